@@ -1,0 +1,166 @@
+package org.urvant.cli;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Entry;
+import org.urvant.core.project.Project;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.devices.standin.StandIn;
+import org.urvant.devices.standin.StandInProfile;
+import org.urvant.formats.file.SafeFile;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine;
+
+@CommandLine.Command(
+        name = "bench",
+        description = "Stand-ins of the project's devices on loopback sockets, each a device to try things on.",
+        footer = {"", "Example: urvant bench start"})
+final class BenchCommand extends Command {
+    private static final Duration PATIENCE = Duration.ofSeconds(20);
+
+    BenchCommand(Session session) {
+        super(session);
+    }
+
+    @CommandLine.Command(name = "run", description = "Run the stand-ins here until Ctrl-C.")
+    int run() throws InterruptedException {
+        ProjectFolder folder = folder();
+        Project project = folder.load();
+        List<StandIn> running = new ArrayList<>();
+        try {
+            for (Device device : project.devices().values()) {
+                start(folder, project, device).ifPresent(running::add);
+            }
+            if (running.isEmpty()) {
+                throw new RefusedException(
+                        "no device has a loopback link", "Give one: urvant set DEVICE link 127.0.0.1:8443");
+            }
+            SafeFile.writeText(ready(folder), ProcessHandle.current().pid() + "\n");
+            new CountDownLatch(1).await();
+            return Exit.DONE;
+        } finally {
+            running.forEach(StandIn::close);
+        }
+    }
+
+    private Optional<StandIn> start(ProjectFolder folder, Project project, Device device) {
+        String link = device.maintenanceLink().map(Entry::text).orElse("");
+        Optional<DeviceType> type = project.type(device);
+        if (!link.startsWith("127.") || type.isEmpty()) {
+            return Optional.empty();
+        }
+        int colon = link.lastIndexOf(':');
+        String serial = Fingerprint.of(device.name().getBytes(StandardCharsets.UTF_8))
+                .hex()
+                .substring(0, 8)
+                .toUpperCase(Locale.ROOT);
+        StandInProfile profile = new StandInProfile(
+                type.get().name(),
+                device.firmware().text(),
+                serial,
+                type.get().logOn().user(),
+                type.get().logOn().factoryPassword());
+        StandIn standIn = StandIn.start(
+                folder.cache().resolve("bench").resolve(device.name()),
+                profile,
+                link.substring(0, colon),
+                Integer.parseInt(link.substring(colon + 1)));
+        say("stand-in of " + device.name() + " listens on " + standIn.address());
+        return Optional.of(standIn);
+    }
+
+    @CommandLine.Command(name = "start", description = "Start the stand-ins in the background.")
+    int startAll() throws IOException, InterruptedException {
+        ProjectFolder folder = folder();
+        if (process(folder).isPresent()) {
+            say("the bench runs already");
+            return Exit.DONE;
+        }
+        Files.createDirectories(folder.cache());
+        Files.deleteIfExists(ready(folder));
+        File log = folder.cache().resolve("bench.log").toFile();
+        Process process = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-XX:TieredStopAtLevel=1",
+                        "-XX:+UseSerialGC",
+                        "-Dsun.net.httpserver.nodelay=true",
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        Main.class.getName(),
+                        "bench",
+                        "run",
+                        "--project",
+                        folder.root().toString())
+                .redirectErrorStream(true)
+                .redirectOutput(log)
+                .start();
+        long end = System.nanoTime() + PATIENCE.toNanos();
+        while (!Files.exists(ready(folder))) {
+            if (process.waitFor(50, TimeUnit.MILLISECONDS) || System.nanoTime() > end) {
+                process.destroy();
+                throw new UnreachableException(
+                        "the bench did not start: "
+                                + Files.readString(log.toPath()).strip(),
+                        "See .urvant/bench.log.",
+                        null);
+            }
+        }
+        Files.readAllLines(log.toPath()).forEach(this::say);
+        next("urvant download DEVICE");
+        return Exit.DONE;
+    }
+
+    @CommandLine.Command(name = "stop", description = "Stop the stand-ins; they keep their state.")
+    int stop() throws IOException, InterruptedException {
+        ProjectFolder folder = folder();
+        Optional<ProcessHandle> process = process(folder);
+        if (process.isEmpty()) {
+            say("the bench does not run");
+            return Exit.DONE;
+        }
+        process.get().destroy();
+        process.get().onExit().orTimeout(10, TimeUnit.SECONDS).join();
+        Files.deleteIfExists(ready(folder));
+        say("stopped");
+        return Exit.DONE;
+    }
+
+    @Override
+    public Integer call() {
+        Optional<ProcessHandle> process = process(folder());
+        say(process.isPresent() ? "the bench runs, process " + process.get().pid() : "the bench does not run");
+        if (process.isEmpty()) {
+            next("urvant bench start");
+        }
+        return Exit.DONE;
+    }
+
+    private static Path ready(ProjectFolder folder) {
+        return folder.cache().resolve("bench.pid");
+    }
+
+    private static Optional<ProcessHandle> process(ProjectFolder folder) {
+        Path file = ready(folder);
+        if (!Files.exists(file)) {
+            return Optional.empty();
+        }
+        String pid = SafeFile.readText(file, 100, file.toString()).strip();
+        return pid.matches("\\d{1,18}")
+                ? ProcessHandle.of(Long.parseLong(pid)).filter(ProcessHandle::isAlive)
+                : Optional.empty();
+    }
+}

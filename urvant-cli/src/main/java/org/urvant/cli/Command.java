@@ -1,0 +1,63 @@
+package org.urvant.cli;
+
+import java.util.concurrent.Callable;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ScopeType;
+
+/** What all commands share: the session, the project option, and how answers are written. */
+abstract class Command implements Callable<Integer> {
+    final Session session;
+    final Paint paint;
+
+    @Option(
+            names = "--project",
+            scope = ScopeType.INHERIT,
+            paramLabel = "DIR",
+            description = "The project's folder; otherwise the one you are in, or the nearest above it.")
+    String projectGiven;
+
+    @Option(names = "--json", scope = ScopeType.INHERIT, description = "Answer in JSON, for programs.")
+    boolean json;
+
+    @Option(names = {"-h", "--help"}, scope = ScopeType.INHERIT, usageHelp = true,
+            description = "Show this help.")
+    boolean help;
+
+    Command(Session session) {
+        this.session = session;
+        this.paint = session.paint();
+    }
+
+    final ProjectFolder folder() {
+        return session.project(projectGiven);
+    }
+
+    final void say(String line) {
+        session.out().println(line);
+    }
+
+    final void say(Table table) {
+        table.lines(session.width(), paint).forEach(this::say);
+    }
+
+    final void sayJson(Object value) {
+        say(Json.text(value));
+    }
+
+    /** Names the natural next step; on standard error, for it is no result. */
+    final void next(String command) {
+        if (!json) {
+            session.err().println(paint.faint("next: ") + paint.command(command));
+        }
+    }
+
+    /** Says something that is no result, on standard error. */
+    final void note(String line) {
+        session.err().println(line);
+    }
+
+    static String count(long number, String thing) {
+        return number + " " + thing + (number == 1 ? "" : "s");
+    }
+}

@@ -1,0 +1,51 @@
+package org.urvant.cli;
+
+import org.urvant.core.configuration.Configuration;
+import org.urvant.core.configuration.ConfigurationBuilder;
+import org.urvant.core.project.Project;
+import org.urvant.core.tree.Section;
+import org.urvant.formats.file.SafeFile;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "configuration",
+        description = "Build a device's configuration and show its fingerprints.",
+        footer = {"", "Example: urvant configuration GW1 --out GW1.json"})
+final class ConfigurationCommand extends Command {
+    @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
+    private String device;
+
+    @Option(names = "--out", paramLabel = "FILE", description = "Write the canonical bytes to a file.")
+    private String file;
+
+    ConfigurationCommand(Session session) {
+        super(session);
+    }
+
+    @Override
+    public Integer call() {
+        Project project = folder().load();
+        Configuration configuration = ConfigurationBuilder.build(project, project.device(device));
+        if (file != null) {
+            SafeFile.write(session.path(file), configuration.bytes());
+        }
+        if (json) {
+            sayJson(configuration.content());
+            return Exit.DONE;
+        }
+        Table table = new Table("part", "values", "fingerprint");
+        configuration.partFingerprints().forEach((part, print) -> {
+            Section section = configuration.parts().section(part);
+            table.row(part, section.valueCount(), print.hex());
+        });
+        table.row(
+                "whole",
+                configuration.parts().valueCount(),
+                configuration.fingerprint().hex());
+        say(configuration.device() + ", " + configuration.length() + " bytes");
+        say(table);
+        next("urvant download " + device);
+        return Exit.DONE;
+    }
+}

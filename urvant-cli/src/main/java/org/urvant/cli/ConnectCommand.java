@@ -1,0 +1,62 @@
+package org.urvant.cli;
+
+import java.util.List;
+import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.project.Connection;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "connect",
+        description = "Give a device a connection: to an imported IED of that name, or of a kind that its type has.",
+        footer = {"", "Examples: urvant connect GW1 F01", "          urvant connect GW1 scada --kind control-centre"})
+final class ConnectCommand extends Command {
+    @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
+    private String deviceName;
+
+    @Parameters(index = "1", paramLabel = "CONNECTION", description = "Name of an IED, or a new name.")
+    private String connection;
+
+    @Option(names = "--kind", paramLabel = "KIND", description = "Kind of connection of the device's type.")
+    private String kind;
+
+    ConnectCommand(Session session) {
+        super(session);
+    }
+
+    @Override
+    public Integer call() {
+        ProjectFolder folder = folder();
+        Project project = folder.load();
+        Device device = project.device(deviceName);
+        boolean toIed = project.ied(connection).isPresent();
+        String chosen = kind == null ? inferred(project, device, toIed) : kind;
+        folder.connect(project, deviceName, connection, chosen, toIed ? connection : null);
+        say("connected " + deviceName + " " + (toIed ? "to IED " : "as ") + connection + ", kind " + chosen);
+        next(toIed ? "urvant map " + deviceName + " SIGNAL…" : "urvant check " + deviceName);
+        return Exit.DONE;
+    }
+
+    private String inferred(Project project, Device device, boolean toIed) {
+        DeviceType type = project.type(device)
+                .orElseThrow(() -> new UnknownNameException(
+                        "device type", device.type().text(), project.types().keySet()));
+        List<String> kinds = type.connections().values().stream()
+                .filter(candidate -> candidate.setting(Connection.IED).isPresent() == toIed)
+                .map(ConnectionKind::name)
+                .toList();
+        if (kinds.size() != 1) {
+            throw new RefusedException(
+                    "which kind of connection " + connection + " is to be is not clear",
+                    "Give --kind with one of "
+                            + String.join(", ", type.connections().keySet()) + ".");
+        }
+        return kinds.get(0);
+    }
+}

@@ -1,0 +1,96 @@
+package org.urvant.cli;
+
+import java.io.Console;
+import java.nio.file.Path;
+import java.util.Arrays;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Entry;
+import org.urvant.core.project.Project;
+import org.urvant.devices.link.Identity;
+import org.urvant.devices.link.KnownDevices;
+import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.devices.transfer.Transfer;
+import org.urvant.formats.file.SafeFile;
+import picocli.CommandLine.Option;
+
+/** How commands reach a device: the link of the project, and a password that never touches project, log or argument list. */
+final class DeviceAccess {
+    @Option(
+            names = "--password-file",
+            paramLabel = "FILE",
+            description = "File outside the project with the password in its first line; otherwise the environment"
+                    + " variable URVANT_PASSWORD, or a prompt.")
+    private String passwordFile;
+
+    /** A link on which the device has said who it is, and which is logged on. */
+    record Open(MaintenanceLink link, Identity identity) implements AutoCloseable {
+        @Override
+        public void close() {
+            link.close();
+        }
+    }
+
+    /** Opens the link of a device, confirms who answers, and logs on. */
+    Open open(Command command, Path projectRoot, Project project, Device device) {
+        MaintenanceLink link = link(command.session, device);
+        Identity identity = confirm(command, link, device);
+        DeviceType type = project.type(device)
+                .orElseThrow(() -> new UnknownNameException(
+                        "device type", device.type().text(), project.types().keySet()));
+        char[] password =
+                password(command.session, projectRoot, device, type.logOn().user());
+        try {
+            link.logOn(type.logOn().user(), password);
+        } finally {
+            Arrays.fill(password, ' ');
+        }
+        return new Open(link, identity);
+    }
+
+    static MaintenanceLink link(Session session, Device device) {
+        String address = device.maintenanceLink()
+                .map(Entry::text)
+                .orElseThrow(() -> new RefusedException(
+                        device.name() + " has no maintenance link",
+                        "Give it one: urvant set " + device.name() + " link ADDRESS:PORT."));
+        return new MaintenanceLink(address, new KnownDevices(session.home().resolve("known-devices")));
+    }
+
+    static Identity confirm(Command command, MaintenanceLink link, Device device) {
+        Identity identity = Transfer.confirm(link, device);
+        if (link.isFirstContact()) {
+            command.note("first contact with " + link.address() + ": its certificate is kept in known-devices");
+        }
+        return identity;
+    }
+
+    private char[] password(Session session, Path projectRoot, Device device, String user) {
+        if (passwordFile != null) {
+            Path file = session.path(passwordFile);
+            if (file.toAbsolutePath().startsWith(projectRoot)) {
+                throw new RefusedException(
+                        "the password file lies in the project", "Keep passwords outside; projects are shared.");
+            }
+            return SafeFile.readText(file, 10_000, "password file")
+                    .lines()
+                    .findFirst()
+                    .orElse("")
+                    .toCharArray();
+        }
+        String variable = session.environment().get("URVANT_PASSWORD");
+        if (variable != null) {
+            return variable.toCharArray();
+        }
+        Console console = System.console();
+        char[] typed = console == null ? null : console.readPassword("password of %s on %s: ", user, device.name());
+        if (typed == null) {
+            throw new RefusedException(
+                    "no password for " + user + " on " + device.name(),
+                    "Set URVANT_PASSWORD in the environment, or give --password-file.");
+        }
+        return typed;
+    }
+}

@@ -1,0 +1,66 @@
+package org.urvant.cli;
+
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.Map;
+import org.urvant.formats.project.ProjectFolder;
+
+/**
+ * What a command runs in, injected so that tests and the demo can give their own.
+ *
+ * @param out takes results
+ * @param err takes messages
+ * @param folder folder that relative paths count from
+ * @param environment environment variables
+ * @param clock tells the date and time that the ledger records
+ * @param person who works
+ */
+record Session(
+        PrintWriter out,
+        PrintWriter err,
+        Path folder,
+        Map<String, String> environment,
+        InstantSource clock,
+        String person) {
+    /** Returns a path given on the command line, counted from the session's folder. */
+    Path path(String given) {
+        return folder.resolve(given).normalize();
+    }
+
+    ProjectFolder project(String given) {
+        return ProjectFolder.open(given == null ? folder : path(given), clock, person);
+    }
+
+    /** Returns whether results go to a terminal; the launcher says so, for Java cannot tell. */
+    boolean isTerminal() {
+        return environment.containsKey("URVANT_TERMINAL");
+    }
+
+    /** Returns the width to keep within, in columns. */
+    int width() {
+        String width = environment.getOrDefault("URVANT_WIDTH", "");
+        return width.matches("\\d{2,4}") ? Math.max(60, Integer.parseInt(width)) : 120;
+    }
+
+    /** Returns the folder for what belongs to the user and not to a project. */
+    Path home() {
+        String own = environment.get("URVANT_HOME");
+        if (own != null) {
+            return path(own);
+        }
+        String config = environment.get("XDG_CONFIG_HOME");
+        return config == null
+                ? Path.of(System.getProperty("user.home"), ".config", "urvant")
+                : Path.of(config, "urvant");
+    }
+
+    Paint paint() {
+        return new Paint(
+                isTerminal() && environment.getOrDefault("NO_COLOR", "").isEmpty());
+    }
+
+    Session in(Path other) {
+        return new Session(out, err, other, environment, clock, person);
+    }
+}

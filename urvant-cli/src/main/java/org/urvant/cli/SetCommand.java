@@ -1,0 +1,37 @@
+package org.urvant.cli;
+
+import java.util.Optional;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "set",
+        description = "Give a device's setting a value; comments and order in its file stay.",
+        footer = {"", "Examples: urvant set GW1 watchdog.time 10", "          urvant set GW1 scada.common-address 47"})
+final class SetCommand extends Command {
+    @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
+    private String device;
+
+    @Parameters(index = "1", paramLabel = "SETTING", description = "Path of the setting, as 'urvant show' lists it.")
+    private String path;
+
+    @Parameters(index = "2", paramLabel = "VALUE", description = "New value, with or without unit.")
+    private String value;
+
+    SetCommand(Session session) {
+        super(session);
+    }
+
+    @Override
+    public Integer call() {
+        ProjectFolder folder = folder();
+        Optional<String> before = folder.set(folder.load(), device, path, value);
+        if (json) {
+            sayJson(Json.object("device", device, "setting", path, "before", before.orElse(null), "value", value));
+        } else {
+            say(device + " " + path + ": " + before.orElse("not given") + " → " + value);
+        }
+        next("urvant check " + device);
+        return Exit.DONE;
+    }
+}

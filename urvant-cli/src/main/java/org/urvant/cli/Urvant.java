@@ -1,0 +1,110 @@
+package org.urvant.cli;
+
+import java.io.PrintWriter;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.fault.UrvantException;
+import org.urvant.core.text.NearestName;
+import picocli.CommandLine;
+import picocli.CommandLine.Model.CommandSpec;
+
+/**
+ * The {@code urvant} command. Only the command that is asked for is made ready, so that none pays for the others; help
+ * and completion make all of them ready.
+ */
+public final class Urvant {
+    private static final Map<String, Function<Session, Object>> COMMANDS = new LinkedHashMap<>();
+
+    static {
+        COMMANDS.put("new", NewCommand::new);
+        COMMANDS.put("import", ImportCommand::new);
+        COMMANDS.put("signals", SignalsCommand::new);
+        COMMANDS.put("device", DeviceCommand::new);
+        COMMANDS.put("connect", ConnectCommand::new);
+        COMMANDS.put("map", MapCommand::new);
+        COMMANDS.put("set", SetCommand::new);
+        COMMANDS.put("show", ShowCommand::new);
+        COMMANDS.put("check", CheckCommand::new);
+        COMMANDS.put("configuration", ConfigurationCommand::new);
+        COMMANDS.put("identify", IdentifyCommand::new);
+        COMMANDS.put("compare", CompareCommand::new);
+        COMMANDS.put("download", DownloadCommand::new);
+        COMMANDS.put("read", ReadCommand::new);
+        COMMANDS.put("forget", ForgetCommand::new);
+        COMMANDS.put("bench", BenchCommand::new);
+        COMMANDS.put("explain", ExplainCommand::new);
+        COMMANDS.put("demo", DemoCommand::new);
+    }
+
+    private Urvant() {}
+
+    /** Runs one command and returns its exit code; never ends the running program. */
+    static int execute(Session session, String... arguments) {
+        Optional<String> wanted = Arrays.stream(arguments)
+                .filter(argument -> !argument.startsWith("-"))
+                .findFirst()
+                .filter(COMMANDS::containsKey);
+        CommandLine line = wanted.isPresent() ? commandLine(session, wanted.get()) : commandLine(session, null);
+        return line.execute(arguments);
+    }
+
+    /** Returns the command line with one command made ready, or with all of them when none is named. */
+    static CommandLine commandLine(Session session, String only) {
+        CommandLine line = new CommandLine(new RootCommand(session));
+        COMMANDS.forEach((name, maker) -> {
+            if (only == null || only.equals(name)) {
+                line.addSubcommand(name, maker.apply(session));
+            }
+        });
+        line.setOut(session.out());
+        line.setErr(session.err());
+        line.setUsageHelpWidth(Math.min(session.width(), 110));
+        line.setColorScheme(CommandLine.Help.defaultColorScheme(
+                session.paint().isOn() ? CommandLine.Help.Ansi.ON : CommandLine.Help.Ansi.OFF));
+        line.setCaseInsensitiveEnumValuesAllowed(true);
+        line.setParameterExceptionHandler((e, arguments) -> usageFault(session, e));
+        line.setExecutionExceptionHandler((e, command, parsed) -> fault(session, e));
+        return line;
+    }
+
+    private static int usageFault(Session session, CommandLine.ParameterException e) {
+        CommandSpec spec = e.getCommandLine().getCommandSpec();
+        String message = e.getMessage();
+        if (e instanceof CommandLine.UnmatchedArgumentException unmatched
+                && !unmatched.getUnmatched().isEmpty()) {
+            String word = unmatched.getUnmatched().get(0);
+            message = spec.parent() == null
+                    ? "there is no command '" + word + "'. " + NearestName.hint("command", word, COMMANDS.keySet())
+                    : "'" + word + "' is not expected here. "
+                            + (word.startsWith("-")
+                                    ? NearestName.hint(
+                                            "option", word, spec.optionsMap().keySet())
+                                    : "");
+        }
+        session.err().println(session.paint().bad("urvant: ") + message.strip());
+        session.err().println("  see " + session.paint().command(spec.qualifiedName() + " --help"));
+        return Exit.USAGE;
+    }
+
+    private static int fault(Session session, Exception e) {
+        PrintWriter err = session.err();
+        if (e instanceof UrvantException known) {
+            err.println(session.paint().bad("urvant: ") + known.placedMessage());
+            err.println("  " + known.remedy());
+            if (session.environment().containsKey("URVANT_DEBUG")) {
+                e.printStackTrace(err);
+            }
+            return known instanceof UnknownNameException ? Exit.USAGE : Exit.FAILED;
+        }
+        err.println(session.paint().bad("urvant: ") + "a fault in Urvant itself: " + e);
+        err.println("  Run it again with URVANT_DEBUG=1 in the environment and report what it prints.");
+        if (session.environment().containsKey("URVANT_DEBUG")) {
+            e.printStackTrace(err);
+        }
+        return Exit.FAILED;
+    }
+}

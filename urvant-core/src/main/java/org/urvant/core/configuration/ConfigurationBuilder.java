@@ -1,0 +1,117 @@
+package org.urvant.core.configuration;
+
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.mapping.ResolvedMapping;
+import org.urvant.core.point.DataReference;
+import org.urvant.core.point.InformationObject;
+import org.urvant.core.point.Point;
+import org.urvant.core.project.Connection;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Entry;
+import org.urvant.core.project.Mapping;
+import org.urvant.core.project.Project;
+import org.urvant.core.scl.DataAttribute;
+import org.urvant.core.tree.Node;
+import org.urvant.core.tree.Section;
+import org.urvant.core.tree.Value;
+
+/**
+ * Builds the configuration of a device from a project. Every default is written out, so that the device holds no value
+ * that the project does not show. What the checks call an error is left out here; a download refuses it anyway, but a
+ * comparison of the rest stays possible.
+ */
+public final class ConfigurationBuilder {
+    private ConfigurationBuilder() {}
+
+    /** Returns the configuration; the same project always gives the same one. */
+    public static Configuration build(Project project, Device device) {
+        SortedMap<String, Section> parts = new TreeMap<>();
+        parts.put(
+                "hardware",
+                Section.of(Map.of(
+                        "type", Value.text(device.type().text()),
+                        "firmware", Value.text(device.firmware().text()))));
+        Optional<DeviceType> type = project.type(device);
+        parts.put(
+                "settings",
+                type.map(t -> values(t.settings(), device.settings())).orElse(Section.empty()));
+        parts.put("communications", type.map(t -> communications(t, device)).orElse(Section.empty()));
+        parts.put("mappings", mappings(project, device));
+        return Configuration.of(device.name(), parts);
+    }
+
+    private static Section values(SortedMap<String, SettingDefinition> definitions, SortedMap<String, Entry> given) {
+        SortedMap<String, Value> values = new TreeMap<>();
+        for (SettingDefinition definition : definitions.values()) {
+            Entry entry = given.get(definition.path());
+            Optional<String> text = entry == null ? definition.standardValue() : Optional.of(entry.text());
+            text.flatMap(t -> definition.read(t).value()).ifPresent(value -> values.put(definition.path(), value));
+        }
+        return nested(values);
+    }
+
+    /** Turns dotted paths into sections within sections. */
+    private static Section nested(SortedMap<String, Value> values) {
+        SortedMap<String, Node> nodes = new TreeMap<>();
+        SortedMap<String, SortedMap<String, Value>> below = new TreeMap<>();
+        values.forEach((path, value) -> {
+            int dot = path.indexOf('.');
+            if (dot < 0) {
+                nodes.put(path, value);
+            } else {
+                below.computeIfAbsent(path.substring(0, dot), name -> new TreeMap<>())
+                        .put(path.substring(dot + 1), value);
+            }
+        });
+        below.forEach((name, inner) -> nodes.put(name, nested(inner)));
+        return Section.of(nodes);
+    }
+
+    private static Section communications(DeviceType type, Device device) {
+        SortedMap<String, Section> connections = new TreeMap<>();
+        for (Connection connection : device.connections().values()) {
+            type.connection(connection.kind().text()).ifPresent(kind -> {
+                SortedMap<String, Node> nodes = new TreeMap<>(
+                        values(kind.settings(), connection.values()).nodes());
+                nodes.put("kind", Value.text(kind.name()));
+                nodes.put("protocol", Value.text(kind.protocol().id()));
+                nodes.put("role", Value.text(kind.role().word()));
+                connections.put(connection.name(), Section.of(nodes));
+            });
+        }
+        return Section.of(connections);
+    }
+
+    private static Section mappings(Project project, Device device) {
+        SortedMap<String, Section> rows = new TreeMap<>();
+        for (Mapping mapping : device.mappings()) {
+            ResolvedMapping.resolve(project, device, mapping, finding -> {})
+                    .ifPresent(resolved -> rows.put(
+                            mapping.key(),
+                            Section.of(Map.of(
+                                    "name", Value.text(mapping.name()),
+                                    "from", Value.text(mapping.from()),
+                                    "source", point(resolved.source(), resolved.attribute()),
+                                    "to", Value.text(mapping.to()),
+                                    "destination", point(resolved.destination(), resolved.attribute())))));
+        }
+        return Section.of(rows);
+    }
+
+    private static Section point(Point point, DataAttribute attribute) {
+        if (point instanceof InformationObject object) {
+            return Section.of(
+                    Map.of("type", Value.text(object.type().name()), "address", Value.number(object.address())));
+        }
+        return Section.of(Map.of(
+                "reference", Value.text(((DataReference) point).reference()),
+                "constraint", Value.text(attribute.constraint().map(Enum::name).orElse("")),
+                "class", Value.text(attribute.innerClass()),
+                "type", Value.text(attribute.basicType())));
+    }
+}

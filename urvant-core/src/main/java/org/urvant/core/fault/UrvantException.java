@@ -1,0 +1,35 @@
+package org.urvant.core.fault;
+
+import java.util.Objects;
+import java.util.Optional;
+import org.urvant.core.finding.Position;
+
+/**
+ * The root of the small family of exceptions that Urvant's library calls throw. Each carries where the fault is, when a
+ * place is known, and how to mend it, so that a program can show them apart from the message.
+ */
+public abstract class UrvantException extends RuntimeException {
+    private final transient Position position;
+    private final String remedy;
+
+    protected UrvantException(Position position, String message, String remedy, Throwable cause) {
+        super(message, cause);
+        this.position = position;
+        this.remedy = Objects.requireNonNull(remedy, "remedy");
+    }
+
+    /** Returns where the fault is; empty when it has no place in a file. */
+    public Optional<Position> position() {
+        return Optional.ofNullable(position);
+    }
+
+    /** Returns how to mend the fault, as one plain sentence; never blank. */
+    public String remedy() {
+        return remedy;
+    }
+
+    /** Returns the message with the place before it, as {@code file:line:column: message}. */
+    public String placedMessage() {
+        return position == null ? getMessage() : position + ": " + getMessage();
+    }
+}

@@ -1,0 +1,41 @@
+package org.urvant.core.finding;
+
+import java.util.Comparator;
+import java.util.Objects;
+
+/**
+ * One result of a check: which rule, about what, where, what was found and how to mend it. Immutable; ordered by
+ * severity, then place, then subject, so that the same project always lists its findings in the same order.
+ *
+ * @param rule the rule that was broken
+ * @param subject what it is about, such as {@code GW1 control-centre.port}
+ * @param position where it stands
+ * @param message what was found and what was expected
+ * @param remedy how to mend it
+ */
+public record Finding(Rule rule, String subject, Position position, String message, String remedy)
+        implements Comparable<Finding> {
+    private static final Comparator<Finding> ORDER = Comparator.comparing(Finding::severity)
+            .thenComparing(Finding::position)
+            .thenComparing(Finding::subject)
+            .thenComparing(Finding::rule)
+            .thenComparing(Finding::message);
+
+    public Finding {
+        Objects.requireNonNull(rule, "rule");
+        Objects.requireNonNull(subject, "subject");
+        Objects.requireNonNull(position, "position");
+        Objects.requireNonNull(message, "message");
+        Objects.requireNonNull(remedy, "remedy");
+    }
+
+    /** Returns the severity of the rule. */
+    public Severity severity() {
+        return rule.severity();
+    }
+
+    @Override
+    public int compareTo(Finding other) {
+        return ORDER.compare(this, other);
+    }
+}

@@ -1,0 +1,77 @@
+package org.urvant.core.point;
+
+import java.util.Optional;
+
+/**
+ * The type identifications of IEC 60870-5-101:2003, 7.2.1, and IEC 60870-5-104:2006 that mappings use: with time tag
+ * CP56Time2a in monitor direction, without in control direction, where the sender's clock says nothing about the plant.
+ */
+public enum InformationType {
+    M_SP_NA_1(1, Direction.MONITOR, "single point"),
+    M_DP_NA_1(3, Direction.MONITOR, "double point"),
+    M_ST_NA_1(5, Direction.MONITOR, "step position"),
+    M_ME_NA_1(9, Direction.MONITOR, "measured value, normalised"),
+    M_ME_NB_1(11, Direction.MONITOR, "measured value, scaled"),
+    M_ME_NC_1(13, Direction.MONITOR, "measured value, short floating point"),
+    M_IT_NA_1(15, Direction.MONITOR, "integrated total"),
+    M_SP_TB_1(30, Direction.MONITOR, "single point with time"),
+    M_DP_TB_1(31, Direction.MONITOR, "double point with time"),
+    M_ST_TB_1(32, Direction.MONITOR, "step position with time"),
+    M_ME_TD_1(34, Direction.MONITOR, "measured value, normalised, with time"),
+    M_ME_TE_1(35, Direction.MONITOR, "measured value, scaled, with time"),
+    M_ME_TF_1(36, Direction.MONITOR, "measured value, short floating point, with time"),
+    M_IT_TB_1(37, Direction.MONITOR, "integrated total with time"),
+    C_SC_NA_1(45, Direction.CONTROL, "single command"),
+    C_DC_NA_1(46, Direction.CONTROL, "double command"),
+    C_RC_NA_1(47, Direction.CONTROL, "regulating step command"),
+    C_SE_NA_1(48, Direction.CONTROL, "set point, normalised"),
+    C_SE_NB_1(49, Direction.CONTROL, "set point, scaled"),
+    C_SE_NC_1(50, Direction.CONTROL, "set point, short floating point"),
+    C_SC_TA_1(58, Direction.CONTROL, "single command with time"),
+    C_DC_TA_1(59, Direction.CONTROL, "double command with time"),
+    C_RC_TA_1(60, Direction.CONTROL, "regulating step command with time"),
+    C_SE_TA_1(61, Direction.CONTROL, "set point, normalised, with time"),
+    C_SE_TB_1(62, Direction.CONTROL, "set point, scaled, with time"),
+    C_SE_TC_1(63, Direction.CONTROL, "set point, short floating point, with time");
+
+    /** Which way a type travels: monitor from the plant, control to it. */
+    public enum Direction {
+        MONITOR,
+        CONTROL
+    }
+
+    private final int code;
+    private final Direction direction;
+    private final String meaning;
+
+    InformationType(int code, Direction direction, String meaning) {
+        this.code = code;
+        this.direction = direction;
+        this.meaning = meaning;
+    }
+
+    /** Returns the type identification on the wire. */
+    public int code() {
+        return code;
+    }
+
+    /** Returns which way the type travels. */
+    public Direction direction() {
+        return direction;
+    }
+
+    /** Returns what the type carries, in plain words. */
+    public String meaning() {
+        return meaning;
+    }
+
+    /** Returns the type for a standard name such as {@code M_DP_TB_1} or a code such as {@code 31}, or empty. */
+    public static Optional<InformationType> of(String nameOrCode) {
+        for (InformationType type : values()) {
+            if (type.name().equals(nameOrCode) || Integer.toString(type.code).equals(nameOrCode)) {
+                return Optional.of(type);
+            }
+        }
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,50 @@
+package org.urvant.core.project;
+
+import java.util.Collections;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.urvant.core.finding.Position;
+
+/**
+ * One device of a project as its files give it. Nothing here is checked yet; {@code ProjectCheck} does that.
+ *
+ * @param name name of the device, unique in the project
+ * @param type name of its device type
+ * @param firmware firmware version
+ * @param link address and port of its maintenance link; null when not given
+ * @param settings values given, by path
+ * @param connections connections by name
+ * @param mappings rows of its mapping table, in the order of the file
+ * @param addresses addresses ever given on its connections
+ * @param position where the device stands
+ */
+public record Device(
+        String name,
+        Entry type,
+        Entry firmware,
+        Entry link,
+        SortedMap<String, Entry> settings,
+        SortedMap<String, Connection> connections,
+        List<Mapping> mappings,
+        AddressBook addresses,
+        Position position) {
+    public Device {
+        Objects.requireNonNull(name, "name");
+        settings = Collections.unmodifiableSortedMap(new TreeMap<>(settings));
+        connections = Collections.unmodifiableSortedMap(new TreeMap<>(connections));
+        mappings = List.copyOf(mappings);
+    }
+
+    /** Returns address and port of the maintenance link, or empty when not given. */
+    public Optional<Entry> maintenanceLink() {
+        return Optional.ofNullable(link);
+    }
+
+    /** Returns the device with other mappings and addresses. */
+    public Device withMappings(List<Mapping> others, AddressBook book) {
+        return new Device(name, type, firmware, link, settings, connections, others, book, position);
+    }
+}

@@ -1,0 +1,12 @@
+package org.urvant.core.project;
+
+import java.util.Objects;
+import org.urvant.core.finding.Position;
+
+/** A value as a person wrote it, with the place where it stands. */
+public record Entry(String text, Position position) {
+    public Entry {
+        Objects.requireNonNull(text, "text");
+        Objects.requireNonNull(position, "position");
+    }
+}

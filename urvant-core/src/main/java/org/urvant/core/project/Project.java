@@ -1,0 +1,102 @@
+package org.urvant.core.project;
+
+import java.util.Collections;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.scl.DataAttribute;
+import org.urvant.core.scl.Ied;
+import org.urvant.core.scl.SclFile;
+
+/**
+ * One site: its devices, the types they are of, and the imported SCL files.
+ *
+ * @param name name of the site
+ * @param types device types by name: the shipped catalogue and the project's own
+ * @param devices devices by name
+ * @param sources imported SCL files
+ * @param findings what was wrong in the project's files when they were read
+ */
+public record Project(
+        String name,
+        SortedMap<String, DeviceType> types,
+        SortedMap<String, Device> devices,
+        List<SclFile> sources,
+        List<Finding> findings) {
+    public Project {
+        Objects.requireNonNull(name, "name");
+        types = Collections.unmodifiableSortedMap(new TreeMap<>(types));
+        devices = Collections.unmodifiableSortedMap(new TreeMap<>(devices));
+        sources = List.copyOf(sources);
+        findings = List.copyOf(findings);
+    }
+
+    /**
+     * Returns the device with a name.
+     *
+     * @throws UnknownNameException when there is none; names the nearest
+     */
+    public Device device(String name) {
+        Device device = devices.get(name);
+        if (device == null) {
+            throw new UnknownNameException("device", name, devices.keySet());
+        }
+        return device;
+    }
+
+    /** Returns the type of a device, or empty when the catalogue does not know it. */
+    public Optional<DeviceType> type(Device device) {
+        return Optional.ofNullable(types.get(device.type().text()));
+    }
+
+    /** Returns the imported IED with a name, or empty. */
+    public Optional<Ied> ied(String name) {
+        return sources.stream().flatMap(file -> file.ied(name).stream()).findFirst();
+    }
+
+    /**
+     * Returns the data attribute of an imported IED with a reference.
+     *
+     * @throws UnknownNameException when there is none; names the nearest
+     */
+    public DataAttribute signal(String reference) {
+        return sources.stream()
+                .flatMap(file -> file.ieds().stream())
+                .flatMap(ied -> ied.attributeAt(reference).stream())
+                .findFirst()
+                .orElseThrow(() -> new UnknownNameException(
+                        "signal",
+                        reference,
+                        signals().map(DataAttribute::reference).toList()));
+    }
+
+    /** Returns the data attributes of all imported IEDs, in the order of the files. */
+    public Stream<DataAttribute> signals() {
+        return sources.stream()
+                .flatMap(file -> file.ieds().stream())
+                .flatMap(ied -> ied.logicalDevices().stream())
+                .flatMap(device -> device.nodes().stream())
+                .flatMap(node -> node.attributes().stream());
+    }
+
+    /** Returns the names of all imported IEDs, in the order of the files. */
+    public List<String> iedNames() {
+        return sources.stream()
+                .flatMap(file -> file.ieds().stream())
+                .map(Ied::name)
+                .toList();
+    }
+
+    /** Returns the project with one device added or replaced. */
+    public Project withDevice(Device device) {
+        SortedMap<String, Device> others = new TreeMap<>(devices);
+        others.put(device.name(), device);
+        return new Project(name, types, others, sources, findings);
+    }
+}

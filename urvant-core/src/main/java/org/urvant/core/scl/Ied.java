@@ -1,0 +1,78 @@
+package org.urvant.core.scl;
+
+import java.util.List;
+import java.util.Optional;
+
+/** One intelligent electronic device of an SCL file (IEC 61850-6:2009, 9.3). */
+public final class Ied extends SclElement {
+    private final SclFile file;
+
+    Ied(SclFile file, int row) {
+        super(file.store, row);
+        this.file = file;
+    }
+
+    /** Returns the file that the IED stands in. */
+    public SclFile file() {
+        return file;
+    }
+
+    /** Returns the IED's name, unique in the file. */
+    public String name() {
+        return store.attribute(row, "name", "");
+    }
+
+    /** Returns the maker as the file gives it; empty text when it does not. */
+    public String maker() {
+        return store.attribute(row, "manufacturer", "");
+    }
+
+    /** Returns the device type as the file gives it; empty text when it does not. */
+    public String type() {
+        return store.attribute(row, "type", "");
+    }
+
+    /** Returns the version of the IED's configuration as the file gives it; empty text when it does not. */
+    public String configVersion() {
+        return store.attribute(row, "configVersion", "");
+    }
+
+    /** Returns the names of the access points. */
+    public List<String> accessPoints() {
+        return views(row, Tag.ACCESS_POINT, at -> store.attribute(at, "name", ""));
+    }
+
+    /** Returns the logical devices of all servers, in the order of the file. */
+    public List<LogicalDevice> logicalDevices() {
+        return views(row, Tag.ACCESS_POINT, at -> store.child(at, Tag.SERVER)).stream()
+                .flatMap(server -> views(server, Tag.L_DEVICE, at -> new LogicalDevice(this, at)).stream())
+                .toList();
+    }
+
+    /** Returns the place on a subnetwork of the IED's first access point that has one, or empty. */
+    public Optional<ConnectedAccessPoint> connectedAccessPoint() {
+        return file.connectedAccessPoints().stream()
+                .filter(point -> point.iedName().equals(name()))
+                .findFirst();
+    }
+
+    /**
+     * Returns the data attribute with a reference such as {@code F01CTRL/XCBR1.Pos.stVal}, or empty. The reference is
+     * that of IEC 61850-7-2:2010, 22.2, without functional constraint.
+     */
+    public Optional<DataAttribute> attributeAt(String reference) {
+        int slash = reference.indexOf('/');
+        int dot = reference.indexOf('.', slash + 1);
+        if (slash < 0 || dot < 0) {
+            return Optional.empty();
+        }
+        String device = reference.substring(0, slash);
+        String node = reference.substring(slash + 1, dot);
+        return logicalDevices().stream()
+                .filter(candidate -> candidate.name().equals(device))
+                .flatMap(candidate -> candidate.nodes().stream())
+                .filter(candidate -> candidate.name().equals(node))
+                .findFirst()
+                .flatMap(found -> found.attributeAt(reference.substring(dot + 1)));
+    }
+}

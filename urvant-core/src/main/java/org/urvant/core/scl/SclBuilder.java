@@ -1,0 +1,112 @@
+package org.urvant.core.scl;
+
+import java.util.Arrays;
+
+/**
+ * Takes the elements of an SCL file in document order and makes the {@link SclFile} over them. A reader calls
+ * {@link #open}, any number of {@link #attribute} and {@link #text}, and {@link #close} for each element. Single-threaded;
+ * of no use after {@link #build}.
+ */
+public final class SclBuilder {
+    private final String source;
+    private final StringPool names = new StringPool();
+    private final StringPool values = new StringPool();
+    private byte[] tags = new byte[1024];
+    private int[] parents = new int[1024];
+    private int[] ends = new int[1024];
+    private int[] lines = new int[1024];
+    private int[] attributeStarts = new int[1025];
+    private char[] attributeNames = new char[4096];
+    private int[] attributeValues = new int[4096];
+    private int size;
+    private int attributes;
+    private int current = -1;
+
+    /** Creates a builder for a source of the given name, which every position will show. */
+    public SclBuilder(String source) {
+        this.source = source;
+    }
+
+    /** Opens an element of the SCL namespace at a 1-based line. */
+    public void open(String localName, int line) {
+        Tag tag = Tag.of(localName);
+        row(tag, line);
+        if (tag == Tag.OTHER) {
+            attribute(SclStore.NAME, localName);
+        }
+    }
+
+    /** Opens an element of another namespace, kept under {@code {namespace}localName}. */
+    public void openForeign(String namespace, String localName, int line) {
+        row(Tag.OTHER, line);
+        attribute(SclStore.NAME, "{" + namespace + "}" + localName);
+    }
+
+    private void row(Tag tag, int line) {
+        if (size == tags.length) {
+            int larger = size * 2;
+            tags = Arrays.copyOf(tags, larger);
+            parents = Arrays.copyOf(parents, larger);
+            ends = Arrays.copyOf(ends, larger);
+            lines = Arrays.copyOf(lines, larger);
+            attributeStarts = Arrays.copyOf(attributeStarts, larger + 1);
+        }
+        tags[size] = (byte) tag.ordinal();
+        parents[size] = current;
+        lines[size] = line;
+        attributeStarts[size] = attributes;
+        current = size++;
+    }
+
+    /** Adds an attribute to the element opened last; only before its first child. */
+    public void attribute(String name, String value) {
+        if (current != size - 1) {
+            throw new IllegalStateException("attribute " + name + " after a child element");
+        }
+        if (attributes == attributeNames.length) {
+            attributeNames = Arrays.copyOf(attributeNames, attributes * 2);
+            attributeValues = Arrays.copyOf(attributeValues, attributes * 2);
+        }
+        attributeNames[attributes] = (char) names.add(name);
+        attributeValues[attributes] = values.add(value);
+        attributes++;
+    }
+
+    /** Adds the text content of the element opened last; text after a child element is not kept. */
+    public void text(String text) {
+        if (current == size - 1) {
+            attribute(SclStore.TEXT, text);
+        }
+    }
+
+    /** Closes the innermost open element. */
+    public void close() {
+        ends[current] = size;
+        current = parents[current];
+    }
+
+    /** Returns how many elements were opened. */
+    public int size() {
+        return size;
+    }
+
+    /** Returns the views over all that was taken; every element must be closed. */
+    public SclFile build() {
+        if (size == 0 || current != -1) {
+            throw new IllegalStateException("an SCL file has one root element, opened and closed");
+        }
+        attributeStarts[size] = attributes;
+        SclStore store = new SclStore(
+                source,
+                Arrays.copyOf(tags, size),
+                Arrays.copyOf(parents, size),
+                Arrays.copyOf(ends, size),
+                Arrays.copyOf(lines, size),
+                Arrays.copyOf(attributeStarts, size + 1),
+                Arrays.copyOf(attributeNames, attributes),
+                Arrays.copyOf(attributeValues, attributes),
+                names,
+                values);
+        return new SclFile(store);
+    }
+}

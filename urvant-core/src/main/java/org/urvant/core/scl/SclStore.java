@@ -1,0 +1,139 @@
+package org.urvant.core.scl;
+
+import java.util.NoSuchElementException;
+import java.util.PrimitiveIterator;
+
+/**
+ * All elements of one SCL file in document order, as parallel arrays: a row is an element, its children follow it and
+ * {@code end} is the row after its subtree, so that walking the children is skipping from {@code end} to {@code end}.
+ * Attribute names and values are interned once for the file. Costs 17 bytes an element and 6 an attribute.
+ */
+final class SclStore {
+    /** The name under which an element's text content is kept among its attributes. */
+    static final String TEXT = "#text";
+    /** The name under which the element name of {@link Tag#OTHER} is kept among its attributes. */
+    static final String NAME = "#name";
+
+    final String source;
+    private final byte[] tags;
+    private final int[] parents;
+    private final int[] ends;
+    private final int[] lines;
+    private final int[] attributeStarts;
+    private final char[] attributeNames;
+    private final int[] attributeValues;
+    private final StringPool names;
+    private final StringPool values;
+
+    SclStore(
+            String source,
+            byte[] tags,
+            int[] parents,
+            int[] ends,
+            int[] lines,
+            int[] attributeStarts,
+            char[] attributeNames,
+            int[] attributeValues,
+            StringPool names,
+            StringPool values) {
+        this.source = source;
+        this.tags = tags;
+        this.parents = parents;
+        this.ends = ends;
+        this.lines = lines;
+        this.attributeStarts = attributeStarts;
+        this.attributeNames = attributeNames;
+        this.attributeValues = attributeValues;
+        this.names = names;
+        this.values = values;
+    }
+
+    int size() {
+        return tags.length;
+    }
+
+    Tag tag(int row) {
+        return Tag.at(tags[row]);
+    }
+
+    int parent(int row) {
+        return parents[row];
+    }
+
+    int end(int row) {
+        return ends[row];
+    }
+
+    int line(int row) {
+        return lines[row];
+    }
+
+    /** Returns the value of an attribute, or null when the element does not have it. */
+    String attribute(int row, String name) {
+        int id = names.find(name);
+        if (id < 0) {
+            return null;
+        }
+        for (int i = attributeStarts[row]; i < attributeStarts[row + 1]; i++) {
+            if (attributeNames[i] == id) {
+                return values.get(attributeValues[i]);
+            }
+        }
+        return null;
+    }
+
+    String attribute(int row, String name, String absent) {
+        String value = attribute(row, name);
+        return value == null ? absent : value;
+    }
+
+    /** Returns the first child with a tag, or -1. */
+    int child(int row, Tag tag) {
+        for (int at = row + 1; at < ends[row]; at = ends[at]) {
+            if (tags[at] == tag.ordinal()) {
+                return at;
+            }
+        }
+        return -1;
+    }
+
+    /** Returns the first child with a tag and a given attribute value, or -1. */
+    int child(int row, Tag tag, String attribute, String value) {
+        for (int at = row + 1; at < ends[row]; at = ends[at]) {
+            if (tags[at] == tag.ordinal() && value.equals(attribute(at, attribute))) {
+                return at;
+            }
+        }
+        return -1;
+    }
+
+    /** Iterates over the rows of all children, or of the children with one tag. */
+    Iterable<Integer> children(int row, Tag only) {
+        return () -> new PrimitiveIterator.OfInt() {
+            private int at = seek(row + 1);
+
+            private int seek(int from) {
+                int next = from;
+                while (only != null && next < ends[row] && tags[next] != only.ordinal()) {
+                    next = ends[next];
+                }
+                return next;
+            }
+
+            @Override
+            public boolean hasNext() {
+                return at < ends[row];
+            }
+
+            @Override
+            public int nextInt() {
+                if (!hasNext()) {
+                    throw new NoSuchElementException();
+                }
+                int found = at;
+                at = seek(ends[at]);
+                return found;
+            }
+        };
+    }
+}

@@ -1,0 +1,65 @@
+package org.urvant.core.tree;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+
+/**
+ * Writes a tree as JSON in one form only: keys sorted by UTF-16 code units and strings escaped as in RFC 8785
+ * (JSON Canonicalization Scheme), no white space, UTF-8. Unlike RFC 8785, numbers are exact decimals, as the device's
+ * values are.
+ */
+public final class CanonicalJson {
+    private CanonicalJson() {}
+
+    /** Returns the bytes of a tree. */
+    public static byte[] bytes(Node node) {
+        StringBuilder json = new StringBuilder(4096);
+        write(node, json);
+        return json.toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static void write(Node node, StringBuilder json) {
+        if (node instanceof Value value) {
+            if (value.kind() == Value.Kind.TEXT) {
+                string(value.text(), json);
+            } else {
+                json.append(value.text());
+            }
+            return;
+        }
+        char separator = '{';
+        for (Map.Entry<String, Node> entry : ((Section) node).nodes().entrySet()) {
+            json.append(separator);
+            string(entry.getKey(), json);
+            json.append(':');
+            write(entry.getValue(), json);
+            separator = ',';
+        }
+        json.append(separator == '{' ? "{}" : "}");
+    }
+
+    /** Appends a string with the escapes of RFC 8785, 3.2.2.2. */
+    private static void string(String text, StringBuilder json) {
+        json.append('"');
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            switch (c) {
+                case '"' -> json.append("\\\"");
+                case '\\' -> json.append("\\\\");
+                case '\b' -> json.append("\\b");
+                case '\t' -> json.append("\\t");
+                case '\n' -> json.append("\\n");
+                case '\f' -> json.append("\\f");
+                case '\r' -> json.append("\\r");
+                default -> {
+                    if (c < 0x20) {
+                        json.append(String.format("\\u%04x", (int) c));
+                    } else {
+                        json.append(c);
+                    }
+                }
+            }
+        }
+        json.append('"');
+    }
+}

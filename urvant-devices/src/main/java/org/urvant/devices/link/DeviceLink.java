@@ -1,0 +1,54 @@
+package org.urvant.devices.link;
+
+import java.util.Optional;
+import org.urvant.core.configuration.Configuration;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.tree.Fingerprint;
+
+/**
+ * A way to a device. Nothing is ever half on a device: content is staged, its digest confirmed, then activated in one
+ * step; until then the old configuration runs. Every method throws {@link UnreachableException} when the line is lost
+ * and {@link RefusedException} when the device says no.
+ */
+public interface DeviceLink extends AutoCloseable {
+    /** Returns where the link leads, for messages. */
+    String address();
+
+    /** Asks the device who it is; needs no log-on. */
+    Identity identify();
+
+    /** Logs on; the password is neither kept nor shown. */
+    void logOn(String user, char[] password);
+
+    /** Reads the configuration that the device runs; empty when it has none. */
+    Optional<Configuration> read();
+
+    /**
+     * Puts a configuration beside the one that runs. What an earlier, broken attempt with the same content left there is
+     * not sent again.
+     */
+    void stage(Configuration configuration, Progress progress);
+
+    /**
+     * Makes the staged configuration the one that runs.
+     *
+     * @param staged fingerprint of what was staged
+     * @param replaces fingerprint of what the device is expected to run; null when nothing
+     * @throws RefusedException when it runs something else by now
+     */
+    void activate(Fingerprint staged, Fingerprint replaces);
+
+    @Override
+    void close();
+
+    /** Told how far a transfer is. */
+    @FunctionalInterface
+    interface Progress {
+        /** A progress that nobody looks at. */
+        Progress NONE = (done, total) -> {};
+
+        /** Takes how many bytes of how many the device has confirmed. */
+        void confirmed(long done, long total);
+    }
+}

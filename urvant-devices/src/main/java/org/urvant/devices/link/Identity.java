@@ -1,0 +1,26 @@
+package org.urvant.devices.link;
+
+import java.util.Objects;
+import java.util.Optional;
+import org.urvant.core.tree.Fingerprint;
+
+/**
+ * Who a device says it is.
+ *
+ * @param device name that it was given; empty text on a device that never had a configuration
+ * @param type device type
+ * @param firmware firmware version
+ * @param serial serial number
+ * @param active fingerprint of the configuration that it runs; null when it has none
+ */
+public record Identity(String device, String type, String firmware, String serial, Fingerprint active) {
+    public Identity {
+        Objects.requireNonNull(type, "type");
+        Objects.requireNonNull(serial, "serial");
+    }
+
+    /** Returns the fingerprint of the configuration that the device runs, or empty when it has none. */
+    public Optional<Fingerprint> activeFingerprint() {
+        return Optional.ofNullable(active);
+    }
+}

@@ -1,0 +1,251 @@
+package org.urvant.devices.link;
+
+import java.io.IOException;
+import java.net.ConnectException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpConnectTimeoutException;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.net.http.HttpTimeoutException;
+import java.security.GeneralSecurityException;
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.Map;
+import java.util.Optional;
+import javax.net.ssl.SSLContext;
+import javax.net.ssl.TrustManager;
+import org.urvant.core.configuration.Configuration;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.tree.CanonicalJson;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.core.tree.Section;
+import org.urvant.core.tree.Value;
+import org.urvant.formats.json.JsonTree;
+
+/**
+ * Urvant's own maintenance link: HTTPS and JSON, as {@code maintenance-link.openapi.yaml} describes. Entity tags carry
+ * fingerprints, Content-Digest guards each block, Content-Range lets a broken transfer go on where it stopped.
+ */
+public final class MaintenanceLink implements DeviceLink {
+    /** The path below which all resources of the link lie. */
+    public static final String BASE = "/maintenance/v1/";
+
+    /** Bytes in one block of a transfer. */
+    public static final int BLOCK_BYTES = 16 * 1024;
+
+    private static final int MOST_BYTES = 64 * 1024 * 1024;
+    private static final int TRIES_PER_BLOCK = 3;
+    private static final Duration PATIENCE = Duration.ofSeconds(20);
+
+    private final String address;
+    private final PinnedCertificate pin;
+    private final HttpClient client;
+    private String token = "";
+
+    /**
+     * Prepares a link; nothing is sent yet.
+     *
+     * @param address IPv4 address and port, such as {@code 192.0.2.20:8443}
+     * @param known the user's known devices
+     */
+    public MaintenanceLink(String address, KnownDevices known) {
+        this.address = address;
+        this.pin = new PinnedCertificate(address, known);
+        try {
+            SSLContext context = SSLContext.getInstance("TLSv1.3");
+            context.init(null, new TrustManager[] {pin}, null);
+            this.client = HttpClient.newBuilder()
+                    .version(HttpClient.Version.HTTP_1_1)
+                    .connectTimeout(Duration.ofSeconds(5))
+                    .sslContext(context)
+                    .build();
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("every Java 17 platform has TLS 1.3", e);
+        }
+    }
+
+    @Override
+    public String address() {
+        return address;
+    }
+
+    /** Returns whether the device's certificate was met for the first time on this link. */
+    public boolean isFirstContact() {
+        return pin.isFirstContact();
+    }
+
+    @Override
+    public Identity identify() {
+        Section identity = json(ask(request("identity").GET()));
+        return new Identity(
+                identity.text("device").orElse(""),
+                identity.text("type").orElse("unknown"),
+                identity.text("firmware").orElse("unknown"),
+                identity.text("serial").orElse("unknown"),
+                identity.text("fingerprint").map(Fingerprint::new).orElse(null));
+    }
+
+    @Override
+    public void logOn(String user, char[] password) {
+        byte[] body = CanonicalJson.bytes(
+                Section.of(Map.of("user", Value.text(user), "password", Value.text(new String(password)))));
+        try {
+            Section session = json(ask(request("session").POST(HttpRequest.BodyPublishers.ofByteArray(body))));
+            token = session.text("token").orElse("");
+        } finally {
+            Arrays.fill(body, (byte) 0);
+        }
+    }
+
+    @Override
+    public Optional<Configuration> read() {
+        HttpResponse<byte[]> response = send(request("configuration").GET());
+        if (response.statusCode() == 404) {
+            return Optional.empty();
+        }
+        byte[] content = accepted(response).body();
+        if (content.length > MOST_BYTES
+                || !ContentDigest.matches(
+                        response.headers().firstValue("Content-Digest").orElse(null), content)) {
+            throw new UnreachableException(
+                    "what " + address + " sent does not have the digest that it gave",
+                    "Try again; if it stays so, check the line.",
+                    null);
+        }
+        try {
+            return Optional.of(Configuration.of(JsonTree.read("device " + address, content)));
+        } catch (IllegalArgumentException e) {
+            throw new MalformedInputException(
+                    null, "device " + address + ": " + e.getMessage(), "Use the version of Urvant that wrote it.", e);
+        }
+    }
+
+    @Override
+    public void stage(Configuration configuration, Progress progress) {
+        byte[] content = configuration.bytes();
+        String whole = ContentDigest.of(content);
+        int done = staged(whole, content.length);
+        progress.confirmed(done, content.length);
+        while (done < content.length) {
+            int end = Math.min(content.length, done + BLOCK_BYTES);
+            byte[] block = Arrays.copyOfRange(content, done, end);
+            put(block, whole, "bytes " + done + "-" + (end - 1) + "/" + content.length);
+            done = end;
+            progress.confirmed(done, content.length);
+        }
+    }
+
+    /** Asks how many bytes of the same content the device already holds from an earlier attempt. */
+    private int staged(String whole, int length) {
+        HttpResponse<byte[]> response = send(request("staging").GET());
+        if (response.statusCode() == 404) {
+            return 0;
+        }
+        Section staged = json(accepted(response));
+        int received = Integer.parseInt(staged.text("received").orElse("0"));
+        return staged.text("digest").orElse("").equals(whole) && received <= length ? received : 0;
+    }
+
+    private void put(byte[] block, String whole, String range) {
+        for (int attempt = 1; ; attempt++) {
+            HttpResponse<byte[]> response = send(request("staging")
+                    .header("Content-Range", range)
+                    .header("Content-Digest", ContentDigest.of(block))
+                    .header("Repr-Digest", whole)
+                    .PUT(HttpRequest.BodyPublishers.ofByteArray(block)));
+            if (response.statusCode() != 400 || attempt == TRIES_PER_BLOCK) {
+                accepted(response);
+                return;
+            }
+        }
+    }
+
+    @Override
+    public void activate(Fingerprint staged, Fingerprint replaces) {
+        HttpRequest.Builder request = request("activation")
+                .POST(HttpRequest.BodyPublishers.ofByteArray(
+                        CanonicalJson.bytes(Section.of(Map.of("fingerprint", Value.text(staged.hex()))))));
+        ask(
+                replaces == null
+                        ? request.header("If-None-Match", "*")
+                        : request.header("If-Match", ContentDigest.tag(replaces)));
+    }
+
+    @Override
+    public void close() {
+        if (!token.isEmpty()) {
+            try {
+                send(request("session").DELETE());
+            } catch (UnreachableException e) {
+                token = ""; // the session ends by itself when the line is gone
+            }
+        }
+    }
+
+    private HttpRequest.Builder request(String resource) {
+        HttpRequest.Builder builder = HttpRequest.newBuilder(URI.create("https://" + address + BASE + resource))
+                .timeout(PATIENCE);
+        return token.isEmpty() ? builder : builder.header("Authorization", "Bearer " + token);
+    }
+
+    private HttpResponse<byte[]> ask(HttpRequest.Builder request) {
+        return accepted(send(request));
+    }
+
+    private HttpResponse<byte[]> send(HttpRequest.Builder request) {
+        try {
+            return client.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new UnreachableException("interrupted while waiting for " + address, "Run it again.", e);
+        } catch (ConnectException | HttpConnectTimeoutException e) {
+            throw new UnreachableException(
+                    "no device answers at " + address,
+                    "Check the address with 'urvant show', and that the device is on; a stand-in starts with"
+                            + " 'urvant bench start'.",
+                    e);
+        } catch (HttpTimeoutException e) {
+            throw new UnreachableException(
+                    "the device at " + address + " gave no answer within " + PATIENCE.toSeconds() + " s",
+                    "Try again; the device keeps what it confirmed, and a download goes on from there.",
+                    e);
+        } catch (IOException e) {
+            if (pin.changed().isPresent()) {
+                throw new RefusedException(
+                        "the device at " + address + " shows another certificate than at first contact: "
+                                + pin.changed().get().brief() + "… instead of "
+                                + pin.expected().brief() + "…",
+                        "If it was replaced or reset on purpose, run 'urvant forget " + address
+                                + "'; if not, do not go on: something else answers at that address.");
+            }
+            throw new UnreachableException(
+                    "the line to " + address + " was lost",
+                    "Run it again; the device keeps what it confirmed, and a download goes on from there.",
+                    e);
+        }
+    }
+
+    private HttpResponse<byte[]> accepted(HttpResponse<byte[]> response) {
+        if (response.statusCode() < 300) {
+            return response;
+        }
+        String detail;
+        String remedy;
+        try {
+            Section problem = JsonTree.read("device " + address, response.body());
+            detail = problem.text("detail").orElse("no reason given");
+            remedy = problem.text("remedy").orElse("Look at the device's state with 'urvant identify'.");
+        } catch (MalformedInputException e) {
+            detail = "answer " + response.statusCode() + " without a reason";
+            remedy = "Check that the address is that of a device with Urvant's maintenance link.";
+        }
+        throw new RefusedException("device at " + address + ": " + detail, remedy);
+    }
+
+    private Section json(HttpResponse<byte[]> response) {
+        return JsonTree.read("device " + address, response.body());
+    }
+}

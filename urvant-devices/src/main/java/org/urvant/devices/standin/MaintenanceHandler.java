@@ -1,0 +1,179 @@
+package org.urvant.devices.standin;
+
+import com.sun.net.httpserver.Headers;
+import com.sun.net.httpserver.HttpExchange;
+import com.sun.net.httpserver.HttpHandler;
+import java.io.EOFException;
+import java.io.IOException;
+import java.security.SecureRandom;
+import java.util.HexFormat;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.urvant.core.configuration.Configuration;
+import org.urvant.core.fault.UrvantException;
+import org.urvant.core.tree.CanonicalJson;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.core.tree.Section;
+import org.urvant.core.tree.Value;
+import org.urvant.devices.link.ContentDigest;
+import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.devices.standin.DeviceState.Refusal;
+import org.urvant.formats.json.JsonTree;
+
+/** The device's end of the maintenance link: turns requests into calls on the device's state, and answers. */
+final class MaintenanceHandler implements HttpHandler {
+    private static final Logger LOG = LoggerFactory.getLogger(MaintenanceHandler.class);
+    private static final Pattern RANGE = Pattern.compile("bytes (\\d{1,9})-(\\d{1,9})/(\\d{1,9})");
+    private static final int MOST_BODY = 256 * 1024;
+
+    private final DeviceState state;
+    private final Passwords passwords;
+    private final SecureRandom random = new SecureRandom();
+    private final Set<String> sessions = ConcurrentHashMap.newKeySet();
+
+    MaintenanceHandler(DeviceState state, Passwords passwords) {
+        this.state = state;
+        this.passwords = passwords;
+    }
+
+    private record Answer(int status, byte[] body) {
+        static Answer json(Section body) {
+            return new Answer(200, CanonicalJson.bytes(body));
+        }
+    }
+
+    @Override
+    public void handle(HttpExchange exchange) throws IOException {
+        try (exchange) {
+            String resource = exchange.getRequestURI().getPath().substring(MaintenanceLink.BASE.length());
+            String request = exchange.getRequestMethod() + " " + resource;
+            Answer answer;
+            try {
+                answer = answer(request, exchange);
+            } catch (Refusal e) {
+                LOG.info("{} refused: {}", request, e.getMessage());
+                answer = problem(e.status(), e.getMessage(), e.remedy());
+            } catch (UrvantException | IllegalArgumentException e) {
+                LOG.info("{} not understood: {}", request, e.getMessage());
+                answer = problem(400, e.getMessage(), "Send what the link's description demands.");
+            }
+            boolean empty = answer.body.length == 0;
+            exchange.sendResponseHeaders(answer.status, empty ? -1 : answer.body.length);
+            if (!empty) {
+                exchange.getResponseBody().write(answer.body);
+            }
+        }
+    }
+
+    private Answer answer(String request, HttpExchange exchange) throws IOException, Refusal {
+        if (request.equals("GET identity")) {
+            return Answer.json(state.identity());
+        }
+        if (request.equals("POST session")) {
+            return logOn(exchange);
+        }
+        String authorization = exchange.getRequestHeaders().getFirst("Authorization");
+        String session = authorization == null ? "" : authorization.replaceFirst("^Bearer ", "");
+        if (!sessions.contains(session)) {
+            throw new Refusal(401, "nobody is logged on", "Log on first.");
+        }
+        return switch (request) {
+            case "DELETE session" -> {
+                sessions.remove(session);
+                yield new Answer(204, new byte[0]);
+            }
+            case "GET configuration" -> configuration(exchange.getResponseHeaders());
+            case "GET staging" ->
+                Answer.json(state.staged()
+                        .orElseThrow(() -> new Refusal(404, "nothing is staged", "Stage a configuration.")));
+            case "PUT staging" -> stage(exchange);
+            case "POST activation" -> activate(exchange);
+            default -> throw new Refusal(404, "there is no " + request, "See the link's description.");
+        };
+    }
+
+    private Answer logOn(HttpExchange exchange) throws IOException, Refusal {
+        Section body = JsonTree.read("request", body(exchange));
+        if (!passwords.accepts(
+                body.text("user").orElse(""), body.text("password").orElse(""))) {
+            throw new Refusal(401, "user or password is wrong", "Give the password of this device.");
+        }
+        byte[] token = new byte[24];
+        random.nextBytes(token);
+        String session = HexFormat.of().formatHex(token);
+        sessions.add(session);
+        return Answer.json(Section.of(Map.of("token", Value.text(session))));
+    }
+
+    private Answer configuration(Headers headers) throws Refusal {
+        Optional<Configuration> active = state.active();
+        if (active.isEmpty()) {
+            throw new Refusal(404, "the device has no configuration yet", "Download one.");
+        }
+        byte[] content = active.get().bytes();
+        headers.set("ETag", ContentDigest.tag(active.get().fingerprint()));
+        headers.set("Content-Digest", ContentDigest.of(content));
+        return new Answer(200, content);
+    }
+
+    private Answer stage(HttpExchange exchange) throws IOException, Refusal {
+        Headers headers = exchange.getRequestHeaders();
+        String range = headers.getFirst("Content-Range");
+        Matcher matcher = RANGE.matcher(range == null ? "" : range);
+        if (!matcher.matches()) {
+            throw new Refusal(400, "Content-Range is missing or unreadable", "Send 'bytes FIRST-LAST/TOTAL'.");
+        }
+        byte[] block = body(exchange);
+        int first = Integer.parseInt(matcher.group(1));
+        if (Integer.parseInt(matcher.group(2)) - first + 1 != block.length) {
+            throw new Refusal(400, "the block is not as long as its range", "Send the block again.");
+        }
+        state.stage(
+                first,
+                Integer.parseInt(matcher.group(3)),
+                block,
+                headers.getFirst("Content-Digest"),
+                headers.getFirst("Repr-Digest"));
+        return Answer.json(state.staged().orElseThrow());
+    }
+
+    private Answer activate(HttpExchange exchange) throws IOException, Refusal {
+        Headers headers = exchange.getRequestHeaders();
+        Section body = JsonTree.read("request", body(exchange));
+        state.activate(
+                new Fingerprint(body.text("fingerprint").orElse("")),
+                headers.getFirst("If-Match"),
+                headers.getFirst("If-None-Match"));
+        LOG.info("activated {}", body.text("fingerprint").orElse(""));
+        return Answer.json(state.identity());
+    }
+
+    private static byte[] body(HttpExchange exchange) throws IOException, Refusal {
+        String length = exchange.getRequestHeaders().getFirst("Content-Length");
+        int expected = length != null && length.matches("\\d{1,9}") ? Integer.parseInt(length) : -1;
+        if (expected < 0 || expected > MOST_BODY) {
+            throw new Refusal(413, "a body has a length of at most " + MOST_BODY + " bytes", "Send smaller blocks.");
+        }
+        byte[] body = exchange.getRequestBody().readNBytes(expected);
+        if (body.length < expected) {
+            throw new EOFException("the line was cut after " + body.length + " of " + expected + " bytes");
+        }
+        return body;
+    }
+
+    private static Answer problem(int status, String detail, String remedy) {
+        return new Answer(
+                status,
+                CanonicalJson.bytes(Section.of(Map.of(
+                        "title", Value.text("refused"),
+                        "status", Value.number(status),
+                        "detail", Value.text(String.valueOf(detail)),
+                        "remedy", Value.text(remedy)))));
+    }
+}

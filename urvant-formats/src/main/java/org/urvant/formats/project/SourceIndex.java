@@ -1,0 +1,75 @@
+package org.urvant.formats.project;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.function.Consumer;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.project.Entry;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.formats.file.SafeFile;
+import org.urvant.formats.yaml.FieldReader;
+import org.urvant.formats.yaml.YamlDocument;
+import org.urvant.formats.yaml.YamlText;
+
+/** The digests of the imported files, {@code sources/index.yaml}: sources stay as they came, and a change shows. */
+final class SourceIndex {
+    private static final String FILE = "sources/index.yaml";
+    private static final String DIGEST = "sha-256";
+
+    private final SortedMap<String, Entry> digests;
+
+    private SourceIndex(SortedMap<String, Entry> digests) {
+        this.digests = digests;
+    }
+
+    static SourceIndex read(Path root, Consumer<Finding> findings) {
+        SortedMap<String, Entry> digests = new TreeMap<>();
+        if (Files.exists(root.resolve(FILE))) {
+            String text = SafeFile.readText(root.resolve(FILE), 4_000_000, FILE);
+            FieldReader fields =
+                    new FieldReader("sources", YamlDocument.parse(FILE, text).root(), findings);
+            fields.children("sources").forEach((name, reader) -> {
+                digests.put(name, reader.required(DIGEST, ""));
+                reader.finish();
+            });
+            fields.finish();
+        }
+        return new SourceIndex(digests);
+    }
+
+    List<String> names() {
+        return List.copyOf(digests.keySet());
+    }
+
+    /** Returns a finding when a source is no longer as it came. */
+    Optional<Finding> verify(String name, byte[] content) {
+        Entry expected = digests.get(name);
+        return Fingerprint.of(content).hex().equals(expected.text())
+                ? Optional.empty()
+                : Optional.of(new Finding(
+                        Rule.SOURCE_ALTERED,
+                        "sources " + name,
+                        Position.in("sources/" + name),
+                        "the file is no longer as it was imported",
+                        "Restore it, or import the changed file with 'urvant import'."));
+    }
+
+    SourceIndex with(String name, byte[] content) {
+        SortedMap<String, Entry> more = new TreeMap<>(digests);
+        more.put(name, new Entry(Fingerprint.of(content).hex(), Position.in(FILE)));
+        return new SourceIndex(more);
+    }
+
+    void write(Path root) {
+        SortedMap<String, Map<String, String>> fields = new TreeMap<>();
+        digests.forEach((name, digest) -> fields.put(name, Map.of(DIGEST, digest.text())));
+        SafeFile.writeText(root.resolve(FILE), YamlText.map(Map.of("sources", fields)));
+    }
+}

@@ -1,0 +1,190 @@
+package org.urvant.formats.scl;
+
+import com.ctc.wstx.api.WstxInputProperties;
+import com.ctc.wstx.stax.WstxInputFactory;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import javax.xml.stream.Location;
+import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+import org.urvant.core.fault.LimitExceededException;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.finding.Position;
+import org.urvant.core.scl.SclBuilder;
+import org.urvant.core.scl.SclFile;
+
+/**
+ * Reads SCL files of any edition by StAX. A document type declaration is refused, so no entity can be declared and
+ * nothing is fetched. Source: IEC 61850-6:2009+A1:2018.
+ */
+public final class SclReader {
+    /** The namespace of SCL in all editions (IEC 61850-6, 8.2.2). */
+    public static final String NAMESPACE = "http://www.iec.ch/61850/2003/SCL";
+
+    private final SclLimits limits;
+    private final XMLInputFactory factory;
+
+    /** Creates a reader with {@link SclLimits#STANDARD}. */
+    public SclReader() {
+        this(SclLimits.STANDARD);
+    }
+
+    /** Creates a reader with limits of its own. */
+    public SclReader(SclLimits limits) {
+        this.limits = limits;
+        this.factory = new WstxInputFactory();
+        factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+        factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+        factory.setProperty(XMLInputFactory.IS_COALESCING, true);
+        factory.setProperty(WstxInputProperties.P_MAX_ATTRIBUTE_SIZE, limits.textLength());
+        factory.setProperty(WstxInputProperties.P_MAX_TEXT_LENGTH, limits.textLength());
+        factory.setProperty(WstxInputProperties.P_MAX_ATTRIBUTES_PER_ELEMENT, 200);
+    }
+
+    /**
+     * Reads a file.
+     *
+     * @param shownAs name that positions show
+     * @throws MalformedInputException at the place where the file is not XML or not SCL
+     * @throws LimitExceededException when the file exceeds a limit
+     * @throws UnreachableException when it cannot be read
+     */
+    public SclFile read(Path file, String shownAs) {
+        try (InputStream in = Files.newInputStream(file)) {
+            long length = Files.size(file);
+            if (length > limits.bytes()) {
+                throw new LimitExceededException(Position.in(shownAs), "file length in bytes", length, limits.bytes());
+            }
+            return read(in, shownAs);
+        } catch (IOException e) {
+            throw new UnreachableException(
+                    "cannot read " + file, "Check the name, and that it is a file that you may read.", e);
+        }
+    }
+
+    /** Reads a file from its bytes. */
+    public SclFile read(byte[] bytes, String shownAs) {
+        return read(new ByteArrayInputStream(bytes), shownAs);
+    }
+
+    private SclFile read(InputStream in, String shownAs) {
+        try {
+            XMLStreamReader xml = factory.createXMLStreamReader(in);
+            try {
+                return new Pass(xml, shownAs, limits).run();
+            } finally {
+                xml.close();
+            }
+        } catch (XMLStreamException e) {
+            throw new MalformedInputException(
+                    place(shownAs, e.getLocation()),
+                    "not sound XML: " + oneLine(e),
+                    "Export the file again from where it came; it may have been cut short on the way.",
+                    e);
+        }
+    }
+
+    private static Position place(String shownAs, Location at) {
+        return at == null
+                ? Position.in(shownAs)
+                : new Position(shownAs, Math.max(0, at.getLineNumber()), Math.max(0, at.getColumnNumber()));
+    }
+
+    private static String oneLine(XMLStreamException e) {
+        String message = String.valueOf(e.getMessage());
+        int end = message.indexOf("\n at [");
+        String line = (end < 0 ? message : message.substring(0, end)).replaceAll("\\p{Cntrl}+", " ");
+        return line.length() > 200 ? line.substring(0, 200) + "…" : line;
+    }
+
+    /** One reading of one file. */
+    private static final class Pass {
+        private final XMLStreamReader xml;
+        private final String shownAs;
+        private final SclLimits limits;
+        private final SclBuilder builder;
+        private int depth;
+
+        Pass(XMLStreamReader xml, String shownAs, SclLimits limits) {
+            this.xml = xml;
+            this.shownAs = shownAs;
+            this.limits = limits;
+            this.builder = new SclBuilder(shownAs);
+        }
+
+        SclFile run() throws XMLStreamException {
+            boolean justOpened = false;
+            while (xml.hasNext()) {
+                switch (xml.next()) {
+                    case XMLStreamConstants.START_ELEMENT -> {
+                        open();
+                        justOpened = true;
+                    }
+                    case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> {
+                        if (justOpened && !xml.isWhiteSpace()) {
+                            builder.text(xml.getText());
+                        }
+                        justOpened = false;
+                    }
+                    case XMLStreamConstants.END_ELEMENT -> {
+                        builder.close();
+                        depth--;
+                        justOpened = false;
+                    }
+                    case XMLStreamConstants.DTD ->
+                        throw new MalformedInputException(
+                                here(),
+                                "the file has a document type declaration",
+                                "Remove the <!DOCTYPE …> part; SCL has none, and it could name outside files.");
+                    default -> {
+                        // comments and processing instructions say nothing about the plant
+                    }
+                }
+            }
+            return builder.build();
+        }
+
+        private void open() {
+            if (++depth > limits.depth()) {
+                throw new LimitExceededException(here(), "element depth", depth, limits.depth());
+            }
+            if (builder.size() >= limits.elements()) {
+                throw new LimitExceededException(here(), "number of elements", builder.size() + 1L, limits.elements());
+            }
+            String namespace = xml.getNamespaceURI();
+            String name = xml.getLocalName();
+            boolean scl = NAMESPACE.equals(namespace);
+            if (depth == 1 && !(scl && "SCL".equals(name))) {
+                throw new MalformedInputException(
+                        here(),
+                        "the root element is '" + name + "'"
+                                + (namespace == null || namespace.isEmpty() ? "" : " of " + namespace)
+                                + "; expected 'SCL' of " + NAMESPACE,
+                        "Choose an SCL file (ICD, CID, IID, SCD, SSD or SED).");
+            }
+            int line = xml.getLocation().getLineNumber();
+            if (scl) {
+                builder.open(name, line);
+            } else {
+                builder.openForeign(namespace == null ? "" : namespace, name, line);
+            }
+            for (int i = 0; i < xml.getAttributeCount(); i++) {
+                String attributeNamespace = xml.getAttributeNamespace(i);
+                String attribute = xml.getAttributeLocalName(i);
+                boolean own = attributeNamespace == null || attributeNamespace.isEmpty();
+                builder.attribute(
+                        own ? attribute : "{" + attributeNamespace + "}" + attribute, xml.getAttributeValue(i));
+            }
+        }
+
+        private Position here() {
+            return place(shownAs, xml.getLocation());
+        }
+    }
+}

@@ -1,0 +1,41 @@
+package org.urvant.formats.type;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Optional;
+import org.urvant.core.device.DeviceType;
+
+/** The device types that ship with Urvant. Immutable; each call reads what it names. */
+public final class Catalogue {
+    private static final String FOLDER = "/org/urvant/formats/type/";
+
+    private Catalogue() {}
+
+    /** Returns the names of all shipped types, sorted. */
+    public static List<String> names() {
+        return resource("catalogue.txt").orElseThrow().lines().sorted().toList();
+    }
+
+    /** Returns the shipped type with a name, or empty. */
+    public static Optional<DeviceType> type(String name) {
+        return names().contains(name)
+                ? resource(name + ".yaml").map(text -> DeviceTypeReader.read("catalogue " + name, text))
+                : Optional.empty();
+    }
+
+    /** Returns the JSON Schema of device-type files. */
+    public static String schema() {
+        return resource("device-type.schema.json").orElseThrow();
+    }
+
+    private static Optional<String> resource(String file) {
+        try (InputStream in = Catalogue.class.getResourceAsStream(FOLDER + file)) {
+            return in == null ? Optional.empty() : Optional.of(new String(in.readAllBytes(), StandardCharsets.UTF_8));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}
