@@ -20,7 +20,10 @@ abstract class Command implements Callable<Integer> {
     @Option(names = "--json", scope = ScopeType.INHERIT, description = "Answer in JSON, for programs.")
     boolean json;
 
-    @Option(names = {"-h", "--help"}, scope = ScopeType.INHERIT, usageHelp = true,
+    @Option(
+            names = {"-h", "--help"},
+            scope = ScopeType.INHERIT,
+            usageHelp = true,
             description = "Show this help.")
     boolean help;
 
