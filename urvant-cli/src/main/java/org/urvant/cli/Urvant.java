@@ -2,9 +2,11 @@ package org.urvant.cli;
 
 import java.io.PrintWriter;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.fault.UrvantException;
@@ -41,6 +43,11 @@ public final class Urvant {
     }
 
     private Urvant() {}
+
+    /** Returns the names of all commands, in the order of the work. */
+    static Set<String> names() {
+        return Collections.unmodifiableSet(COMMANDS.keySet());
+    }
 
     /** Runs one command and returns its exit code; never ends the running program. */
     static int execute(Session session, String... arguments) {

@@ -1,0 +1,77 @@
+package org.urvant.examples;
+
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.List;
+import org.urvant.core.check.ProjectCheck;
+import org.urvant.core.compare.Comparison;
+import org.urvant.core.configuration.Configuration;
+import org.urvant.core.configuration.ConfigurationBuilder;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.mapping.SignalMapper;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
+import org.urvant.core.scl.DataAttribute;
+import org.urvant.devices.link.DeviceLink;
+import org.urvant.devices.link.Identity;
+import org.urvant.devices.link.KnownDevices;
+import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.devices.standin.StandIn;
+import org.urvant.devices.standin.StandInProfile;
+import org.urvant.devices.transfer.Transfer;
+import org.urvant.formats.project.ProjectFolder;
+import org.urvant.formats.type.Catalogue;
+
+/** A relay's file becomes the configuration of a gateway, goes to the gateway, and is proved to be there. */
+public final class RelayToControlCentre {
+    private RelayToControlCentre() {}
+
+    /** Runs the story: first argument the relay's SCL file, second a folder that does not exist yet. */
+    public static void main(String[] arguments) {
+        System.out.println(run(Path.of(arguments[0]), Path.of(arguments[1])));
+    }
+
+    /** Returns what differs after one value was changed behind the device's back: one place. */
+    static String run(Path relayFile, Path site) {
+        DeviceType type = Catalogue.type("ravnsund-g3").orElseThrow();
+        String user = type.logOn().user();
+        String password = type.logOn().factoryPassword();
+        StandInProfile profile = new StandInProfile(type.name(), "2.1", "A-0001", user, password);
+        try (StandIn gateway = StandIn.start(site.resolve("stand-in"), profile, "127.0.0.1", 0)) {
+            ProjectFolder folder = ProjectFolder.create(
+                    site.resolve("project"), "Skarholm tidal works", InstantSource.system(), "example");
+            folder.importScl(relayFile);
+            folder.addDevice("GW1", type.name(), gateway.address());
+            folder.connect(folder.load(), "GW1", "F01", "relay", "F01");
+            folder.connect(folder.load(), "GW1", "scada", "control-centre", null);
+            folder.set(folder.load(), "GW1", "station.name", "Skarholm");
+            folder.set(folder.load(), "GW1", "scada.peer", "198.51.100.7");
+            folder.set(folder.load(), "GW1", "scada.common-address", "47");
+            Project project = folder.load();
+            List<DataAttribute> signals = List.of(
+                    project.signal("F01CTRL/XCBR1.Pos.stVal"),
+                    project.signal("F01PROT/PTRC1.Tr.general"),
+                    project.signal("F01PROT/MMXU1.A.phsA.cVal.mag.f"));
+            Device device = project.device("GW1");
+            folder.saveMappings(device, SignalMapper.propose(project, device, "scada", signals, 1001));
+
+            project = folder.load();
+            if (ProjectCheck.blocks(ProjectCheck.check(project))) {
+                throw new IllegalStateException("errors stand: " + ProjectCheck.check(project));
+            }
+            Configuration wanted = ConfigurationBuilder.build(project, project.device("GW1"));
+            KnownDevices known = new KnownDevices(site.resolve("known-devices"));
+            try (DeviceLink link = new MaintenanceLink(gateway.address(), known)) {
+                Transfer transfer = new Transfer(link);
+                Identity identity = Transfer.confirm(link, project.device("GW1"));
+                link.logOn(user, password.toCharArray());
+                Configuration held = transfer.run(transfer.plan(identity, wanted), DeviceLink.Progress.NONE);
+                folder.set(project, "GW1", "watchdog.time", "10");
+                Project changed = folder.load();
+                Configuration later = ConfigurationBuilder.build(changed, changed.device("GW1"));
+                return Comparison.of(held, later).count() + " of "
+                        + later.parts().valueCount() + " values differs";
+            }
+        }
+    }
+}

@@ -1,0 +1,163 @@
+package org.urvant.formats.scl;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.Size;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.fault.LimitExceededException;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.fault.UrvantException;
+import org.urvant.core.scl.DataAttribute;
+import org.urvant.core.scl.Ied;
+import org.urvant.core.scl.ReportControl;
+import org.urvant.core.scl.SclFile;
+
+class SclReaderTest {
+    private static final Path RELAY = Path.of("../demo/F01.cid");
+    private static final SclFile FILE = new SclReader().read(RELAY, "F01.cid");
+
+    private static Ied relay() {
+        return FILE.ied("F01").orElseThrow();
+    }
+
+    @Test
+    void headerAndCommunicationAreAsWritten() {
+        assertThat(FILE.edition()).isEqualTo("2007B");
+        assertThat(FILE.headerId()).isEqualTo("Skarholm F01");
+        assertThat(relay().maker()).isEqualTo("Marrowby");
+        assertThat(relay().connectedAccessPoint().orElseThrow().address())
+                .containsEntry("IP", "192.0.2.11")
+                .containsEntry("OSI-TSEL", "0001");
+    }
+
+    /** Expected by hand from the file's templates and IEC 61850-7-3. */
+    @ParameterizedTest
+    @CsvSource({
+        "F01CTRL/XCBR1.Pos.stVal,           ST, DPC, DPC, Dbpos,   Breaker position",
+        "F01CTRL/CSWI1.Pos.Oper.ctlVal,     CO, DPC, DPC, BOOLEAN, Breaker command",
+        "F01PROT/PTRC1.Tr.general,          ST, ACT, ACT, BOOLEAN, General trip",
+        "F01PROT/MMXU1.A.phsA.cVal.mag.f,   MX, WYE, CMV, FLOAT32, Phase currents",
+        "F01PROT/MMXU1.A.phsC.units.SIUnit, CF, WYE, CMV, Enum,    Phase currents"
+    })
+    void attributesAreResolvedThroughTheTemplates(
+            String reference, String constraint, String outer, String inner, String type, String description) {
+        DataAttribute attribute = relay().attributeAt(reference).orElseThrow();
+        assertThat(attribute.reference()).isEqualTo(reference);
+        assertThat(attribute.constraint().map(Enum::name)).contains(constraint);
+        assertThat(attribute.objectClass()).isEqualTo(outer);
+        assertThat(attribute.innerClass()).isEqualTo(inner);
+        assertThat(attribute.basicType()).isEqualTo(type);
+        assertThat(attribute.description()).isEqualTo(description);
+    }
+
+    @Test
+    void valuesComeFromTheInstanceOrElseFromTheTemplate() {
+        assertThat(relay().attributeAt("F01CTRL/CSWI1.Pos.ctlModel").flatMap(DataAttribute::value))
+                .contains("sbo-with-enhanced-security");
+        assertThat(relay().attributeAt("F01CTRL/XCBR1.Pos.ctlModel").flatMap(DataAttribute::value))
+                .contains("status-only");
+        assertThat(relay().attributeAt("F01PROT/MMXU1.A.phsA.units.SIUnit").flatMap(DataAttribute::value))
+                .contains("A");
+        assertThat(relay().attributeAt("F01PROT/MMXU1.A.phsB.units.SIUnit").flatMap(DataAttribute::value))
+                .isEmpty();
+    }
+
+    @Test
+    void positionsAreTheLinesOfTheFile() throws IOException {
+        List<String> lines = Files.readAllLines(RELAY);
+        assertThat(lines.get(relay().position().line() - 1)).contains("<IED name=\"F01\"");
+        DataAttribute attribute = relay().attributeAt("F01CTRL/XCBR1.Pos.stVal").orElseThrow();
+        assertThat(lines.get(attribute.position().line() - 1)).contains("bType=\"Dbpos\"");
+    }
+
+    @Test
+    void reportsAndDatasetsSayWhatTheyCarry() {
+        ReportControl report =
+                relay().logicalDevices().get(0).nodes().get(0).reportControls().get(0);
+        assertThat(report.reference()).isEqualTo("F01CTRL/LLN0.BR.status");
+        assertThat(report.instances()).isEqualTo(2);
+        var set = report.dataSet().orElseThrow();
+        assertThat(set.carries(relay().attributeAt("F01CTRL/XCBR1.Pos.stVal").orElseThrow()))
+                .isTrue();
+        assertThat(set.carries(relay().attributeAt("F01PROT/PTRC1.Tr.q").orElseThrow()))
+                .isTrue();
+        assertThat(set.carries(relay().attributeAt("F01CTRL/XCBR1.Pos.ctlModel").orElseThrow()))
+                .isFalse();
+        assertThat(set.carries(relay().attributeAt("F01CTRL/CSWI1.Pos.stVal").orElseThrow()))
+                .isFalse();
+    }
+
+    @Test
+    void aFileCutAnywhereIsRefusedWithItsPlace() throws IOException {
+        byte[] whole = Files.readAllBytes(RELAY);
+        int lastTag = new String(whole, StandardCharsets.UTF_8).lastIndexOf("</SCL>") + 5;
+        for (int length = 0; length < lastTag; length += 61) {
+            byte[] cut = Arrays.copyOf(whole, length);
+            assertThatThrownBy(() -> new SclReader().read(cut, "cut.cid"))
+                    .isInstanceOfSatisfying(MalformedInputException.class, fault -> {
+                        assertThat(fault.placedMessage()).startsWith("cut.cid");
+                        assertThat(fault.remedy()).isNotBlank();
+                    });
+        }
+    }
+
+    @Property(tries = 300)
+    void randomBytesAreRefusedInTheSameFamilyOfExceptions(@ForAll @Size(max = 400) byte[] bytes) {
+        assertThatThrownBy(() -> new SclReader().read(bytes, "noise")).isInstanceOf(UrvantException.class);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            <?xml version='1.0'?><!DOCTYPE SCL [<!ENTITY x SYSTEM 'file:///etc/passwd'>]><SCL xmlns='http://www.iec.ch/61850/2003/SCL'>&x;</SCL> | document type
+            <SCL/>                                                        | expected 'SCL' of http
+            <html xmlns='http://www.w3.org/1999/xhtml'/>                  | 'html'
+            <SCL xmlns='http://www.iec.ch/61850/2003/SCL'>&undeclared;</SCL> | entity
+            """)
+    void whatIsNotSclIsRefusedWithWhatWasFound(String text, String found) {
+        assertThatThrownBy(() -> new SclReader().read(text.getBytes(StandardCharsets.UTF_8), "x.scd"))
+                .isInstanceOf(MalformedInputException.class)
+                .hasMessageContaining(found);
+    }
+
+    @Test
+    void limitsHoldAtExactlyTheirValue() {
+        byte[] three = ("<SCL xmlns='" + SclReader.NAMESPACE + "'><IED name='A'><Private/></IED></SCL>")
+                .getBytes(StandardCharsets.UTF_8);
+        assertThat(new SclReader(new SclLimits(10_000, 3, 3, 100))
+                        .read(three, "x")
+                        .elementCount())
+                .isEqualTo(3);
+        assertThatThrownBy(() -> new SclReader(new SclLimits(10_000, 2, 3, 100)).read(three, "x"))
+                .isInstanceOf(LimitExceededException.class)
+                .hasMessageContaining("number of elements is 3, more than the limit of 2");
+        assertThatThrownBy(() -> new SclReader(new SclLimits(10_000, 3, 2, 100)).read(three, "x"))
+                .isInstanceOf(LimitExceededException.class)
+                .hasMessageContaining("element depth");
+    }
+
+    @Test
+    void aCircleOfTypesEnds() {
+        String circle = "<SCL xmlns='" + SclReader.NAMESPACE + "'><IED name='A'><AccessPoint name='P'><Server>"
+                + "<LDevice inst='L'><LN0 lnClass='LLN0' inst='' lnType='N'/></LDevice></Server></AccessPoint></IED>"
+                + "<DataTypeTemplates><LNodeType id='N' lnClass='LLN0'><DO name='X' type='D'/></LNodeType>"
+                + "<DOType id='D' cdc='WYE'><SDO name='s' type='D'/><DA name='a' bType='Struct' type='S' fc='ST'/></DOType>"
+                + "<DAType id='S'><BDA name='b' bType='Struct' type='S'/></DAType></DataTypeTemplates></SCL>";
+        SclFile file = new SclReader().read(circle.getBytes(StandardCharsets.UTF_8), "circle");
+        assertThat(file.ieds().get(0).logicalDevices().get(0).nodes().get(0).attributes())
+                .isEmpty();
+    }
+}

@@ -1,0 +1,97 @@
+package org.urvant.formats.type;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.networknt.schema.JsonSchema;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.formats.yaml.YamlDocument;
+import org.urvant.formats.yaml.YamlNode;
+
+class CatalogueTest {
+    private static final JsonSchema SCHEMA =
+            JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012).getSchema(Catalogue.schema());
+
+    static List<String> names() {
+        return Catalogue.names();
+    }
+
+    private static String text(String name) throws IOException {
+        try (InputStream in = CatalogueTest.class.getResourceAsStream(name + ".yaml")) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+    }
+
+    /** As the schema sees it: every scalar a text. */
+    private static JsonNode json(YamlNode node) {
+        ObjectMapper mapper = new ObjectMapper();
+        if (node instanceof YamlNode.Text text) {
+            return mapper.getNodeFactory().textNode(text.text());
+        }
+        if (node instanceof YamlNode.Items items) {
+            ArrayNode array = mapper.createArrayNode();
+            items.items().forEach(item -> array.add(json(item)));
+            return array;
+        }
+        ObjectNode object = mapper.createObjectNode();
+        ((YamlNode.Fields) node).entries().forEach((key, value) -> object.set(key, json(value)));
+        return object;
+    }
+
+    @ParameterizedTest
+    @MethodSource("names")
+    void shippedTypesFitTheSchemaAndTheReader(String name) throws IOException {
+        assertThat(SCHEMA.validate(json(YamlDocument.parse(name, text(name)).root())))
+                .isEmpty();
+        assertThat(Catalogue.type(name).orElseThrow().name()).isEqualTo(name);
+    }
+
+    @ParameterizedTest(name = "{0} → {1}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            kind: choice      | kind: chioce       | 'chioce' is no kind
+            role: client      | role: both         | 'both' is no role
+            maker: Ravnsund   | makr: Ravnsund     | key 'maker' is missing (and 1 more
+            least: 100        | least: hundred     | 'hundred' is no number
+            effect: restart   | effect: reboot     | 'reboot' is no effect
+            protocol: iec61850| protocol: iec61851 | 'iec61851' is no protocol
+            """)
+    void faultsAreFoundByTheSchemaAndTheReaderAlike(String sound, String broken, String found) throws IOException {
+        String text = text("ravnsund-g3").replaceFirst(sound, broken);
+        assertThat(SCHEMA.validate(json(YamlDocument.parse("t", text).root()))).isNotEmpty();
+        assertThatThrownBy(() -> DeviceTypeReader.read("t.yaml", text))
+                .isInstanceOf(MalformedInputException.class)
+                .hasMessageContaining(found)
+                .satisfies(fault -> assertThat(((MalformedInputException) fault).placedMessage())
+                        .startsWith("t.yaml:"));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            default: 2000 | default: 2050  | between two steps
+            default: 2000 | default: 99000 | expected 100 to 20000
+            most: 20000   | most: 50       | above most
+            """)
+    void whatTheSchemaCannotSayTheReaderFinds(String sound, String broken, String found) throws IOException {
+        String text = text("ravnsund-g3").replaceFirst(sound, broken);
+        assertThatThrownBy(() -> DeviceTypeReader.read("t.yaml", text)).hasMessageContaining(found);
+    }
+}
