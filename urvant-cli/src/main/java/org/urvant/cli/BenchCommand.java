@@ -19,17 +19,21 @@ import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
 import org.urvant.core.tree.Fingerprint;
+import org.urvant.devices.standin.Faults;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
 import org.urvant.formats.file.SafeFile;
 import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine;
+import picocli.CommandLine.Option;
 
 @CommandLine.Command(
         name = "bench",
         description = "Stand-ins of the project's devices on loopback sockets, each a device to try things on.",
         footer = {"", "Example: urvant bench start"})
 final class BenchCommand extends Command {
+    private static final String FAULTS = "How the stand-ins misbehave: drop-after=BYTES, corrupt-block=N,"
+            + " power-off-at-write=N, bytes-per-second=N.";
     private static final Duration PATIENCE = Duration.ofSeconds(20);
 
     BenchCommand(Session session) {
@@ -37,13 +41,14 @@ final class BenchCommand extends Command {
     }
 
     @CommandLine.Command(name = "run", description = "Run the stand-ins here until Ctrl-C.")
-    int run() throws InterruptedException {
+    int run(@Option(names = "--fault", split = ",", paramLabel = "FAULT", description = FAULTS) List<String> faults)
+            throws InterruptedException {
         ProjectFolder folder = folder();
         Project project = folder.load();
         List<StandIn> running = new ArrayList<>();
         try {
             for (Device device : project.devices().values()) {
-                start(folder, project, device).ifPresent(running::add);
+                start(folder, project, device, faults).ifPresent(running::add);
             }
             if (running.isEmpty()) {
                 throw new RefusedException(
@@ -57,7 +62,7 @@ final class BenchCommand extends Command {
         }
     }
 
-    private Optional<StandIn> start(ProjectFolder folder, Project project, Device device) {
+    private Optional<StandIn> start(ProjectFolder folder, Project project, Device device, List<String> faults) {
         String link = device.maintenanceLink().map(Entry::text).orElse("");
         Optional<DeviceType> type = project.type(device);
         if (!link.startsWith("127.") || type.isEmpty()) {
@@ -78,13 +83,16 @@ final class BenchCommand extends Command {
                 folder.cache().resolve("bench").resolve(device.name()),
                 profile,
                 link.substring(0, colon),
-                Integer.parseInt(link.substring(colon + 1)));
+                Integer.parseInt(link.substring(colon + 1)),
+                Faults.of(faults == null ? List.of() : faults));
         say("stand-in of " + device.name() + " listens on " + standIn.address());
         return Optional.of(standIn);
     }
 
     @CommandLine.Command(name = "start", description = "Start the stand-ins in the background.")
-    int startAll() throws IOException, InterruptedException {
+    int startAll(
+            @Option(names = "--fault", split = ",", paramLabel = "FAULT", description = FAULTS) List<String> faults)
+            throws IOException, InterruptedException {
         ProjectFolder folder = folder();
         if (process(folder).isPresent()) {
             say("the bench runs already");
@@ -93,18 +101,22 @@ final class BenchCommand extends Command {
         Files.createDirectories(folder.cache());
         Files.deleteIfExists(ready(folder));
         File log = folder.cache().resolve("bench.log").toFile();
-        Process process = new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        "-XX:TieredStopAtLevel=1",
-                        "-XX:+UseSerialGC",
-                        "-Dsun.net.httpserver.nodelay=true",
-                        "-cp",
-                        System.getProperty("java.class.path"),
-                        Main.class.getName(),
-                        "bench",
-                        "run",
-                        "--project",
-                        folder.root().toString())
+        List<String> line = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:TieredStopAtLevel=1",
+                "-XX:+UseSerialGC",
+                "-Dsun.net.httpserver.nodelay=true",
+                "-cp",
+                System.getProperty("java.class.path"),
+                Main.class.getName(),
+                "bench",
+                "run",
+                "--project",
+                folder.root().toString()));
+        if (faults != null) {
+            line.addAll(List.of("--fault", String.join(",", faults)));
+        }
+        Process process = new ProcessBuilder(line)
                 .redirectErrorStream(true)
                 .redirectOutput(log)
                 .start();

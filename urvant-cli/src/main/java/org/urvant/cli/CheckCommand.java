@@ -19,6 +19,9 @@ final class CheckCommand extends Command {
     @Option(names = "--strict", description = "Exit with 1 for warnings too.")
     private boolean strict;
 
+    @Option(names = "--all", description = "Show every finding, not only a few of each check.")
+    private boolean all;
+
     CheckCommand(Session session) {
         super(session);
     }
@@ -33,7 +36,10 @@ final class CheckCommand extends Command {
         if (json) {
             sayJson(Findings.json(findings));
         } else {
-            Findings.lines(findings, paint).forEach(this::say);
+            Findings.lines(findings, paint, all).forEach(this::say);
+            if (device != null) {
+                say(paint.strong(device) + "  " + Marked.text(project, project.device(device)));
+            }
             say(findings.isEmpty() ? paint.good("no findings") : Findings.summary(findings));
         }
         if (!ProjectCheck.blocks(findings) && device != null) {

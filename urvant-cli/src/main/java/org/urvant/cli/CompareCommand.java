@@ -61,8 +61,7 @@ final class CompareCommand extends Command {
                     "count", comparison.count(),
                     "differences", Differences.json(comparison)));
         } else {
-            say(paint.faint(is) + " " + first.fingerprint().brief() + " → " + paint.faint(wanted) + " "
-                    + second.fingerprint().brief());
+            say(paint.faint(is) + " " + brief(first) + " → " + paint.faint(wanted) + " " + brief(second));
             Differences.lines(comparison, paint).forEach(this::say);
             say(comparison.isEqual() ? paint.good("equal") : paint.warn(count(comparison.count(), "difference")));
         }
@@ -72,10 +71,16 @@ final class CompareCommand extends Command {
         return comparison.isEqual() ? Exit.DONE : Exit.DIFFERENT;
     }
 
+    private static String brief(Configuration configuration) {
+        return configuration.parts().nodes().isEmpty()
+                ? "no configuration"
+                : configuration.fingerprint().brief();
+    }
+
     private Configuration configuration(ProjectFolder folder, Project project, String name) {
         if (name.endsWith(LIVE)) {
             Device device = project.device(name.substring(0, name.length() - LIVE.length()));
-            try (DeviceAccess.Open open = access.open(this, folder.root(), project, device)) {
+            try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
                 return open.link().read().orElse(Configuration.of(device.name(), Map.of()));
             }
         }

@@ -43,7 +43,8 @@ final class ConfigurationCommand extends Command {
                 "whole",
                 configuration.parts().valueCount(),
                 configuration.fingerprint().hex());
-        say(configuration.device() + ", " + configuration.length() + " bytes");
+        say(paint.strong(device) + "  " + Marked.text(project, project.device(device)) + ", " + configuration.length()
+                + " bytes");
         say(table);
         next("urvant download " + device);
         return Exit.DONE;

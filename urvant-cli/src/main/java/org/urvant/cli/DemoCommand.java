@@ -25,6 +25,8 @@ final class DemoCommand extends Command {
     @Option(names = "--keep", paramLabel = "DIR", description = "Make the project in this folder and keep it.")
     private String keep;
 
+    private static final String NEW_PASSWORD = "tide-table-1887"; // of a device that lives as long as the demo
+
     private Session stage;
 
     DemoCommand(Session session) {
@@ -38,10 +40,12 @@ final class DemoCommand extends Command {
         Map<String, String> environment = new HashMap<>(session.environment());
         environment.put("URVANT_HOME", folder.resolve("user").toString());
         environment.put("URVANT_PASSWORD", "ravnsund");
+        environment.put("URVANT_NEW_PASSWORD", NEW_PASSWORD);
         stage = new Session(session.out(), session.err(), folder, environment, session.clock(), session.person());
         long start = System.nanoTime();
         try {
             copy("F01.cid", folder);
+            copy("F02.cid", folder);
             play(folder);
         } finally {
             if (keep == null) {
@@ -55,45 +59,105 @@ final class DemoCommand extends Command {
     }
 
     private void play(Path folder) throws IOException {
-        int port = freePort();
-        chapter("A project, and a relay's file");
+        Path site = folder.resolve("skarholm");
+        chapter("A project, and the files of two relays: look first, then import");
         run(Exit.DONE, "new", "skarholm", "--name", "Skarholm tidal works");
-        stage = stage.in(folder.resolve("skarholm"));
+        stage = stage.in(site);
         say("$ cd skarholm");
-        run(Exit.DONE, "import", "../F01.cid");
-        run(Exit.DONE, "signals", "Pos", "stVal");
-        chapter("A gateway between the relay and the control centre");
-        run(Exit.DONE, "device", "add", "GW1", "--type", "ravnsund-g3", "--link", "127.0.0.1:" + port);
-        run(Exit.DONE, "connect", "GW1", "F01");
+        run(Exit.DONE, "look", "../F01.cid");
+        run(Exit.DONE, "import", "../F01.cid", "--yes");
+        run(Exit.DONE, "import", "../F02.cid", "--yes");
+        chapter("Signals by what they mean, narrowed step by step, kept as a pick");
+        run(Exit.DONE, "signals");
+        run(Exit.DONE, "signals", "kind:trip", "--why");
+        run(Exit.DONE, "signals", "--narrow", "ln:PT*");
+        run(Exit.DONE, "pick", "feeder", "add", "kind:position", "ln:X*");
+        run(Exit.DONE, "pick", "feeder", "add", "kind:trip");
+        run(Exit.DONE, "pick", "feeder", "drop", "PROT/RBRF1.OpEx.general");
+        pickMore();
+        chapter("A gateway: the pick goes on for the second relay in one command");
+        run(Exit.DONE, "device", "add", "GW1", "--type", "ravnsund-g3", "--link", "127.0.0.1:" + freePort());
         run(Exit.DONE, "connect", "GW1", "scada", "--kind", "control-centre");
-        run(
-                Exit.DONE,
-                "map",
-                "GW1",
-                "F01CTRL/XCBR1.Pos.stVal",
-                "F01PROT/PTRC1.Tr.general",
-                "F01PROT/MMXU1.A.phsA.cVal.mag.f",
-                "--start",
-                "1001");
+        run(Exit.DONE, "map", "GW1", "--pick", "feeder", "--ied", "F01", "--yes");
+        run(Exit.DONE, "map", "GW1", "--pick", "feeder", "--ied", "F02", "--yes");
         chapter("What only a person can say is asked for before anything is sent");
-        run(Exit.DIFFERENT, "check", "GW1");
+        run(Exit.DIFFERENT, "open", "GW1");
         run(Exit.DONE, "set", "GW1", "station.name", "Skarholm");
+        run(Exit.DONE, "set", "GW1", "network.address", "192.0.2.20");
+        run(Exit.DONE, "set", "GW1", "network.gateway", "192.0.2.1");
         run(Exit.DONE, "set", "GW1", "scada.peer", "198.51.100.7");
         run(Exit.DONE, "set", "GW1", "scada.common-address", "47");
-        run(Exit.DONE, "check", "GW1");
-        run(Exit.DONE, "configuration", "GW1");
-        chapter("The device (a stand-in, a process of its own) gets it, and proves what it holds");
-        run(Exit.DONE, "bench", "start");
+        run(Exit.DONE, "enable", "GW1", "F01 Breaker control");
+        mistake(site.resolve("mappings").resolve("GW1.csv"));
+        chapter("The device (a stand-in, a process of its own) gets it; the line breaks on the way");
+        run(Exit.DONE, "save", "GW1", "--why", "first issue");
+        run(Exit.DONE, "bench", "start", "--fault", "drop-after=9000");
         try {
-            run(Exit.DIFFERENT, "compare", "GW1");
-            run(Exit.DONE, "download", "GW1", "--yes");
-            run(Exit.DONE, "compare", "GW1");
-            chapter("One value changes: exactly that one difference shows");
-            run(Exit.DONE, "set", "GW1", "watchdog.time", "10");
-            run(Exit.DIFFERENT, "compare", "GW1");
+            device();
         } finally {
             run(Exit.DONE, "bench", "stop");
         }
+        run(Exit.DONE, "history", "GW1");
+    }
+
+    private void pickMore() {
+        for (String query : List.of(
+                "kind:command ln:CSWI1",
+                "kind:pick-up set:*",
+                "kind:local-remote set:*",
+                "kind:current",
+                "kind:voltage do:PPV",
+                "kind:power set:*",
+                "kind:counter set:*",
+                "kind:alarm")) {
+            List<String> words = new ArrayList<>(List.of("pick", "feeder", "add"));
+            words.addAll(List.of(query.split(" ")));
+            Urvant.execute(stage.silent(), words.toArray(String[]::new));
+        }
+        say("");
+        say(paint.faint(
+                "(the breaker command, pick-ups, currents, voltages, power, counters and alarms are added likewise)"));
+        run(Exit.DONE, "pick");
+    }
+
+    private void mistake(Path table) throws IOException {
+        chapter("A mistake, planted: somebody gives the general trip the address of the breaker position");
+        String sound = Files.readString(table);
+        String row = sound.lines()
+                .filter(line -> line.contains("PTRC1.Tr.general"))
+                .findFirst()
+                .orElseThrow();
+        Files.writeString(table, sound.replace(row, row.replaceFirst("M_SP_TB_1 \\d+", "M_SP_TB_1 1001")));
+        run(Exit.DIFFERENT, "check", "GW1");
+        run(Exit.DONE, "explain", "point-duplicate");
+        Files.writeString(table, sound);
+        say("");
+        say(paint.faint("(the row gets its own address back)"));
+        run(Exit.DONE, "check", "GW1");
+        run(
+                Exit.DONE,
+                "mute",
+                "point-disabled",
+                "GW1 F02 Breaker control",
+                "--why",
+                "feeder 2 is not commissioned yet");
+    }
+
+    private void device() {
+        run(Exit.DIFFERENT, "compare", "GW1");
+        run(Exit.FAILED, "download", "GW1", "--yes");
+        run(Exit.DONE, "download", "GW1", "--yes");
+        run(Exit.DIFFERENT, "verify", "GW1");
+        run(Exit.DONE, "password", "GW1");
+        stage.environment().put("URVANT_PASSWORD", NEW_PASSWORD);
+        run(Exit.DONE, "verify", "GW1");
+        run(Exit.DONE, "sign-off", "GW1", "--note", "point-to-point test passed", "--yes");
+        run(Exit.DONE, "compare", "GW1");
+        chapter("One value changes: exactly that one difference, and what it causes");
+        run(Exit.DONE, "set", "GW1", "watchdog.time", "10");
+        run(Exit.DIFFERENT, "compare", "GW1");
+        run(Exit.DONE, "download", "GW1", "--yes");
+        run(Exit.DONE, "device");
     }
 
     private void chapter(String title) {

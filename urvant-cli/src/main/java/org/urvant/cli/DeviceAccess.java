@@ -6,6 +6,7 @@ import java.util.Arrays;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.finding.Rule;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
@@ -14,6 +15,7 @@ import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.Transfer;
 import org.urvant.formats.file.SafeFile;
+import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Option;
 
 /** How commands reach a device: the link of the project, and a password that never touches project, log or argument list. */
@@ -33,17 +35,40 @@ final class DeviceAccess {
         }
     }
 
+    /** Returns a new password from the environment variable URVANT_NEW_PASSWORD, or asked for twice. */
+    static char[] newPassword(Session session, Device device) {
+        String variable = session.environment().get("URVANT_NEW_PASSWORD");
+        if (variable != null) {
+            return variable.toCharArray();
+        }
+        Console console = System.console();
+        char[] first = console == null ? null : console.readPassword("new password on %s: ", device.name());
+        char[] second = first == null ? null : console.readPassword("once more: ");
+        if (second == null || !Arrays.equals(first, second)) {
+            throw new RefusedException(
+                    second == null ? "no new password" : "the two are not alike",
+                    "Set URVANT_NEW_PASSWORD in the environment, or type it twice.");
+        }
+        return first;
+    }
+
     /** Opens the link of a device, confirms who answers, and logs on. */
-    Open open(Command command, Path projectRoot, Project project, Device device) {
+    Open open(Command command, ProjectFolder folder, Project project, Device device) {
         MaintenanceLink link = link(command.session, device);
         Identity identity = confirm(command, link, device);
         DeviceType type = project.type(device)
                 .orElseThrow(() -> new UnknownNameException(
                         "device type", device.type().text(), project.types().keySet()));
         char[] password =
-                password(command.session, projectRoot, device, type.logOn().user());
+                password(command.session, folder.root(), device, type.logOn().user());
         try {
             link.logOn(type.logOn().user(), password);
+            boolean factory = new String(password).equals(type.logOn().factoryPassword());
+            folder.history(device.name()).loggedOn(factory);
+            if (factory) {
+                command.note(command.paint.warn(Rule.DEFAULT_PASSWORD.id()) + ": " + device.name()
+                        + " still takes its factory password");
+            }
         } finally {
             Arrays.fill(password, ' ');
         }

@@ -35,7 +35,7 @@ final class DeviceCommand extends Command {
     @Override
     public Integer call() {
         Project project = folder().load();
-        Table table = new Table("device", "type", "firmware", "link", "connections", "mappings");
+        Table table = new Table("device", "type", "firmware", "link", "connections", "mappings", "marks");
         List<Object> rows = new ArrayList<>();
         for (Device device : project.devices().values()) {
             String link = device.maintenanceLink().map(Entry::text).orElse("none");
@@ -45,8 +45,13 @@ final class DeviceCommand extends Command {
                     device.firmware().text(),
                     link,
                     device.connections().size(),
-                    device.mappings().size());
-            rows.add(Json.object("device", device.name(), "type", device.type().text(), "link", link));
+                    device.mappings().size(),
+                    Marked.text(project, device));
+            rows.add(Json.object(
+                    "device", device.name(),
+                    "type", device.type().text(),
+                    "link", link,
+                    "marks", Marked.of(project, device).words()));
         }
         if (json) {
             sayJson(rows);

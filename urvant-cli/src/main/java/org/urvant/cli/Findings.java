@@ -1,24 +1,57 @@
 package org.urvant.cli;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
 
-/** Writes findings for people and for programs. */
+/** Writes findings for people and for programs: those of one rule together, the gravest first. */
 final class Findings {
+    private static final int FEW = 4;
+
     private Findings() {}
 
-    static List<String> lines(List<Finding> findings, Paint paint) {
+    /**
+     * Returns the findings as lines.
+     *
+     * @param all whether to show every finding; otherwise a few of each rule, and how many more there are
+     */
+    static List<String> lines(List<Finding> findings, Paint paint, boolean all) {
         List<String> lines = new ArrayList<>();
-        for (Finding finding : findings) {
-            Severity severity = finding.severity();
-            lines.add(paint.severity(severity, severity.word()) + " "
-                    + paint.strong(finding.rule().id()) + "  " + finding.position());
-            lines.add("  " + finding.message());
-            lines.add("  " + paint.faint("mend: ") + finding.remedy());
+        for (Severity severity : Severity.values()) {
+            Map<Rule, List<Finding>> groups = new EnumMap<>(Rule.class);
+            findings.stream()
+                    .filter(finding -> finding.severity() == severity && !finding.isMuted())
+                    .forEach(finding -> groups.computeIfAbsent(finding.rule(), rule -> new ArrayList<>())
+                            .add(finding));
+            groups.forEach((rule, group) -> group(rule, group, paint, all, lines));
         }
+        findings.stream()
+                .filter(Finding::isMuted)
+                .forEach(finding -> lines.add(paint.faint("muted " + finding.place() + ": " + finding.muted())));
         return lines;
+    }
+
+    private static void group(Rule rule, List<Finding> group, Paint paint, boolean all, List<String> lines) {
+        String number = group.size() == 1 ? "" : "  ×" + group.size();
+        lines.add(paint.severity(rule.severity(), rule.severity().word()) + " " + paint.strong(rule.id()) + number);
+        boolean sameRemedy = group.stream().map(Finding::remedy).distinct().count() == 1;
+        int shown = all ? group.size() : Math.min(FEW, group.size());
+        for (Finding finding : group.subList(0, shown)) {
+            lines.add("  " + finding.position() + "  " + finding.message());
+            if (!sameRemedy) {
+                lines.add("    " + paint.faint("mend: ") + finding.remedy());
+            }
+        }
+        if (shown < group.size()) {
+            lines.add("  … and " + (group.size() - shown) + " more; --all shows them");
+        }
+        if (sameRemedy) {
+            lines.add("    " + paint.faint("mend: ") + group.get(0).remedy());
+        }
     }
 
     static List<Object> json(List<Finding> findings) {
@@ -30,7 +63,8 @@ final class Findings {
                     "subject", finding.subject(),
                     "position", finding.position(),
                     "message", finding.message(),
-                    "remedy", finding.remedy()));
+                    "remedy", finding.remedy(),
+                    "muted", finding.isMuted() ? finding.muted() : null));
         }
         return rows;
     }
@@ -40,11 +74,15 @@ final class Findings {
         List<String> words = new ArrayList<>();
         for (Severity severity : Severity.values()) {
             long count = findings.stream()
-                    .filter(finding -> finding.severity() == severity)
+                    .filter(finding -> finding.severity() == severity && !finding.isMuted())
                     .count();
             if (count > 0) {
                 words.add(Command.count(count, severity.word()));
             }
+        }
+        long muted = findings.stream().filter(Finding::isMuted).count();
+        if (muted > 0) {
+            words.add(muted + " muted");
         }
         return words.isEmpty() ? "no findings" : String.join(", ", words);
     }

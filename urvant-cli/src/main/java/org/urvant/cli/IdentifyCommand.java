@@ -48,7 +48,8 @@ final class IdentifyCommand extends Command {
                         + ", firmware " + identity.firmware());
                 say("runs     " + active);
                 say("project  " + wanted.fingerprint().hex() + "  "
-                        + (equal ? paint.good("equal") : paint.warn("different")));
+                        + (equal ? paint.good("equal") : paint.warn("different")) + ", "
+                        + Marked.text(project, device));
             }
             if (!equal) {
                 next("urvant compare " + name);

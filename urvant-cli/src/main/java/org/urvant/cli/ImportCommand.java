@@ -1,68 +1,59 @@
 package org.urvant.cli;
 
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import org.urvant.core.scl.ConnectedAccessPoint;
-import org.urvant.core.scl.DataSet;
+import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.scl.Ied;
-import org.urvant.core.scl.LogicalNode;
-import org.urvant.core.scl.SclFile;
+import org.urvant.formats.project.ImportPlan;
 import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "import",
-        description = "Take an SCL file into the project, untouched, and say what is in it.",
-        footer = {"", "Example: urvant import F01.cid"})
+        description = "Take an SCL file into the project, untouched; says first what that brings, and asks.",
+        footer = {"", "Examples: urvant import F01.cid", "          urvant import station.scd --ied F01,F02 --yes"})
 final class ImportCommand extends Command {
     @Parameters(paramLabel = "FILE", description = "ICD, IID, CID or SCD file.")
     private String file;
 
+    @Option(
+            names = "--ied",
+            split = ",",
+            paramLabel = "NAME",
+            description = "Only these IEDs of the file; otherwise all.")
+    private List<String> wanted;
+
+    @Mixin
+    private Consent consent;
+
     ImportCommand(Session session) {
         super(session);
+        this.consent = new Consent();
     }
 
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        SclFile scl = folder.importScl(session.path(file));
-        Table table =
-                new Table("IED", "maker", "type", "address", "logical devices", "attributes", "datasets", "reports");
-        List<Object> rows = new ArrayList<>();
-        for (Ied ied : scl.ieds()) {
-            List<LogicalNode> nodes = ied.logicalDevices().stream()
-                    .flatMap(device -> device.nodes().stream())
-                    .toList();
-            String address = ied.connectedAccessPoint()
-                    .map(ConnectedAccessPoint::address)
-                    .map(parts -> parts.get("IP"))
-                    .orElse("none");
-            int attributes =
-                    nodes.stream().mapToInt(node -> node.attributes().size()).sum();
-            List<DataSet> sets =
-                    nodes.stream().flatMap(node -> node.dataSets().stream()).toList();
-            long reports = nodes.stream()
-                    .mapToLong(node -> node.reportControls().size())
-                    .sum();
-            Map<String, Object> row = Json.object(
-                    "ied", ied.name(),
-                    "maker", ied.maker(),
-                    "type", ied.type(),
-                    "address", address,
-                    "logicalDevices", ied.logicalDevices().size(),
-                    "attributes", attributes,
-                    "datasets", sets.size(),
-                    "reports", reports);
-            rows.add(row);
-            table.row(row.values().toArray());
+        ImportPlan plan = folder.planImport(session.path(file));
+        List<String> all = plan.file().ieds().stream().map(Ied::name).toList();
+        List<String> chosen = wanted == null ? all : wanted;
+        chosen.stream().filter(name -> !all.contains(name)).findFirst().ifPresent(name -> {
+            throw new UnknownNameException("IED", name, all);
+        });
+        if (!json) {
+            new SourceView(this).say(plan);
+            plan.replaced().forEach(source -> say("  sources/" + source + " goes; its IEDs come anew"));
         }
+        boolean same = wanted == null && plan.rows().stream().allMatch(row -> row.mark() == ImportPlan.Mark.SAME);
+        if (!same) {
+            consent.ask("Import " + String.join(", ", chosen) + "?", "nothing was imported");
+        }
+        folder.carryOut(plan, chosen);
         if (json) {
-            sayJson(Json.object("source", scl.source(), "edition", scl.edition(), "ieds", rows));
+            sayJson(SourceView.json(plan));
         } else {
-            say("imported " + scl.source() + ", edition " + scl.edition() + ", header " + scl.headerId() + " "
-                    + scl.headerVersion());
-            say(table);
+            say(same ? "the project has it already" : paint.good("imported") + " " + String.join(", ", chosen));
         }
         next("urvant signals");
         return Exit.DONE;

@@ -36,7 +36,7 @@ final class ReadCommand extends Command {
         ProjectFolder folder = folder();
         Project project = folder.load();
         Device device = project.device(name);
-        try (DeviceAccess.Open open = access.open(this, folder.root(), project, device)) {
+        try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
             Optional<Configuration> held = open.link().read();
             if (held.isEmpty()) {
                 throw new RefusedException(name + " has no configuration yet", "Download one: urvant download " + name);
@@ -45,7 +45,7 @@ final class ReadCommand extends Command {
             boolean equal = configuration
                     .fingerprint()
                     .equals(ConfigurationBuilder.build(project, device).fingerprint());
-            folder.recordReadBack(name, open.identity().serial(), configuration.fingerprint(), equal);
+            folder.history(name).readBack(open.identity().serial(), configuration.fingerprint(), equal);
             if (file != null) {
                 SafeFile.write(session.path(file), configuration.bytes());
             }

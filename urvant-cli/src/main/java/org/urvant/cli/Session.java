@@ -1,6 +1,7 @@
 package org.urvant.cli;
 
 import java.io.PrintWriter;
+import java.io.Writer;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.Map;
@@ -58,6 +59,12 @@ record Session(
     Paint paint() {
         return new Paint(
                 isTerminal() && environment.getOrDefault("NO_COLOR", "").isEmpty());
+    }
+
+    /** Returns the session with nobody listening. */
+    Session silent() {
+        PrintWriter nobody = new PrintWriter(Writer.nullWriter());
+        return new Session(nobody, nobody, folder, environment, clock, person);
     }
 
     Session in(Path other) {

@@ -1,6 +1,6 @@
 package org.urvant.cli;
 
-import java.util.Optional;
+import org.urvant.core.project.Project;
 import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Parameters;
 
@@ -25,11 +25,12 @@ final class SetCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Optional<String> before = folder.set(folder.load(), device, path, value);
+        Project project = folder.load();
+        String before = folder.set(project, device, path, value);
         if (json) {
-            sayJson(Json.object("device", device, "setting", path, "before", before.orElse(null), "value", value));
+            sayJson(Json.object("device", device, "setting", path, "before", before, "value", value));
         } else {
-            say(device + " " + path + ": " + before.orElse("not given") + " → " + value);
+            say(device + " " + path + ": " + before + " → " + value);
         }
         next("urvant check " + device);
         return Exit.DONE;

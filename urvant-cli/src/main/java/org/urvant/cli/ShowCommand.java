@@ -64,6 +64,7 @@ final class ShowCommand extends Command {
         say(paint.strong(device.name()) + "  " + type.title() + " " + type.name() + " by " + type.maker()
                 + ", firmware " + device.firmware().text() + ", link "
                 + device.maintenanceLink().map(Entry::text).orElse("none"));
+        say(paint.warn(Marked.text(project, device)));
         say("");
         say(table);
         if (!mapped.isEmpty()) {

@@ -1,22 +1,43 @@
 package org.urvant.cli;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.DataAttribute;
+import org.urvant.core.selection.Query;
+import org.urvant.core.selection.SignalKind;
+import org.urvant.formats.file.SafeFile;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "signals",
-        description = "List the data attributes of the imported files that contain every word given.",
-        footer = {"", "Example: urvant signals XCBR stVal"})
+        description = "Search the signals of the imported relays. Without a term: how many there are of each kind.",
+        footer = {
+            "",
+            "A term is a word that any field may contain, or FIELD:VALUE, where VALUE may hold * for any letters.",
+            "Fields: kind ied ld ln do da fc cdc type set desc. All terms must fit.",
+            "Examples: urvant signals kind:trip",
+            "          urvant signals --narrow ld:PROT",
+            "          urvant signals kind:position --why"
+        })
 final class SignalsCommand extends Command {
-    @Parameters(
-            paramLabel = "WORD",
-            arity = "0..*",
-            description = "Part of reference, description, class or constraint.")
-    private List<String> words = new ArrayList<>();
+    @Parameters(paramLabel = "TERM", arity = "0..*", description = "Word or FIELD:VALUE.")
+    private List<String> terms = new ArrayList<>();
+
+    @Option(names = "--narrow", description = "Add the terms to the last query.")
+    private boolean narrow;
+
+    @Option(names = "--widen", description = "Take the last term off the last query.")
+    private boolean widen;
+
+    @Option(names = "--why", description = "Say why each signal belongs to its kind.")
+    private boolean why;
 
     SignalsCommand(Session session) {
         super(session);
@@ -24,41 +45,72 @@ final class SignalsCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
-        Table table = new Table("signal", "FC", "class", "type", "description");
-        List<Object> rows = new ArrayList<>();
-        project.signals().filter(this::fits).forEach(attribute -> {
-            String constraint = attribute.constraint().map(Enum::name).orElse("");
-            table.row(
-                    attribute.reference(),
-                    constraint,
-                    attribute.innerClass(),
-                    attribute.basicType(),
-                    attribute.description());
-            rows.add(Json.object(
-                    "reference", attribute.reference(),
-                    "constraint", constraint,
-                    "class", attribute.innerClass(),
-                    "type", attribute.basicType(),
-                    "description", attribute.description(),
-                    "position", attribute.position()));
-        });
+        ProjectFolder folder = folder();
+        Project project = folder.load();
+        Path kept = folder.cache().resolve("last-query");
+        Query last =
+                Files.exists(kept) ? Query.parse(SafeFile.readText(kept, 100_000, "last query")) : new Query(List.of());
+        Query query = narrow ? last.narrowed(terms) : widen ? last.widened() : new Query(terms);
+        SafeFile.writeText(kept, query.text());
+        List<DataAttribute> found = project.signals().filter(query.predicate()).toList();
         if (json) {
-            sayJson(rows);
-        } else if (rows.isEmpty()) {
-            note("no signal contains all of: " + String.join(" ", words));
-        } else {
-            say(table);
-            note(count(rows.size(), "signal"));
+            sayJson(found.stream().map(SignalsCommand::json).toList());
+            return Exit.DONE;
         }
+        if (query.terms().isEmpty()) {
+            sayCounts(found);
+            return Exit.DONE;
+        }
+        sayFound(found);
+        note(count(found.size(), "signal") + " for " + query.text());
+        next(found.isEmpty() ? "urvant signals --widen" : "urvant pick NAME add " + query.text());
         return Exit.DONE;
     }
 
-    private boolean fits(DataAttribute attribute) {
-        String text = (attribute.reference() + " "
-                        + attribute.constraint().map(Enum::name).orElse("") + " " + attribute.innerClass() + " "
-                        + attribute.basicType() + " " + attribute.description())
-                .toLowerCase(Locale.ROOT);
-        return words.stream().allMatch(word -> text.contains(word.toLowerCase(Locale.ROOT)));
+    private void sayFound(List<DataAttribute> found) {
+        Table table = new Table("signal", "FC", "class", "type", "kind", why ? "why" : "description");
+        for (DataAttribute attribute : found) {
+            List<SignalKind> kinds = SignalKind.of(attribute);
+            String reason =
+                    kinds.isEmpty() ? "" : kinds.get(0).reason(attribute).orElse("");
+            table.row(
+                    attribute.reference(),
+                    attribute.constraint().map(Enum::name).orElse(""),
+                    attribute.innerClass(),
+                    attribute.basicType(),
+                    words(kinds),
+                    why ? reason : attribute.description());
+        }
+        if (!table.isEmpty()) {
+            say(table);
+        }
+    }
+
+    private static String words(List<SignalKind> kinds) {
+        return String.join(", ", kinds.stream().map(SignalKind::word).toList());
+    }
+
+    private void sayCounts(List<DataAttribute> found) {
+        Map<SignalKind, Integer> counts = new LinkedHashMap<>();
+        for (SignalKind kind : SignalKind.values()) {
+            counts.put(kind, 0);
+        }
+        found.forEach(attribute -> SignalKind.of(attribute).forEach(kind -> counts.merge(kind, 1, Integer::sum)));
+        Table table = new Table("kind", "signals", "meaning");
+        counts.forEach((kind, number) -> table.row("kind:" + kind.word(), number, kind.meaning()));
+        say(table);
+        say(found.size() + " data attributes in all");
+        next("urvant signals kind:position");
+    }
+
+    private static Object json(DataAttribute attribute) {
+        return Json.object(
+                "reference", attribute.reference(),
+                "constraint", attribute.constraint().map(Enum::name).orElse(""),
+                "class", attribute.innerClass(),
+                "type", attribute.basicType(),
+                "kinds", SignalKind.of(attribute).stream().map(SignalKind::word).toList(),
+                "description", attribute.description(),
+                "position", attribute.position());
     }
 }

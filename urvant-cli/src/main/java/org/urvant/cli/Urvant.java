@@ -23,22 +23,33 @@ public final class Urvant {
 
     static {
         COMMANDS.put("new", NewCommand::new);
+        COMMANDS.put("look", LookCommand::new);
         COMMANDS.put("import", ImportCommand::new);
         COMMANDS.put("signals", SignalsCommand::new);
+        COMMANDS.put("pick", PickCommand::new);
         COMMANDS.put("device", DeviceCommand::new);
         COMMANDS.put("connect", ConnectCommand::new);
         COMMANDS.put("map", MapCommand::new);
+        COMMANDS.put("enable", EnableCommand::new);
+        COMMANDS.put("open", OpenCommand::new);
         COMMANDS.put("set", SetCommand::new);
         COMMANDS.put("show", ShowCommand::new);
         COMMANDS.put("check", CheckCommand::new);
+        COMMANDS.put("mute", MuteCommand::new);
+        COMMANDS.put("save", SaveCommand::new);
         COMMANDS.put("configuration", ConfigurationCommand::new);
         COMMANDS.put("identify", IdentifyCommand::new);
         COMMANDS.put("compare", CompareCommand::new);
         COMMANDS.put("download", DownloadCommand::new);
         COMMANDS.put("read", ReadCommand::new);
+        COMMANDS.put("password", PasswordCommand::new);
+        COMMANDS.put("verify", VerifyCommand::new);
+        COMMANDS.put("sign-off", SignOffCommand::new);
+        COMMANDS.put("history", HistoryCommand::new);
         COMMANDS.put("forget", ForgetCommand::new);
         COMMANDS.put("bench", BenchCommand::new);
         COMMANDS.put("explain", ExplainCommand::new);
+        COMMANDS.put("completion", CompletionCommand::new);
         COMMANDS.put("demo", DemoCommand::new);
     }
 

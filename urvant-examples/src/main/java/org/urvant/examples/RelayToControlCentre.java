@@ -3,6 +3,7 @@ package org.urvant.examples;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.OptionalInt;
 import org.urvant.core.check.ProjectCheck;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.configuration.Configuration;
@@ -45,15 +46,17 @@ public final class RelayToControlCentre {
             folder.connect(folder.load(), "GW1", "F01", "relay", "F01");
             folder.connect(folder.load(), "GW1", "scada", "control-centre", null);
             folder.set(folder.load(), "GW1", "station.name", "Skarholm");
+            folder.set(folder.load(), "GW1", "network.address", "192.0.2.20");
+            folder.set(folder.load(), "GW1", "network.gateway", "192.0.2.1");
             folder.set(folder.load(), "GW1", "scada.peer", "198.51.100.7");
             folder.set(folder.load(), "GW1", "scada.common-address", "47");
             Project project = folder.load();
             List<DataAttribute> signals = List.of(
                     project.signal("F01CTRL/XCBR1.Pos.stVal"),
                     project.signal("F01PROT/PTRC1.Tr.general"),
-                    project.signal("F01PROT/MMXU1.A.phsA.cVal.mag.f"));
+                    project.signal("F01MEAS/MMXU1.A.phsA.cVal.mag.f"));
             Device device = project.device("GW1");
-            folder.saveMappings(device, SignalMapper.propose(project, device, "scada", signals, 1001));
+            folder.saveMappings(device, SignalMapper.propose(project, device, "scada", signals, OptionalInt.of(1001)));
 
             project = folder.load();
             if (ProjectCheck.blocks(ProjectCheck.check(project))) {

@@ -3,53 +3,159 @@ package org.urvant.core.check;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.function.Consumer;
+import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.mapping.ResolvedMapping;
+import org.urvant.core.mapping.SignalMapper;
+import org.urvant.core.mapping.SignalName;
+import org.urvant.core.mapping.Subscriptions;
 import org.urvant.core.project.AddressBook;
+import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
+import org.urvant.core.project.Entry;
 import org.urvant.core.project.Mapping;
 import org.urvant.core.project.Project;
+import org.urvant.core.scl.DataAttribute;
 
-/** Checks a device's mappings: names that do not exist, points that do not fit, addresses used twice or taken over. */
+/** Checks a device's mappings: names, points, addresses, use, and whether reports carry what is mapped. */
 final class MappingCheck {
-    private MappingCheck() {}
+    private final Project project;
+    private final Device device;
+    private final Consumer<Finding> findings;
+    private final Map<AddressBook.Place, ResolvedMapping> places = new HashMap<>();
+    private final Map<String, Mapping> names = new HashMap<>();
+    private final Map<String, Integer> counts = new HashMap<>();
 
-    static void check(Project project, Device device, Consumer<Finding> findings) {
-        Map<AddressBook.Place, ResolvedMapping> first = new HashMap<>();
-        for (Mapping mapping : device.mappings()) {
-            ResolvedMapping.resolve(project, device, mapping, findings)
-                    .ifPresent(resolved -> address(device, resolved, first, findings));
-        }
+    private MappingCheck(Project project, Device device, Consumer<Finding> findings) {
+        this.project = project;
+        this.device = device;
+        this.findings = findings;
     }
 
-    private static void address(
-            Device device,
-            ResolvedMapping resolved,
-            Map<AddressBook.Place, ResolvedMapping> first,
-            Consumer<Finding> findings) {
+    static void check(Project project, Device device, Consumer<Finding> findings) {
+        new MappingCheck(project, device, findings).run();
+    }
+
+    private void run() {
+        for (Mapping mapping : device.mappings()) {
+            ResolvedMapping.resolve(project, device, mapping, findings).ifPresent(resolved -> {
+                address(resolved);
+                name(resolved);
+                counts.merge(resolved.objectConnection(), 1, Integer::sum);
+            });
+            if (!mapping.isUsed()) {
+                report(
+                        Rule.POINT_DISABLED,
+                        mapping,
+                        "the row is switched off; nothing is passed on",
+                        "Run 'urvant enable " + device.name() + " " + mapping.key() + "' when it is wanted.");
+            }
+        }
+        counts.forEach(this::capacity);
+        device.connections().values().forEach(this::reports);
+    }
+
+    private void address(ResolvedMapping resolved) {
         Mapping mapping = resolved.mapping();
         AddressBook.Place place = resolved.place();
-        ResolvedMapping other = first.putIfAbsent(place, resolved);
+        ResolvedMapping other = places.putIfAbsent(place, resolved);
         if (other != null) {
-            findings.accept(new Finding(
+            report(
                     Rule.POINT_DUPLICATE,
-                    device.name() + " " + mapping.name(),
-                    mapping.position(),
+                    mapping,
                     "address " + place.address() + " of " + place.connection() + " is already used by '"
                             + other.mapping().name() + "' at " + other.mapping().position(),
-                    "Give one of the two another address."));
+                    "Give one of the two another address.");
             return;
         }
         device.addresses()
                 .owner(place)
                 .filter(owner -> !owner.equals(resolved.signal()))
-                .ifPresent(owner -> findings.accept(new Finding(
+                .ifPresent(owner -> report(
                         Rule.ADDRESS_TAKEN,
-                        device.name() + " " + mapping.name(),
-                        mapping.position(),
+                        mapping,
                         "address " + place.address() + " of " + place.connection() + " was given to " + owner
                                 + " and is now used for " + resolved.signal(),
-                        "Take an address that was never given.")));
+                        "Take an address that was never given."));
+    }
+
+    private void name(ResolvedMapping resolved) {
+        Mapping mapping = resolved.mapping();
+        Mapping first = names.putIfAbsent(resolved.objectConnection() + "|" + mapping.name(), mapping);
+        if (first != null) {
+            report(
+                    Rule.DUPLICATE_NAME,
+                    mapping,
+                    "the name '" + mapping.name() + "' stands already at " + first.position(),
+                    Rule.DUPLICATE_NAME.remedy());
+        }
+        int longest = SignalMapper.longestName(project, device, resolved.objectConnection());
+        int length = mapping.name().codePointCount(0, mapping.name().length());
+        if (longest > 0 && length > longest) {
+            report(
+                    Rule.VALUE_OUT_OF_RANGE,
+                    mapping,
+                    "the name has " + length + " characters; the device holds " + longest,
+                    "Shorten it to " + longest + " characters.");
+        }
+        String full = SignalName.of(project.conventions().names(), resolved.attribute());
+        if (longest > 0
+                && full.codePointCount(0, full.length()) > longest
+                && !mapping.name().equals(full)) {
+            report(
+                    Rule.NAME_SHORTENED,
+                    mapping,
+                    "the name stands for '" + full + "', which has more than " + longest + " characters",
+                    Rule.NAME_SHORTENED.remedy());
+        }
+    }
+
+    private void capacity(String connection, int count) {
+        int most = project.type(device)
+                .flatMap(type -> type.connection(
+                        device.connections().get(connection).kind().text()))
+                .map(ConnectionKind::mostPoints)
+                .orElse(0);
+        if (most > 0 && count * 10L > most * 9L) {
+            boolean full = count > most;
+            findings.accept(new Finding(
+                    full ? Rule.VALUE_OUT_OF_RANGE : Rule.CAPACITY_NEAR_LIMIT,
+                    device.name() + " " + connection,
+                    device.connections().get(connection).position(),
+                    connection + " has " + count + " points; the device holds " + most,
+                    "Leave out what is not needed."));
+        }
+    }
+
+    private void reports(Connection connection) {
+        for (DataAttribute signal :
+                Subscriptions.of(project, device, connection).uncarried()) {
+            device.mappings().stream()
+                    .filter(mapping -> mapping.source().equals(signal.reference()))
+                    .findFirst()
+                    .ifPresent(mapping -> report(
+                            Rule.SIGNAL_NOT_REPORTED,
+                            mapping,
+                            signal.reference() + " is in no dataset of a report control block of "
+                                    + signal.node().device().ied().name(),
+                            Rule.SIGNAL_NOT_REPORTED.remedy()));
+        }
+        Entry instance = connection.values().get(Subscriptions.INSTANCE);
+        int wanted = instance != null && instance.text().matches("\\d{1,4}") ? Integer.parseInt(instance.text()) : 1;
+        Subscriptions.of(project, device, connection).subscriptions().stream()
+                .filter(subscription -> subscription.report().instances() < wanted)
+                .findFirst()
+                .ifPresent(subscription -> findings.accept(new Finding(
+                        Rule.REPORT_INSTANCE_MISSING,
+                        device.name() + " " + connection.name() + "." + Subscriptions.INSTANCE,
+                        instance == null ? connection.position() : instance.position(),
+                        "instance " + wanted + " of " + subscription.report().reference() + " is wanted; it has "
+                                + subscription.report().instances(),
+                        Rule.REPORT_INSTANCE_MISSING.remedy())));
+    }
+
+    private void report(Rule rule, Mapping mapping, String message, String remedy) {
+        findings.accept(new Finding(rule, device.name() + " " + mapping.name(), mapping.position(), message, remedy));
     }
 }

@@ -2,7 +2,11 @@ package org.urvant.core.check;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
+import org.urvant.core.configuration.ConfigurationBuilder;
+import org.urvant.core.configuration.Marks;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
@@ -11,21 +15,39 @@ import org.urvant.core.project.Project;
 public final class ProjectCheck {
     private ProjectCheck() {}
 
-    /** Returns the findings about the whole project: its files and every device. */
+    /** Returns the findings about the whole project: its files, every device, and the devices among each other. */
     public static List<Finding> check(Project project) {
         List<Finding> findings = new ArrayList<>(project.findings());
-        project.devices().values().forEach(device -> findings.addAll(deviceFindings(project, device)));
-        return findings.stream().sorted().toList();
+        for (Device device : project.devices().values()) {
+            ValueCheck.check(project, device, findings::add);
+            MappingCheck.check(project, device, findings::add);
+            past(project, device, findings);
+        }
+        NetworkCheck.check(project, findings::add);
+        RelayCheck.check(project, findings::add);
+        ReportInstanceCheck.check(project, findings::add);
+        return findings.stream()
+                .map(finding -> muted(project, finding))
+                .distinct()
+                .sorted()
+                .toList();
     }
 
-    /** Returns the findings that concern one device: its values, its mappings, and the faults in its files. */
+    /**
+     * Returns the findings that concern one device: about itself, about the relays that it is connected to, and about the
+     * project's files.
+     */
     public static List<Finding> check(Project project, Device device) {
-        List<Finding> findings = new ArrayList<>();
-        project.findings().stream()
-                .filter(finding -> finding.subject().startsWith(device.name()))
-                .forEach(findings::add);
-        findings.addAll(deviceFindings(project, device));
-        return findings.stream().sorted().toList();
+        Predicate<Finding> concerns = finding -> {
+            String first = finding.subject().split("[ /]")[0];
+            boolean others = project.devices().containsKey(first) && !first.equals(device.name());
+            boolean relays = project.iedNames().stream()
+                    .anyMatch(ied -> finding.subject().startsWith(ied)
+                            && device.connections().values().stream()
+                                    .noneMatch(connection -> connection.name().equals(ied)));
+            return !others && !relays;
+        };
+        return check(project).stream().filter(concerns).toList();
     }
 
     /** Returns whether some finding is an error, which blocks a download. */
@@ -33,10 +55,31 @@ public final class ProjectCheck {
         return findings.stream().anyMatch(finding -> finding.severity() == Severity.ERROR);
     }
 
-    private static List<Finding> deviceFindings(Project project, Device device) {
-        List<Finding> findings = new ArrayList<>();
-        ValueCheck.check(project, device, findings::add);
-        MappingCheck.check(project, device, findings::add);
-        return findings;
+    /** An error cannot be muted: what is wrong stays wrong. */
+    private static Finding muted(Project project, Finding finding) {
+        String reason = project.muted().get(finding.place());
+        return reason == null || finding.severity() == Severity.ERROR ? finding : finding.withMuted(reason);
+    }
+
+    private static void past(Project project, Device device, List<Finding> findings) {
+        if (device.record().factoryPassword()) {
+            findings.add(new Finding(
+                    Rule.DEFAULT_PASSWORD,
+                    device.name() + " password",
+                    device.position(),
+                    device.name() + " took its factory password at the last log-on",
+                    Rule.DEFAULT_PASSWORD.remedy()));
+        }
+        if (device.record().lastSignedOff().isPresent()) {
+            Marks marks = Marks.of(ConfigurationBuilder.build(project, device).fingerprint(), device.record());
+            if (!marks.words().isEmpty()) {
+                findings.add(new Finding(
+                        Rule.EDITED_AFTER_SIGN_OFF,
+                        device.name() + " sign-off",
+                        device.position(),
+                        device.name() + " was signed off and is now " + String.join(", ", marks.words()),
+                        Rule.EDITED_AFTER_SIGN_OFF.remedy()));
+            }
+        }
     }
 }

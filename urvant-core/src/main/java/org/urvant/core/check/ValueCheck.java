@@ -1,5 +1,6 @@
 package org.urvant.core.check;
 
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
@@ -15,6 +16,7 @@ import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
 import org.urvant.core.text.NearestName;
+import org.urvant.core.tree.Value;
 
 /** Holds a device's values against its type: unknown names, ranges, steps, and what is still open. */
 final class ValueCheck {
@@ -54,6 +56,8 @@ final class ValueCheck {
                     "Give one of the known versions.");
         }
         values("", type.get().settings(), device.settings(), device.position());
+        services(type.get());
+        defaults(type.get());
         for (Connection connection : device.connections().values()) {
             connection(type.get(), connection);
         }
@@ -113,6 +117,15 @@ final class ValueCheck {
                         NearestName.hint("setting", value.getKey(), definitions.keySet()));
                 continue;
             }
+            if (isTooOld(definition.since())) {
+                report(
+                        Rule.FIRMWARE_TOO_OLD,
+                        prefix + definition.path(),
+                        entry.position(),
+                        prefix + definition.path() + " needs firmware " + definition.since() + "; the device has "
+                                + device.firmware().text(),
+                        Rule.FIRMWARE_TOO_OLD.remedy());
+            }
             SettingDefinition.Reading reading = definition.read(entry.text());
             if (reading.value().isEmpty()) {
                 report(
@@ -133,6 +146,55 @@ final class ValueCheck {
                         path + " is open: " + definition.meaning(),
                         "Run 'urvant set " + device.name() + " " + path + " VALUE' with " + definition.allowed() + ".");
             }
+        }
+    }
+
+    /** Firmware versions are ordered as the type lists them, oldest first. */
+    private boolean isTooOld(String since) {
+        List<String> versions = project.type(device).map(DeviceType::firmware).orElse(List.of());
+        int has = versions.indexOf(device.firmware().text());
+        return !since.isEmpty() && has >= 0 && has < versions.indexOf(since);
+    }
+
+    private void services(DeviceType type) {
+        for (SettingDefinition definition : type.settings().values()) {
+            Entry entry = device.settings().get(definition.path());
+            String text = entry == null ? definition.standardValue().orElse("") : entry.text();
+            String value = definition.read(text).value().map(Value::text).orElse("");
+            Position position = entry == null ? device.position() : entry.position();
+            if (!definition.risk().isEmpty() && value.equals("true")) {
+                report(
+                        Rule.CLEAR_TEXT_SERVICE,
+                        definition.path(),
+                        position,
+                        definition.path() + " is on: " + definition.risk(),
+                        "Run 'urvant set " + device.name() + " " + definition.path() + " no' if it is not needed.");
+            }
+            if (definition.path().equals("clock.backup") && value.equals("none")) {
+                report(
+                        Rule.NO_BACKUP_CLOCK,
+                        definition.path(),
+                        position,
+                        "clock.backup is none: nobody sets the clock when the main source fails",
+                        "Run 'urvant set " + device.name() + " clock.backup SOURCE' with " + definition.allowed()
+                                + ".");
+            }
+        }
+    }
+
+    private void defaults(DeviceType type) {
+        List<String> left = type.settings().values().stream()
+                .filter(definition -> definition.standardValue().isPresent())
+                .map(SettingDefinition::path)
+                .filter(path -> !device.settings().containsKey(path))
+                .toList();
+        if (!left.isEmpty()) {
+            report(
+                    Rule.LEFT_AT_DEFAULT,
+                    "settings",
+                    device.position(),
+                    left.size() + " settings are at their defaults: " + String.join(", ", left),
+                    "Look through them with 'urvant show " + device.name() + "'.");
         }
     }
 

@@ -7,6 +7,8 @@ import java.util.TreeMap;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.mapping.ResolvedMapping;
+import org.urvant.core.mapping.Subscription;
+import org.urvant.core.mapping.Subscriptions;
 import org.urvant.core.point.DataReference;
 import org.urvant.core.point.InformationObject;
 import org.urvant.core.point.Point;
@@ -16,6 +18,7 @@ import org.urvant.core.project.Entry;
 import org.urvant.core.project.Mapping;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.DataAttribute;
+import org.urvant.core.scl.DataSet;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
@@ -40,7 +43,9 @@ public final class ConfigurationBuilder {
         parts.put(
                 "settings",
                 type.map(t -> values(t.settings(), device.settings())).orElse(Section.empty()));
-        parts.put("communications", type.map(t -> communications(t, device)).orElse(Section.empty()));
+        parts.put(
+                "communications",
+                type.map(t -> communications(project, t, device)).orElse(Section.empty()));
         parts.put("mappings", mappings(project, device));
         return Configuration.of(device.name(), parts);
     }
@@ -72,7 +77,7 @@ public final class ConfigurationBuilder {
         return Section.of(nodes);
     }
 
-    private static Section communications(DeviceType type, Device device) {
+    private static Section communications(Project project, DeviceType type, Device device) {
         SortedMap<String, Section> connections = new TreeMap<>();
         for (Connection connection : device.connections().values()) {
             type.connection(connection.kind().text()).ifPresent(kind -> {
@@ -81,10 +86,34 @@ public final class ConfigurationBuilder {
                 nodes.put("kind", Value.text(kind.name()));
                 nodes.put("protocol", Value.text(kind.protocol().id()));
                 nodes.put("role", Value.text(kind.role().word()));
+                Section reports = reports(project, device, connection);
+                if (!reports.nodes().isEmpty()) {
+                    nodes.put("reports", reports);
+                }
                 connections.put(connection.name(), Section.of(nodes));
             });
         }
         return Section.of(connections);
+    }
+
+    /** Returns the report control blocks to enable, by reference: what the mapped signals of the connection need. */
+    private static Section reports(Project project, Device device, Connection connection) {
+        SortedMap<String, Section> reports = new TreeMap<>();
+        for (Subscription subscription :
+                Subscriptions.of(project, device, connection).subscriptions()) {
+            reports.put(
+                    subscription.report().reference(),
+                    Section.of(Map.of(
+                            "dataset",
+                            Value.text(subscription
+                                    .report()
+                                    .dataSet()
+                                    .map(DataSet::reference)
+                                    .orElse("")),
+                            "revision",
+                            Value.number(subscription.report().configurationRevision()))));
+        }
+        return Section.of(reports);
     }
 
     private static Section mappings(Project project, Device device) {
@@ -95,6 +124,7 @@ public final class ConfigurationBuilder {
                             mapping.key(),
                             Section.of(Map.of(
                                     "name", Value.text(mapping.name()),
+                                    "use", Value.logical(mapping.isUsed()),
                                     "from", Value.text(mapping.from()),
                                     "source", point(resolved.source(), resolved.attribute()),
                                     "to", Value.text(mapping.to()),

@@ -15,6 +15,8 @@ import org.urvant.core.point.Protocol;
  * @param role side of the protocol that the device is
  * @param most greatest number of such connections on one device
  * @param meaning what it is for, in plain words
+ * @param longestName greatest length of a point's name in characters; 0 for no bound
+ * @param mostPoints greatest number of points; 0 for no bound
  * @param settings its settings by path
  */
 public record ConnectionKind(
@@ -23,6 +25,8 @@ public record ConnectionKind(
         Role role,
         int most,
         String meaning,
+        int longestName,
+        int mostPoints,
         SortedMap<String, SettingDefinition> settings) {
     public ConnectionKind {
         Objects.requireNonNull(protocol, "protocol");

@@ -23,6 +23,8 @@ import org.urvant.core.tree.Value;
  * @param longest greatest length of a text in characters; 0 for no bound
  * @param standard default in the form people write it; null when a person must give the value
  * @param effect what a change causes
+ * @param since oldest firmware that has the setting; empty text when all have it
+ * @param risk what a value of yes, or one other than {@code none}, risks; empty text for nothing
  * @param meaning what the setting does, in plain words
  */
 public record SettingDefinition(
@@ -36,6 +38,8 @@ public record SettingDefinition(
         int longest,
         String standard,
         Effect effect,
+        String since,
+        String risk,
         String meaning) {
     private static final Pattern NUMBER = Pattern.compile("[+-]?\\d{1,30}(\\.\\d{1,30})?");
     private static final Pattern OCTETS = Pattern.compile("(\\d{1,3})\\.(\\d{1,3})\\.(\\d{1,3})\\.(\\d{1,3})");

@@ -12,8 +12,9 @@ import java.util.Objects;
  * @param position where it stands
  * @param message what was found and what was expected
  * @param remedy how to mend it
+ * @param muted why a person muted it; empty text when nobody did
  */
-public record Finding(Rule rule, String subject, Position position, String message, String remedy)
+public record Finding(Rule rule, String subject, Position position, String message, String remedy, String muted)
         implements Comparable<Finding> {
     private static final Comparator<Finding> ORDER = Comparator.comparing(Finding::severity)
             .thenComparing(Finding::position)
@@ -27,6 +28,26 @@ public record Finding(Rule rule, String subject, Position position, String messa
         Objects.requireNonNull(position, "position");
         Objects.requireNonNull(message, "message");
         Objects.requireNonNull(remedy, "remedy");
+    }
+
+    /** Creates a finding that nobody muted. */
+    public Finding(Rule rule, String subject, Position position, String message, String remedy) {
+        this(rule, subject, position, message, remedy, "");
+    }
+
+    /** Returns what a person names to mute the finding in this one place: rule and subject. */
+    public String place() {
+        return rule.id() + " " + subject;
+    }
+
+    /** Returns whether a person muted the finding. */
+    public boolean isMuted() {
+        return !muted.isEmpty();
+    }
+
+    /** Returns the finding muted for a reason. */
+    public Finding withMuted(String reason) {
+        return new Finding(rule, subject, position, message, remedy, reason);
     }
 
     /** Returns the severity of the rule. */

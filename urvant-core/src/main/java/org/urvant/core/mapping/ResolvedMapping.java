@@ -127,9 +127,10 @@ public record ResolvedMapping(
                         .flatMap(node -> node.attributes().stream())
                         .map(DataAttribute::reference)
                         .toList();
+                boolean gone = device.addresses().owners().containsValue(reference.reference());
                 report(
-                        Rule.UNKNOWN_REFERENCE,
-                        "signal '" + reference.reference() + "' does not exist in "
+                        gone ? Rule.DANGLING_REFERENCE : Rule.UNKNOWN_REFERENCE,
+                        "signal '" + reference.reference() + (gone ? "' is no longer in " : "' does not exist in ")
                                 + ied.get().file().source(),
                         NearestName.of(reference.reference(), known)
                                 .map(near -> "Did you mean '" + near + "'?")

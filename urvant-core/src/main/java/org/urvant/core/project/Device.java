@@ -19,6 +19,7 @@ import org.urvant.core.finding.Position;
  * @param connections connections by name
  * @param mappings rows of its mapping table, in the order of the file
  * @param addresses addresses ever given on its connections
+ * @param record what the ledger knows of its past
  * @param position where the device stands
  */
 public record Device(
@@ -30,6 +31,7 @@ public record Device(
         SortedMap<String, Connection> connections,
         List<Mapping> mappings,
         AddressBook addresses,
+        DeviceRecord record,
         Position position) {
     public Device {
         Objects.requireNonNull(name, "name");
@@ -45,6 +47,6 @@ public record Device(
 
     /** Returns the device with other mappings and addresses. */
     public Device withMappings(List<Mapping> others, AddressBook book) {
-        return new Device(name, type, firmware, link, settings, connections, others, book, position);
+        return new Device(name, type, firmware, link, settings, connections, others, book, record, position);
     }
 }

@@ -12,17 +12,25 @@ import org.urvant.core.finding.Position;
  * @param source point on that connection, in its protocol's form
  * @param to name of the connection that the signal goes to
  * @param destination point on that connection, in its protocol's form
+ * @param isUsed whether the mapping is in use; commands arrive switched off and are switched on knowingly
  * @param position the row
  */
 public record Mapping(
-        String key, String name, String from, String source, String to, String destination, Position position) {
+        String key,
+        String name,
+        String from,
+        String source,
+        String to,
+        String destination,
+        boolean isUsed,
+        Position position) {
     public Mapping {
         Objects.requireNonNull(key, "key");
         Objects.requireNonNull(position, "position");
     }
 
-    /** Returns the row with another destination point. */
-    public Mapping withDestination(String other) {
-        return new Mapping(key, name, from, source, to, other, position);
+    /** Returns the row switched on or off. */
+    public Mapping withUse(boolean use) {
+        return new Mapping(key, name, from, source, to, destination, use, position);
     }
 }

@@ -4,6 +4,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -13,27 +14,39 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.SclFile;
+import org.urvant.core.selection.Pick;
 
 /**
  * One site: its devices, the types they are of, and the imported SCL files.
  *
  * @param name name of the site
+ * @param conventions how signals are named and addresses given
  * @param types device types by name: the shipped catalogue and the project's own
  * @param devices devices by name
  * @param sources imported SCL files
+ * @param unwanted names of IEDs in those files that nobody ticked at import
+ * @param picks kept choices of signals by name
+ * @param muted reasons by rule and subject of findings that a person muted
  * @param findings what was wrong in the project's files when they were read
  */
 public record Project(
         String name,
+        Conventions conventions,
         SortedMap<String, DeviceType> types,
         SortedMap<String, Device> devices,
         List<SclFile> sources,
+        Set<String> unwanted,
+        SortedMap<String, Pick> picks,
+        SortedMap<String, String> muted,
         List<Finding> findings) {
     public Project {
         Objects.requireNonNull(name, "name");
         types = Collections.unmodifiableSortedMap(new TreeMap<>(types));
         devices = Collections.unmodifiableSortedMap(new TreeMap<>(devices));
         sources = List.copyOf(sources);
+        unwanted = Set.copyOf(unwanted);
+        picks = Collections.unmodifiableSortedMap(new TreeMap<>(picks));
+        muted = Collections.unmodifiableSortedMap(new TreeMap<>(muted));
         findings = List.copyOf(findings);
     }
 
@@ -55,9 +68,24 @@ public record Project(
         return Optional.ofNullable(types.get(device.type().text()));
     }
 
-    /** Returns the imported IED with a name, or empty. */
+    /** Returns the imported IED with a name, or empty when there is none or nobody wanted it. */
     public Optional<Ied> ied(String name) {
-        return sources.stream().flatMap(file -> file.ied(name).stream()).findFirst();
+        return unwanted.contains(name)
+                ? Optional.empty()
+                : sources.stream().flatMap(file -> file.ied(name).stream()).findFirst();
+    }
+
+    /** Returns the imported IEDs that are wanted, in the order of the files. */
+    public List<Ied> ieds() {
+        return sources.stream()
+                .flatMap(file -> file.ieds().stream())
+                .filter(ied -> !unwanted.contains(ied.name()))
+                .toList();
+    }
+
+    /** Returns the names of the imported IEDs that are wanted, in the order of the files. */
+    public List<String> iedNames() {
+        return ieds().stream().map(Ied::name).toList();
     }
 
     /**
@@ -66,8 +94,7 @@ public record Project(
      * @throws UnknownNameException when there is none; names the nearest
      */
     public DataAttribute signal(String reference) {
-        return sources.stream()
-                .flatMap(file -> file.ieds().stream())
+        return ieds().stream()
                 .flatMap(ied -> ied.attributeAt(reference).stream())
                 .findFirst()
                 .orElseThrow(() -> new UnknownNameException(
@@ -78,25 +105,29 @@ public record Project(
 
     /** Returns the data attributes of all imported IEDs, in the order of the files. */
     public Stream<DataAttribute> signals() {
-        return sources.stream()
-                .flatMap(file -> file.ieds().stream())
+        return ieds().stream()
                 .flatMap(ied -> ied.logicalDevices().stream())
                 .flatMap(device -> device.nodes().stream())
                 .flatMap(node -> node.attributes().stream());
     }
 
-    /** Returns the names of all imported IEDs, in the order of the files. */
-    public List<String> iedNames() {
-        return sources.stream()
-                .flatMap(file -> file.ieds().stream())
-                .map(Ied::name)
-                .toList();
+    /**
+     * Returns the pick with a name.
+     *
+     * @throws UnknownNameException when there is none; names the nearest
+     */
+    public Pick pick(String name) {
+        Pick pick = picks.get(name);
+        if (pick == null) {
+            throw new UnknownNameException("pick", name, picks.keySet());
+        }
+        return pick;
     }
 
     /** Returns the project with one device added or replaced. */
     public Project withDevice(Device device) {
         SortedMap<String, Device> others = new TreeMap<>(devices);
         others.put(device.name(), device);
-        return new Project(name, types, others, sources, findings);
+        return new Project(name, conventions, types, others, sources, unwanted, picks, muted, findings);
     }
 }

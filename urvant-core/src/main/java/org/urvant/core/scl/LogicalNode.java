@@ -67,6 +67,14 @@ public final class LogicalNode extends SclElement {
         return views(row, Tag.GSE_CONTROL, at -> new GooseControl(this, at));
     }
 
+    /** Returns the inputs of this node that GOOSE messages feed and that name their sender. */
+    public List<GooseInput> gooseInputs() {
+        return views(store.child(row, Tag.INPUTS), Tag.EXT_REF, at -> new GooseInput(store, at)).stream()
+                .filter(input -> input.attribute("serviceType").orElse("").equals("GOOSE"))
+                .filter(input -> !input.publisher().isEmpty())
+                .toList();
+    }
+
     /** Returns the row of the DOI, SDI or DAI at a path below this node, or -1. */
     int instance(List<String> path) {
         int at = store.child(row, Tag.DOI, "name", path.get(0));

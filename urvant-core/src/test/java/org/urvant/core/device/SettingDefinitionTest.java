@@ -22,6 +22,8 @@ class SettingDefinitionTest {
                 kind == SettingKind.TEXT ? 4 : 0,
                 null,
                 Effect.NONE,
+                "",
+                "",
                 "a test");
     }
 

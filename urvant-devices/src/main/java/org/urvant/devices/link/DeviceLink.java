@@ -1,5 +1,6 @@
 package org.urvant.devices.link;
 
+import java.time.Instant;
 import java.util.Optional;
 import org.urvant.core.configuration.Configuration;
 import org.urvant.core.fault.RefusedException;
@@ -21,6 +22,9 @@ public interface DeviceLink extends AutoCloseable {
     /** Logs on; the password is neither kept nor shown. */
     void logOn(String user, char[] password);
 
+    /** Gives the user who is logged on another password. */
+    void changePassword(char[] password);
+
     /** Reads the configuration that the device runs; empty when it has none. */
     Optional<Configuration> read();
 
@@ -39,8 +43,22 @@ public interface DeviceLink extends AutoCloseable {
      */
     void activate(Fingerprint staged, Fingerprint replaces);
 
+    /** Makes the device restart; returns when it has agreed, not when it is back. */
+    void restart();
+
+    /** Asks how the device is; needs no log-on. While it restarts it may also not answer at all. */
+    Condition condition();
+
     @Override
     void close();
+
+    /**
+     * How a device is.
+     *
+     * @param isRunning whether it does its work
+     * @param since since when it runs or has been starting, by its own clock
+     */
+    record Condition(boolean isRunning, Instant since) {}
 
     /** Told how far a transfer is. */
     @FunctionalInterface

@@ -10,6 +10,7 @@ import java.net.http.HttpResponse;
 import java.net.http.HttpTimeoutException;
 import java.security.GeneralSecurityException;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.Map;
 import java.util.Optional;
@@ -34,13 +35,14 @@ public final class MaintenanceLink implements DeviceLink {
     public static final String BASE = "/maintenance/v1/";
 
     /** Bytes in one block of a transfer. */
-    public static final int BLOCK_BYTES = 16 * 1024;
+    public static final int BLOCK_BYTES = 4 * 1024;
 
     private static final int MOST_BYTES = 64 * 1024 * 1024;
     private static final int TRIES_PER_BLOCK = 3;
     private static final Duration PATIENCE = Duration.ofSeconds(20);
 
     private final String address;
+    private final int blockBytes;
     private final PinnedCertificate pin;
     private final HttpClient client;
     private String token = "";
@@ -52,7 +54,13 @@ public final class MaintenanceLink implements DeviceLink {
      * @param known the user's known devices
      */
     public MaintenanceLink(String address, KnownDevices known) {
+        this(address, known, BLOCK_BYTES);
+    }
+
+    /** Prepares a link that sends blocks of another length: shorter ones for lines that break often. */
+    public MaintenanceLink(String address, KnownDevices known, int blockBytes) {
         this.address = address;
+        this.blockBytes = blockBytes;
         this.pin = new PinnedCertificate(address, known);
         try {
             SSLContext context = SSLContext.getInstance("TLSv1.3");
@@ -101,6 +109,16 @@ public final class MaintenanceLink implements DeviceLink {
     }
 
     @Override
+    public void changePassword(char[] password) {
+        byte[] body = CanonicalJson.bytes(Section.of(Map.of("password", Value.text(new String(password)))));
+        try {
+            ask(request("password").PUT(HttpRequest.BodyPublishers.ofByteArray(body)));
+        } finally {
+            Arrays.fill(body, (byte) 0);
+        }
+    }
+
+    @Override
     public Optional<Configuration> read() {
         HttpResponse<byte[]> response = send(request("configuration").GET());
         if (response.statusCode() == 404) {
@@ -130,7 +148,7 @@ public final class MaintenanceLink implements DeviceLink {
         int done = staged(whole, content.length);
         progress.confirmed(done, content.length);
         while (done < content.length) {
-            int end = Math.min(content.length, done + BLOCK_BYTES);
+            int end = Math.min(content.length, done + blockBytes);
             byte[] block = Arrays.copyOfRange(content, done, end);
             put(block, whole, "bytes " + done + "-" + (end - 1) + "/" + content.length);
             done = end;
@@ -172,6 +190,20 @@ public final class MaintenanceLink implements DeviceLink {
                 replaces == null
                         ? request.header("If-None-Match", "*")
                         : request.header("If-Match", ContentDigest.tag(replaces)));
+    }
+
+    @Override
+    public void restart() {
+        ask(request("restart").POST(HttpRequest.BodyPublishers.noBody()));
+        token = ""; // sessions end with the restart
+    }
+
+    @Override
+    public Condition condition() {
+        Section state = json(ask(request("state").GET()));
+        return new Condition(
+                state.text("condition").orElse("").equals("running"),
+                state.text("since").map(Instant::parse).orElse(Instant.EPOCH));
     }
 
     @Override

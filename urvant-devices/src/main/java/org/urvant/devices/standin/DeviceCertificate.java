@@ -36,8 +36,7 @@ final class DeviceCertificate {
             byte[] kept = disk.read(FILE).orElse(null);
             if (kept == null) {
                 kept = make(serial);
-                disk.write(FILE + ".new", 0, kept);
-                disk.rename(FILE + ".new", FILE);
+                disk.replace(FILE, kept);
             }
             store.load(new ByteArrayInputStream(kept), STORE_PASSWORD);
             KeyManagerFactory keys = KeyManagerFactory.getInstance(KeyManagerFactory.getDefaultAlgorithm());

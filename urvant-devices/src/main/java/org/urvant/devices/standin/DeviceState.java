@@ -72,7 +72,10 @@ final class DeviceState {
 
     /** Returns digest, received and total of what is staged, or empty. */
     synchronized Optional<Section> staged() {
-        return disk.read(STAGED_NOTE).map(note -> JsonTree.read(STAGED_NOTE, note));
+        return disk.read(STAGED_NOTE)
+                .map(note -> JsonTree.read(STAGED_NOTE, note))
+                .filter(note -> Long.toString(disk.length(STAGED))
+                        .equals(note.text("received").orElse("")));
     }
 
     /** Keeps one block; only one that follows what is there, or begins anew, is taken. */
@@ -98,8 +101,7 @@ final class DeviceState {
     private void note(String digest, int received, int total) {
         byte[] note = CanonicalJson.bytes(Section.of(Map.of(
                 "digest", Value.text(digest), "received", Value.number(received), "total", Value.number(total))));
-        disk.write(STAGED_NOTE + ".new", 0, note);
-        disk.rename(STAGED_NOTE + ".new", STAGED_NOTE);
+        disk.replace(STAGED_NOTE, note);
     }
 
     /** Makes the staged configuration active, when it is whole, sound, meant for this device, and replaces what it names. */
@@ -110,6 +112,9 @@ final class DeviceState {
         boolean whole =
                 Integer.toString(content.length).equals(note.text("total").orElse(""))
                         && ContentDigest.matches(note.text("digest").orElse(""), content);
+        if (!whole && content.length > 0) {
+            disk.delete(STAGED); // a sender that asks again begins from byte 0
+        }
         if (!whole || !Fingerprint.of(content).equals(wanted)) {
             throw new Refusal(
                     409, "what is staged is not whole, or not what is to be activated", "Stage it again, from byte 0.");

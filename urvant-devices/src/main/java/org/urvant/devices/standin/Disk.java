@@ -10,12 +10,18 @@ import java.nio.file.StandardOpenOption;
 import java.util.Optional;
 import org.urvant.formats.file.SafeFile;
 
-/** The stand-in's flash disk: a folder, with the few operations that the firmware of a device would use. */
+/**
+ * The stand-in's flash disk: a folder, with the few operations that the firmware of a device would use. A power cut can
+ * strike each of them: a write then leaves half of its bytes, a sync loses half of what was not yet on the disk, and a
+ * rename or removal does not happen.
+ */
 final class Disk {
     private final Path folder;
+    private final Faults faults;
 
-    Disk(Path folder) {
+    Disk(Path folder, Faults faults) {
         this.folder = folder;
+        this.faults = faults;
         try {
             Files.createDirectories(folder);
         } catch (IOException e) {
@@ -23,7 +29,7 @@ final class Disk {
         }
     }
 
-    Path path(String file) {
+    private Path path(String file) {
         return folder.resolve(file);
     }
 
@@ -35,15 +41,33 @@ final class Disk {
         }
     }
 
-    /** Writes bytes at an offset, cuts the file after them, and syncs it. */
+    /** Returns the length of a file in bytes; 0 when there is none. */
+    long length(String file) {
+        try {
+            return Files.exists(path(file)) ? Files.size(path(file)) : 0;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Writes bytes at an offset, cuts the file after them, and syncs it: two operations. */
     void write(String file, int offset, byte[] content) {
         try (FileChannel channel = FileChannel.open(path(file), StandardOpenOption.CREATE, StandardOpenOption.WRITE)) {
-            ByteBuffer buffer = ByteBuffer.wrap(content);
+            int half = content.length / 2;
+            boolean torn = faults.powerGoesAtNextWrite();
+            ByteBuffer buffer = ByteBuffer.wrap(content, 0, torn ? half : content.length);
+            channel.truncate(offset);
             channel.position(offset);
             while (buffer.hasRemaining()) {
                 channel.write(buffer);
             }
-            channel.truncate((long) offset + content.length);
+            if (torn) {
+                throw new PowerLostException("the write of " + file);
+            }
+            if (faults.powerGoesAtNextWrite()) {
+                channel.truncate((long) offset + half);
+                throw new PowerLostException("the sync of " + file);
+            }
             channel.force(true);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -52,11 +76,27 @@ final class Disk {
 
     /** Renames a file over another in one step, and syncs the folder. */
     void rename(String from, String to) {
+        if (faults.powerGoesAtNextWrite()) {
+            throw new PowerLostException("the renaming of " + from);
+        }
         try {
             SafeFile.move(path(from), path(to));
             SafeFile.syncFolder(folder);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** Writes a whole file beside and renames it over the old one. */
+    void replace(String file, byte[] content) {
+        write(file + ".new", 0, content);
+        rename(file + ".new", file);
+    }
+
+    void delete(String file) {
+        if (faults.powerGoesAtNextWrite()) {
+            throw new PowerLostException("the removal of " + file);
+        }
+        SafeFile.delete(path(file));
     }
 }

@@ -6,6 +6,8 @@ import com.sun.net.httpserver.HttpHandler;
 import java.io.EOFException;
 import java.io.IOException;
 import java.security.SecureRandom;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.HexFormat;
 import java.util.Map;
 import java.util.Optional;
@@ -31,15 +33,27 @@ final class MaintenanceHandler implements HttpHandler {
     private static final Logger LOG = LoggerFactory.getLogger(MaintenanceHandler.class);
     private static final Pattern RANGE = Pattern.compile("bytes (\\d{1,9})-(\\d{1,9})/(\\d{1,9})");
     private static final int MOST_BODY = 256 * 1024;
+    private static final int SHORTEST_PASSWORD = 8;
+
+    private static final Duration RESTART = Duration.ofMillis(300);
 
     private final DeviceState state;
     private final Passwords passwords;
+    private final Faults faults;
     private final SecureRandom random = new SecureRandom();
     private final Set<String> sessions = ConcurrentHashMap.newKeySet();
 
-    MaintenanceHandler(DeviceState state, Passwords passwords) {
+    private volatile boolean hasPower = true;
+    private volatile Instant since = Instant.now();
+
+    MaintenanceHandler(DeviceState state, Passwords passwords, Faults faults) {
         this.state = state;
         this.passwords = passwords;
+        this.faults = faults;
+    }
+
+    private boolean isRestarting() {
+        return Instant.now().isBefore(since);
     }
 
     private record Answer(int status, byte[] body) {
@@ -51,6 +65,9 @@ final class MaintenanceHandler implements HttpHandler {
     @Override
     public void handle(HttpExchange exchange) throws IOException {
         try (exchange) {
+            if (!hasPower) {
+                return; // closing without an answer cuts the line
+            }
             String resource = exchange.getRequestURI().getPath().substring(MaintenanceLink.BASE.length());
             String request = exchange.getRequestMethod() + " " + resource;
             Answer answer;
@@ -63,17 +80,34 @@ final class MaintenanceHandler implements HttpHandler {
                 LOG.info("{} not understood: {}", request, e.getMessage());
                 answer = problem(400, e.getMessage(), "Send what the link's description demands.");
             }
-            boolean empty = answer.body.length == 0;
-            exchange.sendResponseHeaders(answer.status, empty ? -1 : answer.body.length);
-            if (!empty) {
-                exchange.getResponseBody().write(answer.body);
-            }
+            send(exchange, answer);
+        } catch (PowerLostException e) {
+            LOG.info("{}", e.getMessage());
+            hasPower = false;
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
     }
 
-    private Answer answer(String request, HttpExchange exchange) throws IOException, Refusal {
+    private void send(HttpExchange exchange, Answer answer) throws IOException, InterruptedException {
+        int passing = faults.passing(answer.body.length);
+        boolean empty = answer.body.length == 0;
+        exchange.sendResponseHeaders(answer.status, empty ? -1 : answer.body.length);
+        if (!empty) {
+            exchange.getResponseBody().write(answer.body, 0, passing);
+        }
+    }
+
+    private Answer answer(String request, HttpExchange exchange) throws IOException, Refusal, InterruptedException {
+        if (isRestarting()) {
+            throw new Refusal(503, "the device is restarting", "Ask again in a moment.");
+        }
         if (request.equals("GET identity")) {
             return Answer.json(state.identity());
+        }
+        if (request.equals("GET state")) {
+            return Answer.json(
+                    Section.of(Map.of("condition", Value.text("running"), "since", Value.text(since.toString()))));
         }
         if (request.equals("POST session")) {
             return logOn(exchange);
@@ -92,14 +126,38 @@ final class MaintenanceHandler implements HttpHandler {
             case "GET staging" ->
                 Answer.json(state.staged()
                         .orElseThrow(() -> new Refusal(404, "nothing is staged", "Stage a configuration.")));
+            case "PUT password" -> {
+                String password = JsonTree.read("request", body(exchange))
+                        .text("password")
+                        .orElse("");
+                if (password.length() < SHORTEST_PASSWORD) {
+                    throw new Refusal(
+                            422,
+                            "the password is too short",
+                            "Give one of at least " + SHORTEST_PASSWORD + " characters.");
+                }
+                passwords.set(password);
+                yield new Answer(204, new byte[0]);
+            }
             case "PUT staging" -> stage(exchange);
             case "POST activation" -> activate(exchange);
+            case "POST restart" -> {
+                sessions.clear();
+                since = Instant.now().plus(RESTART);
+                yield new Answer(202, new byte[0]);
+            }
             default -> throw new Refusal(404, "there is no " + request, "See the link's description.");
         };
     }
 
-    private Answer logOn(HttpExchange exchange) throws IOException, Refusal {
+    private Answer logOn(HttpExchange exchange) throws IOException, Refusal, InterruptedException {
         Section body = JsonTree.read("request", body(exchange));
+        if (passwords.isLocked()) {
+            throw new Refusal(
+                    429,
+                    "the device is locked after too many wrong passwords",
+                    "Wait a minute, then give the right one.");
+        }
         if (!passwords.accepts(
                 body.text("user").orElse(""), body.text("password").orElse(""))) {
             throw new Refusal(401, "user or password is wrong", "Give the password of this device.");
@@ -122,7 +180,7 @@ final class MaintenanceHandler implements HttpHandler {
         return new Answer(200, content);
     }
 
-    private Answer stage(HttpExchange exchange) throws IOException, Refusal {
+    private Answer stage(HttpExchange exchange) throws IOException, Refusal, InterruptedException {
         Headers headers = exchange.getRequestHeaders();
         String range = headers.getFirst("Content-Range");
         Matcher matcher = RANGE.matcher(range == null ? "" : range);
@@ -130,6 +188,9 @@ final class MaintenanceHandler implements HttpHandler {
             throw new Refusal(400, "Content-Range is missing or unreadable", "Send 'bytes FIRST-LAST/TOTAL'.");
         }
         byte[] block = body(exchange);
+        if (faults.corruptsNextBlock()) {
+            block[block.length / 2] ^= 1;
+        }
         int first = Integer.parseInt(matcher.group(1));
         if (Integer.parseInt(matcher.group(2)) - first + 1 != block.length) {
             throw new Refusal(400, "the block is not as long as its range", "Send the block again.");
@@ -143,7 +204,7 @@ final class MaintenanceHandler implements HttpHandler {
         return Answer.json(state.staged().orElseThrow());
     }
 
-    private Answer activate(HttpExchange exchange) throws IOException, Refusal {
+    private Answer activate(HttpExchange exchange) throws IOException, Refusal, InterruptedException {
         Headers headers = exchange.getRequestHeaders();
         Section body = JsonTree.read("request", body(exchange));
         state.activate(
@@ -154,13 +215,13 @@ final class MaintenanceHandler implements HttpHandler {
         return Answer.json(state.identity());
     }
 
-    private static byte[] body(HttpExchange exchange) throws IOException, Refusal {
+    private byte[] body(HttpExchange exchange) throws IOException, Refusal, InterruptedException {
         String length = exchange.getRequestHeaders().getFirst("Content-Length");
         int expected = length != null && length.matches("\\d{1,9}") ? Integer.parseInt(length) : -1;
         if (expected < 0 || expected > MOST_BODY) {
             throw new Refusal(413, "a body has a length of at most " + MOST_BODY + " bytes", "Send smaller blocks.");
         }
-        byte[] body = exchange.getRequestBody().readNBytes(expected);
+        byte[] body = exchange.getRequestBody().readNBytes(faults.passing(expected));
         if (body.length < expected) {
             throw new EOFException("the line was cut after " + body.length + " of " + expected + " bytes");
         }

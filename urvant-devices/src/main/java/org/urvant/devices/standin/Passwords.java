@@ -3,6 +3,7 @@ package org.urvant.devices.standin;
 import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.security.SecureRandom;
+import java.time.Duration;
 import java.util.HexFormat;
 import java.util.Map;
 import javax.crypto.SecretKeyFactory;
@@ -17,8 +18,13 @@ final class Passwords {
     private static final String FILE = "user.json";
     private static final int ROUNDS = 60_000;
 
+    private static final int MOST_WRONG = 5;
+    private static final Duration LOCKED = Duration.ofSeconds(60);
+
     private final Disk disk;
     private final String user;
+    private int wrong;
+    private long lockedAtNanos;
 
     Passwords(Disk disk, String user, String factoryPassword) {
         this.disk = disk;
@@ -28,22 +34,36 @@ final class Passwords {
         }
     }
 
-    private void set(String password) {
+    synchronized void set(String password) {
         byte[] salt = new byte[16];
         new SecureRandom().nextBytes(salt);
         Section entry = Section.of(Map.of(
                 "salt", Value.text(HexFormat.of().formatHex(salt)),
                 "hash", Value.text(HexFormat.of().formatHex(hash(password, salt)))));
-        disk.write(FILE + ".new", 0, CanonicalJson.bytes(entry));
-        disk.rename(FILE + ".new", FILE);
+        disk.replace(FILE, CanonicalJson.bytes(entry));
     }
 
-    boolean accepts(String name, String password) {
+    /** Returns whether user and password are right. After {@value #MOST_WRONG} wrong ones nothing is right for a while. */
+    synchronized boolean accepts(String name, String password) {
         Section entry = JsonTree.read(FILE, disk.read(FILE).orElseThrow());
         byte[] salt = HexFormat.of().parseHex(entry.text("salt").orElse(""));
         byte[] expected = HexFormat.of().parseHex(entry.text("hash").orElse(""));
         boolean passwordFits = MessageDigest.isEqual(expected, hash(password, salt));
-        return passwordFits && user.equals(name);
+        boolean right = passwordFits && user.equals(name);
+        wrong = right ? 0 : wrong + 1;
+        if (wrong == MOST_WRONG) {
+            lockedAtNanos = System.nanoTime();
+        }
+        return right;
+    }
+
+    /** Returns whether wrong passwords have locked the device. */
+    synchronized boolean isLocked() {
+        boolean locked = wrong >= MOST_WRONG && System.nanoTime() - lockedAtNanos < LOCKED.toNanos();
+        if (!locked && wrong >= MOST_WRONG) {
+            wrong = 0;
+        }
+        return locked;
     }
 
     private static byte[] hash(String password, byte[] salt) {

@@ -35,7 +35,12 @@ public final class StandIn implements AutoCloseable {
      * @throws UnreachableException when the port is in use
      */
     public static StandIn start(Path folder, StandInProfile profile, String address, int port) {
-        Disk disk = new Disk(folder);
+        return start(folder, profile, address, port, Faults.none());
+    }
+
+    /** Starts a stand-in with faults, which strike once it is up. */
+    public static StandIn start(Path folder, StandInProfile profile, String address, int port, Faults faults) {
+        Disk disk = new Disk(folder, faults);
         DeviceState state = new DeviceState(disk, profile);
         Passwords passwords = new Passwords(disk, profile.user(), profile.factoryPassword());
         AtomicInteger number = new AtomicInteger();
@@ -48,7 +53,7 @@ public final class StandIn implements AutoCloseable {
             HttpsServer server = HttpsServer.create(new InetSocketAddress(address, port), 16);
             server.setHttpsConfigurator(new HttpsConfigurator(DeviceCertificate.context(disk, profile.serial())));
             server.setExecutor(threads);
-            server.createContext(MaintenanceLink.BASE, new MaintenanceHandler(state, passwords));
+            server.createContext(MaintenanceLink.BASE, new MaintenanceHandler(state, passwords, faults));
             server.start();
             return new StandIn(server, threads);
         } catch (IOException e) {

@@ -46,15 +46,16 @@ public final class Transfer {
         Identity identity = link.identify();
         if (!identity.type().equals(device.type().text())) {
             throw new RefusedException(
-                    "the device at " + link.address() + " is a " + identity.type() + " (serial " + identity.serial()
+                    "wrong-device: the device at " + link.address() + " is a " + identity.type() + " (serial "
+                            + identity.serial()
                             + "), but " + device.name() + " is a "
                             + device.type().text(),
                     "Check the link address of " + device.name() + ".");
         }
         if (!identity.device().isEmpty() && !identity.device().equals(device.name())) {
             throw new RefusedException(
-                    "the device at " + link.address() + " is " + identity.device() + " (serial " + identity.serial()
-                            + "), not " + device.name(),
+                    "wrong-device: the device at " + link.address() + " is " + identity.device() + " (serial "
+                            + identity.serial() + "), not " + device.name(),
                     "Check the link address of " + device.name() + ".");
         }
         return identity;

@@ -122,6 +122,16 @@ public final class SafeFile {
         write(file, text.getBytes(StandardCharsets.UTF_8));
     }
 
+    /** Removes a file, if it is there. */
+    public static void delete(Path file) {
+        try {
+            Files.deleteIfExists(file);
+        } catch (IOException e) {
+            throw new UnreachableException(
+                    "cannot remove " + file + " (" + reason(e) + ")", "Check that you may write there.", e);
+        }
+    }
+
     /** Renames a file over another in one step. */
     public static void move(Path from, Path to) throws IOException {
         try {

@@ -9,6 +9,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.project.AddressBook;
 import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
+import org.urvant.core.project.DeviceRecord;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Mapping;
 import org.urvant.formats.yaml.FieldReader;
@@ -26,6 +27,7 @@ final class DeviceFile {
             YamlDocument document,
             List<Mapping> mappings,
             AddressBook addresses,
+            DeviceRecord record,
             Consumer<Finding> findings) {
         FieldReader fields = new FieldReader(name, document.root(), findings);
         Entry given = fields.required("device", name);
@@ -47,6 +49,15 @@ final class DeviceFile {
         });
         fields.finish();
         return new Device(
-                name, type, firmware, link.orElse(null), settings, connections, mappings, addresses, fields.position());
+                name,
+                type,
+                firmware,
+                link.orElse(null),
+                settings,
+                connections,
+                mappings,
+                addresses,
+                record,
+                fields.position());
     }
 }

@@ -21,7 +21,7 @@ import org.urvant.core.project.Mapping;
 
 /** Reads and writes a device's mapping table: CSV after RFC 4180 in UTF-8, one row a mapping, with a key column. */
 final class MappingTable {
-    static final List<String> COLUMNS = List.of("key", "name", "from", "source", "to", "destination");
+    static final List<String> COLUMNS = List.of("key", "name", "from", "source", "to", "destination", "use");
 
     private static final int MOST_ROWS = 1_000_000;
     private static final CSVFormat FORMAT = CSVFormat.RFC4180
@@ -73,8 +73,20 @@ final class MappingTable {
                 for (String column : COLUMNS) {
                     cells.add(record.get(columns.get(column)).strip());
                 }
+                String use = cells.get(6);
+                if (!use.equals("yes") && !use.equals("no")) {
+                    findings.accept(
+                            fault(device, position, "use is '" + use + "'; expected yes or no", "Write yes or no."));
+                }
                 rows.add(new Mapping(
-                        key.strip(), cells.get(1), cells.get(2), cells.get(3), cells.get(4), cells.get(5), position));
+                        key.strip(),
+                        cells.get(1),
+                        cells.get(2),
+                        cells.get(3),
+                        cells.get(4),
+                        cells.get(5),
+                        !use.equals("no"),
+                        position));
             }
             return rows;
         } catch (CSVException | UncheckedIOException e) {
@@ -114,7 +126,14 @@ final class MappingTable {
         try (var printer = FORMAT.print(text)) {
             printer.printRecord(COLUMNS);
             for (Mapping row : rows) {
-                printer.printRecord(row.key(), row.name(), row.from(), row.source(), row.to(), row.destination());
+                printer.printRecord(
+                        row.key(),
+                        row.name(),
+                        row.from(),
+                        row.source(),
+                        row.to(),
+                        row.destination(),
+                        row.isUsed() ? "yes" : "no");
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);

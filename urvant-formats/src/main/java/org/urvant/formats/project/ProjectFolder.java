@@ -5,17 +5,15 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.Collection;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
-import org.urvant.core.configuration.Configuration;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.SettingDefinition;
@@ -25,8 +23,6 @@ import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.mapping.SignalMapper;
-import org.urvant.core.point.InformationType;
-import org.urvant.core.project.AddressBook;
 import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Mapping;
@@ -34,8 +30,7 @@ import org.urvant.core.project.Project;
 import org.urvant.core.scl.ConnectedAccessPoint;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.SclFile;
-import org.urvant.core.tree.Fingerprint;
-import org.urvant.core.tree.Value;
+import org.urvant.core.selection.Pick;
 import org.urvant.formats.file.SafeFile;
 import org.urvant.formats.scl.SclReader;
 import org.urvant.formats.type.Catalogue;
@@ -53,7 +48,6 @@ public final class ProjectFolder {
     public static final String MANIFEST = "urvant.yaml";
 
     private static final long MOST_TEXT = 4_000_000;
-    private static final String ADDRESS_GIVEN = "address-given";
 
     private final Path root;
     private final InstantSource clock;
@@ -82,7 +76,7 @@ public final class ProjectFolder {
                 throw new RefusedException(root + " is no folder", "Name a folder that does not exist yet.");
             }
         }
-        SafeFile.writeText(root.resolve(MANIFEST), YamlText.map(Map.of("project", name)));
+        SafeFile.writeText(root.resolve(MANIFEST), Manifest.text(name));
         return new ProjectFolder(root, clock, person);
     }
 
@@ -112,24 +106,49 @@ public final class ProjectFolder {
         return root.resolve(".urvant");
     }
 
-    /** Returns the ledger of a device. */
-    public Ledger ledger(String device) {
+    /** Returns what happened to a device; it may know nothing yet. */
+    public DeviceHistory history(String device) {
         String shownAs = "ledger/" + device + ".jsonl";
-        return new Ledger(root.resolve(shownAs), shownAs, clock, person);
+        Ledger ledger = new Ledger(root.resolve(shownAs), shownAs, clock, person);
+        return new DeviceHistory(this, device, ledger, clock);
+    }
+
+    /** Returns the names of all devices that have a ledger, those that were removed too. */
+    public List<String> ledgers() {
+        return files("ledger", ".jsonl").stream().map(ProjectFolder::stem).toList();
     }
 
     /** Reads the whole project; faults in its files come as findings of the project. */
     public Project load() {
         List<Finding> findings = new ArrayList<>();
-        FieldReader manifest = new FieldReader("project", yaml(MANIFEST).root(), findings::add);
-        String name = manifest.required("project", "unnamed").text();
-        manifest.finish();
+        Manifest manifest =
+                Manifest.read(new FieldReader("project", yaml(MANIFEST).root(), findings::add));
         SortedMap<String, Device> devices = new TreeMap<>();
         for (Path file : files("devices", ".yaml")) {
             String device = stem(file);
             devices.put(device, device(device, findings));
         }
-        return new Project(name, types(), devices, sources(findings), findings);
+        SortedMap<String, Pick> picks = new TreeMap<>();
+        for (Path file : files("picks", ".yaml")) {
+            String pick = stem(file);
+            picks.put(
+                    pick,
+                    PickFile.read(
+                            pick,
+                            new FieldReader(
+                                    pick, yaml("picks/" + pick + ".yaml").root(), findings::add)));
+        }
+        SourceIndex index = SourceIndex.read(root, findings::add);
+        return new Project(
+                manifest.name(),
+                manifest.conventions(),
+                types(),
+                devices,
+                sources(index, findings),
+                Set.copyOf(index.unwanted()),
+                picks,
+                manifest.muted(),
+                findings);
     }
 
     private Device device(String name, List<Finding> findings) {
@@ -139,23 +158,10 @@ public final class ProjectFolder {
                 ? MappingTable.read(name, tableName, SafeFile.readText(table, MOST_TEXT * 25, tableName), findings::add)
                 : List.of();
         YamlDocument document = yaml("devices/" + name + ".yaml");
-        return DeviceFile.read(name, document, mappings, addresses(name), findings::add);
-    }
-
-    private AddressBook addresses(String device) {
-        Map<AddressBook.Place, String> owners = new HashMap<>();
-        for (Ledger.Line line : ledger(device).lines()) {
-            if (ADDRESS_GIVEN.equals(line.event())) {
-                InformationType.Direction direction = "control".equals(line.text("direction"))
-                        ? InformationType.Direction.CONTROL
-                        : InformationType.Direction.MONITOR;
-                owners.putIfAbsent(
-                        new AddressBook.Place(
-                                line.text("connection"), direction, Integer.parseInt(line.text("address"))),
-                        line.text("signal"));
-            }
-        }
-        return AddressBook.of(owners);
+        DeviceHistory history = history(name);
+        List<Ledger.Line> lines = history.lines();
+        return DeviceFile.read(
+                name, document, mappings, history.addresses(lines), history.record(lines), findings::add);
     }
 
     /** Returns the shipped device types and the project's own, by name; the project's own take precedence. */
@@ -170,8 +176,7 @@ public final class ProjectFolder {
         return types;
     }
 
-    private List<SclFile> sources(List<Finding> findings) {
-        SourceIndex index = SourceIndex.read(root, findings::add);
+    private List<SclFile> sources(SourceIndex index, List<Finding> findings) {
         List<SclFile> files = new ArrayList<>();
         for (String source : index.names()) {
             byte[] content = SafeFile.read(root.resolve("sources").resolve(source), Integer.MAX_VALUE - 8L);
@@ -182,44 +187,57 @@ public final class ProjectFolder {
     }
 
     /**
-     * Takes an SCL file into the project as it came. Importing the same content again changes nothing.
+     * Says what the import of an SCL file would do; changes nothing.
      *
-     * @return the file's views
-     * @throws RefusedException when a source of that name with other content is there, or an IED has no sound name
+     * @throws RefusedException when the file holds no IED, or would take others with it
+     * @throws MalformedInputException when it is no sound SCL file
      */
-    public SclFile importScl(Path file) {
+    public ImportPlan planImport(Path file) {
         byte[] content = SafeFile.read(file, Integer.MAX_VALUE - 8L);
         String name = String.valueOf(file.getFileName());
-        SclFile scl = new SclReader().read(content, name);
-        if (scl.ieds().isEmpty()) {
-            throw new RefusedException(
-                    name + " holds no IED", "Import a file with IEDs: an ICD, IID, CID or SCD file.");
+        List<SclFile> sources = sources(SourceIndex.read(root, finding -> {}), new ArrayList<>());
+        return ImportPlan.of(name, content, new SclReader().read(content, name), sources);
+    }
+
+    /**
+     * Takes an SCL file into the project as it came. Importing the same content again changes nothing.
+     *
+     * @param wanted names of the IEDs in it that the project is to know; the others stay in the file, unseen
+     */
+    public void carryOut(ImportPlan plan, Collection<String> wanted) {
+        List<String> unwanted = plan.file().ieds().stream()
+                .map(Ied::name)
+                .filter(ied -> !wanted.contains(ied))
+                .toList();
+        SafeFile.write(root.resolve("sources").resolve(plan.name()), plan.content());
+        SourceIndex index = SourceIndex.read(root, finding -> {}).with(plan.name(), plan.content(), unwanted);
+        for (String old : plan.replaced()) {
+            index = index.without(old);
         }
-        for (Ied ied : scl.ieds()) {
-            if (!ied.name().matches("[A-Za-z][A-Za-z0-9_]{0,63}")) {
-                throw new MalformedInputException(
-                        ied.position(),
-                        "IED name '" + ied.name() + "' is not allowed",
-                        "A name starts with a letter and has letters, digits and _ only (IEC 61850-6, 9.3.1).");
-            }
+        index.write(root);
+        for (String old : plan.replaced()) {
+            SafeFile.delete(root.resolve("sources").resolve(old));
         }
-        SourceIndex index = SourceIndex.read(root, finding -> {});
-        for (String other : index.names()) {
-            if (!other.equals(name)) {
-                SclFile known = new SclReader().read(root.resolve("sources").resolve(other), "sources/" + other);
-                scl.ieds().stream()
-                        .filter(ied -> known.ied(ied.name()).isPresent())
-                        .findFirst()
-                        .ifPresent(ied -> {
-                            throw new RefusedException(
-                                    "IED " + ied.name() + " is already in the project, from sources/" + other,
-                                    "Import a newer file of it under the same file name, or remove the old one.");
-                        });
-            }
-        }
-        SafeFile.write(root.resolve("sources").resolve(name), content);
-        index.with(name, content).write(root);
-        return scl;
+    }
+
+    /** Takes an SCL file with all its IEDs into the project. */
+    public void importScl(Path file) {
+        ImportPlan plan = planImport(file);
+        carryOut(plan, plan.file().ieds().stream().map(Ied::name).toList());
+    }
+
+    /** Writes a pick. */
+    public void savePick(Pick pick) {
+        SafeFile.writeText(root.resolve("picks/" + pick.name() + ".yaml"), PickFile.text(pick));
+    }
+
+    /** Mutes a finding of a rule about a subject, with the reason that will be shown; an empty reason unmutes it. */
+    public void mute(String place, String reason) {
+        YamlDocument document = yaml(MANIFEST);
+        List<String> path = List.of(Manifest.MUTED, place);
+        SafeFile.writeText(
+                root.resolve(MANIFEST),
+                (reason.isEmpty() ? document.without(path) : document.with(path, reason)).text());
     }
 
     /**
@@ -272,53 +290,101 @@ public final class ProjectFolder {
             throw new RefusedException(
                     deviceName + " has a connection " + connection + " already", "Choose another name.");
         }
-        List<String> path = List.of(DeviceFile.CONNECTIONS, connection);
-        YamlDocument document = yaml("devices/" + deviceName + ".yaml").with(append(path, "kind"), found.name());
-        if (ied != null) {
-            Ied known = project.ied(ied).orElseThrow(() -> new UnknownNameException("IED", ied, project.iedNames()));
-            document = document.with(append(path, Connection.IED), known.name());
-            Optional<String> address = known.connectedAccessPoint()
-                    .map(ConnectedAccessPoint::address)
-                    .map(parts -> parts.get("IP"));
-            if (address.isPresent()) {
-                document = document.with(append(path, "address"), address.get());
-            }
-        }
-        SafeFile.writeText(root.resolve("devices/" + deviceName + ".yaml"), document.text());
+        Ied known = ied == null
+                ? null
+                : project.ied(ied).orElseThrow(() -> new UnknownNameException("IED", ied, project.iedNames()));
+        String file = "devices/" + deviceName + ".yaml";
+        SafeFile.writeText(
+                root.resolve(file),
+                connection(yaml(file), connection, found.name(), known).text());
     }
 
     private static List<String> append(List<String> path, String last) {
         return Stream.concat(path.stream(), Stream.of(last)).toList();
     }
 
-    /** Saves what a mapping proposal brings: the rows into the table, the addresses into the ledger. */
+    /**
+     * A device with the connections that it needs to some relays; what was missing is there, but not yet saved.
+     *
+     * @param folder the project's folder
+     * @param project the project with the device
+     * @param device the device with its connections
+     * @param made names of the connections that were missing
+     * @param text the device's file with them
+     */
+    public record Connected(ProjectFolder folder, Project project, Device device, List<String> made, String text) {
+        /** Saves the connections that were missing. */
+        public void save() {
+            if (!made.isEmpty()) {
+                SafeFile.writeText(folder.root.resolve("devices/" + device.name() + ".yaml"), text);
+            }
+        }
+    }
+
+    /** Returns a device with a connection to each relay; one that is missing is named after its relay. */
+    public Connected planConnections(Project project, Device device, List<Ied> relays) {
+        YamlDocument document = yaml("devices/" + device.name() + ".yaml");
+        List<String> made = new ArrayList<>();
+        for (Ied relay : relays) {
+            boolean connected = device.connections().values().stream()
+                    .map(connection -> connection.values().get(Connection.IED))
+                    .anyMatch(entry -> entry != null && entry.text().equals(relay.name()));
+            if (!connected) {
+                ConnectionKind kind = project.type(device).stream()
+                        .flatMap(type -> type.connections().values().stream())
+                        .filter(candidate -> candidate.setting(Connection.IED).isPresent())
+                        .findFirst()
+                        .orElseThrow(() -> new RefusedException(
+                                device.type().text() + " cannot connect to an IED", "Map on a device that can."));
+                document = connection(document, relay.name(), kind.name(), relay);
+                made.add(relay.name());
+            }
+        }
+        if (made.isEmpty()) {
+            return new Connected(this, project, device, made, document.text());
+        }
+        Device with = DeviceFile.read(
+                device.name(), document, device.mappings(), device.addresses(), device.record(), finding -> {});
+        return new Connected(this, project.withDevice(with), with, made, document.text());
+    }
+
+    private static YamlDocument connection(YamlDocument document, String name, String kind, Ied ied) {
+        List<String> path = List.of(DeviceFile.CONNECTIONS, name);
+        YamlDocument with = document.with(append(path, "kind"), kind);
+        if (ied != null) {
+            with = with.with(append(path, Connection.IED), ied.name());
+            Optional<String> address = ied.connectedAccessPoint()
+                    .map(ConnectedAccessPoint::address)
+                    .map(parts -> parts.get("IP"));
+            if (address.isPresent()) {
+                with = with.with(append(path, "address"), address.get());
+            }
+        }
+        return with;
+    }
+
+    /** Saves what a mapping proposal brings: the addresses into the ledger, then the rows into the table. */
     public void saveMappings(Device device, SignalMapper.Proposal proposal) {
         List<Mapping> rows = new ArrayList<>(device.mappings());
         rows.addAll(proposal.rows());
-        List<SortedMap<String, Value>> events = new ArrayList<>();
-        proposal.addresses().owners().entrySet().stream()
-                .filter(entry -> device.addresses().owner(entry.getKey()).isEmpty())
-                .sorted(Map.Entry.comparingByKey((a, b) -> Integer.compare(a.address(), b.address())))
-                .forEach(entry -> events.add(new TreeMap<>(Map.of(
-                        "event", Value.text(ADDRESS_GIVEN),
-                        "connection", Value.text(entry.getKey().connection()),
-                        "direction",
-                                Value.text(entry.getKey().direction().name().toLowerCase(Locale.ROOT)),
-                        "address", Value.number(entry.getKey().address()),
-                        "signal", Value.text(entry.getValue())))));
-        ledger(device.name()).append(events);
-        SafeFile.writeText(root.resolve("mappings/" + device.name() + ".csv"), MappingTable.write(rows));
+        history(device.name()).addressesGiven(device.addresses(), proposal.addresses());
+        writeMappings(device.name(), rows);
+    }
+
+    /** Replaces the rows of a device's mapping table. */
+    public void writeMappings(String device, List<Mapping> rows) {
+        SafeFile.writeText(root.resolve("mappings/" + device + ".csv"), MappingTable.write(rows));
     }
 
     /**
      * Sets a value of a device, having held it against its definition: a setting by its path, a connection's setting with
      * the connection's name before it, or {@code link}.
      *
-     * @return the value that stood there before, or empty when there was none
+     * @return what stood there before, its default, or {@code (open)}
      * @throws UnknownNameException when there is no such setting
      * @throws MalformedInputException when the value does not fit
      */
-    public Optional<String> set(Project project, String deviceName, String path, String value) {
+    public String set(Project project, String deviceName, String path, String value) {
         Device device = project.device(deviceName);
         String file = "devices/" + deviceName + ".yaml";
         SettingPlace place = SettingPlace.find(project, device, path);
@@ -329,37 +395,11 @@ public final class ProjectFolder {
         YamlDocument document = yaml(file);
         List<String> keys = document.keys(place.map(), place.definition().path());
         SafeFile.writeText(root.resolve(file), document.with(keys, value).text());
-        return place.present();
-    }
-
-    /** Keeps a configuration that is about to be replaced, with time and fingerprint in its name; returns the file's name. */
-    public String keepBackup(String device, Configuration configuration) {
-        String time = clock.instant().truncatedTo(ChronoUnit.SECONDS).toString().replace(":", "");
-        String name = "backups/" + device + "/" + time + "-"
-                + configuration.fingerprint().brief() + ".json";
-        SafeFile.write(root.resolve(name), configuration.bytes());
-        return name;
-    }
-
-    /** Records a download that was read back and found equal. */
-    public void recordDownload(String device, String serial, Fingerprint fingerprint, String replaced, String backup) {
-        ledger(device)
-                .append(List.of(new TreeMap<>(Map.of(
-                        "event", Value.text("downloaded"),
-                        "serial", Value.text(serial),
-                        "fingerprint", Value.text(fingerprint.hex()),
-                        "replaced", Value.text(replaced),
-                        "backup", Value.text(backup)))));
-    }
-
-    /** Records that a device's configuration was read, and whether it was the project's. */
-    public void recordReadBack(String device, String serial, Fingerprint fingerprint, boolean equal) {
-        ledger(device)
-                .append(List.of(new TreeMap<>(Map.of(
-                        "event", Value.text("read-back"),
-                        "serial", Value.text(serial),
-                        "fingerprint", Value.text(fingerprint.hex()),
-                        "equal", Value.logical(equal)))));
+        String standard = place.definition()
+                .standardValue()
+                .map(text -> text + " (default)")
+                .orElse("(open)");
+        return place.present().orElse(standard);
     }
 
     private YamlDocument yaml(String name) {

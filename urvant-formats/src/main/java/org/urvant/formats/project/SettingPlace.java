@@ -33,6 +33,8 @@ record SettingPlace(SettingDefinition definition, List<String> map, Optional<Str
             0,
             null,
             Effect.NONE,
+            "",
+            "",
             "address and port of the device's maintenance link");
 
     static SettingPlace find(Project project, Device device, String path) {

@@ -22,26 +22,32 @@ import org.urvant.formats.yaml.YamlText;
 final class SourceIndex {
     private static final String FILE = "sources/index.yaml";
     private static final String DIGEST = "sha-256";
+    private static final String UNWANTED = "unwanted";
 
     private final SortedMap<String, Entry> digests;
+    private final SortedMap<String, List<String>> unwanted;
 
-    private SourceIndex(SortedMap<String, Entry> digests) {
+    private SourceIndex(SortedMap<String, Entry> digests, SortedMap<String, List<String>> unwanted) {
         this.digests = digests;
+        this.unwanted = unwanted;
     }
 
     static SourceIndex read(Path root, Consumer<Finding> findings) {
         SortedMap<String, Entry> digests = new TreeMap<>();
+        SortedMap<String, List<String>> unwanted = new TreeMap<>();
         if (Files.exists(root.resolve(FILE))) {
             String text = SafeFile.readText(root.resolve(FILE), 4_000_000, FILE);
             FieldReader fields =
                     new FieldReader("sources", YamlDocument.parse(FILE, text).root(), findings);
             fields.children("sources").forEach((name, reader) -> {
                 digests.put(name, reader.required(DIGEST, ""));
+                unwanted.put(
+                        name, reader.texts(UNWANTED).stream().map(Entry::text).toList());
                 reader.finish();
             });
             fields.finish();
         }
-        return new SourceIndex(digests);
+        return new SourceIndex(digests, unwanted);
     }
 
     List<String> names() {
@@ -61,15 +67,36 @@ final class SourceIndex {
                         "Restore it, or import the changed file with 'urvant import'."));
     }
 
-    SourceIndex with(String name, byte[] content) {
+    /** Returns the names of IEDs that nobody ticked at import. */
+    List<String> unwanted() {
+        return unwanted.values().stream().flatMap(List::stream).toList();
+    }
+
+    SourceIndex with(String name, byte[] content, List<String> unwantedIeds) {
         SortedMap<String, Entry> more = new TreeMap<>(digests);
         more.put(name, new Entry(Fingerprint.of(content).hex(), Position.in(FILE)));
-        return new SourceIndex(more);
+        SortedMap<String, List<String>> others = new TreeMap<>(unwanted);
+        others.put(name, unwantedIeds);
+        return new SourceIndex(more, others);
+    }
+
+    SourceIndex without(String name) {
+        SortedMap<String, Entry> fewer = new TreeMap<>(digests);
+        fewer.remove(name);
+        SortedMap<String, List<String>> others = new TreeMap<>(unwanted);
+        others.remove(name);
+        return new SourceIndex(fewer, others);
     }
 
     void write(Path root) {
-        SortedMap<String, Map<String, String>> fields = new TreeMap<>();
-        digests.forEach((name, digest) -> fields.put(name, Map.of(DIGEST, digest.text())));
+        SortedMap<String, Map<String, Object>> fields = new TreeMap<>();
+        digests.forEach((name, digest) -> {
+            Map<String, Object> source = new TreeMap<>(Map.of(DIGEST, digest.text()));
+            if (!unwanted.getOrDefault(name, List.of()).isEmpty()) {
+                source.put(UNWANTED, unwanted.get(name));
+            }
+            fields.put(name, source);
+        });
         SafeFile.writeText(root.resolve(FILE), YamlText.map(Map.of("sources", fields)));
     }
 }

@@ -80,14 +80,13 @@ public final class DeviceTypeReader {
         private ConnectionKind connection(String name, FieldReader fields) {
             Protocol protocol = word(fields, "protocol", Protocol::byId, Protocol.IEC61850);
             Role role = word(fields, "role", Role::of, Role.CLIENT);
-            int most = fields.text("most")
-                    .flatMap(entry -> decimal(fields, entry))
-                    .map(BigDecimal::intValue)
-                    .orElse(1);
+            int most = whole(fields, "most", 1);
+            int longestName = whole(fields, "longest-name", 0);
+            int mostPoints = whole(fields, "most-points", 0);
             String meaning = fields.required("meaning", "").text();
             SortedMap<String, SettingDefinition> settings = settings(fields);
             fields.finish();
-            return new ConnectionKind(name, protocol, role, most, meaning, settings);
+            return new ConnectionKind(name, protocol, role, most, meaning, longestName, mostPoints, settings);
         }
 
         private SortedMap<String, SettingDefinition> settings(FieldReader fields) {
@@ -106,12 +105,11 @@ public final class DeviceTypeReader {
                     bound(fields, "most"),
                     bound(fields, "step"),
                     fields.texts("choices").stream().map(Entry::text).toList(),
-                    fields.text("longest")
-                            .flatMap(entry -> decimal(fields, entry))
-                            .map(BigDecimal::intValue)
-                            .orElse(0),
+                    whole(fields, "longest", 0),
                     fields.text("default").map(Entry::text).orElse(null),
                     fields.text("effect").isEmpty() ? Effect.NONE : word(fields, "effect", Effect::of, Effect.NONE),
+                    fields.text("since").map(Entry::text).orElse(""),
+                    fields.text("risk").map(Entry::text).orElse(""),
                     fields.required("meaning", "").text());
             definition
                     .standardValue()
@@ -129,6 +127,13 @@ public final class DeviceTypeReader {
             }
             fields.finish();
             return definition;
+        }
+
+        private int whole(FieldReader fields, String key, int otherwise) {
+            return fields.text(key)
+                    .flatMap(entry -> decimal(fields, entry))
+                    .map(BigDecimal::intValue)
+                    .orElse(otherwise);
         }
 
         private BigDecimal bound(FieldReader fields, String key) {

@@ -1,5 +1,6 @@
 package org.urvant.formats.yaml;
 
+import java.util.List;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -43,7 +44,7 @@ public final class YamlText {
         return quoted.append('"').toString();
     }
 
-    /** Returns a map of texts and maps as lines with sorted keys, ending in a line break. */
+    /** Returns a map of texts, lists of texts and maps as lines with sorted keys, ending in a line break. */
     public static String map(Map<String, ?> fields) {
         StringBuilder text = new StringBuilder();
         write(new TreeMap<>(fields), 0, text);
@@ -60,6 +61,12 @@ public final class YamlText {
                 write(sorted, indent + 2, text);
             } else if (value instanceof Map<?, ?>) {
                 text.append(" {}\n");
+            } else if (value instanceof List<?> items) {
+                text.append(items.isEmpty() ? " []\n" : "\n");
+                items.forEach(item -> text.append(" ".repeat(indent + 2))
+                        .append("- ")
+                        .append(scalar(String.valueOf(item)))
+                        .append('\n'));
             } else {
                 text.append(' ').append(scalar(String.valueOf(value))).append('\n');
             }

@@ -1,0 +1,58 @@
+package org.urvant.cli;
+
+import java.util.List;
+import org.urvant.core.check.ProjectCheck;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Severity;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "mute",
+        description = "Mute one warning or note in one place; the reason shows in every check. Errors cannot be muted.",
+        footer = {
+            "",
+            "Example: urvant mute goose-unsubscribed F01PROT/LLN0.GO.trips_out --why \"bus-tie relay comes in spring\""
+        })
+final class MuteCommand extends Command {
+    @Parameters(index = "0", paramLabel = "CHECK", description = "Name of the check.")
+    private String rule;
+
+    @Parameters(index = "1", paramLabel = "SUBJECT", description = "What the finding is about, as --json shows it.")
+    private String subject;
+
+    @Option(names = "--why", paramLabel = "REASON", defaultValue = "", description = "The reason.")
+    private String why;
+
+    @Option(names = "--off", description = "Let the finding speak again.")
+    private boolean off;
+
+    MuteCommand(Session session) {
+        super(session);
+    }
+
+    @Override
+    public Integer call() {
+        ProjectFolder folder = folder();
+        List<Finding> findings = ProjectCheck.check(folder.load());
+        String place = rule + " " + subject;
+        Finding finding = findings.stream()
+                .filter(candidate -> candidate.place().equals(place))
+                .findFirst()
+                .orElseThrow(() -> new UnknownNameException(
+                        "finding", place, findings.stream().map(Finding::place).toList()));
+        if (finding.severity() == Severity.ERROR) {
+            throw new RefusedException("an error cannot be muted", finding.remedy());
+        }
+        if (!off && why.isBlank()) {
+            throw new RefusedException("the reason is missing", "Give it with --why \"…\"; it shows in every check.");
+        }
+        folder.mute(place, off ? "" : why);
+        say((off ? "unmuted " : "muted ") + place);
+        next("urvant check");
+        return Exit.DONE;
+    }
+}

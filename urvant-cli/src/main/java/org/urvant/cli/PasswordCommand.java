@@ -1,0 +1,48 @@
+package org.urvant.cli;
+
+import java.util.Arrays;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "password",
+        description = "Give a device another password: typed twice, or from URVANT_NEW_PASSWORD in the environment.",
+        footer = {"", "Example: urvant password GW1"})
+final class PasswordCommand extends Command {
+    @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
+    private String name;
+
+    @Mixin
+    private DeviceAccess access;
+
+    PasswordCommand(Session session) {
+        super(session);
+        this.access = new DeviceAccess();
+    }
+
+    @Override
+    public Integer call() {
+        ProjectFolder folder = folder();
+        Project project = folder.load();
+        Device device = project.device(name);
+        try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
+            char[] password = DeviceAccess.newPassword(session, device);
+            try {
+                String factory = project.type(device).orElseThrow().logOn().factoryPassword();
+                if (factory.equals(new String(password))) {
+                    throw new RefusedException("that is the factory password", "Choose one that others do not know.");
+                }
+                open.link().changePassword(password);
+            } finally {
+                Arrays.fill(password, ' ');
+            }
+            folder.history(name).loggedOn(false);
+        }
+        say("changed the password of " + name);
+        return Exit.DONE;
+    }
+}

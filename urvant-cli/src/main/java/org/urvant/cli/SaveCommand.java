@@ -1,0 +1,39 @@
+package org.urvant.cli;
+
+import org.urvant.core.configuration.Configuration;
+import org.urvant.core.configuration.ConfigurationBuilder;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "save",
+        description = "Record a device's configuration as the one to go on from; ends the mark 'edited'.",
+        footer = {"", "Example: urvant save GW1 --why \"second feeder added\""})
+final class SaveCommand extends Command {
+    @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
+    private String name;
+
+    @Option(names = "--why", paramLabel = "TEXT", defaultValue = "", description = "What it is for.")
+    private String why;
+
+    SaveCommand(Session session) {
+        super(session);
+    }
+
+    @Override
+    public Integer call() {
+        ProjectFolder folder = folder();
+        Project project = folder.load();
+        Device device = project.device(name);
+        Configuration configuration = ConfigurationBuilder.build(project, device);
+        if (!configuration.fingerprint().equals(device.record().saved())) {
+            folder.history(name).saved(configuration.fingerprint(), why);
+        }
+        say("saved " + name + ", fingerprint " + configuration.fingerprint().hex());
+        next("urvant download " + name);
+        return Exit.DONE;
+    }
+}

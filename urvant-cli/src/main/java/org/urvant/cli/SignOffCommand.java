@@ -1,0 +1,59 @@
+package org.urvant.cli;
+
+import java.util.Optional;
+import org.urvant.core.configuration.Configuration;
+import org.urvant.core.configuration.ConfigurationBuilder;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
+import org.urvant.devices.link.Identity;
+import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "sign-off",
+        description =
+                "State that you checked the configuration on the device. Holds only while project and device are equal;"
+                        + " any later change voids it.",
+        footer = {"", "Example: urvant sign-off GW1 --note \"point-to-point test with the control centre passed\""})
+final class SignOffCommand extends Command {
+    @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
+    private String name;
+
+    @Option(names = "--note", paramLabel = "TEXT", defaultValue = "", description = "What was checked.")
+    private String note;
+
+    @Mixin
+    private Consent consent;
+
+    SignOffCommand(Session session) {
+        super(session);
+        this.consent = new Consent();
+    }
+
+    @Override
+    public Integer call() {
+        ProjectFolder folder = folder();
+        Project project = folder.load();
+        Device device = project.device(name);
+        Configuration wanted = ConfigurationBuilder.build(project, device);
+        try (MaintenanceLink link = DeviceAccess.link(session, device)) {
+            Identity identity = DeviceAccess.confirm(this, link, device);
+            if (!identity.activeFingerprint().equals(Optional.of(wanted.fingerprint()))) {
+                throw new RefusedException(
+                        name + " does not run what the project says; it cannot be signed off",
+                        "Compare first: urvant compare " + name);
+            }
+            say(name + ", serial " + identity.serial() + ", runs "
+                    + wanted.fingerprint().hex());
+            consent.ask("Do you state that you checked this configuration on this device?", "nothing was signed off");
+            folder.history(name).signedOff(identity.serial(), wanted.fingerprint(), note);
+            say(paint.good("signed off") + " by " + session.person());
+            next("urvant history " + name);
+            return Exit.DONE;
+        }
+    }
+}

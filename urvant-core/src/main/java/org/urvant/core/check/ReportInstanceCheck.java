@@ -1,0 +1,41 @@
+package org.urvant.core.check;
+
+import java.util.HashMap;
+import java.util.Map;
+import java.util.function.Consumer;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.mapping.Subscription;
+import org.urvant.core.mapping.Subscriptions;
+import org.urvant.core.project.Connection;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Entry;
+import org.urvant.core.project.Project;
+
+/** Finds two clients on one instance of a report control block. */
+final class ReportInstanceCheck {
+    private ReportInstanceCheck() {}
+
+    static void check(Project project, Consumer<Finding> findings) {
+        Map<String, String> clients = new HashMap<>();
+        for (Device device : project.devices().values()) {
+            for (Connection connection : device.connections().values()) {
+                Entry given = connection.values().get(Subscriptions.INSTANCE);
+                String instance = given == null ? "1" : given.text();
+                for (Subscription subscription :
+                        Subscriptions.of(project, device, connection).subscriptions()) {
+                    String block = subscription.report().reference() + " instance " + instance;
+                    String other = clients.putIfAbsent(block, device.name());
+                    if (other != null) {
+                        findings.accept(new Finding(
+                                Rule.REPORT_INSTANCE_TAKEN,
+                                device.name() + " " + connection.name() + "." + Subscriptions.INSTANCE,
+                                given == null ? connection.position() : given.position(),
+                                block + " is already used by " + other,
+                                Rule.REPORT_INSTANCE_TAKEN.remedy()));
+                    }
+                }
+            }
+        }
+    }
+}

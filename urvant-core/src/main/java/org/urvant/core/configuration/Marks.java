@@ -1,0 +1,38 @@
+package org.urvant.core.configuration;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.urvant.core.project.DeviceRecord;
+import org.urvant.core.tree.Fingerprint;
+
+/**
+ * The three marks of a device: each says that a step of the work is still to be done.
+ *
+ * @param isEdited its configuration is not the one that was saved last
+ * @param isNotDownloaded the configuration that was saved last is not the one on the device
+ * @param isNotSignedOff the configuration on the device is not the one that was signed off
+ */
+public record Marks(boolean isEdited, boolean isNotDownloaded, boolean isNotSignedOff) {
+    /** Returns the marks of a device whose configuration has a fingerprint now. */
+    public static Marks of(Fingerprint now, DeviceRecord record) {
+        return new Marks(
+                !now.equals(record.saved()),
+                record.saved() == null || !record.saved().equals(record.downloaded()),
+                record.downloaded() == null || !record.downloaded().equals(record.signedOff()));
+    }
+
+    /** Returns the marks as words, such as {@code edited, not downloaded}; empty when nothing is left to do. */
+    public List<String> words() {
+        List<String> words = new ArrayList<>();
+        if (isEdited) {
+            words.add("edited");
+        }
+        if (isNotDownloaded) {
+            words.add("not downloaded");
+        }
+        if (isNotSignedOff) {
+            words.add("not signed off");
+        }
+        return words;
+    }
+}

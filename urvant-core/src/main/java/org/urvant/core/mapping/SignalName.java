@@ -1,0 +1,51 @@
+package org.urvant.core.mapping;
+
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.urvant.core.scl.DataAttribute;
+import org.urvant.core.scl.LogicalNode;
+
+/** Fills a project's template for signal names from a data attribute. */
+public final class SignalName {
+    private static final Pattern PLACE = Pattern.compile("\\{([a-z]+)}");
+    private static final Pattern PHASE = Pattern.compile("\\.(phs(A|B|C|AB|BC|CA)|neut|net|res)\\b");
+
+    private SignalName() {}
+
+    /** Returns the name by a template; places that the template misspells stay as they are. */
+    public static String of(String template, DataAttribute attribute) {
+        LogicalNode node = attribute.node();
+        String described = attribute.description();
+        Map<String, String> values = Map.of(
+                "ied", node.device().ied().name(),
+                "ld", node.device().instance(),
+                "node", node.name(),
+                "object", attribute.objectName(),
+                "attribute", attribute.path(),
+                "phase", phase(attribute),
+                "description", described.isEmpty() ? place(node) + " " + attribute.objectName() : described);
+        Matcher matcher = PLACE.matcher(template);
+        return matcher.replaceAll(found -> Matcher.quoteReplacement(values.getOrDefault(found.group(1), found.group())))
+                .replaceAll("\\s+", " ")
+                .strip();
+    }
+
+    /** Returns what people call a node that says nothing of a signal: by its own description, else by its device's. */
+    private static String place(LogicalNode node) {
+        if (!node.description().isEmpty()) {
+            return node.description();
+        }
+        String device = node.device().description();
+        return device.isEmpty() ? node.name() : device;
+    }
+
+    /** Returns the phase in the path, such as {@code A}, {@code AB} or {@code N}; empty text when it names none. */
+    private static String phase(DataAttribute attribute) {
+        Matcher matcher = PHASE.matcher("." + attribute.path());
+        if (!matcher.find()) {
+            return "";
+        }
+        return matcher.group(2) == null ? "N" : matcher.group(2);
+    }
+}

@@ -1,0 +1,29 @@
+package org.urvant.core.project;
+
+import java.util.Optional;
+import org.urvant.core.tree.Fingerprint;
+
+/**
+ * What the ledger knows of one device's past; null fingerprints mean "never".
+ *
+ * @param saved fingerprint of the configuration that was saved last
+ * @param downloaded fingerprint of the configuration that was last confirmed on the device
+ * @param signedOff fingerprint that a person signed off last
+ * @param factoryPassword whether the factory password was still taken at the last log-on
+ */
+public record DeviceRecord(Fingerprint saved, Fingerprint downloaded, Fingerprint signedOff, boolean factoryPassword) {
+    /** Returns the record of a device of which nothing is known. */
+    public static DeviceRecord empty() {
+        return new DeviceRecord(null, null, null, false);
+    }
+
+    /** Returns the fingerprint that was signed off last, or empty. */
+    public Optional<Fingerprint> lastSignedOff() {
+        return Optional.ofNullable(signedOff);
+    }
+
+    /** Returns the fingerprint that was last confirmed on the device, or empty. */
+    public Optional<Fingerprint> lastDownloaded() {
+        return Optional.ofNullable(downloaded);
+    }
+}

@@ -1,0 +1,100 @@
+package org.urvant.core.selection;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.scl.DataAttribute;
+import org.urvant.core.scl.Ied;
+import org.urvant.core.scl.LogicalNode;
+
+/**
+ * A kept choice of signals: the union of what its queries find, less what was taken out by hand. It says nothing about one
+ * device, so it can be applied to every IED of its type.
+ *
+ * @param name name of the pick
+ * @param maker maker of the IEDs that it is for
+ * @param type type of the IEDs that it is for
+ * @param queries the queries, in the order in which they were added
+ * @param without signals taken out by hand, as {@code PROT/PTOC1.Str.general}: without the name of the IED
+ */
+public record Pick(String name, String maker, String type, List<Query> queries, List<String> without) {
+    public Pick {
+        Objects.requireNonNull(name, "name");
+        queries = List.copyOf(queries);
+        without = List.copyOf(without);
+    }
+
+    /** Returns whether the pick is for IEDs like this one. */
+    public boolean fits(Ied ied) {
+        return ied.maker().equals(maker) && ied.type().equals(type);
+    }
+
+    /** Returns the signals of an IED that the pick finds, each once: in the order of its queries, then of the file. */
+    public List<DataAttribute> signals(Ied ied) {
+        Set<String> seen = new HashSet<>(without);
+        List<DataAttribute> found = new ArrayList<>();
+        for (Query query : queries) {
+            Predicate<DataAttribute> fits = query.predicate();
+            attributes(ied).filter(fits).forEach(attribute -> {
+                if (seen.add(place(attribute))) {
+                    found.add(attribute);
+                }
+            });
+        }
+        return found;
+    }
+
+    /** Returns where a signal is within its IED, so that like IEDs have like places. */
+    public static String place(DataAttribute attribute) {
+        LogicalNode node = attribute.node();
+        return node.device().instance() + "/" + node.name() + "." + attribute.path();
+    }
+
+    /**
+     * Returns the pick with one more query; unchanged when it has it already.
+     *
+     * @throws RefusedException when the query names an IED
+     */
+    public Pick with(Query query) {
+        if (query.terms().stream()
+                .anyMatch(term -> term.toLowerCase(Locale.ROOT).startsWith("ied:"))) {
+            throw new RefusedException(
+                    "a pick fits every relay of its type, so it cannot name one",
+                    "Leave the term ied: out; name relays when you use the pick.");
+        }
+        if (queries.contains(query)) {
+            return this;
+        }
+        return new Pick(
+                name,
+                maker,
+                type,
+                Stream.concat(queries.stream(), Stream.of(query)).toList(),
+                without);
+    }
+
+    /** Returns the pick without a signal, given by its place; unchanged when it is out already. */
+    public Pick without(String place) {
+        if (without.contains(place)) {
+            return this;
+        }
+        return new Pick(
+                name,
+                maker,
+                type,
+                queries,
+                Stream.concat(without.stream(), Stream.of(place)).toList());
+    }
+
+    private static Stream<DataAttribute> attributes(Ied ied) {
+        return ied.logicalDevices().stream()
+                .flatMap(device -> device.nodes().stream())
+                .flatMap(node -> node.attributes().stream());
+    }
+}

@@ -1,0 +1,156 @@
+package org.urvant.core.selection;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.urvant.core.scl.DataAttribute;
+import org.urvant.core.scl.FunctionalConstraint;
+
+/**
+ * What a signal means to an engineer, so that nobody needs the paths by heart. Classes and names of data objects are those
+ * of IEC 61850-7-4:2010, classes of data those of IEC 61850-7-3:2010.
+ */
+public enum SignalKind {
+    POSITION(
+            "where a switch stands",
+            row("XCBR|XSWI|CSWI", "Pos", "stVal", "ST", "Pos of a breaker, switch or switch control")),
+    COMMAND(
+            "what operates a switch or an output",
+            row(".*", ".*", "(Oper\\.)?ctlVal(\\.f|\\.i)?", "CO", "the value operated in a control service")),
+    TRIP(
+            "what a protection function does when it operates",
+            row("P(?!TRC).*", "Op", "general", "ST", "Op of a protection function"),
+            row("PTRC", "Tr", "general", "ST", "Tr of the trip conditioning, the trip that leaves the relay"),
+            row("RBRF", "OpEx|OpIn", "general", "ST", "breaker failure, trip of others or repeated trip")),
+    PICK_UP(
+            "that a protection function has picked up",
+            row("P.*|RBRF|RDIR|RPSB", "Str", "general", "ST", "Str of a protection function")),
+    CURRENT(
+            "measured currents",
+            row(
+                    "MMXU|MMXN|MSQI",
+                    "A|Amp|SeqA",
+                    ".*(cVal|mag)\\.?(mag\\.)?(f|i)",
+                    "MX",
+                    "a current of a measuring node")),
+    VOLTAGE(
+            "measured voltages",
+            row(
+                    "MMXU|MMXN|MSQI",
+                    "PhV|PPV|PNV|Vol|SeqV",
+                    ".*(cVal|mag)\\.?(mag\\.)?(f|i)",
+                    "MX",
+                    "a voltage of a measuring node")),
+    POWER(
+            "measured power and power factor",
+            row(
+                    "MMXU|MMXN",
+                    "(Tot|Av)?(W|VAr|VA|PF)(Phs)?|Watt|VolAmp|VolAmpr|PwrFact",
+                    ".*mag\\.(f|i)",
+                    "MX",
+                    "power or power factor of a measuring node")),
+    COUNTER(
+            "what is counted",
+            row(".*", ".*", "actVal", "ST", "a binary counter reading, class BCR"),
+            row("X.*|G.*", "OpCnt.*|Cnt.*", "stVal", "ST", "a count of operations")),
+    HEALTH(
+            "whether the device is well",
+            row(".*", "Health|PhyHealth|EEHealth", "stVal", "ST", "Health of a node or of the device")),
+    ALARM(
+            "alarms and binary inputs",
+            row("G.*", "(Ind|Alm|Wrn).*", "stVal", "ST", "an indication of a generic node"),
+            row("(?!G).*", ".*(Alm|Wrn).*", "stVal", "ST", "a data object named alarm or warning")),
+    LOCAL_REMOTE(
+            "who may operate: local or remote",
+            row(".*", "Loc|LocKey|LocSta", "stVal", "ST", "local control behaviour or key")),
+    SETTING(
+            "settings of functions",
+            row(
+                    ".*",
+                    ".*",
+                    ".*(setMag\\.f|setMag\\.i|setVal|setCharact)",
+                    "SP|SG|SE",
+                    "a set point or a setting of a group"));
+
+    private final String meaning;
+    private final List<Row> rows;
+
+    SignalKind(String meaning, Row... rows) {
+        this.meaning = meaning;
+        this.rows = List.of(rows);
+    }
+
+    private record Row(Pattern nodeClass, Pattern object, Pattern tail, Pattern constraint, String reason) {}
+
+    private static Row row(String nodeClass, String object, String tail, String constraint, String reason) {
+        return new Row(
+                Pattern.compile(nodeClass),
+                Pattern.compile(object),
+                Pattern.compile(tail),
+                Pattern.compile(constraint),
+                reason);
+    }
+
+    /** Returns the word for queries, such as {@code pick-up}. */
+    public String word() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    /** Returns what signals of the kind say, in plain words. */
+    public String meaning() {
+        return meaning;
+    }
+
+    /** Returns why a signal belongs to the kind, or empty when it does not. */
+    public Optional<String> reason(DataAttribute attribute) {
+        String path = attribute.path();
+        String object = attribute.objectName();
+        String tail = path.substring(Math.min(path.length(), object.length() + 1));
+        String constraint = attribute.constraint().map(Enum::name).orElse("");
+        for (Row row : rows) {
+            if (row.constraint.matcher(constraint).matches()
+                    && row.tail.matcher(tail).matches()
+                    && row.object.matcher(object).matches()
+                    && row.nodeClass.matcher(attribute.node().nodeClass()).matches()) {
+                return this == COMMAND && isStatusOnly(attribute) ? Optional.empty() : Optional.of(row.reason);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** A control whose model is status-only takes no command (IEC 61850-7-2:2010, 20.2). */
+    private static boolean isStatusOnly(DataAttribute attribute) {
+        return attribute
+                .node()
+                .attributeAt(attribute.objectName() + ".ctlModel")
+                .flatMap(DataAttribute::value)
+                .filter(model -> model.equals("status-only") || model.equals("0"))
+                .isPresent();
+    }
+
+    /** Returns the kind for a word, or empty. */
+    public static Optional<SignalKind> of(String word) {
+        return Arrays.stream(values())
+                .filter(kind -> kind.word().equals(word.toLowerCase(Locale.ROOT)))
+                .findFirst();
+    }
+
+    /** Returns the kinds that a signal belongs to. */
+    public static List<SignalKind> of(DataAttribute attribute) {
+        if (attribute.constraint().filter(SignalKind::isOfInterest).isEmpty()) {
+            return List.of();
+        }
+        return Arrays.stream(values())
+                .filter(kind -> kind.reason(attribute).isPresent())
+                .toList();
+    }
+
+    private static boolean isOfInterest(FunctionalConstraint constraint) {
+        return switch (constraint) {
+            case ST, MX, CO, SP, SG, SE -> true;
+            default -> false;
+        };
+    }
+}

@@ -1,0 +1,90 @@
+package org.urvant.devices.transfer;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.urvant.core.configuration.Configuration;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.project.Device;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.devices.link.DeviceLink;
+import org.urvant.devices.link.Identity;
+
+/** The list that is gone through after a download or restart: is it the right device, does it run, and does it run this? */
+public final class Verification {
+    private static final Duration PATIENCE = Duration.ofSeconds(60);
+    private static final Duration PAUSE = Duration.ofMillis(100);
+
+    private Verification() {}
+
+    /**
+     * One item of the list.
+     *
+     * @param name what was looked at
+     * @param isSound whether it is as the project wants it
+     * @param found what was found, and what was wanted where that differs
+     */
+    public record Item(String name, boolean isSound, String found) {}
+
+    /** Returns the list for a device; needs no log-on. */
+    public static List<Item> of(DeviceLink link, Device device, Configuration wanted) {
+        List<Item> items = new ArrayList<>();
+        Identity identity = link.identify();
+        DeviceLink.Condition condition = link.condition();
+        items.add(new Item("answers", true, link.address() + ", serial " + identity.serial()));
+        items.add(same("name", identity.device(), device.name()));
+        items.add(same("type", identity.type(), device.type().text()));
+        items.add(same("firmware", identity.firmware(), device.firmware().text()));
+        items.add(new Item(
+                "runs",
+                condition.isRunning(),
+                condition.isRunning() ? "since " + condition.since() : "no: it is starting"));
+        items.add(same(
+                "configuration",
+                identity.activeFingerprint().map(Fingerprint::brief).orElse("none"),
+                wanted.fingerprint().brief()));
+        items.add(new Item(
+                "password",
+                !device.record().factoryPassword(),
+                device.record().factoryPassword()
+                        ? "still that of the factory"
+                        : "not that of the factory, as far as known"));
+        return items;
+    }
+
+    private static Item same(String name, String found, String wanted) {
+        return new Item(name, found.equals(wanted), found.equals(wanted) ? found : found + "; expected " + wanted);
+    }
+
+    /**
+     * Waits until a device that was told to restart does its work again.
+     *
+     * @param before when it had started before
+     * @throws UnreachableException when it is not back within a minute
+     */
+    public static void awaitRestart(DeviceLink link, Instant before) {
+        long end = System.nanoTime() + PATIENCE.toNanos();
+        while (System.nanoTime() < end) {
+            try {
+                DeviceLink.Condition condition = link.condition();
+                if (condition.isRunning() && condition.since().isAfter(before)) {
+                    return;
+                }
+            } catch (RefusedException | UnreachableException e) {
+                // a device that restarts refuses or does not answer; that is what is waited for
+            }
+            try {
+                Thread.sleep(PAUSE.toMillis());
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new UnreachableException("interrupted while waiting for " + link.address(), "Run it again.", e);
+            }
+        }
+        throw new UnreachableException(
+                "the device at " + link.address() + " is not back after " + PATIENCE.toSeconds() + " s",
+                "Look at the device; it keeps its configuration over a restart.",
+                null);
+    }
+}

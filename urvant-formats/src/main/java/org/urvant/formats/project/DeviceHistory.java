@@ -1,0 +1,182 @@
+package org.urvant.formats.project;
+
+import java.time.InstantSource;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.urvant.core.configuration.Configuration;
+import org.urvant.core.point.InformationType;
+import org.urvant.core.project.AddressBook;
+import org.urvant.core.project.DeviceRecord;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.core.tree.Value;
+import org.urvant.formats.file.SafeFile;
+
+/** What happened to one device, as its ledger tells it: addresses given, saves, downloads, read-backs, sign-offs. */
+public final class DeviceHistory {
+    private static final String ADDRESS_GIVEN = "address-given";
+    private static final String SAVED = "saved";
+    private static final String DOWNLOADED = "downloaded";
+    private static final String SIGNED_OFF = "signed-off";
+    private static final String LOGGED_ON = "logged-on";
+    private static final String FINGERPRINT = "fingerprint";
+
+    private final ProjectFolder folder;
+    private final String device;
+    private final Ledger ledger;
+    private final InstantSource clock;
+
+    DeviceHistory(ProjectFolder folder, String device, Ledger ledger, InstantSource clock) {
+        this.folder = folder;
+        this.device = device;
+        this.ledger = ledger;
+        this.clock = clock;
+    }
+
+    /** Returns all that happened, oldest first, having verified that nothing was altered. */
+    public List<Ledger.Line> lines() {
+        return ledger.lines();
+    }
+
+    AddressBook addresses(List<Ledger.Line> lines) {
+        Map<AddressBook.Place, String> owners = new HashMap<>();
+        for (Ledger.Line line : lines) {
+            if (ADDRESS_GIVEN.equals(line.event())) {
+                InformationType.Direction direction = "control".equals(line.text("direction"))
+                        ? InformationType.Direction.CONTROL
+                        : InformationType.Direction.MONITOR;
+                owners.putIfAbsent(
+                        new AddressBook.Place(
+                                line.text("connection"), direction, Integer.parseInt(line.text("address"))),
+                        line.text("signal"));
+            }
+        }
+        return AddressBook.of(owners);
+    }
+
+    DeviceRecord record(List<Ledger.Line> lines) {
+        return new DeviceRecord(
+                last(lines, SAVED, DOWNLOADED),
+                last(lines, DOWNLOADED),
+                last(lines, SIGNED_OFF),
+                lines.stream()
+                        .filter(line -> line.event().equals(LOGGED_ON))
+                        .reduce((first, second) -> second)
+                        .map(line -> line.text("factory-password").equals("true"))
+                        .orElse(false));
+    }
+
+    private static Fingerprint last(List<Ledger.Line> lines, String... events) {
+        return lines.stream()
+                .filter(line -> List.of(events).contains(line.event()))
+                .reduce((first, second) -> second)
+                .map(line -> new Fingerprint(line.text(FINGERPRINT)))
+                .orElse(null);
+    }
+
+    /** Records the addresses that a book has and an earlier one had not. */
+    void addressesGiven(AddressBook before, AddressBook after) {
+        List<SortedMap<String, Value>> events = new ArrayList<>();
+        after.owners().entrySet().stream()
+                .filter(entry -> before.owner(entry.getKey()).isEmpty())
+                .sorted(Map.Entry.comparingByKey((a, b) -> Integer.compare(a.address(), b.address())))
+                .forEach(entry -> events.add(event(
+                        ADDRESS_GIVEN,
+                        Map.of(
+                                "connection", Value.text(entry.getKey().connection()),
+                                "direction",
+                                        Value.text(entry.getKey()
+                                                .direction()
+                                                .name()
+                                                .toLowerCase(Locale.ROOT)),
+                                "address", Value.number(entry.getKey().address()),
+                                "signal", Value.text(entry.getValue())))));
+        ledger.append(events);
+    }
+
+    /** Records that a configuration was saved as the one to go on from, and why. */
+    public void saved(Fingerprint fingerprint, String why) {
+        append(SAVED, Map.of(FINGERPRINT, Value.text(fingerprint.hex()), "why", Value.text(why)));
+    }
+
+    /** Keeps a configuration that is about to be replaced, with time and fingerprint in its name; returns the file's name. */
+    public String keepBackup(Configuration configuration) {
+        String time = clock.instant().truncatedTo(ChronoUnit.SECONDS).toString().replace(":", "");
+        String name = "backups/" + device + "/" + time + "-"
+                + configuration.fingerprint().brief() + ".json";
+        SafeFile.write(folder.root().resolve(name), configuration.bytes());
+        return name;
+    }
+
+    /**
+     * Records a download that was read back and found equal.
+     *
+     * @param replaced fingerprint of what was there before, or {@code none}
+     * @param backup name of the file that keeps what was there, or {@code none}
+     */
+    public void downloaded(String serial, String address, Fingerprint fingerprint, String replaced, String backup) {
+        append(
+                DOWNLOADED,
+                Map.of(
+                        "serial",
+                        Value.text(serial),
+                        "address",
+                        Value.text(address),
+                        FINGERPRINT,
+                        Value.text(fingerprint.hex()),
+                        "replaced",
+                        Value.text(replaced),
+                        "backup",
+                        Value.text(backup)));
+    }
+
+    /** Records that a device's configuration was read, and whether it was the project's. */
+    public void readBack(String serial, Fingerprint fingerprint, boolean equal) {
+        append(
+                "read-back",
+                Map.of(
+                        "serial",
+                        Value.text(serial),
+                        FINGERPRINT,
+                        Value.text(fingerprint.hex()),
+                        "equal",
+                        Value.logical(equal)));
+    }
+
+    /** Records a person's statement that the configuration with this fingerprint, on this device, was checked. */
+    public void signedOff(String serial, Fingerprint fingerprint, String note) {
+        append(
+                SIGNED_OFF,
+                Map.of(
+                        "serial",
+                        Value.text(serial),
+                        FINGERPRINT,
+                        Value.text(fingerprint.hex()),
+                        "note",
+                        Value.text(note)));
+    }
+
+    /** Records whether the factory password was taken, when that differs from what was recorded last. */
+    public void loggedOn(boolean factoryPassword) {
+        Optional<String> known = ledger.last(LOGGED_ON).map(line -> line.text("factory-password"));
+        if (!known.orElse("").equals(Boolean.toString(factoryPassword))) {
+            append(LOGGED_ON, Map.of("factory-password", Value.logical(factoryPassword)));
+        }
+    }
+
+    private void append(String event, Map<String, Value> fields) {
+        ledger.append(List.of(event(event, fields)));
+    }
+
+    private static SortedMap<String, Value> event(String event, Map<String, Value> fields) {
+        SortedMap<String, Value> all = new TreeMap<>(fields);
+        all.put("event", Value.text(event));
+        return all;
+    }
+}

@@ -1,0 +1,86 @@
+package org.urvant.formats.project;
+
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.urvant.core.point.PointGroup;
+import org.urvant.core.project.Conventions;
+import org.urvant.core.project.Entry;
+import org.urvant.core.text.NearestName;
+import org.urvant.formats.yaml.FieldReader;
+import org.urvant.formats.yaml.YamlText;
+
+/**
+ * The project's own file, {@code urvant.yaml}.
+ *
+ * @param name name of the site
+ * @param conventions how signals are named and addresses given
+ * @param muted reasons by rule and subject
+ */
+record Manifest(String name, Conventions conventions, SortedMap<String, String> muted) {
+    static final String MUTED = "muted";
+
+    private static final Pattern BLOCK = Pattern.compile("(\\d{1,8})\\s*-\\s*(\\d{1,8})");
+
+    static Manifest read(FieldReader fields) {
+        String name = fields.required("project", "unnamed").text();
+        Conventions conventions =
+                fields.child("conventions").map(Manifest::conventions).orElse(Conventions.standard());
+        SortedMap<String, String> muted = new TreeMap<>();
+        fields.child(MUTED)
+                .ifPresent(reader -> reader.values().forEach((place, reason) -> muted.put(place, reason.text())));
+        fields.finish();
+        return new Manifest(name, conventions, muted);
+    }
+
+    private static Conventions conventions(FieldReader fields) {
+        Conventions standard = Conventions.standard();
+        String names = fields.text("names").map(Entry::text).orElse(standard.names());
+        Map<PointGroup, Conventions.Block> blocks = new EnumMap<>(standard.addresses());
+        fields.child("addresses").ifPresent(reader -> reader.values().forEach((word, entry) -> {
+            Matcher matcher = BLOCK.matcher(entry.text());
+            if (PointGroup.of(word).isEmpty()) {
+                reader.report(
+                        entry.position(),
+                        "'" + word + "' is no group of points",
+                        NearestName.hint(
+                                "group",
+                                word,
+                                Arrays.stream(PointGroup.values())
+                                        .map(PointGroup::word)
+                                        .toList()));
+            } else if (!matcher.matches()) {
+                reader.report(
+                        entry.position(), "'" + entry.text() + "' is no block", "Write FIRST-LAST, such as 1001-1999.");
+            } else {
+                try {
+                    blocks.put(
+                            PointGroup.of(word).get(),
+                            new Conventions.Block(
+                                    Integer.parseInt(matcher.group(1)), Integer.parseInt(matcher.group(2))));
+                } catch (IllegalArgumentException e) {
+                    reader.report(entry.position(), e.getMessage(), "Write FIRST-LAST, such as 1001-1999.");
+                }
+            }
+        }));
+        Map<String, String> abbreviations = new TreeMap<>(standard.abbreviations());
+        fields.child("abbreviations")
+                .ifPresent(reader -> reader.values().forEach((word, entry) -> abbreviations.put(word, entry.text())));
+        fields.finish();
+        return new Conventions(names, blocks, abbreviations);
+    }
+
+    /** Returns the file of a new project: its name and the conventions that a person may want to change. */
+    static String text(String name) {
+        Conventions standard = Conventions.standard();
+        Map<String, String> blocks = new LinkedHashMap<>();
+        standard.addresses().forEach((group, block) -> blocks.put(group.word(), block.first() + "-" + block.last()));
+        return YamlText.map(
+                Map.of("project", name, "conventions", Map.of("names", standard.names(), "addresses", blocks)));
+    }
+}
