@@ -3,6 +3,7 @@ package org.urvant.examples;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalInt;
 import org.urvant.core.check.ProjectCheck;
 import org.urvant.core.compare.Comparison;
@@ -14,7 +15,6 @@ import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.devices.link.DeviceLink;
-import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.standin.StandIn;
@@ -45,11 +45,10 @@ public final class RelayToControlCentre {
             folder.addDevice("GW1", type.name(), gateway.address());
             folder.connect(folder.load(), "GW1", "F01", "relay", "F01");
             folder.connect(folder.load(), "GW1", "scada", "control-centre", null);
-            folder.set(folder.load(), "GW1", "station.name", "Skarholm");
-            folder.set(folder.load(), "GW1", "network.address", "192.0.2.20");
-            folder.set(folder.load(), "GW1", "network.gateway", "192.0.2.1");
-            folder.set(folder.load(), "GW1", "scada.peer", "198.51.100.7");
-            folder.set(folder.load(), "GW1", "scada.common-address", "47");
+            Map<String, String> values = Map.of("station.name", "Skarholm", "scada.common-address", "47");
+            folder.set(folder.load(), "GW1", values);
+            values = Map.of("network.address", "192.0.2.20", "scada.peer", "192.0.2.40");
+            folder.set(folder.load(), "GW1", values);
             Project project = folder.load();
             List<DataAttribute> signals = List.of(
                     project.signal("F01CTRL/XCBR1.Pos.stVal"),
@@ -66,7 +65,7 @@ public final class RelayToControlCentre {
             KnownDevices known = new KnownDevices(site.resolve("known-devices"));
             try (DeviceLink link = new MaintenanceLink(gateway.address(), known)) {
                 Transfer transfer = new Transfer(link);
-                Identity identity = Transfer.confirm(link, project.device("GW1"));
+                var identity = Transfer.confirm(link, project.device("GW1"));
                 link.logOn(user, password.toCharArray());
                 Configuration held = transfer.run(transfer.plan(identity, wanted), DeviceLink.Progress.NONE);
                 folder.set(project, "GW1", "watchdog.time", "10");

@@ -15,7 +15,7 @@ class ExamplesTest {
     @Test
     void relayToControlCentreEndsWithOneDifference() {
         assertThat(RelayToControlCentre.run(Path.of("../demo/F01.cid"), folder.resolve("site")))
-                .isEqualTo("1 of 52 values differs");
+                .matches("1 of \\d+ values differs");
     }
 
     @Test

@@ -17,6 +17,7 @@ import org.urvant.core.fault.UnreachableException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.project.AddressBook;
 import org.urvant.core.project.Device;
+import org.urvant.core.project.DeviceRecord;
 import org.urvant.core.project.Entry;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
@@ -67,6 +68,7 @@ class TransferTest {
                 new TreeMap<>(),
                 List.of(),
                 AddressBook.empty(),
+                DeviceRecord.empty(),
                 position);
     }
 

@@ -385,21 +385,30 @@ public final class ProjectFolder {
      * @throws MalformedInputException when the value does not fit
      */
     public String set(Project project, String deviceName, String path, String value) {
-        Device device = project.device(deviceName);
-        String file = "devices/" + deviceName + ".yaml";
-        SettingPlace place = SettingPlace.find(project, device, path);
-        SettingDefinition.Reading reading = place.definition().read(value);
-        if (reading.value().isEmpty()) {
-            throw new MalformedInputException(Position.in(file), reading.message(), reading.remedy());
-        }
-        YamlDocument document = yaml(file);
-        List<String> keys = document.keys(place.map(), place.definition().path());
-        SafeFile.writeText(root.resolve(file), document.with(keys, value).text());
+        SettingPlace place = SettingPlace.find(project, project.device(deviceName), path);
+        set(project, deviceName, Map.of(path, value));
         String standard = place.definition()
                 .standardValue()
                 .map(text -> text + " (default)")
                 .orElse("(open)");
         return place.present().orElse(standard);
+    }
+
+    /** Sets several values of a device by their paths: all of them, or none when one does not fit. */
+    public void set(Project project, String deviceName, Map<String, String> values) {
+        Device device = project.device(deviceName);
+        String file = "devices/" + deviceName + ".yaml";
+        YamlDocument document = yaml(file);
+        for (Map.Entry<String, String> value : new TreeMap<>(values).entrySet()) {
+            SettingPlace place = SettingPlace.find(project, device, value.getKey());
+            SettingDefinition.Reading reading = place.definition().read(value.getValue());
+            if (reading.value().isEmpty()) {
+                throw new MalformedInputException(Position.in(file), reading.message(), reading.remedy());
+            }
+            List<String> keys = document.keys(place.map(), place.definition().path());
+            document = document.with(keys, value.getValue());
+        }
+        SafeFile.writeText(root.resolve(file), document.text());
     }
 
     private YamlDocument yaml(String name) {

@@ -13,7 +13,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.TreeMap;
+import java.util.OptionalInt;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
@@ -25,12 +25,13 @@ import org.urvant.core.check.ProjectCheck;
 import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.fault.UrvantException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Severity;
 import org.urvant.core.mapping.SignalMapper;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Mapping;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.DataAttribute;
-import org.urvant.core.tree.Value;
+import org.urvant.core.tree.Fingerprint;
 
 class ProjectFolderTest {
     private static final InstantSource CLOCK = InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z"));
@@ -48,6 +49,8 @@ class ProjectFolderTest {
         folder.connect(folder.load(), "GW1", "F01", "relay", "F01");
         folder.connect(folder.load(), "GW1", "scada", "control-centre", null);
         folder.set(folder.load(), "GW1", "station.name", "Skarholm");
+        folder.set(folder.load(), "GW1", "network.address", "192.0.2.20");
+        folder.set(folder.load(), "GW1", "network.gateway", "192.0.2.1");
         folder.set(folder.load(), "GW1", "scada.peer", "198.51.100.7");
         folder.set(folder.load(), "GW1", "scada.common-address", "47");
     }
@@ -56,7 +59,7 @@ class ProjectFolderTest {
         Project project = folder.load();
         List<DataAttribute> signals = Stream.of(references).map(project::signal).toList();
         Device device = project.device("GW1");
-        folder.saveMappings(device, SignalMapper.propose(project, device, "scada", signals, start));
+        folder.saveMappings(device, SignalMapper.propose(project, device, "scada", signals, OptionalInt.of(start)));
     }
 
     private List<String> destinations() {
@@ -104,16 +107,16 @@ class ProjectFolderTest {
                 1001,
                 "F01CTRL/XCBR1.Pos.stVal",
                 "F01PROT/PTRC1.Tr.general",
-                "F01PROT/MMXU1.A.phsA.cVal.mag.f",
+                "F01MEAS/MMXU1.A.phsA.cVal.mag.f",
                 "F01CTRL/CSWI1.Pos.Oper.ctlVal");
         assertThat(folder.load().device("GW1").mappings())
                 .extracting(Mapping::from, Mapping::source, Mapping::to, Mapping::destination)
                 .containsExactly(
                         tuple("F01", "F01CTRL/XCBR1.Pos.stVal", "scada", "M_DP_TB_1 1001"),
                         tuple("F01", "F01PROT/PTRC1.Tr.general", "scada", "M_SP_TB_1 1002"),
-                        tuple("F01", "F01PROT/MMXU1.A.phsA.cVal.mag.f", "scada", "M_ME_TF_1 1003"),
+                        tuple("F01", "F01MEAS/MMXU1.A.phsA.cVal.mag.f", "scada", "M_ME_TF_1 1003"),
                         tuple("scada", "C_DC_NA_1 1001", "F01", "F01CTRL/CSWI1.Pos.Oper.ctlVal"));
-        assertThat(ProjectCheck.check(folder.load())).isEmpty();
+        assertThat(rules()).isEmpty();
     }
 
     @Test
@@ -133,6 +136,7 @@ class ProjectFolderTest {
 
     private List<String> rules() {
         return ProjectCheck.check(folder.load()).stream()
+                .filter(finding -> finding.severity() == Severity.ERROR)
                 .map(finding -> finding.rule().id())
                 .toList();
     }
@@ -156,7 +160,10 @@ class ProjectFolderTest {
             mappings/GW1.csv | M_DP_TB_1          | M_SP_TB_1             | point-not-fitting
             mappings/GW1.csv | M_DP_TB_1 1001     | M_DP_TB_1 0           | value-out-of-range
             mappings/GW1.csv | M_SP_TB_1 1002     | M_SP_TB_1 1001        | point-duplicate
-            mappings/GW1.csv | ,M_SP_TB_1 1002    |                       | file-malformed
+            mappings/GW1.csv | ,M_SP_TB_1 1002,yes |                     | file-malformed
+            mappings/GW1.csv | M_SP_TB_1 1002,yes | M_SP_TB_1 1002,maybe  | file-malformed
+            urvant.yaml      | double-point       | doubel-point          | file-malformed
+            urvant.yaml      | 1001-1999          | 1999-1001             | file-malformed
             """)
     void plantedFaultsAreFoundAtTheirLine(String name, String from, String to, String rule) throws IOException {
         map(1001, "F01CTRL/XCBR1.Pos.stVal", "F01PROT/PTRC1.Tr.general");
@@ -205,16 +212,36 @@ class ProjectFolderTest {
 
     @Test
     void aTornLastLineOfTheLedgerWasNeverWritten() throws IOException {
-        Ledger ledger = folder.ledger("GW1");
-        ledger.append(List.of(new TreeMap<>(Map.of("event", Value.text("one")))));
-        byte[] whole = Files.readAllBytes(file("ledger/GW1.jsonl"));
-        ledger.append(List.of(new TreeMap<>(Map.of("event", Value.text("two")))));
-        byte[] both = Files.readAllBytes(file("ledger/GW1.jsonl"));
+        DeviceHistory history = folder.history("GW9");
+        history.readBack("T-1", Fingerprint.of(new byte[0]), true);
+        byte[] whole = Files.readAllBytes(file("ledger/GW9.jsonl"));
+        history.saved(Fingerprint.of(new byte[0]), "why");
+        byte[] both = Files.readAllBytes(file("ledger/GW9.jsonl"));
         for (int cut = whole.length; cut < both.length; cut++) {
-            Files.write(file("ledger/GW1.jsonl"), Arrays.copyOf(both, cut));
-            assertThat(ledger.lines()).extracting(Ledger.Line::event).containsExactly("one");
-            ledger.append(List.of(new TreeMap<>(Map.of("event", Value.text("two")))));
-            assertThat(Files.readAllBytes(file("ledger/GW1.jsonl"))).isEqualTo(both);
+            Files.write(file("ledger/GW9.jsonl"), Arrays.copyOf(both, cut));
+            assertThat(history.lines()).extracting(Ledger.Line::event).containsExactly("read-back");
+            history.saved(Fingerprint.of(new byte[0]), "why");
+            assertThat(Files.readAllBytes(file("ledger/GW9.jsonl"))).isEqualTo(both);
+        }
+    }
+
+    @Test
+    void anyChangedRemovedOrInsertedLineOfTheLedgerIsFound() throws IOException {
+        map(1001, "F01CTRL/XCBR1.Pos.stVal", "F01PROT/PTRC1.Tr.general", "F01CTRL/LLN0.Loc.stVal");
+        List<String> lines = Files.readAllLines(file("ledger/GW1.jsonl"));
+        assertThat(lines).hasSize(3);
+        List<List<String>> altered = List.of(
+                List.of(lines.get(0), lines.get(2)),
+                List.of(lines.get(1), lines.get(2)),
+                List.of(lines.get(1), lines.get(0), lines.get(2)),
+                List.of(lines.get(0), lines.get(0), lines.get(1), lines.get(2)),
+                List.of(lines.get(0).replace("tester", "nobody"), lines.get(1), lines.get(2)));
+        for (List<String> other : altered) {
+            Files.writeString(file("ledger/GW1.jsonl"), String.join("\n", other) + "\n");
+            assertThatThrownBy(() -> folder.history("GW1").lines())
+                    .hasMessageContaining("the ledger was altered")
+                    .satisfies(fault ->
+                            assertThat(((UrvantException) fault).remedy()).contains("Restore"));
         }
     }
 

@@ -20,6 +20,7 @@ import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.fault.UrvantException;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.scl.Ied;
+import org.urvant.core.scl.LogicalNode;
 import org.urvant.core.scl.ReportControl;
 import org.urvant.core.scl.SclFile;
 
@@ -45,10 +46,12 @@ class SclReaderTest {
     @ParameterizedTest
     @CsvSource({
         "F01CTRL/XCBR1.Pos.stVal,           ST, DPC, DPC, Dbpos,   Breaker position",
-        "F01CTRL/CSWI1.Pos.Oper.ctlVal,     CO, DPC, DPC, BOOLEAN, Breaker command",
+        "F01CTRL/CSWI1.Pos.Oper.ctlVal,     CO, DPC, DPC, BOOLEAN, Breaker control",
         "F01PROT/PTRC1.Tr.general,          ST, ACT, ACT, BOOLEAN, General trip",
-        "F01PROT/MMXU1.A.phsA.cVal.mag.f,   MX, WYE, CMV, FLOAT32, Phase currents",
-        "F01PROT/MMXU1.A.phsC.units.SIUnit, CF, WYE, CMV, Enum,    Phase currents"
+        "F01MEAS/MMXU1.A.phsA.cVal.mag.f,   MX, WYE, CMV, FLOAT32, Current",
+        "F01MEAS/MMXU1.PPV.phsAB.units.SIUnit, CF, DEL, CMV, Enum,  Line voltage",
+        "F01PROT/PTOC1.StrVal.setMag.f,     SG, ASG, ASG, FLOAT32, Overcurrent pick-up value",
+        "F01MEAS/MMTR1.SupWh.actVal,        ST, BCR, BCR, INT64,   Energy supplied"
     })
     void attributesAreResolvedThroughTheTemplates(
             String reference, String constraint, String outer, String inner, String type, String description) {
@@ -67,9 +70,9 @@ class SclReaderTest {
                 .contains("sbo-with-enhanced-security");
         assertThat(relay().attributeAt("F01CTRL/XCBR1.Pos.ctlModel").flatMap(DataAttribute::value))
                 .contains("status-only");
-        assertThat(relay().attributeAt("F01PROT/MMXU1.A.phsA.units.SIUnit").flatMap(DataAttribute::value))
+        assertThat(relay().attributeAt("F01MEAS/MMXU1.A.phsA.units.SIUnit").flatMap(DataAttribute::value))
                 .contains("A");
-        assertThat(relay().attributeAt("F01PROT/MMXU1.A.phsB.units.SIUnit").flatMap(DataAttribute::value))
+        assertThat(relay().attributeAt("F01MEAS/MMXU1.PhV.phsB.units.SIUnit").flatMap(DataAttribute::value))
                 .isEmpty();
     }
 
@@ -82,15 +85,38 @@ class SclReaderTest {
     }
 
     @Test
+    void theDemoRelayIsWhole() {
+        var nodes = relay().logicalDevices().stream()
+                .flatMap(device -> device.nodes().stream())
+                .toList();
+        assertThat(relay().logicalDevices()).hasSize(3);
+        assertThat(nodes.stream().mapToInt(node -> node.attributes().size()).sum())
+                .isGreaterThan(400);
+        assertThat(nodes.stream().map(LogicalNode::nodeClass))
+                .contains("XCBR", "XSWI", "CSWI", "CILO", "PTOC", "PIOC", "PTRC", "RBRF", "MMXU", "MMTR", "GGIO");
+        var messages =
+                nodes.stream().flatMap(node -> node.gooseControls().stream()).toList();
+        assertThat(messages).singleElement().satisfies(message -> {
+            assertThat(message.gooseId()).isEqualTo("F01-trips");
+            assertThat(message.dataSet().orElseThrow().members()).hasSize(7);
+        });
+        assertThat(relay().connectedAccessPoint().orElseThrow().gooseAddress("PROT", "trips_out"))
+                .hasValueSatisfying(parts -> assertThat(parts).containsEntry("APPID", "0011"));
+        assertThat(nodes.stream().flatMap(node -> node.gooseInputs().stream()))
+                .singleElement()
+                .satisfies(input -> assertThat(input.publisher()).isEqualTo("F02"));
+    }
+
+    @Test
     void reportsAndDatasetsSayWhatTheyCarry() {
         ReportControl report =
                 relay().logicalDevices().get(0).nodes().get(0).reportControls().get(0);
         assertThat(report.reference()).isEqualTo("F01CTRL/LLN0.BR.status");
-        assertThat(report.instances()).isEqualTo(2);
+        assertThat(report.instances()).isEqualTo(3);
         var set = report.dataSet().orElseThrow();
         assertThat(set.carries(relay().attributeAt("F01CTRL/XCBR1.Pos.stVal").orElseThrow()))
                 .isTrue();
-        assertThat(set.carries(relay().attributeAt("F01PROT/PTRC1.Tr.q").orElseThrow()))
+        assertThat(set.carries(relay().attributeAt("F01CTRL/XSWI2.Pos.q").orElseThrow()))
                 .isTrue();
         assertThat(set.carries(relay().attributeAt("F01CTRL/XCBR1.Pos.ctlModel").orElseThrow()))
                 .isFalse();
