@@ -5,7 +5,6 @@ import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import org.urvant.core.fault.UnknownNameException;
@@ -19,6 +18,7 @@ import picocli.CommandLine.Model.CommandSpec;
  * and completion make all of them ready.
  */
 public final class Urvant {
+    private static final String NO_COMMAND = "";
     private static final Map<String, Function<Session, Object>> COMMANDS = new LinkedHashMap<>();
 
     static {
@@ -62,11 +62,14 @@ public final class Urvant {
 
     /** Runs one command and returns its exit code; never ends the running program. */
     static int execute(Session session, String... arguments) {
-        Optional<String> wanted = Arrays.stream(arguments)
+        boolean versionOnly =
+                Arrays.equals(arguments, new String[] {"--version"}) || Arrays.equals(arguments, new String[] {"-V"});
+        String wanted = Arrays.stream(arguments)
                 .filter(argument -> !argument.startsWith("-"))
                 .findFirst()
-                .filter(COMMANDS::containsKey);
-        CommandLine line = wanted.isPresent() ? commandLine(session, wanted.get()) : commandLine(session, null);
+                .filter(COMMANDS::containsKey)
+                .orElse(versionOnly ? NO_COMMAND : null);
+        CommandLine line = commandLine(session, wanted);
         return line.execute(arguments);
     }
 
