@@ -46,7 +46,7 @@ final class SignalsCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = folder.loadSources();
         Path kept = folder.cache().resolve("last-query");
         Query last =
                 Files.exists(kept) ? Query.parse(SafeFile.readText(kept, 100_000, "last query")) : new Query(List.of());

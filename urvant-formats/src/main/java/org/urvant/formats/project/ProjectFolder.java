@@ -24,6 +24,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.mapping.SignalMapper;
 import org.urvant.core.project.Connection;
+import org.urvant.core.project.Conventions;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Mapping;
 import org.urvant.core.project.Project;
@@ -148,6 +149,27 @@ public final class ProjectFolder {
                 Set.copyOf(index.unwanted()),
                 picks,
                 manifest.muted(),
+                findings);
+    }
+
+    /**
+     * Reads only the imported files, for work that needs no more: the project has no devices, types or picks.
+     *
+     * @return the project as far as it was read
+     */
+    public Project loadSources() {
+        List<Finding> findings = new ArrayList<>();
+        SourceIndex index = SourceIndex.read(root, findings::add);
+        List<SclFile> files = sources(index, findings);
+        return new Project(
+                String.valueOf(root.getFileName()),
+                Conventions.standard(),
+                new TreeMap<>(),
+                new TreeMap<>(),
+                files,
+                Set.copyOf(index.unwanted()),
+                new TreeMap<>(),
+                new TreeMap<>(),
                 findings);
     }
 
