@@ -1,7 +1,5 @@
 package org.urvant.cli;
 
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -10,7 +8,6 @@ import org.urvant.core.project.Project;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.selection.Query;
 import org.urvant.core.selection.SignalKind;
-import org.urvant.formats.file.SafeFile;
 import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -27,6 +24,8 @@ import picocli.CommandLine.Parameters;
             "          urvant signals kind:position --why"
         })
 final class SignalsCommand extends Command {
+    private static final String LAST_QUERY = "last-query";
+
     @Parameters(paramLabel = "TERM", arity = "0..*", description = "Word or FIELD:VALUE.")
     private List<String> terms = new ArrayList<>();
 
@@ -47,11 +46,9 @@ final class SignalsCommand extends Command {
     public Integer call() {
         ProjectFolder folder = folder();
         Project project = folder.loadSources();
-        Path kept = folder.cache().resolve("last-query");
-        Query last =
-                Files.exists(kept) ? Query.parse(SafeFile.readText(kept, 100_000, "last query")) : new Query(List.of());
+        Query last = Query.parse(folder.note(LAST_QUERY));
         Query query = narrow ? last.narrowed(terms) : widen ? last.widened() : new Query(terms);
-        SafeFile.writeText(kept, query.text());
+        folder.keepNote(LAST_QUERY, query.text());
         List<DataAttribute> found = project.signals().filter(query.predicate()).toList();
         if (json) {
             sayJson(found.stream().map(SignalsCommand::json).toList());

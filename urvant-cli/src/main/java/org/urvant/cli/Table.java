@@ -34,14 +34,17 @@ final class Table {
             widths[i] = Math.max(
                     length(headings.get(i)),
                     rows.stream().mapToInt(row -> length(row.get(column))).max().orElse(0));
-            numbers[i] = !rows.isEmpty()
-                    && rows.stream().allMatch(row -> row.get(column).matches("-?[0-9.,]*"));
+            numbers[i] = !rows.isEmpty() && rows.stream().allMatch(row -> isNumber(row.get(column)));
         }
         fit(widths, width - GAP * (columns - 1));
         List<String> lines = new ArrayList<>();
         lines.add(paint.faint(line(headings, widths, numbers)));
         rows.forEach(row -> lines.add(line(row, widths, numbers)));
         return lines;
+    }
+
+    private static boolean isNumber(String cell) {
+        return cell.chars().allMatch(c -> c >= '0' && c <= '9' || c == '.' || c == '-');
     }
 
     private static void fit(int[] widths, int room) {

@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Pattern;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.scl.FunctionalConstraint;
@@ -74,6 +75,8 @@ public enum SignalKind {
                     "SP|SG|SE",
                     "a set point or a setting of a group"));
 
+    private static final String ANY = ".*";
+
     private final String meaning;
     private final List<Row> rows;
 
@@ -82,15 +85,36 @@ public enum SignalKind {
         this.rows = List.of(rows);
     }
 
-    private record Row(Pattern nodeClass, Pattern object, Pattern tail, Pattern constraint, String reason) {}
+    /** One way to belong to a kind. Patterns are compiled when they are first needed: most commands need few of them. */
+    private static final class Row {
+        private final Set<String> constraints;
+        private final String reason;
+        private final String[] texts;
+        private final Pattern[] patterns = new Pattern[3];
+
+        Row(Set<String> constraints, String reason, String... texts) {
+            this.constraints = constraints;
+            this.reason = reason;
+            this.texts = texts;
+        }
+
+        boolean fits(String constraint, String tail, String object, String nodeClass) {
+            return constraints.contains(constraint) && fits(0, tail) && fits(1, object) && fits(2, nodeClass);
+        }
+
+        private boolean fits(int part, String text) {
+            if (texts[part].equals(ANY) || texts[part].equals(text)) {
+                return true;
+            }
+            if (patterns[part] == null) {
+                patterns[part] = Pattern.compile(texts[part]);
+            }
+            return patterns[part].matcher(text).matches();
+        }
+    }
 
     private static Row row(String nodeClass, String object, String tail, String constraint, String reason) {
-        return new Row(
-                Pattern.compile(nodeClass),
-                Pattern.compile(object),
-                Pattern.compile(tail),
-                Pattern.compile(constraint),
-                reason);
+        return new Row(Set.of(constraint.split("[|]")), reason, tail, object, nodeClass);
     }
 
     /** Returns the word for queries, such as {@code pick-up}. */
@@ -110,10 +134,7 @@ public enum SignalKind {
         String tail = path.substring(Math.min(path.length(), object.length() + 1));
         String constraint = attribute.constraint().map(Enum::name).orElse("");
         for (Row row : rows) {
-            if (row.constraint.matcher(constraint).matches()
-                    && row.tail.matcher(tail).matches()
-                    && row.object.matcher(object).matches()
-                    && row.nodeClass.matcher(attribute.node().nodeClass()).matches()) {
+            if (row.fits(constraint, tail, object, attribute.node().nodeClass())) {
                 return this == COMMAND && isStatusOnly(attribute) ? Optional.empty() : Optional.of(row.reason);
             }
         }

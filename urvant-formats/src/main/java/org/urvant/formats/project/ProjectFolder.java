@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import org.slf4j.LoggerFactory;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.SettingDefinition;
@@ -107,6 +108,22 @@ public final class ProjectFolder {
         return root.resolve(".urvant");
     }
 
+    /** Keeps a note that may be lost at any time, without waiting for the disk. */
+    public void keepNote(String name, String text) {
+        try {
+            Files.createDirectories(cache());
+            Files.writeString(cache().resolve(name), text);
+        } catch (IOException e) {
+            LoggerFactory.getLogger(ProjectFolder.class).debug("note {} was not kept", name, e);
+        }
+    }
+
+    /** Returns a note that was kept; empty text when there is none. */
+    public String note(String name) {
+        Path file = cache().resolve(name);
+        return Files.isRegularFile(file) ? SafeFile.readText(file, MOST_TEXT, name) : "";
+    }
+
     /** Returns what happened to a device; it may know nothing yet. */
     public DeviceHistory history(String device) {
         String shownAs = "ledger/" + device + ".jsonl";
@@ -153,14 +170,17 @@ public final class ProjectFolder {
     }
 
     /**
-     * Reads only the imported files, for work that needs no more: the project has no devices, types or picks.
+     * Reads only the imported files, for work that needs no more: the project has no devices, types or picks, and whether
+     * the files are as they came is not looked at.
      *
      * @return the project as far as it was read
      */
     public Project loadSources() {
         List<Finding> findings = new ArrayList<>();
         SourceIndex index = SourceIndex.read(root, findings::add);
-        List<SclFile> files = sources(index, findings);
+        List<SclFile> files = index.names().stream()
+                .map(source -> new SclReader().read(root.resolve("sources").resolve(source), "sources/" + source))
+                .toList();
         return new Project(
                 String.valueOf(root.getFileName()),
                 Conventions.standard(),
