@@ -74,11 +74,7 @@ final class BenchCommand extends Command {
                 .substring(0, 8)
                 .toUpperCase(Locale.ROOT);
         StandInProfile profile = new StandInProfile(
-                type.get().name(),
-                device.firmware().text(),
-                serial,
-                type.get().logOn().user(),
-                type.get().logOn().factoryPassword());
+                type.get().name(), device.firmware().text(), serial, type.get().accounts());
         StandIn standIn = StandIn.start(
                 folder.cache().resolve("bench").resolve(device.name()),
                 profile,
@@ -98,6 +94,7 @@ final class BenchCommand extends Command {
             say("the bench runs already");
             return Exit.DONE;
         }
+        Faults.of(faults == null ? List.of() : faults);
         Files.createDirectories(folder.cache());
         Files.deleteIfExists(ready(folder));
         File log = folder.cache().resolve("bench.log").toFile();

@@ -36,7 +36,7 @@ final class CheckCommand extends Command {
         if (json) {
             sayJson(Findings.json(findings));
         } else {
-            Findings.lines(findings, paint, all).forEach(this::say);
+            Findings.lines(findings, session, all).forEach(this::say);
             if (device != null) {
                 say(paint.strong(device) + "  " + Marked.text(project, project.device(device)));
             }

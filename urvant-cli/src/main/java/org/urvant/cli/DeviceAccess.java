@@ -3,6 +3,7 @@ package org.urvant.cli;
 import java.io.Console;
 import java.nio.file.Path;
 import java.util.Arrays;
+import org.urvant.core.device.Account;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
@@ -27,8 +28,14 @@ final class DeviceAccess {
                     + " variable URVANT_PASSWORD, or a prompt.")
     private String passwordFile;
 
+    @Option(
+            names = "--user",
+            paramLabel = "USER",
+            description = "User of the device; otherwise the first of its type that may configure it.")
+    private String user;
+
     /** A link on which the device has said who it is, and which is logged on. */
-    record Open(MaintenanceLink link, Identity identity) implements AutoCloseable {
+    record Open(MaintenanceLink link, Identity identity, Account account) implements AutoCloseable {
         @Override
         public void close() {
             link.close();
@@ -59,11 +66,15 @@ final class DeviceAccess {
         DeviceType type = project.type(device)
                 .orElseThrow(() -> new UnknownNameException(
                         "device type", device.type().text(), project.types().keySet()));
-        char[] password =
-                password(command.session, folder.root(), device, type.logOn().user());
+        Account account = (user == null ? type.engineer() : type.account(user))
+                .orElseThrow(() -> new UnknownNameException(
+                        "user",
+                        String.valueOf(user),
+                        type.accounts().stream().map(Account::user).toList()));
+        char[] password = password(command.session, folder.root(), device, account.user());
         try {
-            link.logOn(type.logOn().user(), password);
-            boolean factory = new String(password).equals(type.logOn().factoryPassword());
+            link.logOn(account.user(), password);
+            boolean factory = new String(password).equals(account.factoryPassword());
             folder.history(device.name()).loggedOn(factory);
             if (factory) {
                 command.note(command.paint.warn(Rule.DEFAULT_PASSWORD.id()) + ": " + device.name()
@@ -72,7 +83,7 @@ final class DeviceAccess {
         } finally {
             Arrays.fill(password, ' ');
         }
-        return new Open(link, identity);
+        return new Open(link, identity, account);
     }
 
     static MaintenanceLink link(Session session, Device device) {

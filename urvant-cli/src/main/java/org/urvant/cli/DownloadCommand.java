@@ -54,7 +54,7 @@ final class DownloadCommand extends Command {
         Device device = project.device(name);
         List<Finding> findings = ProjectCheck.check(project, device);
         if (ProjectCheck.blocks(findings)) {
-            Findings.lines(findings, paint, false).forEach(this::note);
+            Findings.lines(findings, session, false).forEach(this::note);
             throw new RefusedException(
                     "errors stand against " + name + "; nothing was sent",
                     "Mend them, and check again: urvant check " + name);

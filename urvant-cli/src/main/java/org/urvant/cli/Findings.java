@@ -19,7 +19,8 @@ final class Findings {
      *
      * @param all whether to show every finding; otherwise a few of each rule, and how many more there are
      */
-    static List<String> lines(List<Finding> findings, Paint paint, boolean all) {
+    static List<String> lines(List<Finding> findings, Session session, boolean all) {
+        Paint paint = session.paint();
         List<String> lines = new ArrayList<>();
         for (Severity severity : Severity.values()) {
             Map<Rule, List<Finding>> groups = new EnumMap<>(Rule.class);
@@ -27,7 +28,7 @@ final class Findings {
                     .filter(finding -> finding.severity() == severity && !finding.isMuted())
                     .forEach(finding -> groups.computeIfAbsent(finding.rule(), rule -> new ArrayList<>())
                             .add(finding));
-            groups.forEach((rule, group) -> group(rule, group, paint, all, lines));
+            groups.forEach((rule, group) -> group(rule, group, session, all, lines));
         }
         findings.stream()
                 .filter(Finding::isMuted)
@@ -35,23 +36,47 @@ final class Findings {
         return lines;
     }
 
-    private static void group(Rule rule, List<Finding> group, Paint paint, boolean all, List<String> lines) {
+    private static void group(Rule rule, List<Finding> group, Session session, boolean all, List<String> lines) {
+        Paint paint = session.paint();
         String number = group.size() == 1 ? "" : "  ×" + group.size();
         lines.add(paint.severity(rule.severity(), rule.severity().word()) + " " + paint.strong(rule.id()) + number);
         boolean sameRemedy = group.stream().map(Finding::remedy).distinct().count() == 1;
         int shown = all ? group.size() : Math.min(FEW, group.size());
         for (Finding finding : group.subList(0, shown)) {
-            lines.add("  " + finding.position() + "  " + finding.message());
+            lines.addAll(wrapped("  " + finding.position() + "  " + finding.message(), session.width()));
             if (!sameRemedy) {
-                lines.add("    " + paint.faint("mend: ") + finding.remedy());
+                remedy(finding.remedy(), session, lines);
             }
         }
         if (shown < group.size()) {
             lines.add("  … and " + (group.size() - shown) + " more; --all shows them");
         }
         if (sameRemedy) {
-            lines.add("    " + paint.faint("mend: ") + group.get(0).remedy());
+            remedy(group.get(0).remedy(), session, lines);
         }
+    }
+
+    private static void remedy(String remedy, Session session, List<String> lines) {
+        List<String> wrapped = wrapped("    mend: " + remedy, session.width());
+        lines.add(wrapped.get(0).replace("mend: ", session.paint().faint("mend: ")));
+        lines.addAll(wrapped.subList(1, wrapped.size()));
+    }
+
+    /** Breaks a line between words so that it fits; what follows is set in by four more. */
+    private static List<String> wrapped(String line, int width) {
+        List<String> lines = new ArrayList<>();
+        String indent = " ".repeat(line.length() - line.stripLeading().length() + 4);
+        String rest = line;
+        while (rest.length() > width) {
+            int at = rest.lastIndexOf(' ', width);
+            if (at <= indent.length()) {
+                break;
+            }
+            lines.add(rest.substring(0, at));
+            rest = indent + rest.substring(at + 1);
+        }
+        lines.add(rest);
+        return lines;
     }
 
     static List<Object> json(List<Finding> findings) {

@@ -32,7 +32,7 @@ final class PasswordCommand extends Command {
         try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
             char[] password = DeviceAccess.newPassword(session, device);
             try {
-                String factory = project.type(device).orElseThrow().logOn().factoryPassword();
+                String factory = open.account().factoryPassword();
                 if (factory.equals(new String(password))) {
                     throw new RefusedException("that is the factory password", "Choose one that others do not know.");
                 }

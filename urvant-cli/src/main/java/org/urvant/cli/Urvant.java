@@ -42,6 +42,8 @@ public final class Urvant {
         COMMANDS.put("compare", CompareCommand::new);
         COMMANDS.put("download", DownloadCommand::new);
         COMMANDS.put("read", ReadCommand::new);
+        COMMANDS.put("adopt", AdoptCommand::new);
+        COMMANDS.put("clear", ClearCommand::new);
         COMMANDS.put("password", PasswordCommand::new);
         COMMANDS.put("verify", VerifyCommand::new);
         COMMANDS.put("sign-off", SignOffCommand::new);

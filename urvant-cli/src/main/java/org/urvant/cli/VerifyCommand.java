@@ -58,7 +58,7 @@ final class VerifyCommand extends Command {
             } else {
                 say(paint.strong(name) + "  " + Marked.text(project, device));
                 items.forEach(item -> say((item.isSound() ? paint.good("yes  ") : paint.bad("no   "))
-                        + String.format("%-14s", item.name())
+                        + String.format("%-15s", item.name())
                         + item.found()));
             }
             next(sound ? "urvant sign-off " + name : "urvant compare " + name);

@@ -20,6 +20,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
+import org.urvant.formats.type.Catalogue;
 
 /** Drives the command through the story and through every wrong turn in it. */
 class UrvantTest {
@@ -37,7 +38,11 @@ class UrvantTest {
         terminal = new Terminal(folder);
         gateway = StandIn.start(
                 folder.resolve("gateway"),
-                new StandInProfile("ravnsund-g3", "2.1", "T-1", "engineer", "ravnsund"),
+                new StandInProfile(
+                        "ravnsund-g3",
+                        "2.1",
+                        "T-1",
+                        Catalogue.type("ravnsund-g3").orElseThrow().accounts()),
                 "127.0.0.1",
                 0);
         terminal.ok("new skarholm --name Skarholm");
@@ -89,7 +94,20 @@ class UrvantTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"signals", "show GW1", "check", "configuration GW1", "device", "explain", "compare GW1"})
+    @ValueSource(
+            strings = {
+                "signals",
+                "show GW1",
+                "check",
+                "configuration GW1",
+                "device",
+                "explain",
+                "compare GW1",
+                "open",
+                "history",
+                "pick",
+                "signals kind:trip"
+            })
     void whateverIsListedOrComparedCanBeReadByPrograms(String line) throws IOException {
         terminal.run((line + " --json").split(" "));
         try (JsonParser parser = new JsonFactory().createParser(terminal.out())) {
@@ -129,6 +147,16 @@ class UrvantTest {
             explain point-duplicat                 | 2 | Did you mean 'point-duplicate'?
             download GW1                           | 3 | nobody is there to agree
             forget 192.0.2.1:1                     | 3 | is not known
+            signals kind:tripp                     | 2 | Did you mean 'trip'?
+            signals knd:trip                       | 2 | Did you mean 'kind'?
+            look noise.cid                         | 3 | not sound XML
+            map GW1 --pick feeder                  | 2 | there is no pick 'feeder'
+            map GW1                                | 3 | nothing to map
+            map GW1 F01CTRL/XCBR1.Loc.stVal --to sada --yes | 2 | Did you mean 'scada'?
+            mute point-duplicat GW1 --why x        | 2 | there is no finding
+            completion fish                        | 2 | there is no shell 'fish'
+            bench start --fault drop=3             | 2 | there is no fault 'drop=3'
+            history GW9                            | 2 | Did you mean 'GW1'?
             """)
     void wrongInputIsAnsweredWithPlaceAndRemedyAndChangesNothing(String line, int code, String found)
             throws IOException {
@@ -189,6 +217,185 @@ class UrvantTest {
         Files.writeString(device, "device: [GW1\n");
         assertThat(terminal.run("check", "GW1")).isEqualTo(Exit.FAILED);
         assertThat(terminal.err()).contains("devices/GW1.yaml:").contains("not YAML");
+    }
+
+    @Test
+    void effectsAreSaidBeforeAndTheListIsGoneThroughAfter() {
+        terminal.ok("download GW1 --yes");
+        assertThat(terminal.out()).contains("restart-needed", "restarted, runs again");
+        assertThat(terminal.err()).contains("default-password");
+        assertThat(terminal.run("verify", "GW1")).isEqualTo(Exit.DIFFERENT);
+        assertThat(terminal.out()).contains("no   password", "yes  configuration");
+        terminal.with("URVANT_NEW_PASSWORD", "tide-table-1887");
+        terminal.ok("password GW1");
+        terminal.with("URVANT_PASSWORD", "tide-table-1887");
+        terminal.ok("verify GW1 --restart --yes");
+        terminal.ok("sign-off GW1 --note tested --yes");
+        terminal.ok("device");
+        assertThat(terminal.out()).contains("downloaded and signed off");
+        terminal.ok("set GW1 clock.source own");
+        assertThat(terminal.run("sign-off", "GW1", "--yes")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.run("download", "GW1", "--plan")).isEqualTo(Exit.DIFFERENT);
+        assertThat(terminal.out()).contains("sign-off-lost").doesNotContain("restart-needed");
+        terminal.ok("show GW1");
+        assertThat(terminal.out()).contains("edited").doesNotContain("not downloaded");
+        terminal.ok("save GW1 --why clock");
+        terminal.ok("show GW1");
+        assertThat(terminal.out()).contains("not downloaded").doesNotContain("edited");
+        terminal.ok("history GW1");
+        assertThat(terminal.out()).contains("saved", "downloaded", "signed-off", "tested", "tester");
+    }
+
+    @Test
+    void aTamperedRecordIsFoundByWhateverReadsIt() throws IOException {
+        Path ledger = folder.resolve("skarholm/ledger/GW1.jsonl");
+        Files.writeString(ledger, Files.readString(ledger).replaceFirst("1001", "1009"));
+        for (String line : new String[] {"history", "check", "download GW1 --yes"}) {
+            assertThat(terminal.run(line.split(" "))).isEqualTo(Exit.FAILED);
+            assertThat(terminal.err())
+                    .contains("ledger/GW1.jsonl:2: the ledger was altered")
+                    .contains("Restore");
+        }
+    }
+
+    @Test
+    void signalsAreNarrowedWidenedPickedAndMappedForTheNextRelay() {
+        terminal.ok("import --yes " + RELAY.replace("F01", "F02"));
+        terminal.ok("signals");
+        assertThat(terminal.out()).containsPattern("kind:trip +10 ").contains("1014 data attributes");
+        terminal.ok("signals kind:trip --why");
+        assertThat(terminal.out()).contains("the trip that leaves the relay");
+        terminal.ok("signals --narrow ied:F02 ln:PTRC");
+        assertThat(terminal.out().lines()).hasSize(2);
+        terminal.ok("signals --widen");
+        assertThat(terminal.out().lines()).hasSize(6);
+        terminal.ok("pick feeder add kind:position ln:X*");
+        terminal.ok("pick feeder add do:Pos ln:XCBR");
+        assertThat(terminal.out()).contains("left out: travels with its value", "7 signals on F01, 3 left out");
+        assertThat(terminal.run("pick", "feeder", "add", "ied:F01")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.run("pick", "feder")).isEqualTo(Exit.USAGE);
+        assertThat(terminal.run("map", "GW1", "--pick", "feeder")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("nothing was changed");
+        terminal.ok("map GW1 --pick feeder --ied F02 --yes");
+        assertThat(terminal.out())
+                .contains("connects GW1 to IED F02", "M_DP_TB_1 1005", "F02CTRL/LLN0.BR.status")
+                .doesNotContain("F01 Truck");
+        assertThat(terminal.err()).contains("left out 2: travels").contains("left out 1: is configuration");
+        terminal.ok("map GW1 --pick feeder --yes");
+        assertThat(terminal.err()).contains("5 signals mapped before, rows kept");
+    }
+
+    @Test
+    void anImportAsksBeforeItChangesAnything() throws IOException {
+        Path newer = folder.resolve("F01.cid");
+        Files.writeString(
+                newer, Files.readString(Path.of(RELAY)).replace("configVersion=\"2.0\"", "configVersion=\"3.0\""));
+        Map<Path, String> before = state();
+        terminal.ok("look " + newer);
+        assertThat(terminal.out())
+                .contains("changed")
+                .contains("report, buffered")
+                .contains("GOOSE");
+        assertThat(terminal.run("import", newer.toString())).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("nothing was imported");
+        assertThat(terminal.run("import", newer.toString(), "--ied", "F09", "--yes"))
+                .isEqualTo(Exit.USAGE);
+        assertThat(state()).isEqualTo(before);
+        terminal.ok("import --yes " + newer);
+        terminal.ok("look " + newer);
+        assertThat(terminal.out()).contains("same");
+    }
+
+    @Test
+    void theOtherDirectionTakesWhatTheDeviceRunsIntoTheProject() throws IOException {
+        terminal.ok("map GW1 F01CTRL/LLN0.Loc.stVal F01CTRL/CSWI1.Pos.Oper.ctlVal --yes");
+        terminal.ok("set GW1 watchdog.time 10");
+        terminal.ok("set GW1 F01.retry-delay 30");
+        terminal.ok("download GW1 --yes");
+        terminal.ok("set GW1 watchdog.time 20");
+        terminal.ok("set GW1 scada.port 2405");
+        terminal.ok("clear GW1 mappings --yes");
+        assertThat(terminal.out()).contains("will be lost: 4 mappings", "kept a copy in backups/GW1/");
+        assertThat(terminal.run("compare", "GW1")).isEqualTo(Exit.DIFFERENT);
+        terminal.ok("adopt GW1 --yes");
+        terminal.ok("compare GW1");
+        terminal.ok("clear GW1 all --yes");
+        terminal.ok("adopt GW1 --yes");
+        terminal.ok("compare GW1");
+        assertThat(terminal.run("clear", "GW1", "everything")).isEqualTo(Exit.USAGE);
+    }
+
+    @Test
+    void aViewerMayLookButNotDownload() {
+        terminal.with("URVANT_PASSWORD", "look-only");
+        assertThat(terminal.run("compare", "GW1", "--user", "viewer")).isEqualTo(Exit.DIFFERENT);
+        assertThat(terminal.run("download", "GW1", "--user", "viewer", "--yes")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("role viewer and may not change");
+        assertThat(terminal.run("compare", "GW1", "--user", "viwer")).isEqualTo(Exit.USAGE);
+        assertThat(terminal.err()).contains("Did you mean 'viewer'?");
+    }
+
+    @Test
+    void commandsAreSwitchedOnKnowinglyAndFindingsMutedWithAReason() {
+        terminal.ok("map GW1 F01CTRL/CSWI1.Pos.Oper.ctlVal --yes");
+        terminal.ok("check GW1");
+        assertThat(terminal.out()).contains("point-disabled").contains("urvant enable GW1");
+        assertThat(terminal.run("check", "GW1", "--strict")).isEqualTo(Exit.DIFFERENT);
+        String[] mute = {"mute", "point-disabled", "GW1 F01 Breaker control", "--why", "comes in spring"};
+        assertThat(terminal.run("mute", "point-disabled", "GW1 F01 Breaker control"))
+                .isEqualTo(Exit.FAILED);
+        assertThat(terminal.run(mute)).isZero();
+        terminal.ok("check GW1");
+        assertThat(terminal.out()).contains("muted point-disabled GW1 F01 Breaker control: comes in spring");
+        assertThat(terminal.run("enable", "GW1", "F01 Breaker control")).isZero();
+        terminal.ok("check GW1");
+        assertThat(terminal.out()).doesNotContain("point-disabled");
+        assertThat(terminal.run("enable", "GW1", "F01 Braeker control")).isEqualTo(Exit.USAGE);
+        assertThat(terminal.err()).contains("Did you mean 'F01 Breaker control'?");
+    }
+
+    @Test
+    void openItemsAreListedUntilTheyAreGiven() throws IOException {
+        terminal.ok("open GW1");
+        assertThat(terminal.out()).contains("nothing is open");
+        terminal.ok("device add GW2 --type ravnsund-g3");
+        assertThat(terminal.run("open")).isEqualTo(Exit.DIFFERENT);
+        assertThat(terminal.out()).contains("GW2 station.name", "GW2 network.address");
+        assertThat(terminal.run("open", "--json")).isEqualTo(Exit.DIFFERENT);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"bash", "zsh"})
+    void completionKnowsEveryCommand(String shell) {
+        terminal.ok("completion " + shell);
+        assertThat(Urvant.names()).allSatisfy(name -> assertThat(terminal.out()).contains(name));
+    }
+
+    @Test
+    void colourComesOnATerminalOnlyAndNeverWithNoColor() {
+        terminal.ok("check GW1");
+        assertThat(terminal.out()).doesNotContain("\033");
+        terminal.with("URVANT_TERMINAL", "1");
+        terminal.ok("check GW1");
+        assertThat(terminal.out()).contains("\033[");
+        terminal.with("NO_COLOR", "1");
+        terminal.ok("check GW1");
+        assertThat(terminal.out()).doesNotContain("\033");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"80", "100", "200"})
+    void whatIsShownFitsTheTerminal(String width) throws IOException {
+        terminal.with("URVANT_WIDTH", width);
+        Path device = folder.resolve("skarholm/devices/GW1.yaml");
+        Files.writeString(device, Files.readString(device).replace("common-address: 47", "common-address: 0"));
+        for (String line :
+                new String[] {"signals kind:position", "device", "explain", "check", "history --addresses"}) {
+            terminal.run(line.split(" "));
+            assertThat(terminal.out().lines())
+                    .isNotEmpty()
+                    .allSatisfy(row -> assertThat(row.length()).as(row).isLessThanOrEqualTo(Integer.parseInt(width)));
+        }
     }
 
     @Test

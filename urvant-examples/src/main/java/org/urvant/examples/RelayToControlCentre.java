@@ -9,6 +9,7 @@ import org.urvant.core.check.ProjectCheck;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.configuration.Configuration;
 import org.urvant.core.configuration.ConfigurationBuilder;
+import org.urvant.core.device.Account;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.mapping.SignalMapper;
 import org.urvant.core.project.Device;
@@ -35,9 +36,8 @@ public final class RelayToControlCentre {
     /** Returns what differs after one value was changed behind the device's back: one place. */
     static String run(Path relayFile, Path site) {
         DeviceType type = Catalogue.type("ravnsund-g3").orElseThrow();
-        String user = type.logOn().user();
-        String password = type.logOn().factoryPassword();
-        StandInProfile profile = new StandInProfile(type.name(), "2.1", "A-0001", user, password);
+        Account engineer = type.engineer().orElseThrow();
+        StandInProfile profile = new StandInProfile(type.name(), "2.1", "A-0001", type.accounts());
         try (StandIn gateway = StandIn.start(site.resolve("stand-in"), profile, "127.0.0.1", 0)) {
             ProjectFolder folder = ProjectFolder.create(
                     site.resolve("project"), "Skarholm tidal works", InstantSource.system(), "example");
@@ -66,7 +66,7 @@ public final class RelayToControlCentre {
             try (DeviceLink link = new MaintenanceLink(gateway.address(), known)) {
                 Transfer transfer = new Transfer(link);
                 var identity = Transfer.confirm(link, project.device("GW1"));
-                link.logOn(user, password.toCharArray());
+                link.logOn(engineer.user(), engineer.factoryPassword().toCharArray());
                 Configuration held = transfer.run(transfer.plan(identity, wanted), DeviceLink.Progress.NONE);
                 folder.set(project, "GW1", "watchdog.time", "10");
                 Project changed = folder.load();

@@ -16,7 +16,7 @@ import java.util.TreeMap;
  * @param firmware the firmware versions that the type is known in, oldest first
  * @param settings settings by path
  * @param connections kinds of connection by name
- * @param logOn how one logs on to a device of this type
+ * @param accounts the users that a new device has, in the order of the file
  */
 public record DeviceType(
         String name,
@@ -25,22 +25,26 @@ public record DeviceType(
         List<String> firmware,
         SortedMap<String, SettingDefinition> settings,
         SortedMap<String, ConnectionKind> connections,
-        LogOn logOn) {
+        List<Account> accounts) {
     public DeviceType {
         Objects.requireNonNull(name, "name");
         firmware = List.copyOf(firmware);
+        accounts = List.copyOf(accounts);
         settings = Collections.unmodifiableSortedMap(new TreeMap<>(settings));
         connections = Collections.unmodifiableSortedMap(new TreeMap<>(connections));
     }
 
-    /**
-     * How one logs on.
-     *
-     * @param user the user that configures the device
-     * @param factoryPassword the password that every new device has, as its manual prints it; known to everybody, so
-     *     that it can be recognised when it is still in use
-     */
-    public record LogOn(String user, String factoryPassword) {}
+    /** Returns the first user that may configure a device of this type, or empty. */
+    public Optional<Account> engineer() {
+        return accounts.stream()
+                .filter(account -> account.role().mayConfigure())
+                .findFirst();
+    }
+
+    /** Returns the user with a name, or empty. */
+    public Optional<Account> account(String user) {
+        return accounts.stream().filter(account -> account.user().equals(user)).findFirst();
+    }
 
     /** Returns the setting at a path, or empty. */
     public Optional<SettingDefinition> setting(String path) {

@@ -9,6 +9,7 @@ import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -32,23 +33,24 @@ import org.urvant.formats.json.JsonTree;
 final class MaintenanceHandler implements HttpHandler {
     private static final Logger LOG = LoggerFactory.getLogger(MaintenanceHandler.class);
     private static final Pattern RANGE = Pattern.compile("bytes (\\d{1,9})-(\\d{1,9})/(\\d{1,9})");
+    private static final Set<String> CHANGES = Set.of("PUT staging", "POST activation", "POST restart");
     private static final int MOST_BODY = 256 * 1024;
     private static final int SHORTEST_PASSWORD = 8;
 
     private static final Duration RESTART = Duration.ofMillis(300);
 
     private final DeviceState state;
-    private final Passwords passwords;
+    private final List<Passwords> users;
     private final Faults faults;
     private final SecureRandom random = new SecureRandom();
-    private final Set<String> sessions = ConcurrentHashMap.newKeySet();
+    private final Map<String, Passwords> sessions = new ConcurrentHashMap<>();
 
     private volatile boolean hasPower = true;
     private volatile Instant since = Instant.now();
 
-    MaintenanceHandler(DeviceState state, Passwords passwords, Faults faults) {
+    MaintenanceHandler(DeviceState state, List<Passwords> users, Faults faults) {
         this.state = state;
-        this.passwords = passwords;
+        this.users = List.copyOf(users);
         this.faults = faults;
     }
 
@@ -114,8 +116,16 @@ final class MaintenanceHandler implements HttpHandler {
         }
         String authorization = exchange.getRequestHeaders().getFirst("Authorization");
         String session = authorization == null ? "" : authorization.replaceFirst("^Bearer ", "");
-        if (!sessions.contains(session)) {
+        Passwords user = sessions.get(session);
+        if (user == null) {
             throw new Refusal(401, "nobody is logged on", "Log on first.");
+        }
+        if (CHANGES.contains(request) && !user.account().role().mayConfigure()) {
+            throw new Refusal(
+                    403,
+                    "user " + user.account().user() + " has the role "
+                            + user.account().role().word() + " and may not change the device",
+                    "Log on as a user who may, with --user.");
         }
         return switch (request) {
             case "DELETE session" -> {
@@ -136,7 +146,7 @@ final class MaintenanceHandler implements HttpHandler {
                             "the password is too short",
                             "Give one of at least " + SHORTEST_PASSWORD + " characters.");
                 }
-                passwords.set(password);
+                user.set(password);
                 yield new Answer(204, new byte[0]);
             }
             case "PUT staging" -> stage(exchange);
@@ -152,20 +162,24 @@ final class MaintenanceHandler implements HttpHandler {
 
     private Answer logOn(HttpExchange exchange) throws IOException, Refusal, InterruptedException {
         Section body = JsonTree.read("request", body(exchange));
-        if (passwords.isLocked()) {
+        String name = body.text("user").orElse("");
+        Passwords user = users.stream()
+                .filter(candidate -> candidate.account().user().equals(name))
+                .findFirst()
+                .orElse(null);
+        if (user != null && user.isLocked()) {
             throw new Refusal(
                     429,
-                    "the device is locked after too many wrong passwords",
+                    "user " + name + " is locked after too many wrong passwords",
                     "Wait a minute, then give the right one.");
         }
-        if (!passwords.accepts(
-                body.text("user").orElse(""), body.text("password").orElse(""))) {
+        if (user == null || !user.accepts(body.text("password").orElse(""))) {
             throw new Refusal(401, "user or password is wrong", "Give the password of this device.");
         }
         byte[] token = new byte[24];
         random.nextBytes(token);
         String session = HexFormat.of().formatHex(token);
-        sessions.add(session);
+        sessions.put(session, user);
         return Answer.json(Section.of(Map.of("token", Value.text(session))));
     }
 

@@ -8,30 +8,36 @@ import java.util.HexFormat;
 import java.util.Map;
 import javax.crypto.SecretKeyFactory;
 import javax.crypto.spec.PBEKeySpec;
+import org.urvant.core.device.Account;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.formats.json.JsonTree;
 
-/** The stand-in's one user, with a salted hash of the password on its disk (PBKDF2 of RFC 8018 with HMAC-SHA-256). */
+/** The password of one user of a stand-in, as a salted hash on its disk (PBKDF2 of RFC 8018 with HMAC-SHA-256). */
 final class Passwords {
-    private static final String FILE = "user.json";
     private static final int ROUNDS = 1000; // a stand-in guards nothing; a device would take far more
 
     private static final int MOST_WRONG = 5;
     private static final Duration LOCKED = Duration.ofSeconds(60);
 
     private final Disk disk;
-    private final String user;
+    private final String file;
+    private final Account account;
     private int wrong;
     private long lockedAtNanos;
 
-    Passwords(Disk disk, String user, String factoryPassword) {
+    Passwords(Disk disk, Account account) {
         this.disk = disk;
-        this.user = user;
-        if (disk.read(FILE).isEmpty()) {
-            set(factoryPassword);
+        this.file = "user-" + account.user() + ".json";
+        this.account = account;
+        if (disk.read(file).isEmpty()) {
+            set(account.factoryPassword());
         }
+    }
+
+    Account account() {
+        return account;
     }
 
     synchronized void set(String password) {
@@ -40,16 +46,15 @@ final class Passwords {
         Section entry = Section.of(Map.of(
                 "salt", Value.text(HexFormat.of().formatHex(salt)),
                 "hash", Value.text(HexFormat.of().formatHex(hash(password, salt)))));
-        disk.replace(FILE, CanonicalJson.bytes(entry));
+        disk.replace(file, CanonicalJson.bytes(entry));
     }
 
-    /** Returns whether user and password are right. After {@value #MOST_WRONG} wrong ones nothing is right for a while. */
-    synchronized boolean accepts(String name, String password) {
-        Section entry = JsonTree.read(FILE, disk.read(FILE).orElseThrow());
+    /** Returns whether a password is right. After {@value #MOST_WRONG} wrong ones nothing is right for a while. */
+    synchronized boolean accepts(String password) {
+        Section entry = JsonTree.read(file, disk.read(file).orElseThrow());
         byte[] salt = HexFormat.of().parseHex(entry.text("salt").orElse(""));
         byte[] expected = HexFormat.of().parseHex(entry.text("hash").orElse(""));
-        boolean passwordFits = MessageDigest.isEqual(expected, hash(password, salt));
-        boolean right = passwordFits && user.equals(name);
+        boolean right = MessageDigest.isEqual(expected, hash(password, salt));
         wrong = right ? 0 : wrong + 1;
         if (wrong == MOST_WRONG) {
             lockedAtNanos = System.nanoTime();

@@ -5,6 +5,7 @@ import com.sun.net.httpserver.HttpsServer;
 import java.io.IOException;
 import java.net.InetSocketAddress;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -42,7 +43,9 @@ public final class StandIn implements AutoCloseable {
     public static StandIn start(Path folder, StandInProfile profile, String address, int port, Faults faults) {
         Disk disk = new Disk(folder, faults);
         DeviceState state = new DeviceState(disk, profile);
-        Passwords passwords = new Passwords(disk, profile.user(), profile.factoryPassword());
+        List<Passwords> users = profile.accounts().stream()
+                .map(account -> new Passwords(disk, account))
+                .toList();
         AtomicInteger number = new AtomicInteger();
         ExecutorService threads = Executors.newFixedThreadPool(THREADS, task -> {
             Thread thread = new Thread(task, "stand-in-" + profile.serial() + "-" + number.incrementAndGet());
@@ -53,7 +56,7 @@ public final class StandIn implements AutoCloseable {
             HttpsServer server = HttpsServer.create(new InetSocketAddress(address, port), 16);
             server.setHttpsConfigurator(new HttpsConfigurator(DeviceCertificate.context(disk, profile.serial())));
             server.setExecutor(threads);
-            server.createContext(MaintenanceLink.BASE, new MaintenanceHandler(state, passwords, faults));
+            server.createContext(MaintenanceLink.BASE, new MaintenanceHandler(state, users, faults));
             server.start();
             return new StandIn(server, threads);
         } catch (IOException e) {

@@ -2,6 +2,7 @@ package org.urvant.devices.transfer;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import org.urvant.core.configuration.Configuration;
@@ -40,7 +41,9 @@ public final class Verification {
         items.add(new Item(
                 "runs",
                 condition.isRunning(),
-                condition.isRunning() ? "since " + condition.since() : "no: it is starting"));
+                condition.isRunning()
+                        ? "since " + condition.since().truncatedTo(ChronoUnit.SECONDS)
+                        : "no: it is starting"));
         items.add(same(
                 "configuration",
                 identity.activeFingerprint().map(Fingerprint::brief).orElse("none"),

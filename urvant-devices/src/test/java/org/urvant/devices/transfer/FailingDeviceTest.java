@@ -17,6 +17,8 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.core.configuration.Configuration;
+import org.urvant.core.device.AccessRole;
+import org.urvant.core.device.Account;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.fault.UnreachableException;
@@ -33,8 +35,13 @@ import org.urvant.devices.standin.StandInProfile;
 
 /** Whatever fails on the way, the device holds the old configuration or the new one, whole, and says which. */
 class FailingDeviceTest {
-    private static final StandInProfile PROFILE =
-            new StandInProfile("ravnsund-g3", "2.1", "T-1", "engineer", "ravnsund");
+    private static final StandInProfile PROFILE = new StandInProfile(
+            "ravnsund-g3",
+            "2.1",
+            "T-1",
+            List.of(
+                    new Account("engineer", AccessRole.ENGINEER, "ravnsund"),
+                    new Account("viewer", AccessRole.VIEWER, "look-only")));
     private static final Configuration OLD = configuration("old");
     private static final Configuration NEW = configuration("new");
     private static final Configuration OTHER = Configuration.of("GW1", Map.of());

@@ -12,6 +12,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.urvant.core.configuration.Configuration;
+import org.urvant.core.device.AccessRole;
+import org.urvant.core.device.Account;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnreachableException;
 import org.urvant.core.finding.Position;
@@ -29,8 +31,13 @@ import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
 
 class TransferTest {
-    private static final StandInProfile PROFILE =
-            new StandInProfile("ravnsund-g3", "2.1", "T-1", "engineer", "ravnsund");
+    private static final StandInProfile PROFILE = new StandInProfile(
+            "ravnsund-g3",
+            "2.1",
+            "T-1",
+            List.of(
+                    new Account("engineer", AccessRole.ENGINEER, "ravnsund"),
+                    new Account("viewer", AccessRole.VIEWER, "look-only")));
 
     @TempDir
     Path folder;
@@ -144,6 +151,21 @@ class TransferTest {
             assertThatThrownBy(link::read).hasMessageContaining("nobody is logged on");
             assertThatThrownBy(() -> link.stage(configuration("ravnsund-g3", 5), DeviceLink.Progress.NONE))
                     .hasMessageContaining("nobody is logged on");
+        }
+    }
+
+    @Test
+    void aViewerMayReadButNotChange() {
+        Configuration present = download(configuration("ravnsund-g3", 5));
+        try (MaintenanceLink link = link()) {
+            link.logOn("viewer", "look-only".toCharArray());
+            assertThat(link.read().orElseThrow().fingerprint()).isEqualTo(present.fingerprint());
+            assertThatThrownBy(() -> link.stage(configuration("ravnsund-g3", 6), DeviceLink.Progress.NONE))
+                    .isInstanceOf(RefusedException.class)
+                    .hasMessageContaining("viewer and may not change");
+            assertThatThrownBy(() -> link.activate(present.fingerprint(), present.fingerprint()))
+                    .hasMessageContaining("may not change");
+            assertThatThrownBy(link::restart).hasMessageContaining("may not change");
         }
     }
 

@@ -5,6 +5,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -15,6 +16,8 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
+import org.urvant.core.configuration.Configuration;
+import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.SettingDefinition;
@@ -33,6 +36,7 @@ import org.urvant.core.scl.ConnectedAccessPoint;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.SclFile;
 import org.urvant.core.selection.Pick;
+import org.urvant.core.tree.Section;
 import org.urvant.formats.file.SafeFile;
 import org.urvant.formats.scl.SclReader;
 import org.urvant.formats.type.Catalogue;
@@ -451,6 +455,68 @@ public final class ProjectFolder {
             document = document.with(keys, value.getValue());
         }
         SafeFile.writeText(root.resolve(file), document.text());
+    }
+
+    /**
+     * Takes mappings, settings or both from a device; what identifies it and its connections stays.
+     *
+     * @return names of the files in which the old state is kept
+     */
+    public List<String> clear(Device device, boolean mappings, boolean settings) {
+        List<String> kept = keepCopies(device.name());
+        if (mappings) {
+            writeMappings(device.name(), List.of());
+        }
+        if (settings) {
+            String file = "devices/" + device.name() + ".yaml";
+            YamlDocument document = yaml(file).without(List.of(DeviceFile.SETTINGS));
+            for (Connection connection : device.connections().values()) {
+                for (String path : connection.values().keySet()) {
+                    if (!path.equals(Connection.IED)) {
+                        document = document.without(
+                                document.keys(List.of(DeviceFile.CONNECTIONS, connection.name()), path));
+                    }
+                }
+            }
+            SafeFile.writeText(root.resolve(file), document.text());
+        }
+        return kept;
+    }
+
+    /**
+     * Takes the settings, connection values and mappings of a configuration into a device of the project, as far as the
+     * device has such connections.
+     *
+     * @return names of the files in which the old state is kept
+     */
+    public List<String> adopt(Project project, Device device, Configuration held) {
+        List<String> kept = keepCopies(device.name());
+        Map<String, String> values = new TreeMap<>();
+        Section present = ConfigurationBuilder.build(project, device).parts();
+        Adoption.values("", present.section("settings"), held.parts().section("settings"), values);
+        for (String connection : device.connections().keySet()) {
+            Adoption.values(
+                    connection + ".",
+                    present.section("communications").section(connection),
+                    held.parts().section("communications").section(connection),
+                    values);
+        }
+        set(project, device.name(), values);
+        writeMappings(device.name(), Adoption.mappings(device, held.parts().section("mappings")));
+        return kept;
+    }
+
+    private List<String> keepCopies(String device) {
+        String time = clock.instant().truncatedTo(ChronoUnit.SECONDS).toString().replace(":", "");
+        List<String> kept = new ArrayList<>();
+        for (String name : List.of("devices/" + device + ".yaml", "mappings/" + device + ".csv")) {
+            if (Files.exists(root.resolve(name))) {
+                String copy = "backups/" + device + "/" + time + "-" + name.substring(name.indexOf('/') + 1);
+                SafeFile.write(root.resolve(copy), SafeFile.read(root.resolve(name), MOST_TEXT * 25));
+                kept.add(copy);
+            }
+        }
+        return kept;
     }
 
     private YamlDocument yaml(String name) {

@@ -7,6 +7,8 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Function;
+import org.urvant.core.device.AccessRole;
+import org.urvant.core.device.Account;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Effect;
@@ -61,20 +63,18 @@ public final class DeviceTypeReader {
             if (firmware.isEmpty()) {
                 fields.report(fields.position(), "key 'firmware' lists no version", "Add 'firmware: [\"1.0\"]'.");
             }
-            DeviceType.LogOn logOn = fields.child("log-on")
-                    .map(reader -> {
-                        DeviceType.LogOn read = new DeviceType.LogOn(
-                                reader.required("user", "").text(),
-                                reader.required("factory-password", "").text());
-                        reader.finish();
-                        return read;
-                    })
-                    .orElse(new DeviceType.LogOn("", ""));
+            List<Account> accounts = new ArrayList<>();
+            fields.children("accounts").forEach((user, reader) -> {
+                AccessRole role = word(reader, "role", AccessRole::of, AccessRole.VIEWER);
+                accounts.add(new Account(
+                        user, role, reader.required("factory-password", "").text()));
+                reader.finish();
+            });
             SortedMap<String, SettingDefinition> settings = settings(fields);
             SortedMap<String, ConnectionKind> connections = new TreeMap<>();
             fields.children("connections").forEach((kind, reader) -> connections.put(kind, connection(kind, reader)));
             fields.finish();
-            return new DeviceType(name, maker, title, firmware, settings, connections, logOn);
+            return new DeviceType(name, maker, title, firmware, settings, connections, accounts);
         }
 
         private ConnectionKind connection(String name, FieldReader fields) {

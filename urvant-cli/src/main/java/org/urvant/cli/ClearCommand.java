@@ -1,0 +1,68 @@
+package org.urvant.cli;
+
+import java.util.List;
+import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.project.Connection;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "clear",
+        description =
+                "Take mappings, settings or all of both from a device in the project, back to what a new device has. Says"
+                        + " first what will be lost, and keeps a copy.",
+        footer = {"", "Example: urvant clear GW1 mappings"})
+final class ClearCommand extends Command {
+    private static final List<String> SCOPES = List.of("mappings", "settings", "all");
+
+    @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
+    private String name;
+
+    @Parameters(index = "1", paramLabel = "SCOPE", description = "mappings, settings or all.")
+    private String scope;
+
+    @Mixin
+    private Consent consent;
+
+    ClearCommand(Session session) {
+        super(session);
+        this.consent = new Consent();
+    }
+
+    @Override
+    public Integer call() {
+        if (!SCOPES.contains(scope)) {
+            throw new UnknownNameException("scope", scope, SCOPES);
+        }
+        ProjectFolder folder = folder();
+        Project project = folder.load();
+        Device device = project.device(name);
+        boolean mappings = !scope.equals("settings");
+        boolean settings = !scope.equals("mappings");
+        if (mappings) {
+            say("will be lost: " + count(device.mappings().size(), "mapping")
+                    + "; their addresses stay kept for their signals");
+        }
+        if (settings) {
+            device.settings().forEach((path, entry) -> say("will be lost: " + path + " = " + entry.text()));
+            for (Connection connection : device.connections().values()) {
+                connection.values().forEach((path, entry) -> {
+                    if (!path.equals(Connection.IED)) {
+                        say("will be lost: " + connection.name() + "." + path + " = " + entry.text());
+                    }
+                });
+            }
+        }
+        consent.ask(
+                "Clear the " + (scope.equals("all") ? "mappings and settings" : scope) + " of " + name + "?",
+                "nothing was cleared");
+        List<String> kept = folder.clear(device, mappings, settings);
+        kept.forEach(file -> say("kept a copy in " + file));
+        say("cleared " + scope + " of " + name);
+        next("urvant check " + name);
+        return Exit.DONE;
+    }
+}
