@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonParser;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HexFormat;
@@ -352,6 +353,82 @@ class UrvantTest {
         assertThat(terminal.out()).doesNotContain("point-disabled");
         assertThat(terminal.run("enable", "GW1", "F01 Braeker control")).isEqualTo(Exit.USAGE);
         assertThat(terminal.err()).contains("Did you mean 'F01 Breaker control'?");
+    }
+
+    @Test
+    void passwordsStayOutsideTheProjectAndOutOfEveryFile() throws IOException {
+        Path site = folder.resolve("skarholm");
+        Files.writeString(site.resolve("secret"), "ravnsund\n");
+        assertThat(terminal.run("compare", "GW1", "--password-file", "secret")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("lies in the project");
+        Files.delete(site.resolve("secret"));
+        terminal.with("URVANT_NEW_PASSWORD", "ravnsund");
+        assertThat(terminal.run("password", "GW1")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("that is the factory password");
+        terminal.with("URVANT_NEW_PASSWORD", "tide-table-1887");
+        terminal.ok("password GW1");
+        terminal.with("URVANT_PASSWORD", "tide-table-1887");
+        terminal.ok("download GW1 --yes");
+        assertThat(terminal.out() + terminal.err()).doesNotContain("tide-table");
+        try (Stream<Path> files = Stream.concat(Files.walk(site), Files.walk(folder.resolve("gateway")))) {
+            assertThat(files.filter(Files::isRegularFile)).isNotEmpty().allSatisfy(file -> assertThat(
+                            new String(Files.readAllBytes(file), StandardCharsets.ISO_8859_1))
+                    .doesNotContain("tide-table"));
+        }
+    }
+
+    @Test
+    void aReplacedDeviceIsMetAgainOnlyAfterForgettingTheOldOne() {
+        String address = gateway.address();
+        terminal.run("identify", "GW1");
+        gateway.close();
+        gateway = StandIn.start(
+                folder.resolve("replaced"),
+                new StandInProfile(
+                        "ravnsund-g3",
+                        "2.1",
+                        "T-2",
+                        Catalogue.type("ravnsund-g3").orElseThrow().accounts()),
+                "127.0.0.1",
+                Integer.parseInt(address.split(":")[1]));
+        assertThat(terminal.run("download", "GW1", "--yes")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("another certificate", "urvant forget " + address);
+        terminal.ok("forget " + address);
+        terminal.ok("download GW1 --yes");
+        assertThat(terminal.out()).contains("serial T-2");
+    }
+
+    @Test
+    void anotherDeviceOnTheLinkIsRefused() throws IOException {
+        terminal.ok("download GW1 --yes");
+        terminal.ok("device add GW2 --type ravnsund-g3 --link " + gateway.address());
+        for (String line : new String[] {"identify GW2", "verify GW2", "read GW2", "adopt GW2 --yes"}) {
+            int code = terminal.run(line.split(" "));
+            if (line.startsWith("verify")) {
+                assertThat(code).isEqualTo(Exit.DIFFERENT);
+                assertThat(terminal.out()).contains("no   name           GW1; expected GW2");
+            } else {
+                assertThat(code).isEqualTo(Exit.FAILED);
+                assertThat(terminal.err()).contains("wrong-device").contains("is GW1");
+            }
+        }
+    }
+
+    @Test
+    void theBenchStartsOnceAndStops() throws IOException {
+        gateway.close();
+        terminal.ok("bench");
+        assertThat(terminal.out()).contains("does not run");
+        terminal.ok("bench start");
+        assertThat(terminal.out()).contains("stand-in of GW1 listens on " + gateway.address());
+        try {
+            terminal.ok("bench start");
+            assertThat(terminal.out()).contains("runs already");
+            assertThat(terminal.run("identify", "GW1")).isEqualTo(Exit.DIFFERENT);
+        } finally {
+            terminal.ok("bench stop");
+        }
+        assertThat(terminal.run("identify", "GW1")).isEqualTo(Exit.FAILED);
     }
 
     @Test

@@ -35,6 +35,7 @@ final class MaintenanceHandler implements HttpHandler {
     private static final Pattern RANGE = Pattern.compile("bytes (\\d{1,9})-(\\d{1,9})/(\\d{1,9})");
     private static final Set<String> CHANGES = Set.of("PUT staging", "POST activation", "POST restart");
     private static final int MOST_BODY = 256 * 1024;
+    private static final int MOST_DRAINED = 4 * 1024 * 1024;
     private static final int SHORTEST_PASSWORD = 8;
 
     private static final Duration RESTART = Duration.ofMillis(300);
@@ -233,6 +234,8 @@ final class MaintenanceHandler implements HttpHandler {
         String length = exchange.getRequestHeaders().getFirst("Content-Length");
         int expected = length != null && length.matches("\\d{1,9}") ? Integer.parseInt(length) : -1;
         if (expected < 0 || expected > MOST_BODY) {
+            // a sender that is still sending would not hear the answer
+            exchange.getRequestBody().readNBytes(Math.max(0, Math.min(expected, MOST_DRAINED)));
             throw new Refusal(413, "a body has a length of at most " + MOST_BODY + " bytes", "Send smaller blocks.");
         }
         byte[] body = exchange.getRequestBody().readNBytes(faults.passing(expected));
