@@ -31,7 +31,7 @@ final class ProgressLine implements DeviceLink.Progress {
         session.err()
                 .printf(
                         Locale.ROOT,
-                        "\r%s %d of %d bytes, %.1f kB/s%s   ",
+                        "\r%s %d of %d bytes, %.1f kB/s%s\033[K",
                         bar(done, total),
                         done,
                         total,
