@@ -168,7 +168,7 @@ final class DemoCommand extends Command {
     private void run(int expected, String... arguments) {
         List<String> words = new ArrayList<>();
         for (String argument : arguments) {
-            words.add(argument.contains(" ") ? '"' + argument + '"' : argument);
+            words.add(argument.matches("[^ *]+") ? argument : '"' + argument + '"');
         }
         say("");
         say(paint.command("$ urvant " + String.join(" ", words)));

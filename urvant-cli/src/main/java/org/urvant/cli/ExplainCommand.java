@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.text.Word;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
@@ -45,10 +46,6 @@ final class ExplainCommand extends Command {
     }
 
     private Rule rule() {
-        return Rule.byId(name)
-                .orElseThrow(() -> new UnknownNameException(
-                        "check",
-                        name,
-                        Arrays.stream(Rule.values()).map(Rule::id).toList()));
+        return Rule.byId(name).orElseThrow(() -> new UnknownNameException("check", name, Word.all(Rule.class)));
     }
 }

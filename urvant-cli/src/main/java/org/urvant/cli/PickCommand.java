@@ -20,7 +20,7 @@ import picocli.CommandLine.Parameters;
         footer = {
             "",
             "Examples: urvant pick                                   list the picks",
-            "          urvant pick feeder add kind:position ln:X*    add what a query finds",
+            "          urvant pick feeder add kind:position 'ln:X*'  add what a query finds",
             "          urvant pick feeder drop PROT/RBRF1.OpEx.general",
             "          urvant pick feeder                            show what it finds",
             "          urvant map GW1 --pick feeder --ied F02        use it"

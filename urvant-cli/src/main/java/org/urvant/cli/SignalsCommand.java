@@ -60,8 +60,16 @@ final class SignalsCommand extends Command {
         }
         sayFound(found);
         note(count(found.size(), "signal") + " for " + query.text());
-        next(found.isEmpty() ? "urvant signals --widen" : "urvant pick NAME add " + query.text());
+        next(found.isEmpty() ? "urvant signals --widen" : "urvant pick NAME add " + forShell(query));
         return Exit.DONE;
+    }
+
+    private static String forShell(Query query) {
+        return String.join(
+                " ",
+                query.terms().stream()
+                        .map(term -> term.matches("[A-Za-z0-9:._-]+") ? term : "'" + term + "'")
+                        .toList());
     }
 
     private void sayFound(List<DataAttribute> found) {

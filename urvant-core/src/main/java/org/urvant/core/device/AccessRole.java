@@ -1,7 +1,7 @@
 package org.urvant.core.device;
 
-import java.util.Locale;
 import java.util.Optional;
+import org.urvant.core.text.Word;
 
 /**
  * What a user of a device may do, after the pre-defined roles of IEC 62351-8:2020, table 2. Urvant's maintenance link
@@ -29,16 +29,11 @@ public enum AccessRole {
 
     /** Returns the word that device-type files use. */
     public String word() {
-        return name().toLowerCase(Locale.ROOT);
+        return Word.of(this);
     }
 
     /** Returns the role for a word, or empty. */
     public static Optional<AccessRole> of(String word) {
-        for (AccessRole role : values()) {
-            if (role.word().equals(word)) {
-                return Optional.of(role);
-            }
-        }
-        return Optional.empty();
+        return Word.find(AccessRole.class, word);
     }
 }

@@ -1,7 +1,7 @@
 package org.urvant.core.device;
 
-import java.util.Locale;
 import java.util.Optional;
+import org.urvant.core.text.Word;
 
 /** What the change of a setting causes on the device. */
 public enum Effect {
@@ -17,7 +17,7 @@ public enum Effect {
 
     /** Returns the word that device-type files use: {@code none}, {@code restart}, {@code sign-off}. */
     public String word() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return Word.of(this);
     }
 
     /** Returns what happens, in plain words. */
@@ -27,11 +27,6 @@ public enum Effect {
 
     /** Returns the effect for a word, or empty. */
     public static Optional<Effect> of(String word) {
-        for (Effect effect : values()) {
-            if (effect.word().equals(word)) {
-                return Optional.of(effect);
-            }
-        }
-        return Optional.empty();
+        return Word.find(Effect.class, word);
     }
 }

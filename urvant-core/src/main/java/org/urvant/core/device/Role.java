@@ -1,7 +1,7 @@
 package org.urvant.core.device;
 
-import java.util.Locale;
 import java.util.Optional;
+import org.urvant.core.text.Word;
 
 /** Which side of a protocol a connection is: a client asks and commands, a server answers. */
 public enum Role {
@@ -10,16 +10,11 @@ public enum Role {
 
     /** Returns the word that files use. */
     public String word() {
-        return name().toLowerCase(Locale.ROOT);
+        return Word.of(this);
     }
 
     /** Returns the role for a word, or empty. */
     public static Optional<Role> of(String word) {
-        for (Role role : values()) {
-            if (role.word().equals(word)) {
-                return Optional.of(role);
-            }
-        }
-        return Optional.empty();
+        return Word.find(Role.class, word);
     }
 }

@@ -1,7 +1,7 @@
 package org.urvant.core.device;
 
-import java.util.Locale;
 import java.util.Optional;
+import org.urvant.core.text.Word;
 
 /** What a setting's value is. */
 public enum SettingKind {
@@ -21,7 +21,7 @@ public enum SettingKind {
 
     /** Returns the word that device-type files use. */
     public String word() {
-        return name().toLowerCase(Locale.ROOT);
+        return Word.of(this);
     }
 
     /** Returns what a value must be, to complete "expected …". */
@@ -31,11 +31,6 @@ public enum SettingKind {
 
     /** Returns the kind for a word, or empty. */
     public static Optional<SettingKind> of(String word) {
-        for (SettingKind kind : values()) {
-            if (kind.word().equals(word)) {
-                return Optional.of(kind);
-            }
-        }
-        return Optional.empty();
+        return Word.find(SettingKind.class, word);
     }
 }

@@ -1,7 +1,7 @@
 package org.urvant.core.finding;
 
-import java.util.Locale;
 import java.util.Optional;
+import org.urvant.core.text.Word;
 
 /**
  * The checks by name. Each rule says what it means and how to mend what it finds; {@code urvant explain RULE} shows
@@ -201,7 +201,7 @@ public enum Rule {
 
     /** Returns the rule's name as it is shown and written, such as {@code point-duplicate}. */
     public String id() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return Word.of(this);
     }
 
     /** Returns the severity of every finding of this rule. */
@@ -226,11 +226,6 @@ public enum Rule {
 
     /** Returns the rule with a given name, or empty when there is none. */
     public static Optional<Rule> byId(String id) {
-        for (Rule rule : values()) {
-            if (rule.id().equals(id)) {
-                return Optional.of(rule);
-            }
-        }
-        return Optional.empty();
+        return Word.find(Rule.class, id);
     }
 }

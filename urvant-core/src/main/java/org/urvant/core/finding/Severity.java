@@ -1,6 +1,6 @@
 package org.urvant.core.finding;
 
-import java.util.Locale;
+import org.urvant.core.text.Word;
 
 /** How grave a finding is: an error blocks a download, a warning does not, a note informs. */
 public enum Severity {
@@ -10,6 +10,6 @@ public enum Severity {
 
     /** Returns the word that is shown and written: {@code error}, {@code warning} or {@code note}. */
     public String word() {
-        return name().toLowerCase(Locale.ROOT);
+        return Word.of(this);
     }
 }

@@ -1,7 +1,7 @@
 package org.urvant.core.point;
 
-import java.util.Locale;
 import java.util.Optional;
+import org.urvant.core.text.Word;
 
 /** Groups of information objects that share a block of addresses in an address plan. */
 public enum PointGroup {
@@ -15,17 +15,12 @@ public enum PointGroup {
 
     /** Returns the word that project files use, such as {@code double-point}. */
     public String word() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return Word.of(this);
     }
 
     /** Returns the group for a word, or empty. */
     public static Optional<PointGroup> of(String word) {
-        for (PointGroup group : values()) {
-            if (group.word().equals(word)) {
-                return Optional.of(group);
-            }
-        }
-        return Optional.empty();
+        return Word.find(PointGroup.class, word);
     }
 
     /** Returns the group of a type. */

@@ -1,27 +1,13 @@
 package org.urvant.core.scl;
 
-import java.util.Optional;
-
 /** A report control block as the file declares it (IEC 61850-6:2009, 9.3.8; IEC 61850-7-2:2010, 17.2). */
-public final class ReportControl extends SclElement {
-    private final LogicalNode node;
-
+public final class ReportControl extends ControlBlock {
     ReportControl(LogicalNode node, int row) {
-        super(node.store, row);
-        this.node = node;
-    }
-
-    /** Returns the logical node that holds the block. */
-    public LogicalNode node() {
-        return node;
-    }
-
-    /** Returns the block's name, without instance number. */
-    public String name() {
-        return store.attribute(row, "name", "");
+        super(node, row);
     }
 
     /** Returns the reference with functional constraint, such as {@code F01CTRL/LLN0.BR.status}. */
+    @Override
     public String reference() {
         return node.reference() + (isBuffered() ? ".BR." : ".RP.") + name();
     }
@@ -50,12 +36,6 @@ public final class ReportControl extends SclElement {
     public int instances() {
         int enabled = store.child(row, Tag.RPT_ENABLED);
         return enabled < 0 ? 1 : (int) number(store.attribute(enabled, "max", "1"));
-    }
-
-    /** Returns the dataset, or empty when the block names none or one that does not exist. */
-    public Optional<DataSet> dataSet() {
-        String wanted = store.attribute(row, "datSet", "");
-        return node.dataSets().stream().filter(set -> set.name().equals(wanted)).findFirst();
     }
 
     private static long number(String text) {

@@ -11,15 +11,7 @@ import org.urvant.core.finding.Position;
  * cost little to make; the file's store lives as long as any of its views.
  */
 public abstract sealed class SclElement
-        permits SclFile,
-                Ied,
-                LogicalDevice,
-                LogicalNode,
-                DataSet,
-                ReportControl,
-                GooseControl,
-                GooseInput,
-                ConnectedAccessPoint {
+        permits SclFile, Ied, LogicalDevice, LogicalNode, DataSet, ControlBlock, GooseInput, ConnectedAccessPoint {
     final SclStore store;
     final int row;
 

@@ -10,6 +10,7 @@ import java.util.regex.Pattern;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.scl.DataSet;
+import org.urvant.core.text.Word;
 
 /**
  * A query for signals: terms that must all fit. A term is a word that any field may contain, or {@code field:value}; a
@@ -124,12 +125,8 @@ public record Query(List<String> terms) {
                         words(Arrays.stream(Field.values()).map(Field::word).toList())));
         if (field == Field.KIND) {
             SignalKind kind = SignalKind.of(value)
-                    .orElseThrow(() -> new UnknownNameException(
-                            "kind of signal",
-                            value,
-                            words(Arrays.stream(SignalKind.values())
-                                    .map(SignalKind::word)
-                                    .toList())));
+                    .orElseThrow(
+                            () -> new UnknownNameException("kind of signal", value, words(Word.all(SignalKind.class))));
             return attribute -> kind.reason(attribute).isPresent();
         }
         Pattern pattern = glob(field == Field.DESC ? "*" + value + "*" : value);

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.scl.FunctionalConstraint;
+import org.urvant.core.text.Word;
 
 /**
  * What a signal means to an engineer, so that nobody needs the paths by heart. Classes and names of data objects are those
@@ -119,7 +120,7 @@ public enum SignalKind {
 
     /** Returns the word for queries, such as {@code pick-up}. */
     public String word() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return Word.of(this);
     }
 
     /** Returns what signals of the kind say, in plain words. */
@@ -153,9 +154,7 @@ public enum SignalKind {
 
     /** Returns the kind for a word, or empty. */
     public static Optional<SignalKind> of(String word) {
-        return Arrays.stream(values())
-                .filter(kind -> kind.word().equals(word.toLowerCase(Locale.ROOT)))
-                .findFirst();
+        return Word.find(SignalKind.class, word.toLowerCase(Locale.ROOT));
     }
 
     /** Returns the kinds that a signal belongs to. */

@@ -1,6 +1,5 @@
 package org.urvant.formats.project;
 
-import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -12,6 +11,7 @@ import org.urvant.core.point.PointGroup;
 import org.urvant.core.project.Conventions;
 import org.urvant.core.project.Entry;
 import org.urvant.core.text.NearestName;
+import org.urvant.core.text.Word;
 import org.urvant.formats.yaml.FieldReader;
 import org.urvant.formats.yaml.YamlText;
 
@@ -48,12 +48,7 @@ record Manifest(String name, Conventions conventions, SortedMap<String, String> 
                 reader.report(
                         entry.position(),
                         "'" + word + "' is no group of points",
-                        NearestName.hint(
-                                "group",
-                                word,
-                                Arrays.stream(PointGroup.values())
-                                        .map(PointGroup::word)
-                                        .toList()));
+                        NearestName.hint("group", word, Word.all(PointGroup.class)));
             } else if (!matcher.matches()) {
                 reader.report(
                         entry.position(), "'" + entry.text() + "' is no block", "Write FIRST-LAST, such as 1001-1999.");

@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.fault.UnknownNameException;
 
 /** The device types that ship with Urvant. Immutable; each call reads what it names. */
 public final class Catalogue {
@@ -24,6 +25,15 @@ public final class Catalogue {
         return names().contains(name)
                 ? resource(name + ".yaml").map(text -> DeviceTypeReader.read("catalogue " + name, text))
                 : Optional.empty();
+    }
+
+    /**
+     * Returns the file of a shipped type, to make a type of one's own from.
+     *
+     * @throws UnknownNameException when there is no such type
+     */
+    public static String text(String name) {
+        return resource(name + ".yaml").orElseThrow(() -> new UnknownNameException("device type", name, names()));
     }
 
     /** Returns the JSON Schema of device-type files. */

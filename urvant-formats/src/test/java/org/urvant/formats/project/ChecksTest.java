@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
@@ -23,10 +22,10 @@ import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
-import org.urvant.core.mapping.PointTypes;
 import org.urvant.core.project.Project;
-import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.tree.Fingerprint;
+import org.urvant.formats.file.SafeFile;
+import org.urvant.formats.type.Catalogue;
 
 /** Plants each mistake that the demo site's parts can have, and looks for the finding. */
 class ChecksTest {
@@ -147,30 +146,19 @@ class ChecksTest {
                 .contains("nobody-polls");
     }
 
-    /** The type holds 200 points; 180 are nine tenths, so 181 is near and 201 too many. */
-    @Test
-    void capacityIsWatched() {
-        String[] all = folder.load()
-                .signals()
-                .filter(signal -> PointTypes.carrying(signal).isPossible())
-                .map(DataAttribute::reference)
-                .toArray(String[]::new);
+    /** A type of the project's own holds as many points as are mapped, one more, or one less; nine tenths are near. */
+    @ParameterizedTest
+    @CsvSource({"0,capacity-near-limit,26", "1,value-out-of-range,25", "-3,'',29"})
+    void capacityIsWatched(int over, String rule, int most) {
         int mapped = folder.load().device("GW1").mappings().size();
-        List<String> free = Arrays.stream(all)
-                .filter(reference -> folder.load().device("GW1").mappings().stream()
-                        .noneMatch(row -> row.source().equals(reference)
-                                || row.destination().equals(reference)))
+        assertThat(mapped - over).isEqualTo(most);
+        String type = Catalogue.text("ravnsund-g3").replace("most-points: 200", "most-points: " + most);
+        SafeFile.writeText(folder.root().resolve("types/small.yaml"), type);
+        List<Finding> found = findings().stream()
+                .filter(finding -> finding.message().contains("the device holds " + most))
                 .toList();
-        Skarholm.map(
-                folder,
-                "GW1",
-                free.subList(0, Math.min(free.size(), 180 - mapped)).toArray(String[]::new));
-        assertThat(folder.load().device("GW1").mappings()).hasSizeLessThanOrEqualTo(180);
-        if (folder.load().device("GW1").mappings().size() == 180) {
-            assertThat(rules()).doesNotContain("capacity-near-limit");
-            Skarholm.map(folder, "GW1", free.get(180 - mapped));
-            assertThat(rules()).contains("capacity-near-limit");
-        }
+        assertThat(found.stream().map(finding -> finding.rule().id()).collect(Collectors.joining()))
+                .isEqualTo(rule);
     }
 
     @Test

@@ -1,0 +1,32 @@
+package org.urvant.core.scl;
+
+import java.util.Optional;
+
+/** What report and GOOSE control blocks have in common: a name in a logical node, and a dataset that they send. */
+public abstract sealed class ControlBlock extends SclElement permits ReportControl, GooseControl {
+    final LogicalNode node;
+
+    ControlBlock(LogicalNode node, int row) {
+        super(node.store, row);
+        this.node = node;
+    }
+
+    /** Returns the logical node that holds the block. */
+    public final LogicalNode node() {
+        return node;
+    }
+
+    /** Returns the block's name, without instance number. */
+    public final String name() {
+        return store.attribute(row, "name", "");
+    }
+
+    /** Returns the reference of the block with its functional constraint, as it is used on the wire. */
+    public abstract String reference();
+
+    /** Returns the dataset, or empty when the block names none or one that does not exist. */
+    public final Optional<DataSet> dataSet() {
+        String wanted = store.attribute(row, "datSet", "");
+        return node.dataSets().stream().filter(set -> set.name().equals(wanted)).findFirst();
+    }
+}
