@@ -75,7 +75,8 @@ final class MaintenanceHandler implements HttpHandler {
             String request = exchange.getRequestMethod() + " " + resource;
             Answer answer;
             try {
-                answer = answer(request, exchange);
+                // read first: a request that is answered before it was read whole may leave its sender waiting
+                answer = answer(request, body(exchange), exchange);
             } catch (Refusal e) {
                 LOG.info("{} refused: {}", request, e.getMessage());
                 answer = problem(e.status(), e.getMessage(), e.remedy());
@@ -101,7 +102,7 @@ final class MaintenanceHandler implements HttpHandler {
         }
     }
 
-    private Answer answer(String request, HttpExchange exchange) throws IOException, Refusal, InterruptedException {
+    private Answer answer(String request, byte[] body, HttpExchange exchange) throws Refusal {
         if (isRestarting()) {
             throw new Refusal(503, "the device is restarting", "Ask again in a moment.");
         }
@@ -113,7 +114,7 @@ final class MaintenanceHandler implements HttpHandler {
                     Section.of(Map.of("condition", Value.text("running"), "since", Value.text(since.toString()))));
         }
         if (request.equals("POST session")) {
-            return logOn(exchange);
+            return logOn(body);
         }
         String authorization = exchange.getRequestHeaders().getFirst("Authorization");
         String session = authorization == null ? "" : authorization.replaceFirst("^Bearer ", "");
@@ -138,9 +139,8 @@ final class MaintenanceHandler implements HttpHandler {
                 Answer.json(state.staged()
                         .orElseThrow(() -> new Refusal(404, "nothing is staged", "Stage a configuration.")));
             case "PUT password" -> {
-                String password = JsonTree.read("request", body(exchange))
-                        .text("password")
-                        .orElse("");
+                String password =
+                        JsonTree.read("request", body).text("password").orElse("");
                 if (password.length() < SHORTEST_PASSWORD) {
                     throw new Refusal(
                             422,
@@ -150,8 +150,8 @@ final class MaintenanceHandler implements HttpHandler {
                 user.set(password);
                 yield new Answer(204, new byte[0]);
             }
-            case "PUT staging" -> stage(exchange);
-            case "POST activation" -> activate(exchange);
+            case "PUT staging" -> stage(exchange.getRequestHeaders(), body);
+            case "POST activation" -> activate(exchange.getRequestHeaders(), body);
             case "POST restart" -> {
                 sessions.clear();
                 since = Instant.now().plus(RESTART);
@@ -161,8 +161,8 @@ final class MaintenanceHandler implements HttpHandler {
         };
     }
 
-    private Answer logOn(HttpExchange exchange) throws IOException, Refusal, InterruptedException {
-        Section body = JsonTree.read("request", body(exchange));
+    private Answer logOn(byte[] content) throws Refusal {
+        Section body = JsonTree.read("request", content);
         String name = body.text("user").orElse("");
         Passwords user = users.stream()
                 .filter(candidate -> candidate.account().user().equals(name))
@@ -195,14 +195,12 @@ final class MaintenanceHandler implements HttpHandler {
         return new Answer(200, content);
     }
 
-    private Answer stage(HttpExchange exchange) throws IOException, Refusal, InterruptedException {
-        Headers headers = exchange.getRequestHeaders();
+    private Answer stage(Headers headers, byte[] block) throws Refusal {
         String range = headers.getFirst("Content-Range");
         Matcher matcher = RANGE.matcher(range == null ? "" : range);
         if (!matcher.matches()) {
             throw new Refusal(400, "Content-Range is missing or unreadable", "Send 'bytes FIRST-LAST/TOTAL'.");
         }
-        byte[] block = body(exchange);
         if (faults.corruptsNextBlock()) {
             block[block.length / 2] ^= 1;
         }
@@ -219,9 +217,8 @@ final class MaintenanceHandler implements HttpHandler {
         return Answer.json(state.staged().orElseThrow());
     }
 
-    private Answer activate(HttpExchange exchange) throws IOException, Refusal, InterruptedException {
-        Headers headers = exchange.getRequestHeaders();
-        Section body = JsonTree.read("request", body(exchange));
+    private Answer activate(Headers headers, byte[] content) throws Refusal {
+        Section body = JsonTree.read("request", content);
         state.activate(
                 new Fingerprint(body.text("fingerprint").orElse("")),
                 headers.getFirst("If-Match"),
@@ -230,13 +227,13 @@ final class MaintenanceHandler implements HttpHandler {
         return Answer.json(state.identity());
     }
 
+    /** Returns the body; a request without a length has none. */
     private byte[] body(HttpExchange exchange) throws IOException, Refusal, InterruptedException {
         String length = exchange.getRequestHeaders().getFirst("Content-Length");
-        int expected = length != null && length.matches("\\d{1,9}") ? Integer.parseInt(length) : -1;
-        if (expected < 0 || expected > MOST_BODY) {
-            // a sender that is still sending would not hear the answer
-            exchange.getRequestBody().readNBytes(Math.max(0, Math.min(expected, MOST_DRAINED)));
-            throw new Refusal(413, "a body has a length of at most " + MOST_BODY + " bytes", "Send smaller blocks.");
+        int expected = length != null && length.matches("\\d{1,9}") ? Integer.parseInt(length) : 0;
+        if (expected > MOST_BODY) {
+            exchange.getRequestBody().readNBytes(Math.min(expected, MOST_DRAINED));
+            throw new Refusal(413, "a body has at most " + MOST_BODY + " bytes", "Send smaller blocks.");
         }
         byte[] body = exchange.getRequestBody().readNBytes(faults.passing(expected));
         if (body.length < expected) {

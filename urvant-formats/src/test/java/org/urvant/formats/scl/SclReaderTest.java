@@ -4,11 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.Size;
@@ -143,6 +145,23 @@ class SclReaderTest {
         assertThatThrownBy(() -> new SclReader().read(bytes, "noise")).isInstanceOf(UrvantException.class);
     }
 
+    /** Whatever happens to a file on the way: it is read, or refused in the one family of exceptions. */
+    @Property(tries = 500)
+    void alteredFilesAreReadOrRefused(@ForAll long seed) throws IOException {
+        Random random = new Random(seed);
+        byte[] bytes = Files.readAllBytes(RELAY);
+        for (int i = 1 + random.nextInt(4); i > 0; i--) {
+            bytes[random.nextInt(bytes.length)] = (byte) random.nextInt(256);
+        }
+        try {
+            SclFile file = new SclReader().read(bytes, "altered");
+            file.ieds().forEach(ied -> ied.logicalDevices().forEach(device -> device.nodes()
+                    .forEach(node -> node.attributes().forEach(DataAttribute::value))));
+        } catch (UrvantException e) {
+            assertThat(e.placedMessage()).startsWith("altered");
+        }
+    }
+
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',
@@ -173,6 +192,40 @@ class SclReaderTest {
         assertThatThrownBy(() -> new SclReader(new SclLimits(10_000, 3, 2, 100)).read(three, "x"))
                 .isInstanceOf(LimitExceededException.class)
                 .hasMessageContaining("element depth");
+        byte[] text = ("<SCL xmlns='" + SclReader.NAMESPACE + "'><Private a='12345'>123456</Private></SCL>")
+                .getBytes(StandardCharsets.UTF_8);
+        assertThat(new SclReader(new SclLimits(10_000, 3, 3, 1000))
+                        .read(text, "x")
+                        .elementCount())
+                .isEqualTo(2);
+        assertThat(new SclReader(new SclLimits(10_000, 3, 3, 6)).read(text, "x").elementCount())
+                .isEqualTo(2);
+        assertThatThrownBy(() -> new SclReader(new SclLimits(10_000, 3, 3, 5)).read(text, "x"))
+                .isInstanceOf(LimitExceededException.class)
+                .hasMessageContaining("text length is 6, more than the limit of 5");
+    }
+
+    /** The same relay in every encoding of XML 1.0, 4.3.3, and appendix F that SCL files come in, and under a prefix. */
+    @ParameterizedTest
+    @CsvSource({"UTF-8,false", "UTF-8,true", "UTF-16LE,true", "UTF-16BE,true", "ISO-8859-1,false", "US-ASCII,false"})
+    void encodingsAndMarksMakeNoDifference(String encoding, boolean mark) throws IOException {
+        String text = Files.readString(RELAY)
+                .replace("encoding=\"UTF-8\"", "encoding=\"" + encoding.replaceAll("[LB]E", "") + "\"");
+        byte[] bytes = ((mark ? "\uFEFF" : "") + text).getBytes(Charset.forName(encoding));
+        SclFile file = new SclReader().read(bytes, "x");
+        assertThat(file.elementCount()).isEqualTo(FILE.elementCount());
+        assertThat(file.ied("F01").orElseThrow().position().line())
+                .isEqualTo(relay().position().line());
+    }
+
+    @Test
+    void aPrefixIsAsGoodAsADefaultNamespace() throws IOException {
+        String prefixed =
+                Files.readString(RELAY).replace("<SCL xmlns=", "<SCL xmlns:s=").replaceAll("<(/?)(?=[A-Z])", "<$1s:");
+        SclFile file = new SclReader().read(prefixed.getBytes(StandardCharsets.UTF_8), "x");
+        assertThat(file.elementCount()).isEqualTo(FILE.elementCount());
+        assertThat(file.ied("F01").orElseThrow().attributeAt("F01CTRL/XCBR1.Pos.stVal"))
+                .isPresent();
     }
 
     @Test
