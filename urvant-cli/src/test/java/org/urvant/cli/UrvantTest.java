@@ -129,7 +129,7 @@ class UrvantTest {
             check --stric                          | 2 | Did you mean '--strict'?
             new .                                  | 3 | is not empty
             import missing.cid                     | 3 | there is no file
-            import cut.cid                         | 3 | cut.cid:10:7:
+            import cut.cid                         | 3 | cut.cid:10:
             import noise.cid                       | 3 | not sound XML
             import empty.cid                       | 3 | holds no IED
             device add GW1 --type ravnsund-g3      | 3 | exists already

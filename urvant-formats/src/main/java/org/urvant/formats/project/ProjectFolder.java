@@ -181,9 +181,11 @@ public final class ProjectFolder {
      */
     public Project loadSources() {
         List<Finding> findings = new ArrayList<>();
-        SourceIndex index = SourceIndex.read(root, findings::add);
-        List<SclFile> files = index.names().stream()
-                .map(source -> new SclReader().read(root.resolve("sources").resolve(source), "sources/" + source))
+        Optional<List<String>> plain = SourceIndex.plainNames(root);
+        SourceIndex index = plain.isPresent() ? null : SourceIndex.read(root, findings::add);
+        SclReader reader = new SclReader();
+        List<SclFile> files = plain.orElseGet(() -> index.names()).stream()
+                .map(source -> reader.read(root.resolve("sources").resolve(source), "sources/" + source))
                 .toList();
         return new Project(
                 String.valueOf(root.getFileName()),
@@ -191,7 +193,7 @@ public final class ProjectFolder {
                 new TreeMap<>(),
                 new TreeMap<>(),
                 files,
-                Set.copyOf(index.unwanted()),
+                index == null ? Set.of() : Set.copyOf(index.unwanted()),
                 new TreeMap<>(),
                 new TreeMap<>(),
                 findings);

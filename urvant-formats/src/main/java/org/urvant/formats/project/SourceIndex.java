@@ -2,6 +2,7 @@ package org.urvant.formats.project;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -48,6 +49,31 @@ final class SourceIndex {
             fields.finish();
         }
         return new SourceIndex(digests, unwanted);
+    }
+
+    /**
+     * Returns the names of the sources, when the file is exactly as {@link #write} writes it and every IED is wanted; empty
+     * otherwise. A search starts with this, and the YAML parser's first use would take longer than the search.
+     */
+    static Optional<List<String>> plainNames(Path root) {
+        if (!Files.exists(root.resolve(FILE))) {
+            return Optional.of(List.of());
+        }
+        List<String> lines =
+                SafeFile.readText(root.resolve(FILE), 4_000_000, FILE).lines().toList();
+        List<String> names = new ArrayList<>();
+        for (int i = 1; i + 1 < lines.size(); i += 2) {
+            String name = lines.get(i).strip().replaceFirst(":$", "");
+            String digest = lines.get(i + 1);
+            if (!lines.get(i).equals("  " + YamlText.scalar(name) + ":")
+                    || !digest.startsWith("    " + DIGEST + ": ")
+                    || digest.length() != 4 + DIGEST.length() + 2 + 64) {
+                return Optional.empty();
+            }
+            names.add(name);
+        }
+        boolean plain = lines.size() == 1 + 2 * names.size() && lines.get(0).equals("sources:");
+        return plain ? Optional.of(names) : Optional.empty();
     }
 
     List<String> names() {

@@ -151,6 +151,29 @@ class SelectionTest {
         assertThat(again.present()).hasSize(rows.size());
     }
 
+    /** A search reads the index by a short way; whatever the index looks like, it must find what the whole project has. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            sources:    | sources:
+            sources:    | # by hand⏎sources:
+            sources:    | sources: # by hand
+            F01.cid:    | "F01.cid":
+            F01.cid:    | F01.cid:⏎    unwanted: [F01]
+            """)
+    void aSearchFindsWhatTheProjectHas(String from, String to) throws Exception {
+        ProjectFolder folder = Skarholm.make(root.resolve("site"));
+        Path index = folder.root().resolve("sources/index.yaml");
+        Files.writeString(index, Files.readString(index).replace(from, to.replace("⏎", "\n")));
+        assertThat(folder.loadSources().iedNames())
+                .isNotEmpty()
+                .isEqualTo(folder.load().iedNames());
+        assertThat(folder.loadSources().signals().map(DataAttribute::reference).toList())
+                .isEqualTo(folder.load().signals().map(DataAttribute::reference).toList());
+    }
+
     @Test
     void whatCannotBeCarriedIsLeftOutWithTheReason() {
         assertThat(find("do:Pos ln:XCBR")).allSatisfy(signal -> {
