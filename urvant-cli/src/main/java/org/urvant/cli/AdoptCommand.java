@@ -47,6 +47,10 @@ final class AdoptCommand extends Command {
         }
         Comparison comparison = Comparison.of(ConfigurationBuilder.build(project, device), held);
         Differences.lines(comparison, paint).forEach(this::say);
+        if (json) {
+            sayJson(Json.object(
+                    "device", name, "equal", comparison.isEqual(), "differences", Differences.json(comparison)));
+        }
         if (comparison.isEqual()) {
             say(paint.good("equal") + ": nothing to adopt");
             return Exit.DONE;

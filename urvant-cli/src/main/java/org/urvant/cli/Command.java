@@ -36,8 +36,9 @@ abstract class Command implements Callable<Integer> {
         return session.project(projectGiven);
     }
 
+    /** Says a line of the result; with {@code --json} standard output is for JSON alone, so it then goes to standard error. */
     final void say(String line) {
-        session.out().println(line);
+        (json ? session.err() : session.out()).println(line);
     }
 
     final void say(Table table) {
@@ -45,7 +46,7 @@ abstract class Command implements Callable<Integer> {
     }
 
     final void sayJson(Object value) {
-        say(Json.text(value));
+        session.out().println(Json.text(value));
     }
 
     /** Names the natural next step; on standard error, for it is no result. */

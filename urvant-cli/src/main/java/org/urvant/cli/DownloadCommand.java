@@ -65,6 +65,9 @@ final class DownloadCommand extends Command {
             Transfer.Plan plan = transfer.plan(open.identity(), wanted);
             List<Finding> effects = effects(project.type(device).orElseThrow(), device, plan);
             sayPlan(plan, effects, open.link().address());
+            if (json) {
+                sayJson(json(plan, effects, open.link().address()));
+            }
             if (plan.isEqual()) {
                 say(paint.good("equal") + ": " + name + " runs this configuration already; nothing to do");
                 return Exit.DONE;
@@ -122,5 +125,21 @@ final class DownloadCommand extends Command {
         for (Finding effect : effects) {
             say(paint.warn(effect.rule().id()) + "  " + effect.message());
         }
+    }
+
+    private Object json(Transfer.Plan plan, List<Finding> effects, String address) {
+        return Json.object(
+                "device", name,
+                "address", address,
+                "serial", plan.identity().serial(),
+                "runs",
+                        plan.present()
+                                .map(Configuration::fingerprint)
+                                .map(Fingerprint::hex)
+                                .orElse(null),
+                "project", plan.wanted().fingerprint().hex(),
+                "equal", plan.isEqual(),
+                "differences", Differences.json(plan.comparison()),
+                "effects", Findings.json(effects));
     }
 }

@@ -107,7 +107,10 @@ class UrvantTest {
                 "open",
                 "history",
                 "pick",
-                "signals kind:trip"
+                "signals kind:trip",
+                "download GW1 --yes",
+                "identify GW1",
+                "verify GW1"
             })
     void whateverIsListedOrComparedCanBeReadByPrograms(String line) throws IOException {
         terminal.run((line + " --json").split(" "));

@@ -44,9 +44,4 @@ public record Device(
     public Optional<Entry> maintenanceLink() {
         return Optional.ofNullable(link);
     }
-
-    /** Returns the device with other mappings and addresses. */
-    public Device withMappings(List<Mapping> others, AddressBook book) {
-        return new Device(name, type, firmware, link, settings, connections, others, book, record, position);
-    }
 }

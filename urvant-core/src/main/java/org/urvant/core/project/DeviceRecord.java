@@ -21,9 +21,4 @@ public record DeviceRecord(Fingerprint saved, Fingerprint downloaded, Fingerprin
     public Optional<Fingerprint> lastSignedOff() {
         return Optional.ofNullable(signedOff);
     }
-
-    /** Returns the fingerprint that was last confirmed on the device, or empty. */
-    public Optional<Fingerprint> lastDownloaded() {
-        return Optional.ofNullable(downloaded);
-    }
 }
