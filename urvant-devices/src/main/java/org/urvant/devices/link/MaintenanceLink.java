@@ -9,17 +9,20 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.HttpTimeoutException;
 import java.security.GeneralSecurityException;
+import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManager;
 import org.urvant.core.configuration.Configuration;
 import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.finding.Position;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Section;
@@ -93,7 +96,9 @@ public final class MaintenanceLink implements DeviceLink {
                 identity.text("type").orElse("unknown"),
                 identity.text("firmware").orElse("unknown"),
                 identity.text("serial").orElse("unknown"),
-                identity.text("fingerprint").map(Fingerprint::new).orElse(null));
+                identity.text("fingerprint")
+                        .map(hex -> understood(hex, Fingerprint::new))
+                        .orElse(null));
     }
 
     @Override
@@ -163,8 +168,8 @@ public final class MaintenanceLink implements DeviceLink {
             return 0;
         }
         Section staged = json(accepted(response));
-        int received = Integer.parseInt(staged.text("received").orElse("0"));
-        return staged.text("digest").orElse("").equals(whole) && received <= length ? received : 0;
+        int received = understood(staged.text("received").orElse("0"), Integer::parseInt);
+        return staged.text("digest").orElse("").equals(whole) && received >= 0 && received <= length ? received : 0;
     }
 
     private void put(byte[] block, String whole, String range) {
@@ -203,7 +208,9 @@ public final class MaintenanceLink implements DeviceLink {
         Section state = json(ask(request("state").GET()));
         return new Condition(
                 state.text("condition").orElse("").equals("running"),
-                state.text("since").map(Instant::parse).orElse(Instant.EPOCH));
+                state.text("since")
+                        .map(time -> understood(time, Instant::parse))
+                        .orElse(Instant.EPOCH));
     }
 
     @Override
@@ -275,6 +282,19 @@ public final class MaintenanceLink implements DeviceLink {
             remedy = "Check that the address is that of a device with Urvant's maintenance link.";
         }
         throw new RefusedException("device at " + address + ": " + detail, remedy);
+    }
+
+    /** A device may answer in sound JSON with fields that mean nothing. */
+    private <T> T understood(String text, Function<String, T> reading) {
+        try {
+            return reading.apply(text);
+        } catch (IllegalArgumentException | DateTimeException e) {
+            throw new MalformedInputException(
+                    Position.in("device " + address),
+                    "'" + text + "' stands in an answer, where the link's description wants something else",
+                    "Check that the address is that of a device with Urvant's maintenance link.",
+                    e);
+        }
     }
 
     private Section json(HttpResponse<byte[]> response) {

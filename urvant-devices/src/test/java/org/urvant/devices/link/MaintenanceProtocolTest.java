@@ -3,8 +3,11 @@ package org.urvant.devices.link;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.sun.net.httpserver.HttpsConfigurator;
+import com.sun.net.httpserver.HttpsServer;
 import java.io.IOException;
 import java.io.InputStream;
+import java.net.InetSocketAddress;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -13,10 +16,12 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.GeneralSecurityException;
+import java.security.KeyStore;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import javax.net.ssl.KeyManagerFactory;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManager;
 import org.junit.jupiter.api.AfterEach;
@@ -28,6 +33,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.configuration.Configuration;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Account;
+import org.urvant.core.fault.UrvantException;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
@@ -83,6 +89,19 @@ class MaintenanceProtocolTest {
             request.header("Authorization", "Bearer " + token);
         }
         return client.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+    }
+
+    /** The stand-in's own certificate serves the stranger too. */
+    private SSLContext certificate() throws Exception {
+        KeyStore store = KeyStore.getInstance("PKCS12");
+        try (InputStream in = Files.newInputStream(folder.resolve("device/certificate.p12"))) {
+            store.load(in, "stand-in".toCharArray());
+        }
+        KeyManagerFactory keys = KeyManagerFactory.getInstance(KeyManagerFactory.getDefaultAlgorithm());
+        keys.init(store, "stand-in".toCharArray());
+        SSLContext context = SSLContext.getInstance("TLSv1.3");
+        context.init(keys.getKeyManagers(), null, null);
+        return context;
     }
 
     private void logOn() throws IOException, InterruptedException {
@@ -223,6 +242,39 @@ class MaintenanceProtocolTest {
         assertThat(send("POST", "session", new byte[] {(byte) 0xFF, 0}).statusCode())
                 .isEqualTo(400);
         assertThat(send("GET", "identity", new byte[0]).statusCode()).isEqualTo(200);
+    }
+
+    /** What answers may be anything: a device of somebody else, a web page. Nothing of it may surprise. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            200 | {"type":"x","serial":"1","fingerprint":"zz"} | 'zz' stands in an answer
+            200 | <html>hello</html>                           | not JSON
+            200 | []                                           | no JSON object
+            500 | oops                                         | answer 500 without a reason
+            404 | {"detail":"gone"}                            | gone
+            """)
+    void strangeAnswersAreRefusedInTheSameFamily(int status, String body, String found) throws Exception {
+        HttpsServer stranger = HttpsServer.create(new InetSocketAddress("127.0.0.1", 0), 4);
+        stranger.setHttpsConfigurator(new HttpsConfigurator(certificate()));
+        stranger.createContext("/", exchange -> {
+            byte[] content = body.getBytes(StandardCharsets.UTF_8);
+            exchange.sendResponseHeaders(status, content.length);
+            exchange.getResponseBody().write(content);
+            exchange.close();
+        });
+        stranger.start();
+        String address = "127.0.0.1:" + stranger.getAddress().getPort();
+        try (MaintenanceLink link = new MaintenanceLink(address, new KnownDevices(folder.resolve("strangers")))) {
+            assertThatThrownBy(link::identify).isInstanceOfSatisfying(UrvantException.class, fault -> {
+                assertThat(fault.placedMessage()).contains(address).contains(found);
+                assertThat(fault.remedy()).isNotBlank();
+            });
+        } finally {
+            stranger.stop(0);
+        }
     }
 
     /** Every path and method of the OpenAPI file is known to the device: none of them is answered as unknown. */

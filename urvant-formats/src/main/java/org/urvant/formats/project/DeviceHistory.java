@@ -10,7 +10,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Function;
 import org.urvant.core.configuration.Configuration;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.finding.Position;
 import org.urvant.core.point.InformationType;
 import org.urvant.core.project.AddressBook;
 import org.urvant.core.project.DeviceRecord;
@@ -53,7 +56,7 @@ public final class DeviceHistory {
                         : InformationType.Direction.MONITOR;
                 owners.putIfAbsent(
                         new AddressBook.Place(
-                                line.text("connection"), direction, Integer.parseInt(line.text("address"))),
+                                line.text("connection"), direction, understood(line, "address", Integer::parseInt)),
                         line.text("signal"));
             }
         }
@@ -72,11 +75,24 @@ public final class DeviceHistory {
                         .orElse(false));
     }
 
-    private static Fingerprint last(List<Ledger.Line> lines, String... events) {
+    /** A line can be the newest and yet have been written by something else: its chain is sound, its fields need not be. */
+    private <T> T understood(Ledger.Line line, String field, Function<String, T> reading) {
+        try {
+            return reading.apply(line.text(field));
+        } catch (IllegalArgumentException e) {
+            throw new MalformedInputException(
+                    Position.line("ledger/" + device + ".jsonl", line.line()),
+                    "'" + line.text(field) + "' is no " + field,
+                    "Restore the ledger from version control or a backup.",
+                    e);
+        }
+    }
+
+    private Fingerprint last(List<Ledger.Line> lines, String... events) {
         return lines.stream()
                 .filter(line -> List.of(events).contains(line.event()))
                 .reduce((first, second) -> second)
-                .map(line -> new Fingerprint(line.text(FINGERPRINT)))
+                .map(line -> understood(line, FINGERPRINT, Fingerprint::new))
                 .orElse(null);
     }
 

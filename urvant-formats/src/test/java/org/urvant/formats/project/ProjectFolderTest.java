@@ -225,6 +225,25 @@ class ProjectFolderTest {
         }
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            {"address":99999999999,"connection":"scada","event":"address-given"} | is no address
+            {"event":"downloaded","fingerprint":"xyz"}                           | 'xyz' is no fingerprint
+            {"event":"saved"}                                                    | is no fingerprint
+            """)
+    void aSoundLineWithFieldsThatMeanNothingIsNamed(String line, String found) throws IOException {
+        String begin = ",\"previous\":\"" + "0".repeat(64) + "\"}\n";
+        Files.createDirectories(file("ledger"));
+        Files.writeString(file("ledger/GW1.jsonl"), line.replaceFirst("}$", "") + begin);
+        assertThatThrownBy(() -> folder.load())
+                .isInstanceOfSatisfying(UrvantException.class, fault -> assertThat(fault.placedMessage())
+                        .startsWith("ledger/GW1.jsonl:1: ")
+                        .contains(found));
+    }
+
     @Test
     void anyChangedRemovedOrInsertedLineOfTheLedgerIsFound() throws IOException {
         map(1001, "F01CTRL/XCBR1.Pos.stVal", "F01PROT/PTRC1.Tr.general", "F01CTRL/LLN0.Loc.stVal");
