@@ -19,6 +19,9 @@ public final class PointTypes {
     private static final List<InformationType> MEASURED =
             List.of(M_ME_TF_1, M_ME_NC_1, M_ME_TE_1, M_ME_NB_1, M_ME_TD_1, M_ME_NA_1);
 
+    /** Files of edition 2003 give the control value without the service around it (IEC 61850-7-3:2003, 7.5). */
+    private static final Set<String> CONTROL = Set.of("Oper.ctlVal", "ctlVal");
+
     private static final List<Row> ROWS = List.of(
             new Row(Set.of("SPS", "SPC"), Set.of("stVal"), SINGLE),
             new Row(Set.of("ACT", "ACD"), Set.of("general", "phsA", "phsB", "phsC", "neut"), SINGLE),
@@ -29,13 +32,13 @@ public final class PointTypes {
             new Row(Set.of("MV"), Set.of("mag.f", "mag.i"), MEASURED),
             new Row(Set.of("CMV"), Set.of("cVal.mag.f", "cVal.mag.i", "cVal.ang.f", "cVal.ang.i"), MEASURED),
             new Row(Set.of("APC"), Set.of("mxVal.f", "mxVal.i"), MEASURED),
-            new Row(Set.of("SPC"), Set.of("Oper.ctlVal"), List.of(C_SC_NA_1, C_SC_TA_1)),
-            new Row(Set.of("DPC"), Set.of("Oper.ctlVal"), List.of(C_DC_NA_1, C_DC_TA_1)),
-            new Row(Set.of("INC", "ENC"), Set.of("Oper.ctlVal"), List.of(C_SE_NB_1, C_SE_TB_1)),
-            new Row(Set.of("BSC", "ISC"), Set.of("Oper.ctlVal"), List.of(C_RC_NA_1, C_RC_TA_1)),
+            new Row(Set.of("SPC"), CONTROL, List.of(C_SC_NA_1, C_SC_TA_1)),
+            new Row(Set.of("DPC"), CONTROL, List.of(C_DC_NA_1, C_DC_TA_1)),
+            new Row(Set.of("INC", "ENC"), CONTROL, List.of(C_SE_NB_1, C_SE_TB_1)),
+            new Row(Set.of("BSC", "ISC"), CONTROL, List.of(C_RC_NA_1, C_RC_TA_1)),
             new Row(
                     Set.of("APC"),
-                    Set.of("Oper.ctlVal.f", "Oper.ctlVal.i"),
+                    Set.of("Oper.ctlVal.f", "Oper.ctlVal.i", "ctlVal.f", "ctlVal.i"),
                     List.of(C_SE_NC_1, C_SE_NA_1, C_SE_NB_1, C_SE_TC_1, C_SE_TA_1, C_SE_TB_1)));
 
     private PointTypes() {}
@@ -57,26 +60,13 @@ public final class PointTypes {
 
     /** Returns which types can carry an attribute, or why none can. */
     public static Carriage carrying(DataAttribute attribute) {
-        String tail = tail(attribute);
+        String tail = attribute.attributePath();
         for (Row row : ROWS) {
             if (row.classes.contains(attribute.innerClass()) && row.attributes.contains(tail)) {
                 return new Carriage(row.types, "");
             }
         }
         return new Carriage(List.of(), reason(attribute, tail));
-    }
-
-    /** Returns the part of the path below the innermost data object, such as {@code cVal.mag.f}. */
-    private static String tail(DataAttribute attribute) {
-        for (Row row : ROWS) {
-            for (String candidate : row.attributes) {
-                if (row.classes.contains(attribute.innerClass())
-                        && attribute.path().endsWith("." + candidate)) {
-                    return candidate;
-                }
-            }
-        }
-        return attribute.path().substring(attribute.path().lastIndexOf('.') + 1);
     }
 
     private static String reason(DataAttribute attribute, String tail) {

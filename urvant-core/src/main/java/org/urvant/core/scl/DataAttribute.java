@@ -29,6 +29,11 @@ public final class DataAttribute {
         return template.path();
     }
 
+    /** Returns the part of the path below the innermost data object, such as {@code cVal.mag.f}. */
+    public String attributePath() {
+        return template.path().substring(template.attributeStart());
+    }
+
     /** Returns the name of the data object, the first part of the path. */
     public String objectName() {
         String path = template.path();

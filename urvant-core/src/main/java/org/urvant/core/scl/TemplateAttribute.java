@@ -6,6 +6,7 @@ import java.util.Optional;
  * A data attribute as a logical node type defines it, shared by all nodes of that type.
  *
  * @param path data object, sub-objects and attributes, joined by dots; array elements with their index, 0-based
+ * @param attributeStart where in the path the part below the innermost data object begins
  * @param objectClass common data class of the outermost data object
  * @param innerClass common data class of the innermost data object, the one that holds the attribute
  * @param constraint functional constraint
@@ -16,6 +17,7 @@ import java.util.Optional;
  */
 record TemplateAttribute(
         String path,
+        int attributeStart,
         String objectClass,
         String innerClass,
         Optional<FunctionalConstraint> constraint,

@@ -101,7 +101,7 @@ final class TypeTemplates {
                     Optional<FunctionalConstraint> constraint =
                             FunctionalConstraint.of(store.attribute(child, "fc", ""));
                     TemplateAttribute frame = new TemplateAttribute(
-                            path + "." + name, outer, inner, constraint, "", "", objectRow, child);
+                            path + "." + name, path.length() + 1, outer, inner, constraint, "", "", objectRow, child);
                     attribute(found, frame, child, depth + 1);
                 }
                 default -> {
@@ -121,6 +121,7 @@ final class TypeTemplates {
             if (!"Struct".equals(basicType)) {
                 found.add(new TemplateAttribute(
                         path,
+                        frame.attributeStart(),
                         frame.objectClass(),
                         frame.innerClass(),
                         frame.constraint(),
@@ -135,6 +136,7 @@ final class TypeTemplates {
                 for (int part : store.children(struct, Tag.BDA)) {
                     TemplateAttribute below = new TemplateAttribute(
                             path + "." + store.attribute(part, "name", ""),
+                            frame.attributeStart(),
                             frame.objectClass(),
                             frame.innerClass(),
                             frame.constraint(),

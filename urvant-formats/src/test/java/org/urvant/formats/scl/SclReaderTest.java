@@ -20,11 +20,14 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.fault.LimitExceededException;
 import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.fault.UrvantException;
+import org.urvant.core.mapping.PointTypes;
+import org.urvant.core.point.InformationType;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.LogicalNode;
 import org.urvant.core.scl.ReportControl;
 import org.urvant.core.scl.SclFile;
+import org.urvant.core.selection.SignalKind;
 
 class SclReaderTest {
     private static final Path RELAY = Path.of("../demo/F01.cid");
@@ -216,6 +219,44 @@ class SclReaderTest {
         assertThat(file.elementCount()).isEqualTo(FILE.elementCount());
         assertThat(file.ied("F01").orElseThrow().position().line())
                 .isEqualTo(relay().position().line());
+    }
+
+    /**
+     * The same relay as edition 2003 writes it: no version, ENS and ENC are INS and INC (IEC 61850-7-3:2003 has no other), and
+     * the control value stands alone.
+     */
+    @Test
+    void edition2003IsReadLike2007() throws IOException {
+        String text = Files.readString(RELAY)
+                .replace(" version=\"2007\" revision=\"B\"", "")
+                .replaceAll(" originalScl(Version|Revision)=\"[^\"]*\"", "")
+                .replace("cdc=\"ENS\"", "cdc=\"INS\"")
+                .replace("cdc=\"ENC\"", "cdc=\"INC\"")
+                .replace(
+                        "<DA name=\"Oper\" bType=\"Struct\" type=\"MF7_Oper_DPC\" fc=\"CO\"/>",
+                        "<DA name=\"ctlVal\" bType=\"BOOLEAN\" fc=\"CO\"/>");
+        SclFile file = new SclReader().read(text.getBytes(StandardCharsets.UTF_8), "F01.cid");
+        assertThat(file.edition()).isEqualTo("2003");
+        Ied old = file.ied("F01").orElseThrow();
+        assertThat(old.logicalDevices()).hasSize(3);
+        assertThat(old.attributeAt("F01CTRL/LLN0.Health.stVal").orElseThrow().innerClass())
+                .isEqualTo("INS");
+        DataAttribute command = old.attributeAt("F01CTRL/CSWI1.Pos.ctlVal").orElseThrow();
+        assertThat(SignalKind.of(command)).containsExactly(SignalKind.COMMAND);
+        assertThat(PointTypes.carrying(command).types()).contains(InformationType.C_DC_NA_1);
+        for (SignalKind kind : SignalKind.values()) {
+            assertThat(count(old, kind)).as(kind.word()).isEqualTo(count(relay(), kind));
+        }
+    }
+
+    private static long count(Ied ied, SignalKind kind) {
+        return ied.logicalDevices().stream()
+                .flatMap(device -> device.nodes().stream())
+                .flatMap(node -> node.attributes().stream())
+                .filter(attribute -> kind.reason(attribute).isPresent())
+                .filter(attribute -> kind != SignalKind.COMMAND
+                        || PointTypes.carrying(attribute).isPossible())
+                .count();
     }
 
     @Test
