@@ -23,7 +23,10 @@ final class ConnectCommand extends Command {
     @Parameters(index = "1", paramLabel = "CONNECTION", description = "Name of an IED, or a new name.")
     private String connection;
 
-    @Option(names = "--kind", paramLabel = "KIND", description = "Kind of connection of the device's type.")
+    @Option(
+            names = "--kind",
+            paramLabel = "KIND",
+            description = "Kind of connection of the device's type; for an IED it need not be given.")
     private String kind;
 
     ConnectCommand(Session session) {
@@ -36,24 +39,28 @@ final class ConnectCommand extends Command {
         Project project = folder.load();
         Device device = project.device(deviceName);
         boolean toIed = project.ied(connection).isPresent();
-        String chosen = kind == null ? inferred(project, device, toIed) : kind;
+        if (!toIed && kind == null) {
+            // a misspelt relay must not become a connection of another kind
+            throw new UnknownNameException("IED", connection, project.iedNames());
+        }
+        String chosen = kind == null ? kindToIed(project, device) : kind;
         folder.connect(project, deviceName, connection, chosen, toIed ? connection : null);
         say("connected " + deviceName + " " + (toIed ? "to IED " : "as ") + connection + ", kind " + chosen);
         next(toIed ? "urvant map " + deviceName + " SIGNAL…" : "urvant check " + deviceName);
         return Exit.DONE;
     }
 
-    private String inferred(Project project, Device device, boolean toIed) {
+    private String kindToIed(Project project, Device device) {
         DeviceType type = project.type(device)
                 .orElseThrow(() -> new UnknownNameException(
                         "device type", device.type().text(), project.types().keySet()));
         List<String> kinds = type.connections().values().stream()
-                .filter(candidate -> candidate.setting(Connection.IED).isPresent() == toIed)
+                .filter(candidate -> candidate.setting(Connection.IED).isPresent())
                 .map(ConnectionKind::name)
                 .toList();
         if (kinds.size() != 1) {
             throw new RefusedException(
-                    "which kind of connection " + connection + " is to be is not clear",
+                    "which kind of connection to " + connection + " is meant is not clear",
                     "Give --kind with one of "
                             + String.join(", ", type.connections().keySet()) + ".");
         }

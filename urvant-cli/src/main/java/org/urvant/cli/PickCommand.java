@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.urvant.core.fault.RefusedException;
+import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.mapping.PointTypes;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.DataAttribute;
@@ -58,7 +59,7 @@ final class PickCommand extends Command {
                 switch (verb) {
                     case "add" -> added(project);
                     case "drop" -> dropped(project.pick(name));
-                    default -> throw new RefusedException("'" + verb + "' is not known here", "Use add or drop.");
+                    default -> throw new UnknownNameException("verb", verb, List.of("add", "drop"));
                 };
         folder.savePick(changed);
         show(project, changed);

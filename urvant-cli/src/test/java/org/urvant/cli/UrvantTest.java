@@ -140,6 +140,8 @@ class UrvantTest {
             device add 2GW --type ravnsund-g3      | 3 | is not allowed
             connect GW9 F01                        | 2 | Did you mean 'GW1'?
             connect GW1 F01                        | 3 | already
+            connect GW1 F02                        | 2 | there is no IED 'F02'
+            pick feeder dropp x                    | 2 | Did you mean 'drop'?
             connect GW1 scada2 --kind centre       | 2 | there is no kind of connection 'centre'
             map GW1 F01CTRL/XCBR1.Poss.stVal       | 2 | Did you mean 'F01CTRL/XCBR1.Pos.stVal'?
             map GW1 F01PROT/PTRC1.Tr.q             | 0 | travels with its value
