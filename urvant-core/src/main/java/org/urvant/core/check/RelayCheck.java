@@ -15,8 +15,8 @@ import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
+import org.urvant.core.scl.ExternalReference;
 import org.urvant.core.scl.GooseControl;
-import org.urvant.core.scl.GooseInput;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.LogicalNode;
 
@@ -103,7 +103,7 @@ final class RelayCheck {
 
     private void inputs(Ied ied) {
         for (LogicalNode node : nodes(ied)) {
-            for (GooseInput input : node.gooseInputs()) {
+            for (ExternalReference input : gooseInputs(node)) {
                 Optional<Ied> publisher = project.ied(input.publisher());
                 Optional<GooseControl> message = publisher.flatMap(other -> nodes(other).stream()
                         .flatMap(candidate -> candidate.gooseControls().stream())
@@ -120,6 +120,12 @@ final class RelayCheck {
                 }
             }
         }
+    }
+
+    private static List<ExternalReference> gooseInputs(LogicalNode node) {
+        return node.inputs().stream()
+                .filter(input -> input.service().equals("GOOSE") && input.isBound())
+                .toList();
     }
 
     private void report(Rule rule, String subject, Position position, String message) {

@@ -32,13 +32,31 @@ public final class ConnectedAccessPoint extends SclElement {
 
     /** Returns the address parts of a GOOSE control block ({@code MAC-Address}, {@code APPID} …), or empty. */
     public Optional<Map<String, String>> gooseAddress(String logicalDevice, String controlBlock) {
-        for (int gse : store.children(row, Tag.GSE)) {
-            if (logicalDevice.equals(store.attribute(gse, "ldInst"))
-                    && controlBlock.equals(store.attribute(gse, "cbName"))) {
-                return Optional.of(parts(store.child(gse, Tag.ADDRESS)));
+        return blockAddress(Tag.GSE, logicalDevice, controlBlock);
+    }
+
+    /** Returns the address parts of a sampled-value control block, or empty. */
+    public Optional<Map<String, String>> sampledValueAddress(String logicalDevice, String controlBlock) {
+        return blockAddress(Tag.SMV, logicalDevice, controlBlock);
+    }
+
+    private Optional<Map<String, String>> blockAddress(Tag tag, String logicalDevice, String controlBlock) {
+        for (int block : store.children(row, tag)) {
+            if (logicalDevice.equals(store.attribute(block, "ldInst"))
+                    && controlBlock.equals(store.attribute(block, "cbName"))) {
+                return Optional.of(parts(store.child(block, Tag.ADDRESS)));
             }
         }
         return Optional.empty();
+    }
+
+    /** Returns the physical connections by type, such as {@code Connection} → plug, cable and port, as written. */
+    public Map<String, Map<String, String>> physicalConnections() {
+        Map<String, Map<String, String>> connections = new LinkedHashMap<>();
+        for (int connection : store.children(row, Tag.PHYS_CONN)) {
+            connections.put(store.attribute(connection, "type", ""), parts(connection));
+        }
+        return connections;
     }
 
     private Map<String, String> parts(int address) {

@@ -2,8 +2,9 @@ package org.urvant.core.scl;
 
 import java.util.Optional;
 
-/** What report and GOOSE control blocks have in common: a name in a logical node, and a dataset that they send. */
-public abstract sealed class ControlBlock extends SclElement permits ReportControl, GooseControl {
+/** What the control blocks have in common: a name in a logical node, and a dataset that they send or log. */
+public abstract sealed class ControlBlock extends SclElement
+        permits ReportControl, LogControl, GooseControl, SampledValueControl {
     final LogicalNode node;
 
     ControlBlock(LogicalNode node, int row) {
@@ -24,9 +25,19 @@ public abstract sealed class ControlBlock extends SclElement permits ReportContr
     /** Returns the reference of the block with its functional constraint, as it is used on the wire. */
     public abstract String reference();
 
+    /** Returns the name of the dataset as written; empty text when the block names none. */
+    public final String dataSetName() {
+        return store.attribute(row, "datSet", "");
+    }
+
     /** Returns the dataset, or empty when the block names none or one that does not exist. */
     public final Optional<DataSet> dataSet() {
-        String wanted = store.attribute(row, "datSet", "");
+        String wanted = dataSetName();
         return node.dataSets().stream().filter(set -> set.name().equals(wanted)).findFirst();
+    }
+
+    /** Returns the revision of the dataset that the block was made with; 0 when not given or no number. */
+    public final long configurationRevision() {
+        return Numbers.parse(store.attribute(row, "confRev", "0"), 0);
     }
 }

@@ -4,6 +4,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import org.urvant.core.finding.Position;
 
 /**
@@ -82,23 +84,57 @@ public final class DataAttribute {
         return own.isEmpty() ? node.store.attribute(template.objectRow(), "desc", "") : own;
     }
 
-    /** Returns the value that the file gives: of the instance, else the template's default; empty when it gives none. */
+    /**
+     * Returns the value that the file gives: of the instance, else the template's default; empty when it gives none. Of
+     * values per setting group it is the first.
+     */
     public Optional<String> value() {
+        Optional<String> own =
+                own().flatMap(row -> values(row).values().stream().findFirst());
+        return own.isPresent()
+                ? own
+                : values(template.attributeRow()).values().stream().findFirst();
+    }
+
+    /** Returns the values by setting group, from 1; a value that holds for all groups stands under 0. */
+    public SortedMap<Integer, String> valuesByGroup() {
+        SortedMap<Integer, String> values = own().map(this::values).orElse(new TreeMap<>());
+        return values.isEmpty() ? values(template.attributeRow()) : values;
+    }
+
+    /** Returns what the value in the file is to the device; {@link ValueKind#SETTING} when the file does not say. */
+    public ValueKind valueKind() {
+        return ValueKind.of(given("valKind"));
+    }
+
+    /** Returns whether a tool may take a value from another file that this one gives back (9.5.4.1). */
+    public boolean isValueImported() {
+        return Boolean.parseBoolean(given("valImport"));
+    }
+
+    /** Returns an attribute of the instance, else of the definition, else empty text. */
+    private String given(String name) {
+        return own().map(row -> node.store.attribute(row, name))
+                .orElseGet(() -> node.store.attribute(template.attributeRow(), name, ""));
+    }
+
+    private Optional<Integer> own() {
         int instance = node.instance(List.of(path().split("\\.")));
-        Optional<String> own = instance < 0 ? Optional.empty() : val(instance);
-        return own.isPresent() ? own : val(template.attributeRow());
+        return instance < 0 ? Optional.empty() : Optional.of(instance);
     }
 
-    private Optional<String> val(int row) {
-        int val = node.store.child(row, Tag.VAL);
-        return val < 0
-                ? Optional.empty()
-                : Optional.of(node.store.attribute(val, SclStore.TEXT, "").strip());
+    private SortedMap<Integer, String> values(int row) {
+        SortedMap<Integer, String> values = new TreeMap<>();
+        for (int val : node.store.children(row, Tag.VAL)) {
+            long group = Numbers.parse(node.store.attribute(val, "sGroup", "0"), 0);
+            values.putIfAbsent((int) Math.min(group, Integer.MAX_VALUE), node.store.text(val));
+        }
+        return values;
     }
 
-    /** Returns the line of the attribute's definition in the type templates. */
+    /** Returns the place of the attribute's definition in the type templates. */
     public Position position() {
-        return Position.line(node.store.source, node.store.line(template.attributeRow()));
+        return node.store.position(template.attributeRow());
     }
 
     @Override

@@ -1,6 +1,9 @@
 package org.urvant.core.scl;
 
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** One intelligent electronic device of an SCL file (IEC 61850-6:2009, 9.3). */
@@ -42,6 +45,37 @@ public final class Ied extends SclElement {
         return views(row, Tag.ACCESS_POINT, at -> store.attribute(at, "name", ""));
     }
 
+    /** Returns the access point with a name, or empty. */
+    public Optional<AccessPoint> accessPoint(String name) {
+        int found = store.child(row, Tag.ACCESS_POINT, "name", name);
+        return found < 0 ? Optional.empty() : Optional.of(new AccessPoint(this, found));
+    }
+
+    /**
+     * Returns what the IED says it can do. What an access point says of itself takes precedence over the IED (IEC
+     * 61850-6:2009+A1:2018, 9.3.2).
+     */
+    public Services services() {
+        Map<String, Map<String, String>> elements = new HashMap<>();
+        List<Integer> holders = new ArrayList<>(views(row, Tag.SERVICES, at -> at));
+        for (int point : store.children(row, Tag.ACCESS_POINT)) {
+            holders.addAll(views(point, Tag.SERVICES, at -> at));
+        }
+        for (int holder : holders) {
+            for (int service : store.children(holder, null)) {
+                elements.put(store.element(service), store.attributes(service));
+            }
+        }
+        return new Services(elements);
+    }
+
+    /** Returns all logical nodes of all logical devices, in the order of the file. */
+    public List<LogicalNode> nodes() {
+        return logicalDevices().stream()
+                .flatMap(device -> device.nodes().stream())
+                .toList();
+    }
+
     /** Returns the logical devices of all servers, in the order of the file. */
     public List<LogicalDevice> logicalDevices() {
         return views(row, Tag.ACCESS_POINT, at -> store.child(at, Tag.SERVER)).stream()
@@ -51,9 +85,12 @@ public final class Ied extends SclElement {
 
     /** Returns the place on a subnetwork of the IED's first access point that has one, or empty. */
     public Optional<ConnectedAccessPoint> connectedAccessPoint() {
-        return file.connectedAccessPoints().stream()
-                .filter(point -> point.iedName().equals(name()))
-                .findFirst();
+        return connectedAccessPoints().stream().findFirst();
+    }
+
+    /** Returns the places on subnetworks of all access points of the IED, in the order of the file. */
+    public List<ConnectedAccessPoint> connectedAccessPoints() {
+        return file.connections(name());
     }
 
     /**

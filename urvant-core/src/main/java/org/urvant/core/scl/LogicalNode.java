@@ -1,5 +1,6 @@
 package org.urvant.core.scl;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -37,16 +38,21 @@ public final class LogicalNode extends SclElement {
         return store.attribute(row, "lnType", "");
     }
 
+    /** Returns the data attributes as the node's type defines them, arrays expanded by this node's own values. */
+    List<TemplateAttribute> templates() {
+        return device.ied().file().templates().attributes(this);
+    }
+
     /** Returns all data attributes of basic type, resolved through the templates, in template order. */
     public List<DataAttribute> attributes() {
-        return device.ied().file().templates().attributes(typeName()).stream()
+        return templates().stream()
                 .map(template -> new DataAttribute(this, template))
                 .toList();
     }
 
     /** Returns the data attribute at a path such as {@code Pos.stVal} below this node, or empty. */
     public Optional<DataAttribute> attributeAt(String path) {
-        return device.ied().file().templates().attributes(typeName()).stream()
+        return templates().stream()
                 .filter(template -> template.path().equals(path))
                 .findFirst()
                 .map(template -> new DataAttribute(this, template));
@@ -67,20 +73,73 @@ public final class LogicalNode extends SclElement {
         return views(row, Tag.GSE_CONTROL, at -> new GooseControl(this, at));
     }
 
-    /** Returns the inputs of this node that GOOSE messages feed and that name their sender. */
-    public List<GooseInput> gooseInputs() {
-        return views(store.child(row, Tag.INPUTS), Tag.EXT_REF, at -> new GooseInput(store, at)).stream()
-                .filter(input -> input.attribute("serviceType").orElse("").equals("GOOSE"))
-                .filter(input -> !input.publisher().isEmpty())
-                .toList();
+    /** Returns the log control blocks of this node. */
+    public List<LogControl> logControls() {
+        return views(row, Tag.LOG_CONTROL, at -> new LogControl(this, at));
     }
 
-    /** Returns the row of the DOI, SDI or DAI at a path below this node, or -1. */
+    /** Returns the sampled-value control blocks of this node; only LLN0 has any. */
+    public List<SampledValueControl> sampledValueControls() {
+        return views(row, Tag.SAMPLED_VALUE_CONTROL, at -> new SampledValueControl(this, at));
+    }
+
+    /** Returns all control blocks of this node in the order of the file. */
+    public List<ControlBlock> controlBlocks() {
+        List<ControlBlock> blocks = new ArrayList<>();
+        for (int at : store.children(row, null)) {
+            switch (store.tag(at)) {
+                case REPORT_CONTROL -> blocks.add(new ReportControl(this, at));
+                case LOG_CONTROL -> blocks.add(new LogControl(this, at));
+                case GSE_CONTROL -> blocks.add(new GooseControl(this, at));
+                case SAMPLED_VALUE_CONTROL -> blocks.add(new SampledValueControl(this, at));
+                default -> {
+                    // no control block
+                }
+            }
+        }
+        return List.copyOf(blocks);
+    }
+
+    /** Returns the setting groups that this node controls; empty when it has none. Only LLN0 has them. */
+    public Optional<SettingGroups> settingGroups() {
+        int control = store.child(row, Tag.SETTING_CONTROL);
+        return control < 0
+                ? Optional.empty()
+                : Optional.of(new SettingGroups((int) Numbers.parse(store.attribute(control, "numOfSGs", "1"), 1), (int)
+                        Numbers.parse(store.attribute(control, "actSG", "1"), 1)));
+    }
+
+    /** Returns the inputs of this node from outside, bound or kept for later binding. */
+    public List<ExternalReference> inputs() {
+        return views(store.child(row, Tag.INPUTS), Tag.EXT_REF, at -> new ExternalReference(this, at));
+    }
+
+    /** Returns the part of the site that the node belongs to; empty when the file does not say. */
+    public Optional<SitePart> place() {
+        return device.ied().file().places().of(this);
+    }
+
+    /** Returns the row of the DOI, SDI or DAI at a path below this node, or -1; an array element by its index. */
     int instance(List<String> path) {
         int at = store.child(row, Tag.DOI, "name", path.get(0));
         for (int i = 1; i < path.size() && at >= 0; i++) {
-            int next = store.child(at, Tag.SDI, "name", path.get(i));
-            at = next >= 0 ? next : store.child(at, Tag.DAI, "name", path.get(i));
+            int next = part(at, Tag.SDI, path.get(i));
+            at = next >= 0 ? next : part(at, Tag.DAI, path.get(i));
+        }
+        return at;
+    }
+
+    private int part(int parent, Tag tag, String step) {
+        int bracket = step.indexOf('(');
+        if (bracket < 0) {
+            return store.child(parent, tag, "name", step);
+        }
+        String index = step.substring(bracket + 1, step.length() - 1);
+        int at = store.child(parent, tag, "name", step.substring(0, bracket));
+        while (at >= 0
+                && !(index.equals(store.attribute(at, "ix"))
+                        && step.startsWith(store.attribute(at, "name", "") + "("))) {
+            at = store.next(at, tag);
         }
         return at;
     }

@@ -1,5 +1,8 @@
 package org.urvant.core.scl;
 
+import java.util.List;
+import java.util.Map;
+
 /** A report control block as the file declares it (IEC 61850-6:2009, 9.3.8; IEC 61850-7-2:2010, 17.2). */
 public final class ReportControl extends ControlBlock {
     ReportControl(LogicalNode node, int row) {
@@ -22,25 +25,38 @@ public final class ReportControl extends ControlBlock {
         return store.attribute(row, "rptID", "");
     }
 
-    /** Returns the revision of the dataset that the block was made with; 0 when not given. */
-    public long configurationRevision() {
-        return number(store.attribute(row, "confRev", "0"));
-    }
-
     /** Returns the integrity period in milliseconds; 0 when not given. */
     public long integrityPeriodMillis() {
-        return number(store.attribute(row, "intgPd", "0"));
+        return Numbers.parse(store.attribute(row, "intgPd", "0"), 0);
     }
 
-    /** Returns how many instances the block has, and so how many clients can use it at once. */
+    /** Returns the time in milliseconds for which changes are gathered into one report; 0 when not given. */
+    public long bufferTimeMillis() {
+        return Numbers.parse(store.attribute(row, "bufTime", "0"), 0);
+    }
+
+    /** Returns whether the file sets a trigger: {@code dchg}, {@code qchg}, {@code dupd}, {@code period} or {@code gi}. */
+    public boolean triggersOn(String trigger) {
+        int options = store.child(row, Tag.TRG_OPS);
+        return options >= 0 && Boolean.parseBoolean(store.attribute(options, trigger, "false"));
+    }
+
+    /** Returns how many instances the block has, and so how many clients can use it at once; at least 1, at most 99. */
     public int instances() {
         int enabled = store.child(row, Tag.RPT_ENABLED);
-        return enabled < 0 ? 1 : (int) number(store.attribute(enabled, "max", "1"));
+        long most = enabled < 0 ? 1 : Numbers.parse(store.attribute(enabled, "max", "1"), 1);
+        return (int) Math.max(1, Math.min(99, most));
     }
 
-    private static long number(String text) {
-        return text.chars().allMatch(Character::isDigit) && !text.isEmpty() && text.length() < 10
-                ? Long.parseLong(text)
-                : 0;
+    /** Returns the names of the IEDs for which the file keeps an instance, in order: the first has instance 1. */
+    public List<String> reservedFor() {
+        return views(
+                store.child(row, Tag.RPT_ENABLED), Tag.CLIENT_LN, client -> store.attribute(client, "iedName", ""));
+    }
+
+    /** Returns the attributes of the optional fields that a report carries; empty when the file names none. */
+    public Map<String, String> optionalFields() {
+        int fields = store.child(row, Tag.OPT_FIELDS);
+        return fields < 0 ? Map.of() : store.attributes(fields);
     }
 }

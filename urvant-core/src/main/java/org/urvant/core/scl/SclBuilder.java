@@ -1,6 +1,8 @@
 package org.urvant.core.scl;
 
 import java.util.Arrays;
+import org.urvant.core.fault.LimitExceededException;
+import org.urvant.core.finding.Position;
 
 /**
  * Takes the elements of an SCL file in document order and makes the {@link SclFile} over them. A reader calls
@@ -8,6 +10,8 @@ import java.util.Arrays;
  * of no use after {@link #build}.
  */
 public final class SclBuilder {
+    private static final int MOST_NAMES = 10_000;
+
     private final String source;
     private final StringPool names = new StringPool();
     private final StringPool values = new StringPool();
@@ -15,6 +19,7 @@ public final class SclBuilder {
     private int[] parents = new int[1024];
     private int[] ends = new int[1024];
     private int[] lines = new int[1024];
+    private int[] columns = new int[1024];
     private int[] attributeStarts = new int[1025];
     private char[] attributeNames = new char[4096];
     private int[] attributeValues = new int[4096];
@@ -27,33 +32,35 @@ public final class SclBuilder {
         this.source = source;
     }
 
-    /** Opens an element of the SCL namespace at a 1-based line. */
-    public void open(String localName, int line) {
+    /** Opens an element of the SCL namespace at a 1-based line and column; 0 for a place that is not known. */
+    public void open(String localName, int line, int column) {
         Tag tag = Tag.of(localName);
-        row(tag, line);
+        row(tag, line, column);
         if (tag == Tag.OTHER) {
             attribute(SclStore.NAME, localName);
         }
     }
 
     /** Opens an element of another namespace, kept under {@code {namespace}localName}. */
-    public void openForeign(String namespace, String localName, int line) {
-        row(Tag.OTHER, line);
+    public void openForeign(String namespace, String localName, int line, int column) {
+        row(Tag.OTHER, line, column);
         attribute(SclStore.NAME, "{" + namespace + "}" + localName);
     }
 
-    private void row(Tag tag, int line) {
+    private void row(Tag tag, int line, int column) {
         if (size == tags.length) {
             int larger = size * 2;
             tags = Arrays.copyOf(tags, larger);
             parents = Arrays.copyOf(parents, larger);
             ends = Arrays.copyOf(ends, larger);
             lines = Arrays.copyOf(lines, larger);
+            columns = Arrays.copyOf(columns, larger);
             attributeStarts = Arrays.copyOf(attributeStarts, larger + 1);
         }
         tags[size] = (byte) tag.ordinal();
         parents[size] = current;
         lines[size] = line;
+        columns[size] = column;
         attributeStarts[size] = attributes;
         current = size++;
     }
@@ -67,7 +74,15 @@ public final class SclBuilder {
             attributeNames = Arrays.copyOf(attributeNames, attributes * 2);
             attributeValues = Arrays.copyOf(attributeValues, attributes * 2);
         }
-        attributeNames[attributes] = (char) names.add(name);
+        int number = names.add(name);
+        if (number > MOST_NAMES) {
+            throw new LimitExceededException(
+                    new Position(source, lines[current], columns[current]),
+                    "number of different attribute names",
+                    number,
+                    MOST_NAMES);
+        }
+        attributeNames[attributes] = (char) number;
         attributeValues[attributes] = values.add(value);
         attributes++;
     }
@@ -102,6 +117,7 @@ public final class SclBuilder {
                 Arrays.copyOf(parents, size),
                 Arrays.copyOf(ends, size),
                 Arrays.copyOf(lines, size),
+                Arrays.copyOf(columns, size),
                 Arrays.copyOf(attributeStarts, size + 1),
                 Arrays.copyOf(attributeNames, attributes),
                 Arrays.copyOf(attributeValues, attributes),

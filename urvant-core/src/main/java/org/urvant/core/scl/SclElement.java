@@ -2,6 +2,7 @@ package org.urvant.core.scl;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.IntFunction;
 import org.urvant.core.finding.Position;
@@ -11,7 +12,18 @@ import org.urvant.core.finding.Position;
  * cost little to make; the file's store lives as long as any of its views.
  */
 public abstract sealed class SclElement
-        permits SclFile, Ied, LogicalDevice, LogicalNode, DataSet, ControlBlock, GooseInput, ConnectedAccessPoint {
+        permits SclFile,
+                Ied,
+                AccessPoint,
+                LogicalDevice,
+                LogicalNode,
+                DataSet,
+                ControlBlock,
+                ExternalReference,
+                ConnectedAccessPoint,
+                Subnetwork,
+                SitePart,
+                PlainElement {
     final SclStore store;
     final int row;
 
@@ -20,9 +32,9 @@ public abstract sealed class SclElement
         this.row = row;
     }
 
-    /** Returns the file and line of the element's start tag. */
+    /** Returns the file, line and column of the element's start tag. */
     public Position position() {
-        return Position.line(store.source, store.line(row));
+        return store.position(row);
     }
 
     /** Returns the {@code desc} attribute; empty text when there is none. */
@@ -33,6 +45,24 @@ public abstract sealed class SclElement
     /** Returns an attribute by name, so that attributes without an accessor of their own can be reached. */
     public Optional<String> attribute(String name) {
         return Optional.ofNullable(store.attribute(row, name));
+    }
+
+    /**
+     * Returns all attributes in the order of the file; those of other namespaces as {@code {namespace}name}. What no
+     * accessor covers can be read here.
+     */
+    public Map<String, String> writtenAttributes() {
+        return store.attributes(row);
+    }
+
+    /** Returns all child elements in the order of the file, private and foreign ones too. */
+    public List<PlainElement> elements() {
+        return views(row, null, at -> new PlainElement(store, at));
+    }
+
+    /** Returns the child elements that the standard leaves to makers: {@code Private}, and those of other namespaces. */
+    public List<PlainElement> privateElements() {
+        return elements().stream().filter(PlainElement::isPrivate).toList();
     }
 
     final <T> List<T> views(int parent, Tag tag, IntFunction<T> view) {
@@ -57,6 +87,6 @@ public abstract sealed class SclElement
 
     @Override
     public String toString() {
-        return store.tag(row).element() + " at " + position();
+        return store.element(row) + " at " + position();
     }
 }

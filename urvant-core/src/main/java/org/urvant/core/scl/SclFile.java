@@ -1,18 +1,42 @@
 package org.urvant.core.scl;
 
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
- * One SCL file: its header, IEDs and communication section. Read-only; made by a reader through {@link SclBuilder}.
- * Sections that no view covers yet are kept in the store all the same. Source: IEC 61850-6:2009+A1:2018, clause 9.
+ * One SCL file: its header, site, network, IEDs and types. Read-only, but single-threaded: what is looked up is kept. Made
+ * by a reader through {@link SclBuilder}. Source: IEC 61850-6:2009+A1:2018, clause 9.
  */
 public final class SclFile extends SclElement {
     private final TypeTemplates templates;
+    private final Map<String, Ied> ieds = new LinkedHashMap<>();
+    private final Map<String, List<ConnectedAccessPoint>> connections = new HashMap<>();
+    private SitePlaces places;
 
     SclFile(SclStore store) {
         super(store, 0);
         this.templates = new TypeTemplates(store);
+        for (int at : store.children(0, Tag.IED)) {
+            ieds.putIfAbsent(store.attribute(at, "name", ""), new Ied(this, at));
+        }
+        connectedAccessPoints().forEach(point -> connections
+                .computeIfAbsent(point.iedName(), name -> new ArrayList<>())
+                .add(point));
+    }
+
+    SitePlaces places() {
+        if (places == null) {
+            places = new SitePlaces(store);
+        }
+        return places;
+    }
+
+    List<ConnectedAccessPoint> connections(String ied) {
+        return List.copyOf(connections.getOrDefault(ied, List.of()));
     }
 
     TypeTemplates templates() {
@@ -53,21 +77,47 @@ public final class SclFile extends SclElement {
         return views(0, Tag.IED, at -> new Ied(this, at));
     }
 
-    /** Returns the IED with a name, or empty. */
+    /** Returns the first IED with a name, or empty. */
     public Optional<Ied> ied(String name) {
-        int found = store.child(0, Tag.IED, "name", name);
-        return found < 0 ? Optional.empty() : Optional.of(new Ied(this, found));
+        return Optional.ofNullable(ieds.get(name));
+    }
+
+    /** Returns the subnetworks in the order of the file. */
+    public List<Subnetwork> subnetworks() {
+        return views(store.child(0, Tag.COMMUNICATION), Tag.SUB_NETWORK, at -> new Subnetwork(this, at));
     }
 
     /** Returns the connected access points of all subnetworks, in the order of the file. */
     public List<ConnectedAccessPoint> connectedAccessPoints() {
-        int communication = store.child(0, Tag.COMMUNICATION);
-        return communication < 0
-                ? List.of()
-                : views(communication, Tag.SUB_NETWORK, subnetwork -> subnetwork).stream()
-                        .flatMap(subnetwork ->
-                                views(subnetwork, Tag.CONNECTED_AP, at -> new ConnectedAccessPoint(store, at)).stream())
-                        .toList();
+        return subnetworks().stream()
+                .flatMap(subnetwork -> subnetwork.members().stream())
+                .toList();
+    }
+
+    /** Returns the outermost parts of the site: substations, lines and processes. Empty when the file has none. */
+    public List<SitePart> site() {
+        List<SitePart> parts = new ArrayList<>();
+        for (int at : store.children(0, null)) {
+            if (SitePart.kind(store.tag(at)) != null) {
+                parts.add(new SitePart(store, at));
+            }
+        }
+        return List.copyOf(parts);
+    }
+
+    /** Returns whether the substation section says of any logical node where it belongs. */
+    public boolean hasPlaces() {
+        return !places().isEmpty();
+    }
+
+    /** Returns what kind of SCL file this is by its content. */
+    public FileKind kind() {
+        return FileKind.of(this);
+    }
+
+    /** Returns the last part of the source's name, without folders. */
+    public String name() {
+        return store.source.substring(store.source.lastIndexOf('/') + 1);
     }
 
     /** Returns how many elements the file has. */

@@ -1,12 +1,15 @@
 package org.urvant.core.scl;
 
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.PrimitiveIterator;
+import org.urvant.core.finding.Position;
 
 /**
  * All elements of one SCL file in document order, as parallel arrays: a row is an element, its children follow it and
  * {@code end} is the row after its subtree, so that walking the children is skipping from {@code end} to {@code end}.
- * Attribute names and values are interned once for the file. Costs 17 bytes an element and 6 an attribute.
+ * Attribute names and values are interned once for the file. Costs 21 bytes an element and 6 an attribute.
  */
 final class SclStore {
     /** The name under which an element's text content is kept among its attributes. */
@@ -19,6 +22,7 @@ final class SclStore {
     private final int[] parents;
     private final int[] ends;
     private final int[] lines;
+    private final int[] columns;
     private final int[] attributeStarts;
     private final char[] attributeNames;
     private final int[] attributeValues;
@@ -31,6 +35,7 @@ final class SclStore {
             int[] parents,
             int[] ends,
             int[] lines,
+            int[] columns,
             int[] attributeStarts,
             char[] attributeNames,
             int[] attributeValues,
@@ -41,6 +46,7 @@ final class SclStore {
         this.parents = parents;
         this.ends = ends;
         this.lines = lines;
+        this.columns = columns;
         this.attributeStarts = attributeStarts;
         this.attributeNames = attributeNames;
         this.attributeValues = attributeValues;
@@ -68,6 +74,39 @@ final class SclStore {
         return lines[row];
     }
 
+    /** Returns the file, line and column of an element's start tag. */
+    Position position(int row) {
+        return new Position(source, lines[row], columns[row]);
+    }
+
+    /** Returns the attributes of an element in the order of the file, without text and element name. */
+    Map<String, String> attributes(int row) {
+        Map<String, String> all = new LinkedHashMap<>();
+        for (int i = attributeStarts[row]; i < attributeStarts[row + 1]; i++) {
+            String name = names.get(attributeNames[i]);
+            if (name.charAt(0) != '#') {
+                all.put(name, values.get(attributeValues[i]));
+            }
+        }
+        return all;
+    }
+
+    /** Returns the element's name; that of a foreign element with its namespace before it in braces. */
+    String element(int row) {
+        return tag(row) == Tag.OTHER ? attribute(row, NAME, "") : tag(row).element();
+    }
+
+    /** Returns the text of the first child with a tag, without blanks around it; empty text when there is none. */
+    String childText(int row, Tag tag) {
+        int found = child(row, tag);
+        return found < 0 ? "" : text(found);
+    }
+
+    /** Returns an element's text without blanks around it. */
+    String text(int row) {
+        return attribute(row, TEXT, "").strip();
+    }
+
     /** Returns the value of an attribute, or null when the element does not have it. */
     String attribute(int row, String name) {
         int id = names.find(name);
@@ -90,6 +129,17 @@ final class SclStore {
     /** Returns the first child with a tag, or -1. */
     int child(int row, Tag tag) {
         for (int at = row + 1; at < ends[row]; at = ends[at]) {
+            if (tags[at] == tag.ordinal()) {
+                return at;
+            }
+        }
+        return -1;
+    }
+
+    /** Returns the next element after one with the same parent and a tag, or -1. */
+    int next(int row, Tag tag) {
+        int end = ends[parents[row]];
+        for (int at = ends[row]; at < end; at = ends[at]) {
             if (tags[at] == tag.ordinal()) {
                 return at;
             }

@@ -24,4 +24,18 @@ record TemplateAttribute(
         String basicType,
         String enumType,
         int objectRow,
-        int attributeRow) {}
+        int attributeRow) {
+    /** Returns an attribute below the same data object. */
+    TemplateAttribute at(String newPath, String newBasicType, String newEnumType, int newRow) {
+        return new TemplateAttribute(
+                newPath,
+                attributeStart,
+                objectClass,
+                innerClass,
+                constraint,
+                newBasicType,
+                newEnumType,
+                objectRow,
+                newRow);
+    }
+}

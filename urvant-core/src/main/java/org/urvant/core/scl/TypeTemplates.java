@@ -6,6 +6,11 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.function.Function;
 
 /**
  * Resolves logical node types to data attributes of basic type. A type is resolved when it is first asked for and then
@@ -15,6 +20,7 @@ import java.util.Optional;
 final class TypeTemplates {
     private static final int DEEPEST = 24;
     private static final int MOST_PER_NODE_TYPE = 100_000;
+    private static final int LONGEST_ARRAY = 10_000;
 
     private final SclStore store;
     private final Map<String, Integer> nodeTypes = new HashMap<>();
@@ -22,6 +28,8 @@ final class TypeTemplates {
     private final Map<String, Integer> attributeTypes = new HashMap<>();
     private final Map<String, Integer> enumTypes = new HashMap<>();
     private final Map<String, List<TemplateAttribute>> resolved = new HashMap<>();
+    /** By node type, the paths of attributes that give the lengths of arrays. */
+    private final Map<String, Set<String>> named = new HashMap<>();
 
     TypeTemplates(SclStore store) {
         this.store = store;
@@ -42,13 +50,41 @@ final class TypeTemplates {
         }
     }
 
-    List<TemplateAttribute> attributes(String nodeType) {
-        List<TemplateAttribute> known = resolved.get(nodeType);
+    /** Returns the attributes of a node: shared by all nodes of its type, unless its own values give lengths of arrays. */
+    List<TemplateAttribute> attributes(LogicalNode node) {
+        String type = node.typeName();
+        List<TemplateAttribute> known = resolved.get(type);
         if (known == null) {
-            known = List.copyOf(resolve(nodeType));
-            resolved.put(nodeType, known);
+            known = List.copyOf(resolve(type, path -> null));
+            resolved.put(type, known);
         }
-        return known;
+        Set<String> lengths = named.get(type);
+        if (lengths == null) {
+            return known;
+        }
+        Map<String, String> given = new TreeMap<>();
+        for (String path : lengths) {
+            int row = node.instance(List.of(path.split("\\.")));
+            String value = row < 0 ? "" : store.childText(row, Tag.VAL);
+            if (!value.isEmpty()) {
+                given.put(path, value);
+            }
+        }
+        return given.isEmpty()
+                ? known
+                : resolved.computeIfAbsent(type + given, key -> List.copyOf(resolve(type, given::get)));
+    }
+
+    /** Returns the row of a type by its id, or -1; {@code kind} is the tag of the type's element. */
+    int type(Tag kind, String id) {
+        Map<String, Integer> types =
+                switch (kind) {
+                    case L_NODE_TYPE -> nodeTypes;
+                    case DO_TYPE -> objectTypes;
+                    case DA_TYPE -> attributeTypes;
+                    default -> enumTypes;
+                };
+        return types.getOrDefault(id, -1);
     }
 
     /** Returns the texts of an enumeration by their numbers, in the order of the file. */
@@ -57,109 +93,117 @@ final class TypeTemplates {
         Integer row = enumTypes.get(enumType);
         if (row != null) {
             for (int value : store.children(row, Tag.ENUM_VAL)) {
-                texts.put(
-                        store.attribute(value, "ord", ""),
-                        store.attribute(value, SclStore.TEXT, "").strip());
+                texts.put(store.attribute(value, "ord", ""), store.text(value));
             }
         }
         return texts;
     }
 
-    private List<TemplateAttribute> resolve(String nodeType) {
-        List<TemplateAttribute> found = new ArrayList<>();
+    private List<TemplateAttribute> resolve(String nodeType, Function<String, String> given) {
+        Pass pass = new Pass(nodeType, given);
         Integer type = nodeTypes.get(nodeType);
         if (type != null) {
             for (int object : store.children(type, Tag.DO)) {
                 Integer objectType = objectTypes.get(store.attribute(object, "type", ""));
                 if (objectType != null) {
                     String cdc = store.attribute(objectType, "cdc", "");
-                    object(found, store.attribute(object, "name", ""), objectType, cdc, object, 0);
+                    pass.object(store.attribute(object, "name", ""), objectType, cdc, object, 0);
                 }
             }
         }
-        return found;
+        return pass.found;
     }
 
-    private void object(
-            List<TemplateAttribute> found, String path, int objectType, String outer, int objectRow, int depth) {
-        if (depth > DEEPEST) {
-            return;
+    /** One resolution of one type. */
+    private final class Pass {
+        private final String nodeType;
+        private final Function<String, String> given;
+        private final List<TemplateAttribute> found = new ArrayList<>();
+
+        Pass(String nodeType, Function<String, String> given) {
+            this.nodeType = nodeType;
+            this.given = given;
         }
-        String inner = store.attribute(objectType, "cdc", "");
-        for (int child : store.children(objectType, null)) {
-            String name = store.attribute(child, "name", "");
-            switch (store.tag(child)) {
-                case SDO -> {
-                    Integer type = objectTypes.get(store.attribute(child, "type", ""));
-                    if (type != null) {
-                        for (String element : elements(child, path + "." + name)) {
-                            object(found, element, type, outer, objectRow, depth + 1);
+
+        void object(String path, int objectType, String outer, int objectRow, int depth) {
+            if (depth > DEEPEST) {
+                return;
+            }
+            String inner = store.attribute(objectType, "cdc", "");
+            for (int child : store.children(objectType, null)) {
+                String name = store.attribute(child, "name", "");
+                switch (store.tag(child)) {
+                    case SDO -> {
+                        Integer type = objectTypes.get(store.attribute(child, "type", ""));
+                        if (type != null) {
+                            for (String element : elements(child, path, name)) {
+                                object(element, type, outer, objectRow, depth + 1);
+                            }
                         }
                     }
-                }
-                case DA -> {
-                    Optional<FunctionalConstraint> constraint =
-                            FunctionalConstraint.of(store.attribute(child, "fc", ""));
-                    TemplateAttribute frame = new TemplateAttribute(
-                            path + "." + name, path.length() + 1, outer, inner, constraint, "", "", objectRow, child);
-                    attribute(found, frame, child, depth + 1);
-                }
-                default -> {
-                    // private and foreign elements stay in the store
+                    case DA -> {
+                        Optional<FunctionalConstraint> constraint =
+                                FunctionalConstraint.of(store.attribute(child, "fc", ""));
+                        TemplateAttribute frame = new TemplateAttribute(
+                                path, path.length() + 1, outer, inner, constraint, "", "", objectRow, child);
+                        attribute(frame, name, child, depth + 1);
+                    }
+                    default -> {
+                        // private and foreign elements stay in the store
+                    }
                 }
             }
         }
-    }
 
-    private void attribute(List<TemplateAttribute> found, TemplateAttribute frame, int row, int depth) {
-        if (depth > DEEPEST || found.size() >= MOST_PER_NODE_TYPE) {
-            return;
-        }
-        String basicType = store.attribute(row, "bType", "");
-        String type = store.attribute(row, "type", "");
-        for (String path : elements(row, frame.path())) {
-            if (!"Struct".equals(basicType)) {
-                found.add(new TemplateAttribute(
-                        path,
-                        frame.attributeStart(),
-                        frame.objectClass(),
-                        frame.innerClass(),
-                        frame.constraint(),
-                        basicType,
-                        "Enum".equals(basicType) ? type : "",
-                        frame.objectRow(),
-                        row));
-                continue;
+        private void attribute(TemplateAttribute frame, String name, int row, int depth) {
+            if (depth > DEEPEST || found.size() >= MOST_PER_NODE_TYPE) {
+                return;
             }
-            Integer struct = attributeTypes.get(type);
-            if (struct != null) {
-                for (int part : store.children(struct, Tag.BDA)) {
-                    TemplateAttribute below = new TemplateAttribute(
-                            path + "." + store.attribute(part, "name", ""),
-                            frame.attributeStart(),
-                            frame.objectClass(),
-                            frame.innerClass(),
-                            frame.constraint(),
-                            "",
-                            "",
-                            frame.objectRow(),
-                            part);
-                    attribute(found, below, part, depth + 1);
+            String basicType = store.attribute(row, "bType", "");
+            String type = store.attribute(row, "type", "");
+            for (String path : elements(row, frame.path(), name)) {
+                if (!"Struct".equals(basicType)) {
+                    found.add(frame.at(path, basicType, "Enum".equals(basicType) ? type : "", row));
+                    continue;
+                }
+                Integer struct = attributeTypes.get(type);
+                if (struct != null) {
+                    for (int part : store.children(struct, Tag.BDA)) {
+                        attribute(frame.at(path, "", "", row), store.attribute(part, "name", ""), part, depth + 1);
+                    }
                 }
             }
         }
-    }
 
-    /** Returns the path itself, or one path for each element when the row declares a fixed count (IEC 61850-6, 9.5.4.2). */
-    private List<String> elements(int row, String path) {
-        String count = store.attribute(row, "count", "");
-        if (count.isEmpty() || !count.chars().allMatch(Character::isDigit) || count.length() > 5) {
-            return List.of(path);
+        /**
+         * Returns the path of a part, or one path for each element of an array. The count is a number, or the name of an
+         * attribute beside it that holds the number: as the instance gives it, else by its default (IEC 61850-6, 9.5.4.2).
+         */
+        private List<String> elements(int row, String outer, String name) {
+            String path = outer + "." + name;
+            String count = store.attribute(row, "count", "");
+            if (count.isEmpty() || count.equals("0")) {
+                return List.of(path);
+            }
+            OptionalLong number = Numbers.parse(count);
+            if (number.isEmpty()) {
+                String holder = outer + "." + count;
+                named.computeIfAbsent(nodeType, key -> new TreeSet<>()).add(holder);
+                String value = given.apply(holder);
+                int beside = beside(row, count);
+                number = Numbers.parse(value != null ? value : beside < 0 ? "" : store.childText(beside, Tag.VAL));
+            }
+            List<String> paths = new ArrayList<>();
+            for (int i = 0; i < Math.min(number.orElse(0), LONGEST_ARRAY); i++) {
+                paths.add(path + "(" + i + ")");
+            }
+            return paths;
         }
-        List<String> paths = new ArrayList<>();
-        for (int i = 0; i < Integer.parseInt(count); i++) {
-            paths.add(path + "(" + i + ")");
+
+        private int beside(int row, String name) {
+            int type = store.parent(row);
+            int found = store.child(type, Tag.DA, "name", name);
+            return found >= 0 ? found : store.child(type, Tag.BDA, "name", name);
         }
-        return paths.isEmpty() ? List.of(path) : paths;
     }
 }

@@ -14,7 +14,7 @@ class PointTypesTest {
     /** A node with one data object of a class, whose attribute stands at a path below it. */
     private static DataAttribute attribute(String cdc, String path, String constraint, String type) {
         SclBuilder builder = new SclBuilder("made");
-        builder.open("SCL", 1);
+        builder.open("SCL", 1, 1);
         open(builder, "IED", Map.of("name", "A"));
         open(builder, "AccessPoint", Map.of("name", "P"));
         open(builder, "Server", Map.of());
@@ -60,7 +60,7 @@ class PointTypesTest {
     }
 
     private static void open(SclBuilder builder, String name, Map<String, String> attributes) {
-        builder.open(name, 1);
+        builder.open(name, 1, 1);
         attributes.forEach(builder::attribute);
     }
 

@@ -34,7 +34,7 @@ class SclBuilderTest {
     }
 
     private static void feed(SclBuilder builder, Element element, String name) {
-        builder.open(name, element.line);
+        builder.open(name, element.line, 1);
         element.attributes.forEach(builder::attribute);
         element.children.forEach(child -> feed(builder, child, child.name));
         builder.close();
@@ -95,8 +95,8 @@ class SclBuilderTest {
     void whatIsNotWholeIsRefused() {
         SclBuilder builder = new SclBuilder("made");
         assertThatThrownBy(builder::build).isInstanceOf(IllegalStateException.class);
-        builder.open("SCL", 1);
-        builder.open("Header", 2);
+        builder.open("SCL", 1, 1);
+        builder.open("Header", 2, 1);
         builder.close();
         assertThatThrownBy(() -> builder.attribute("late", "x")).hasMessageContaining("after a child");
         assertThatThrownBy(builder::build).hasMessageContaining("opened and closed");
@@ -107,7 +107,7 @@ class SclBuilderTest {
     @CsvSource({",,,2003", "2007,A,,2007A", "2007,B,,2007B", "2007,B,1,2007B", "2007,B,4,2007B4"})
     void editionsAreVersionRevisionAndRelease(String version, String revision, String release, String edition) {
         SclBuilder builder = new SclBuilder("made");
-        builder.open("SCL", 1);
+        builder.open("SCL", 1, 1);
         if (version != null) {
             builder.attribute("version", version);
             builder.attribute("revision", revision);
@@ -122,7 +122,7 @@ class SclBuilderTest {
     @Test
     void arraysAndNestedObjectsAreUnfolded() {
         SclBuilder builder = new SclBuilder("made");
-        builder.open("SCL", 1);
+        builder.open("SCL", 1, 1);
         element(
                 builder,
                 "IED",
@@ -189,7 +189,7 @@ class SclBuilderTest {
     }
 
     private static void element(SclBuilder builder, String name, Map<String, String> attributes, Runnable inner) {
-        builder.open(name, 1);
+        builder.open(name, 1, 1);
         attributes.forEach(builder::attribute);
         inner.run();
         builder.close();

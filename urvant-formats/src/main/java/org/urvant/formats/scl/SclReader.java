@@ -181,11 +181,15 @@ public final class SclReader {
                                 + "; expected 'SCL' of " + NAMESPACE,
                         "Choose an SCL file (ICD, CID, IID, SCD, SSD or SED).");
             }
-            int line = xml.getLocation().getLineNumber();
+            Location at = xml.getLocation();
             if (scl) {
-                builder.open(name, line);
+                builder.open(name, at.getLineNumber(), Math.max(0, at.getColumnNumber()));
             } else {
-                builder.openForeign(namespace == null ? "" : namespace, name, line);
+                builder.openForeign(
+                        namespace == null ? "" : namespace,
+                        name,
+                        at.getLineNumber(),
+                        Math.max(0, at.getColumnNumber()));
             }
             if (xml.getAttributeCount() > MOST_ATTRIBUTES) {
                 throw new LimitExceededException(

@@ -107,7 +107,8 @@ class SclReaderTest {
         });
         assertThat(relay().connectedAccessPoint().orElseThrow().gooseAddress("PROT", "trips_out"))
                 .hasValueSatisfying(parts -> assertThat(parts).containsEntry("APPID", "0011"));
-        assertThat(nodes.stream().flatMap(node -> node.gooseInputs().stream()))
+        assertThat(nodes.stream().flatMap(node -> node.inputs().stream()))
+                .filteredOn(input -> input.service().equals("GOOSE"))
                 .singleElement()
                 .satisfies(input -> assertThat(input.publisher()).isEqualTo("F02"));
     }
