@@ -5,15 +5,19 @@ import java.util.Arrays;
 import java.util.List;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.mapping.SignalUse;
+import org.urvant.core.project.Project;
 import org.urvant.core.text.Word;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "explain",
-        description = "Explain a check; without a name, list them all.",
-        footer = {"", "Example: urvant explain point-duplicate"})
+        description =
+                "Explain a check, or a signal: what it is, where it is reported and who takes it. Without a name, list"
+                        + " the checks.",
+        footer = {"", "Examples: urvant explain point-duplicate", "          urvant explain F01CTRL/XCBR1.Pos.stVal"})
 final class ExplainCommand extends Command {
-    @Parameters(paramLabel = "NAME", arity = "0..1", description = "Name of a check.")
+    @Parameters(paramLabel = "NAME", arity = "0..1", description = "Name of a check, or reference of a signal.")
     private String name;
 
     ExplainCommand(Session session) {
@@ -22,6 +26,11 @@ final class ExplainCommand extends Command {
 
     @Override
     public Integer call() {
+        if (name != null && name.indexOf('/') > 0) {
+            Project project = folder().load();
+            new SignalView(this).say(SignalUse.of(project, project.signal(name)));
+            return Exit.DONE;
+        }
         List<Rule> rules = name == null ? Arrays.asList(Rule.values()) : List.of(rule());
         if (json) {
             List<Object> rows = new ArrayList<>();

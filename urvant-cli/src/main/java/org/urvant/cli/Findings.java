@@ -63,7 +63,7 @@ final class Findings {
     }
 
     /** Breaks a line between words so that it fits; what follows is set in by four more. */
-    private static List<String> wrapped(String line, int width) {
+    static List<String> wrapped(String line, int width) {
         List<String> lines = new ArrayList<>();
         String indent = " ".repeat(line.length() - line.stripLeading().length() + 4);
         String rest = line;

@@ -1,6 +1,7 @@
 package org.urvant.cli;
 
 import java.util.List;
+import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.scl.Ied;
 import org.urvant.formats.project.ImportPlan;
@@ -12,9 +13,14 @@ import picocli.CommandLine.Parameters;
 @picocli.CommandLine.Command(
         name = "import",
         description = "Take an SCL file into the project, untouched; says first what that brings, and asks.",
-        footer = {"", "Examples: urvant import F01.cid", "          urvant import station.scd --ied F01,F02 --yes"})
+        footer = {
+            "",
+            "Examples: urvant import F01.cid",
+            "          urvant import station.scd --ied F01,F02 --yes",
+            "          urvant import station.scd --keep-going    leave out the IEDs that an error concerns"
+        })
 final class ImportCommand extends Command {
-    @Parameters(paramLabel = "FILE", description = "ICD, IID, CID or SCD file.")
+    @Parameters(paramLabel = "FILE", description = "ICD, IID, CID, SCD, SSD or SED file.")
     private String file;
 
     @Option(
@@ -23,6 +29,12 @@ final class ImportCommand extends Command {
             paramLabel = "NAME",
             description = "Only these IEDs of the file; otherwise all.")
     private List<String> wanted;
+
+    @Option(names = "--for", paramLabel = "DEVICE", description = "First check that this device can ask the IEDs.")
+    private String device;
+
+    @Option(names = "--keep-going", description = "Import what is sound when parts of the file are not.")
+    private boolean keepGoing;
 
     @Mixin
     private Consent consent;
@@ -36,26 +48,62 @@ final class ImportCommand extends Command {
     public Integer call() {
         ProjectFolder folder = folder();
         ImportPlan plan = folder.planImport(session.path(file));
-        List<String> all = plan.file().ieds().stream().map(Ied::name).toList();
-        List<String> chosen = wanted == null ? all : wanted;
-        chosen.stream().filter(name -> !all.contains(name)).findFirst().ifPresent(name -> {
-            throw new UnknownNameException("IED", name, all);
-        });
+        List<String> chosen = chosen(plan);
+        SourceView view = new SourceView(this);
         if (!json) {
-            new SourceView(this).say(plan);
-            plan.replaced().forEach(source -> say("  sources/" + source + " goes; its IEDs come anew"));
+            view.say(plan);
+            view.sayFindings(plan);
+        }
+        refuseFaults(plan, chosen);
+        if (device != null && !view.sayFit(folder, device, plan, chosen)) {
+            throw new RefusedException(
+                    device + " cannot ask these IEDs; nothing was imported",
+                    "Choose a device that can, or leave IEDs out with --ied.");
+        }
+        if (!json) {
+            plan.replaced(chosen).forEach(source -> say("  sources/" + source + " goes; its IEDs come anew"));
         }
         boolean same = wanted == null && plan.rows().stream().allMatch(row -> row.mark() == ImportPlan.Mark.SAME);
-        if (!same) {
-            consent.ask("Import " + String.join(", ", chosen) + "?", "nothing was imported");
+        String what = chosen.isEmpty() ? "the structure of the site" : String.join(", ", chosen);
+        if (!same || plan.rows().isEmpty()) {
+            consent.ask("Import " + what + "?", "nothing was imported");
         }
         folder.carryOut(plan, chosen);
         if (json) {
             sayJson(SourceView.json(plan));
         } else {
-            say(same ? "the project has it already" : paint.good("imported") + " " + String.join(", ", chosen));
+            say(same && !plan.rows().isEmpty() ? "the project has it already" : paint.good("imported") + " " + what);
         }
-        next("urvant signals");
+        next(chosen.isEmpty() ? "urvant site" : "urvant signals");
         return Exit.DONE;
+    }
+
+    private List<String> chosen(ImportPlan plan) {
+        List<String> all = plan.file().ieds().stream().map(Ied::name).toList();
+        List<String> named = wanted == null ? all : wanted;
+        named.stream().filter(name -> !all.contains(name)).findFirst().ifPresent(name -> {
+            throw new UnknownNameException("IED", name, all);
+        });
+        return keepGoing ? named.stream().filter(plan.soundIeds()::contains).toList() : named;
+    }
+
+    private void refuseFaults(ImportPlan plan, List<String> chosen) {
+        if (keepGoing) {
+            List<String> left = plan.file().ieds().stream()
+                    .map(Ied::name)
+                    .filter(name -> !plan.soundIeds().contains(name))
+                    .toList();
+            if (!left.isEmpty()) {
+                note(paint.warn("left out") + " for errors that concern them: " + String.join(", ", left));
+            }
+            if (chosen.isEmpty() && plan.file().site().isEmpty()) {
+                throw new RefusedException(
+                        "no IED of " + plan.name() + " is sound; nothing was imported", "Mend the errors in the file.");
+            }
+        } else if (!plan.check().isSound()) {
+            throw new RefusedException(
+                    plan.name() + " has errors; nothing was imported",
+                    "Mend them where the file was made, or import what is sound with --keep-going.");
+        }
     }
 }

@@ -1,17 +1,24 @@
 package org.urvant.cli;
 
 import org.urvant.formats.project.ImportPlan;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "look",
-        description =
-                "Look into an SCL file before importing it: which IEDs, new or known or changed, with what reports."
-                        + " Nothing is changed.",
-        footer = {"", "Example: urvant look F01.cid"})
+        description = "Look into an SCL file before importing it: what kind of file it is, which IEDs, new or known or"
+                + " changed, with what reports, and what is wrong in it. Nothing is changed.",
+        footer = {"", "Examples: urvant look F01.cid", "          urvant look station.scd --for GW1"})
 final class LookCommand extends Command {
-    @Parameters(paramLabel = "FILE", description = "ICD, IID, CID or SCD file.")
+    @Parameters(paramLabel = "FILE", description = "ICD, IID, CID, SCD, SSD or SED file.")
     private String file;
+
+    @Option(names = "--for", paramLabel = "DEVICE", description = "Say whether this device can ask the IEDs.")
+    private String device;
+
+    @Option(names = "--all", description = "Show every finding, not only a few of each check.")
+    private boolean all;
 
     LookCommand(Session session) {
         super(session);
@@ -19,15 +26,24 @@ final class LookCommand extends Command {
 
     @Override
     public Integer call() {
-        ImportPlan plan = folder().planImport(session.path(file));
+        ProjectFolder folder = folder();
+        ImportPlan plan = folder.planImport(session.path(file));
         if (json) {
             sayJson(SourceView.json(plan));
         } else {
-            SourceView view = new SourceView(this);
+            SourceView view = new SourceView(this, all);
             view.say(plan);
             view.sayDetails(plan.file());
+            view.sayFindings(plan);
+            if (device != null) {
+                view.sayFit(
+                        folder,
+                        device,
+                        plan,
+                        plan.rows().stream().map(row -> row.ied().name()).toList());
+            }
         }
-        next("urvant import " + file);
-        return Exit.DONE;
+        next("urvant import " + file + (plan.check().isSound() ? "" : " --keep-going"));
+        return plan.check().isSound() ? Exit.DONE : Exit.DIFFERENT;
     }
 }

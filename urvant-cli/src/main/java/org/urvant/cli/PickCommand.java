@@ -2,6 +2,7 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
@@ -57,7 +58,7 @@ final class PickCommand extends Command {
         }
         Pick changed =
                 switch (verb) {
-                    case "add" -> added(project);
+                    case "add" -> added(project, folder.queries());
                     case "drop" -> dropped(project.pick(name));
                     default -> throw new UnknownNameException("verb", verb, List.of("add", "drop"));
                 };
@@ -67,7 +68,7 @@ final class PickCommand extends Command {
         return Exit.DONE;
     }
 
-    private Pick added(Project project) {
+    private Pick added(Project project, Map<String, String> queries) {
         if (terms.isEmpty()) {
             throw new RefusedException("there is no query to add", "Give terms, such as kind:trip.");
         }
@@ -79,7 +80,7 @@ final class PickCommand extends Command {
             Ied ied = ied(project, null);
             pick = new Pick(name, ied.maker(), ied.type(), List.of(), List.of());
         }
-        return pick.with(new Query(terms));
+        return pick.with(Query.parse(Query.text(terms), queries));
     }
 
     private Pick dropped(Pick pick) {

@@ -3,34 +3,110 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.mapping.ConnectionFit;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
 import org.urvant.core.scl.ConnectedAccessPoint;
 import org.urvant.core.scl.DataSet;
+import org.urvant.core.scl.FileKind;
 import org.urvant.core.scl.GooseControl;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.LogicalNode;
 import org.urvant.core.scl.ReportControl;
+import org.urvant.core.scl.SampledValueControl;
 import org.urvant.core.scl.SclFile;
+import org.urvant.core.scl.SitePart;
 import org.urvant.formats.project.ImportPlan;
+import org.urvant.formats.project.ProjectFolder;
 
 /** Shows what is in an SCL file, and how it stands to the project. */
 final class SourceView {
     private final Command command;
+    private final boolean all;
 
     SourceView(Command command) {
+        this(command, false);
+    }
+
+    /** Creates a view that shows every finding, or a few of each check. */
+    SourceView(Command command, boolean all) {
         this.command = command;
+        this.all = all;
     }
 
     void say(ImportPlan plan) {
         SclFile file = plan.file();
-        command.say(plan.name() + ": edition " + file.edition() + ", header " + file.headerId() + " "
-                + file.headerVersion() + ", " + plan.content().length + " bytes");
+        FileKind kind = file.kind();
+        command.say(plan.name() + ": " + command.paint.strong(kind.name()) + " of edition " + file.edition()
+                + ", header " + (file.headerId() + " " + file.headerVersion()).strip() + ", " + plan.content().length
+                + " bytes");
+        Findings.wrapped("  It holds " + kind.content() + ". " + kind.use(), command.session.width())
+                .forEach(command::say);
+        if (!file.site().isEmpty()) {
+            long bays = file.site().stream().mapToLong(part -> bays(part)).sum();
+            command.say("  site: "
+                    + String.join(", ", file.site().stream().map(SitePart::path).toList()) + ", "
+                    + Command.count(bays, "bay"));
+        }
         Table table =
                 new Table("IED", "in project", "maker", "type", "access point", "address", "attributes", "description");
         for (ImportPlan.Row row : plan.rows()) {
             table.row(ied(row).values().toArray());
         }
-        command.say(table);
+        if (!table.isEmpty()) {
+            command.say(table);
+        }
         plan.rows().forEach(this::sayDelta);
+    }
+
+    private static long bays(SitePart part) {
+        return (part.kind() == SitePart.Kind.BAY ? 1 : 0)
+                + part.parts().stream().mapToLong(SourceView::bays).sum();
+    }
+
+    /** Says what is wrong in the file. */
+    void sayFindings(ImportPlan plan) {
+        List<Finding> findings = plan.check().findings();
+        if (findings.isEmpty()) {
+            return;
+        }
+        command.say("");
+        Findings.lines(findings, command.session, all).forEach(command::say);
+        if (plan.check().unlisted() > 0) {
+            command.say("… and " + plan.check().unlisted() + " more that are not listed; mend these first");
+        }
+        command.say(Findings.summary(findings));
+    }
+
+    /** Says whether a device can ask the IEDs; returns whether it can ask all of them. */
+    boolean sayFit(ProjectFolder folder, String deviceName, ImportPlan plan, List<String> chosen) {
+        Project project = folder.load();
+        Device device = project.device(deviceName);
+        DeviceType type = project.type(device)
+                .orElseThrow(() -> new UnknownNameException(
+                        "device type", device.type().text(), project.types().keySet()));
+        List<Ied> ieds = plan.file().ieds().stream()
+                .filter(ied -> chosen.contains(ied.name()))
+                .toList();
+        Table table = new Table("IED", "can " + deviceName + " ask it?", "as", "why, or what to know");
+        boolean fits = true;
+        for (ConnectionFit fit : ConnectionFit.of(device, type, ieds)) {
+            fits &= fit.fits();
+            table.row(
+                    fit.ied().name(),
+                    fit.fits() ? "yes" : "no",
+                    fit.kind()
+                            .map(kind -> kind.role().word() + " of "
+                                    + kind.protocol().title())
+                            .orElse(""),
+                    String.join("; ", fit.fits() ? fit.hints() : fit.obstacles()));
+        }
+        command.say("");
+        command.say(table);
+        return fits;
     }
 
     private void sayDelta(ImportPlan.Row row) {
@@ -50,7 +126,7 @@ final class SourceView {
     void sayDetails(SclFile file) {
         Table table = new Table("block", "kind", "dataset", "members", "instances", "description");
         for (Ied ied : file.ieds()) {
-            for (LogicalNode node : nodes(ied)) {
+            for (LogicalNode node : ied.nodes()) {
                 for (ReportControl report : node.reportControls()) {
                     table.row(
                             report.reference(),
@@ -59,6 +135,15 @@ final class SourceView {
                             report.dataSet().map(set -> set.members().size()).orElse(0),
                             report.instances(),
                             report.description());
+                }
+                for (SampledValueControl stream : node.sampledValueControls()) {
+                    table.row(
+                            stream.reference(),
+                            "sampled values",
+                            stream.dataSet().map(DataSet::name).orElse("none"),
+                            stream.dataSet().map(set -> set.members().size()).orElse(0),
+                            "",
+                            stream.description());
                 }
                 for (GooseControl message : node.gooseControls()) {
                     table.row(
@@ -88,10 +173,13 @@ final class SourceView {
         }
         return Json.object(
                 "source", plan.name(),
+                "kind", plan.file().kind().name(),
                 "edition", plan.file().edition(),
                 "header", plan.file().headerId(),
                 "version", plan.file().headerVersion(),
-                "ieds", rows);
+                "ieds", rows,
+                "findings", Findings.json(plan.check().findings()),
+                "unlisted", plan.check().unlisted());
     }
 
     private static Map<String, Object> ied(ImportPlan.Row row) {
@@ -108,15 +196,9 @@ final class SourceView {
                                 .map(parts -> parts.get("IP"))
                                 .orElse("none"),
                 "attributes",
-                        nodes(ied).stream()
+                        ied.nodes().stream()
                                 .mapToInt(node -> node.attributes().size())
                                 .sum(),
                 "description", ied.description());
-    }
-
-    private static List<LogicalNode> nodes(Ied ied) {
-        return ied.logicalDevices().stream()
-                .flatMap(device -> device.nodes().stream())
-                .toList();
     }
 }

@@ -25,11 +25,14 @@ public final class Urvant {
         COMMANDS.put("new", NewCommand::new);
         COMMANDS.put("look", LookCommand::new);
         COMMANDS.put("import", ImportCommand::new);
+        COMMANDS.put("remove", RemoveCommand::new);
+        COMMANDS.put("site", SiteCommand::new);
         COMMANDS.put("signals", SignalsCommand::new);
         COMMANDS.put("pick", PickCommand::new);
         COMMANDS.put("device", DeviceCommand::new);
         COMMANDS.put("connect", ConnectCommand::new);
         COMMANDS.put("map", MapCommand::new);
+        COMMANDS.put("reports", ReportsCommand::new);
         COMMANDS.put("enable", EnableCommand::new);
         COMMANDS.put("open", OpenCommand::new);
         COMMANDS.put("set", SetCommand::new);

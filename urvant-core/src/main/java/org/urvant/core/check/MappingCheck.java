@@ -17,6 +17,7 @@ import org.urvant.core.project.Entry;
 import org.urvant.core.project.Mapping;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.DataAttribute;
+import org.urvant.core.scl.LogicalNode;
 
 /** Checks a device's mappings: names, points, addresses, use, and whether reports carry what is mapped. */
 final class MappingCheck {
@@ -42,6 +43,7 @@ final class MappingCheck {
             ResolvedMapping.resolve(project, device, mapping, findings).ifPresent(resolved -> {
                 address(resolved);
                 name(resolved);
+                place(resolved);
                 counts.merge(resolved.objectConnection(), 1, Integer::sum);
             });
             if (!mapping.isUsed()) {
@@ -108,6 +110,19 @@ final class MappingCheck {
                     mapping,
                     "the name stands for '" + full + "', which has more than " + longest + " characters",
                     Rule.NAME_SHORTENED.remedy());
+        }
+    }
+
+    private void place(ResolvedMapping resolved) {
+        LogicalNode node = resolved.attribute().node();
+        boolean siteKnown = node.device().ied().file().hasPlaces();
+        if (siteKnown && resolved.mapping().place().isEmpty() && node.place().isEmpty()) {
+            report(
+                    Rule.SIGNAL_WITHOUT_PLACE,
+                    resolved.mapping(),
+                    node.reference() + " is in no bay of the site that "
+                            + node.position().source() + " describes",
+                    Rule.SIGNAL_WITHOUT_PLACE.remedy());
         }
     }
 

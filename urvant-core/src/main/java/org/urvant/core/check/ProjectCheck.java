@@ -10,6 +10,8 @@ import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
+import org.urvant.core.scl.SclCheck;
+import org.urvant.core.scl.SclFile;
 
 /** Runs the checks. The findings come sorted, so that the same project always gives the same list. */
 public final class ProjectCheck {
@@ -24,6 +26,10 @@ public final class ProjectCheck {
             past(project, device, findings);
         }
         NetworkCheck.check(project, findings::add);
+        for (SclFile file : project.sources()) {
+            findings.addAll(SclCheck.check(file, ied -> !project.unwanted(file).contains(ied))
+                    .findings());
+        }
         RelayCheck.check(project, findings::add);
         ReportInstanceCheck.check(project, findings::add);
         return findings.stream()

@@ -1,13 +1,14 @@
 package org.urvant.core.check;
 
-import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -15,117 +16,183 @@ import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
+import org.urvant.core.scl.ConnectedAccessPoint;
+import org.urvant.core.scl.ControlBlock;
 import org.urvant.core.scl.ExternalReference;
 import org.urvant.core.scl.GooseControl;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.LogicalNode;
+import org.urvant.core.scl.SampledValueControl;
 
-/** Checks the imported relays against each other: GOOSE messages and who takes them, relays that nobody asks. */
+/** Checks IEDs against each other: GOOSE messages and sampled values, who takes them, and who asks for reports. */
 final class RelayCheck {
-    private final Project project;
+    private final Map<String, Ied> ieds = new LinkedHashMap<>();
     private final Consumer<Finding> findings;
     private final Map<String, Position> addresses = new HashMap<>();
     private final Map<String, Position> identifiers = new HashMap<>();
+    private final Map<String, Position> streams = new HashMap<>();
     private final Map<String, Position> applications = new HashMap<>();
-    private final List<GooseControl> messages = new ArrayList<>();
-    private final Set<String> taken = new TreeSet<>();
+    private final Map<String, ControlBlock> blocks = new LinkedHashMap<>();
+    private final Set<String> taken = new HashSet<>();
 
-    private RelayCheck(Project project, Consumer<Finding> findings) {
-        this.project = project;
+    private RelayCheck(List<Ied> ieds, Consumer<Finding> findings) {
+        ieds.forEach(ied -> this.ieds.putIfAbsent(ied.name(), ied));
         this.findings = findings;
     }
 
+    /** Checks the IEDs of a project, and whether somebody asks each of them. */
     static void check(Project project, Consumer<Finding> findings) {
-        new RelayCheck(project, findings).run();
-    }
-
-    private void run() {
-        List<Ied> ieds = project.ieds();
-        ieds.forEach(this::messages);
-        ieds.forEach(this::inputs);
-        for (GooseControl message : messages) {
-            if (!taken.contains(message.reference())) {
-                report(
-                        Rule.GOOSE_UNSUBSCRIBED,
-                        message.reference(),
-                        message.position(),
-                        "GOOSE message " + message.reference() + " is taken by no relay of the project");
-            }
-        }
-        for (Ied ied : ieds) {
-            if (!isAsked(ied)) {
-                report(
+        RelayCheck check = new RelayCheck(project.ieds(), findings);
+        check.run();
+        Set<String> asked = project.devices().values().stream()
+                .flatMap((Device device) -> device.connections().values().stream())
+                .map(connection -> connection.values().get(Connection.IED))
+                .filter(entry -> entry != null)
+                .map(Entry::text)
+                .collect(Collectors.toSet());
+        for (Ied ied : project.ieds()) {
+            if (!asked.contains(ied.name())
+                    && ied.nodes().stream()
+                            .anyMatch(node -> !node.reportControls().isEmpty())) {
+                check.report(
                         Rule.NOBODY_POLLS,
                         ied.name(),
                         ied.position(),
                         "no device of the project has a connection to " + ied.name());
             }
         }
+        project.copies().forEach(check::revision);
     }
 
-    private boolean isAsked(Ied ied) {
-        return project.devices().values().stream()
-                .flatMap((Device device) -> device.connections().values().stream())
-                .map(connection -> connection.values().get(Connection.IED))
-                .anyMatch((Entry entry) -> entry != null && entry.text().equals(ied.name()));
+    /** Checks the IEDs of one file against each other. */
+    static void check(List<Ied> ieds, Consumer<Finding> findings) {
+        new RelayCheck(ieds, findings).run();
     }
 
-    private static List<LogicalNode> nodes(Ied ied) {
-        return ied.logicalDevices().stream()
-                .flatMap(device -> device.nodes().stream())
-                .toList();
-    }
-
-    private void messages(Ied ied) {
-        for (LogicalNode node : nodes(ied)) {
-            for (GooseControl message : node.gooseControls()) {
-                messages.add(message);
-                unique(identifiers, Rule.DUPLICATE_GOOSE_ID, message.gooseId(), message);
-                Map<String, String> address = ied.connectedAccessPoint()
-                        .flatMap(point -> point.gooseAddress(node.device().instance(), message.name()))
-                        .orElse(Map.of());
-                unique(addresses, Rule.DUPLICATE_MAC, address.getOrDefault("MAC-Address", ""), message);
-                unique(applications, Rule.DUPLICATE_APPID, address.getOrDefault("APPID", ""), message);
+    private void run() {
+        ieds.values().forEach(ied -> ied.nodes().forEach(node -> blocks(ied, node)));
+        ieds.values().forEach(ied -> ied.nodes().forEach(node -> node.inputs().forEach(input -> input(ied, input))));
+        blocks.forEach((place, block) -> {
+            if (!taken.contains(place)) {
+                report(
+                        Rule.GOOSE_UNSUBSCRIBED,
+                        block.reference(),
+                        block.position(),
+                        what(block) + " " + block.reference() + " is taken by no other IED");
             }
+        });
+    }
+
+    private static String what(ControlBlock block) {
+        return block instanceof GooseControl ? "GOOSE message" : "sampled-value stream";
+    }
+
+    private static String place(Ied ied, String node, String block) {
+        return ied.name() + " " + node + " " + block;
+    }
+
+    private void blocks(Ied ied, LogicalNode node) {
+        String nodePlace = node.device().instance() + "/" + node.name();
+        for (GooseControl message : node.gooseControls()) {
+            blocks.put(place(ied, nodePlace, message.name()), message);
+            unique(identifiers, Rule.DUPLICATE_GOOSE_ID, message.gooseId(), message);
+            address(message, message.address().orElse(Map.of()));
+        }
+        for (SampledValueControl stream : node.sampledValueControls()) {
+            blocks.put(place(ied, nodePlace, stream.name()), stream);
+            unique(streams, Rule.DUPLICATE_STREAM_ID, stream.streamId(), stream);
+            address(stream, stream.address().orElse(Map.of()));
         }
     }
 
-    private void unique(Map<String, Position> known, Rule rule, String value, GooseControl message) {
-        Position first = value.isEmpty() ? null : known.putIfAbsent(value, message.position());
+    private void address(ControlBlock block, Map<String, String> address) {
+        unique(addresses, Rule.DUPLICATE_MAC, address.getOrDefault("MAC-Address", ""), block);
+        unique(applications, Rule.DUPLICATE_APPID, address.getOrDefault("APPID", ""), block);
+    }
+
+    private void unique(Map<String, Position> known, Rule rule, String value, ControlBlock block) {
+        Position first = value.isEmpty() ? null : known.putIfAbsent(value, block.position());
         if (first != null) {
             report(
                     rule,
-                    message.reference(),
-                    message.position(),
-                    "'" + value + "' of " + message.reference() + " is also that of the message at " + first);
+                    block.reference(),
+                    block.position(),
+                    "'" + value + "' of " + block.reference() + " is also that of the message at " + first);
         }
     }
 
-    private void inputs(Ied ied) {
-        for (LogicalNode node : nodes(ied)) {
-            for (ExternalReference input : gooseInputs(node)) {
-                Optional<Ied> publisher = project.ied(input.publisher());
-                Optional<GooseControl> message = publisher.flatMap(other -> nodes(other).stream()
-                        .flatMap(candidate -> candidate.gooseControls().stream())
-                        .filter(candidate -> candidate.name().equals(input.controlBlock()))
-                        .findFirst());
-                if (message.isPresent()) {
-                    taken.add(message.get().reference());
-                } else if (publisher.isPresent()) {
+    private void input(Ied ied, ExternalReference input) {
+        if (!input.isBound()) {
+            return;
+        }
+        String subject = input.node().reference() + " " + input.internalAddress();
+        Ied sender = ieds.get(input.publisher());
+        if (sender == null) {
+            report(
+                    Rule.SENDER_ABSENT,
+                    subject,
+                    input.position(),
+                    ied.name() + " takes data from " + input.publisher() + ", which is not there");
+            return;
+        }
+        boolean multicast = input.service().equals("GOOSE") || input.service().equals("SMV");
+        if (!multicast || input.controlBlock().isEmpty()) {
+            return;
+        }
+        String place = place(sender, input.controlBlockNode(), input.controlBlock());
+        if (blocks.containsKey(place)) {
+            taken.add(place);
+            sameNetwork(ied, sender, input, subject);
+        } else {
+            report(
+                    Rule.GOOSE_NO_PUBLISHER,
+                    subject,
+                    input.position(),
+                    sender.name() + " has no " + (input.service().equals("GOOSE") ? "GOOSE" : "sampled-value")
+                            + " control block '" + input.controlBlock() + "' in " + input.controlBlockNode());
+        }
+    }
+
+    /** GOOSE and sampled values are not routed, so both must be on one subnetwork (IEC 61850-8-1:2011, 18.1). */
+    private void sameNetwork(Ied ied, Ied sender, ExternalReference input, String subject) {
+        Set<String> own = subnetworks(ied);
+        Set<String> others = subnetworks(sender);
+        if (!own.isEmpty() && !others.isEmpty() && own.stream().noneMatch(others::contains)) {
+            report(
+                    Rule.SUBNET_DIFFERS,
+                    subject,
+                    input.position(),
+                    ied.name() + " is on " + String.join(", ", own) + ", but takes " + input.controlBlock() + " from "
+                            + sender.name() + " on " + String.join(", ", others));
+        }
+    }
+
+    private static Set<String> subnetworks(Ied ied) {
+        return ied.connectedAccessPoints().stream()
+                .map(ConnectedAccessPoint::subnetwork)
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** Compares the copy of a sender in a subscriber's file with the sender's own file. */
+    private void revision(Ied copy) {
+        Ied own = ieds.get(copy.name());
+        if (own == null) {
+            return;
+        }
+        for (LogicalNode node : copy.nodes()) {
+            for (GooseControl old : node.gooseControls()) {
+                String place = place(own, node.device().instance() + "/" + node.name(), old.name());
+                ControlBlock block = blocks.get(place);
+                if (block != null && block.configurationRevision() != old.configurationRevision()) {
                     report(
-                            Rule.GOOSE_NO_PUBLISHER,
-                            node.reference() + " " + input.internalAddress(),
-                            input.position(),
-                            input.publisher() + " has no GOOSE control block '" + input.controlBlock() + "'");
+                            Rule.GOOSE_REVISION_DIFFERS,
+                            block.reference(),
+                            old.position(),
+                            "revision " + old.configurationRevision() + " of " + old.reference() + " here; "
+                                    + block.configurationRevision() + " in the sender's file at " + block.position());
                 }
             }
         }
-    }
-
-    private static List<ExternalReference> gooseInputs(LogicalNode node) {
-        return node.inputs().stream()
-                .filter(input -> input.service().equals("GOOSE") && input.isBound())
-                .toList();
     }
 
     private void report(Rule rule, String subject, Position position, String message) {

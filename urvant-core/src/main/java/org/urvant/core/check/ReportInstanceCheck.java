@@ -1,6 +1,7 @@
 package org.urvant.core.check;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import org.urvant.core.finding.Finding;
@@ -26,16 +27,28 @@ final class ReportInstanceCheck {
                         Subscriptions.of(project, device, connection).subscriptions()) {
                     String block = subscription.report().reference() + " instance " + instance;
                     String other = clients.putIfAbsent(block, device.name());
+                    if (other == null) {
+                        other = reserved(subscription, instance, device.name());
+                    }
                     if (other != null) {
                         findings.accept(new Finding(
                                 Rule.REPORT_INSTANCE_TAKEN,
                                 device.name() + " " + connection.name() + "." + Subscriptions.INSTANCE,
                                 given == null ? connection.position() : given.position(),
-                                block + " is already used by " + other,
+                                block + " is used by or kept for " + other,
                                 Rule.REPORT_INSTANCE_TAKEN.remedy()));
                     }
                 }
             }
         }
+    }
+
+    /** Returns the IED that the file keeps an instance for, when it is another than the device; else null. */
+    private static String reserved(Subscription subscription, String instance, String device) {
+        List<String> clients = subscription.report().reservedFor();
+        int number = instance.matches("\\d{1,3}") ? Integer.parseInt(instance) : 0;
+        return number < 1 || number > clients.size() || clients.get(number - 1).equals(device)
+                ? null
+                : clients.get(number - 1);
     }
 }

@@ -120,17 +120,23 @@ public final class ConfigurationBuilder {
         SortedMap<String, Section> rows = new TreeMap<>();
         for (Mapping mapping : device.mappings()) {
             ResolvedMapping.resolve(project, device, mapping, finding -> {})
-                    .ifPresent(resolved -> rows.put(
-                            mapping.key(),
-                            Section.of(Map.of(
-                                    "name", Value.text(mapping.name()),
-                                    "use", Value.logical(mapping.isUsed()),
-                                    "from", Value.text(mapping.from()),
-                                    "source", point(resolved.source(), resolved.attribute()),
-                                    "to", Value.text(mapping.to()),
-                                    "destination", point(resolved.destination(), resolved.attribute())))));
+                    .ifPresent(resolved -> rows.put(mapping.key(), row(mapping, resolved)));
         }
         return Section.of(rows);
+    }
+
+    private static Section row(Mapping mapping, ResolvedMapping resolved) {
+        SortedMap<String, Node> nodes = new TreeMap<>();
+        nodes.put("name", Value.text(mapping.name()));
+        nodes.put("use", Value.logical(mapping.isUsed()));
+        nodes.put("from", Value.text(mapping.from()));
+        nodes.put("source", point(resolved.source(), resolved.attribute()));
+        nodes.put("to", Value.text(mapping.to()));
+        nodes.put("destination", point(resolved.destination(), resolved.attribute()));
+        if (!mapping.place().isEmpty()) {
+            nodes.put("place", Value.text(mapping.place()));
+        }
+        return Section.of(nodes);
     }
 
     private static Section point(Point point, DataAttribute attribute) {

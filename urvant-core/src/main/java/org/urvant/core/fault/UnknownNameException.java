@@ -1,6 +1,7 @@
 package org.urvant.core.fault;
 
 import java.util.Collection;
+import org.urvant.core.finding.Position;
 import org.urvant.core.text.NearestName;
 
 /** Thrown when a name is asked for that does not exist; its remedy names the nearest one that does. */
@@ -13,6 +14,11 @@ public final class UnknownNameException extends UrvantException {
      * @param known the names that exist
      */
     public UnknownNameException(String kind, String name, Collection<String> known) {
-        super(null, "there is no " + kind + " '" + name + "'", NearestName.hint(kind, name, known), null);
+        this(null, kind, name, known);
+    }
+
+    /** Creates the fault at a place, such as a column of a query. */
+    public UnknownNameException(Position position, String kind, String name, Collection<String> known) {
+        super(position, "there is no " + kind + " '" + name + "'", NearestName.hint(kind, name, known), null);
     }
 }

@@ -116,6 +116,72 @@ public enum Rule {
             "A relay waits for a GOOSE message that the named relay does not send.",
             "Correct the input, or let the other relay publish it.",
             "N141"),
+    ELEMENT_INCOMPLETE(
+            Severity.ERROR,
+            "An element of an SCL file lacks the attribute that identifies it, so nothing can refer to it.",
+            "Give it in the tool that made the file, and export again.",
+            "N19"),
+    DUPLICATE_ELEMENT(
+            Severity.ERROR,
+            "Two elements of an SCL file have the same name where it must be unique; a reference to it is ambiguous.",
+            "Rename one of them in the tool that made the file.",
+            "N19"),
+    TYPE_MISSING(
+            Severity.ERROR,
+            "An SCL file refers to a type that its templates do not define, so the data below it are not known.",
+            "Export the file again with its data type templates, or correct the reference.",
+            "N19"),
+    TYPE_CIRCLE(
+            Severity.ERROR,
+            "A data type of an SCL file contains itself, so it has no end.",
+            "Correct the type in the tool that made the file.",
+            "N19"),
+    CLASS_DIFFERS(
+            Severity.ERROR,
+            "A logical node has another class than the type that it refers to.",
+            "Refer to a type of the node's own class.",
+            "N19"),
+    DATASET_MISSING(
+            Severity.ERROR,
+            "A control block sends a dataset that its logical node does not have.",
+            "Correct the name, or define the dataset beside the block.",
+            "N53"),
+    MEMBER_MISSING(
+            Severity.ERROR,
+            "A dataset lists data that the IED does not have, so the dataset cannot be made.",
+            "Correct the member, or take it out and raise the revision of the blocks that send the dataset.",
+            "N53"),
+    DATASET_TOO_LARGE(
+            Severity.ERROR,
+            "A dataset is larger than one message can be, or than the IED says it can hold.",
+            "Split the dataset over two control blocks.",
+            "N53"),
+    SOURCE_DATA_MISSING(
+            Severity.ERROR,
+            "An input takes data that its sender does not have, or that the named control block does not carry.",
+            "Correct the input, or add the data to the dataset that the sender sends.",
+            "N141"),
+    ACCESS_POINT_MISSING(
+            Severity.ERROR,
+            "The network section of an SCL file connects an IED or access point that is not in the file.",
+            "Correct the name, or take the entry out.",
+            "N41"),
+    ADDRESS_OUT_OF_RANGE(
+            Severity.ERROR,
+            "An address of the network section is not of its form or outside the range that the standard gives it.",
+            "Give an address in the range that the message names.",
+            "N142"),
+    GOOSE_TYPE_DIFFERS(
+            Severity.ERROR,
+            "An input expects another type of data than its sender sends.",
+            "Bind the input to data of the type that it expects.",
+            "N141"),
+    GOOSE_REVISION_DIFFERS(
+            Severity.ERROR,
+            "The file of a subscriber holds another revision of a GOOSE control block than the sender's own file, so the"
+                    + " subscriber will refuse the message.",
+            "Import the newest file of the sender into the subscriber's tool, and export it again.",
+            "N141"),
     WRONG_DEVICE(
             Severity.ERROR,
             "Who answers on the link is not the device that the project means: another type or another name.",
@@ -136,6 +202,111 @@ public enum Rule {
             "A relay was imported, but no device of the project asks it for anything.",
             "Connect a device to it with 'urvant connect'.",
             "N191"),
+    NAME_NOT_ALLOWED(
+            Severity.WARNING,
+            "A name of an SCL file is longer, or has other characters, than its edition of the standard allows.",
+            "Shorten it to letters, digits and underscores within the length that the message names.",
+            "N35"),
+    OBJECT_MISSING(
+            Severity.WARNING,
+            "A logical node type lacks data objects that the standard asks of its class.",
+            "Ask the maker; what rests on these objects will not work.",
+            "N19"),
+    INSTANCE_UNKNOWN(
+            Severity.WARNING,
+            "A logical node gives a value or description for data that its type does not have.",
+            "Take it out, or correct the name; it has no effect.",
+            "N19"),
+    VALUE_NOT_OF_TYPE(
+            Severity.WARNING,
+            "A value of an SCL file does not fit its basic type or enumeration.",
+            "Correct the value in the tool that made the file.",
+            "N19"),
+    GROUP_OUT_OF_RANGE(
+            Severity.WARNING,
+            "A value is for a setting group that the logical device does not have.",
+            "Correct the group, or raise the number of groups.",
+            "N82"),
+    NOT_IN_STANDARD(
+            Severity.WARNING,
+            "A functional constraint, basic type or service is none that the standard knows.",
+            "Correct it in the tool that made the file; signals of it cannot be mapped.",
+            "N19"),
+    SERVICE_LIMIT_EXCEEDED(
+            Severity.WARNING,
+            "An IED has more control blocks or datasets than it says it can hold.",
+            "Take some out, or ask the maker for the true limit.",
+            "N53"),
+    REPORT_CLIENTS_EXCEEDED(
+            Severity.WARNING,
+            "More clients are kept for a report control block than it has instances.",
+            "Raise the number of instances, or take a client out.",
+            "N53"),
+    DUPLICATE_REPORT_ID(
+            Severity.WARNING,
+            "Two report control blocks of an IED have the same identifier, so a client cannot tell their reports apart.",
+            "Give one of them another identifier.",
+            "N53"),
+    INTEGRITY_NOT_TRIGGERED(
+            Severity.WARNING,
+            "A report control block has an integrity period but is not triggered by it, so no such report is sent.",
+            "Set the trigger 'period', or the period to 0.",
+            "N53"),
+    BLOCK_WITHOUT_ADDRESS(
+            Severity.WARNING,
+            "A GOOSE or sampled-value control block has no address in the network section, so it cannot send.",
+            "Give it an address under the IED's connected access point.",
+            "N142"),
+    ADDRESS_WITHOUT_BLOCK(
+            Severity.WARNING,
+            "The network section has an address for a control block that does not exist.",
+            "Correct logical device and block, or take the address out.",
+            "N142"),
+    GOOSE_TIMES(
+            Severity.WARNING,
+            "The shortest time between repetitions of a GOOSE message is above the longest.",
+            "Exchange the two, or correct one.",
+            "N142"),
+    DUPLICATE_STREAM_ID(
+            Severity.WARNING,
+            "Two sampled-value streams have the same identifier.",
+            "Give one of them another identifier.",
+            "N142"),
+    RECEIVER_MISSING(
+            Severity.WARNING,
+            "A control block names a receiver or client that is not in the file.",
+            "Correct the name, or take it out.",
+            "N143"),
+    SENDER_ABSENT(
+            Severity.WARNING,
+            "A relay takes data from an IED that is not there, so whether it gets them cannot be checked.",
+            "Import the file of the sender, or correct the input.",
+            "N141"),
+    PLACE_NODE_MISSING(
+            Severity.WARNING,
+            "The site section names a logical node that is not in the file.",
+            "Correct the node, or leave it without IED until one is chosen.",
+            "N54"),
+    TERMINAL_UNCONNECTED(
+            Severity.WARNING,
+            "A terminal leads to a connectivity node that is not in the file.",
+            "Correct the path of the connectivity node.",
+            "N54"),
+    FILE_KIND_DIFFERS(
+            Severity.WARNING,
+            "A file's name says another kind of SCL file than its content is.",
+            "Rename the file, or ask for the right one.",
+            "N19"),
+    REVISION_NOT_RAISED(
+            Severity.WARNING,
+            "A dataset changed, but the revision of a control block that sends it did not: receivers will misread it.",
+            "Raise the revision in the tool that made the file, and give every receiver the new file.",
+            "N21"),
+    SIGNAL_WITHOUT_PLACE(
+            Severity.WARNING,
+            "The site's structure is known, but not where in it a mapped signal belongs.",
+            "Add its logical node to a bay in the substation section, or give the place in the mapping table.",
+            "N54"),
     POINT_DISABLED(
             Severity.WARNING,
             "A signal is mapped but switched off. Commands arrive switched off and are switched on knowingly.",
@@ -176,6 +347,16 @@ public enum Rule {
             "A download changes what was signed off; the sign-off no longer holds.",
             "Check the device after the download, and sign off again.",
             "N187"),
+    INPUT_NOT_BOUND(
+            Severity.NOTE,
+            "A relay has an input that is prepared but takes no data yet.",
+            "Bind it in the station's engineering tool when the function is wanted.",
+            "N141"),
+    TYPE_UNUSED(
+            Severity.NOTE,
+            "A type is defined that nothing in the file uses.",
+            "Nothing need be done; the file could be smaller.",
+            "N19"),
     NAME_SHORTENED(
             Severity.NOTE,
             "A signal's name was shortened to what the device can hold.",

@@ -21,6 +21,7 @@ import org.urvant.core.project.Device;
 import org.urvant.core.project.Mapping;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.DataAttribute;
+import org.urvant.core.scl.SitePart;
 import org.urvant.core.text.ShortName;
 
 /**
@@ -158,9 +159,10 @@ public final class SignalMapper {
         }
         names.add(name);
         Position position = Position.in("proposal");
+        String place = signal.node().place().map(SitePart::path).orElse("");
         return object.type().direction() == InformationType.Direction.MONITOR
-                ? new Mapping(key, name, from, signal.reference(), to, object.text(), true, position)
-                : new Mapping(key, name, to, object.text(), from, signal.reference(), false, position);
+                ? new Mapping(key, name, from, signal.reference(), to, object.text(), place, true, position)
+                : new Mapping(key, name, to, object.text(), from, signal.reference(), place, false, position);
     }
 
     /** Returns the greatest length of a point's name on a connection; 0 for no bound. */

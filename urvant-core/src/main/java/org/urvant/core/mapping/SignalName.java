@@ -1,10 +1,12 @@
 package org.urvant.core.mapping;
 
+import java.util.HashMap;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.scl.LogicalNode;
+import org.urvant.core.scl.SitePart;
 
 /** Fills a project's template for signal names from a data attribute. */
 public final class SignalName {
@@ -17,18 +19,34 @@ public final class SignalName {
     public static String of(String template, DataAttribute attribute) {
         LogicalNode node = attribute.node();
         String described = attribute.description();
-        Map<String, String> values = Map.of(
+        Map<String, String> values = new HashMap<>(Map.of(
                 "ied", node.device().ied().name(),
                 "ld", node.device().instance(),
                 "node", node.name(),
                 "object", attribute.objectName(),
                 "attribute", attribute.path(),
                 "phase", phase(attribute),
-                "description", described.isEmpty() ? place(node) + " " + attribute.objectName() : described);
+                "description", described.isEmpty() ? place(node) + " " + attribute.objectName() : described));
+        values.put("site", part(node, SitePart.Kind.SUBSTATION));
+        values.put("level", part(node, SitePart.Kind.VOLTAGE_LEVEL));
+        values.put("bay", part(node, SitePart.Kind.BAY));
+        values.put(
+                "equipment",
+                node.place()
+                        .filter(part -> part.kind() == SitePart.Kind.EQUIPMENT)
+                        .map(SitePart::name)
+                        .orElse(""));
         Matcher matcher = PLACE.matcher(template);
         return matcher.replaceAll(found -> Matcher.quoteReplacement(values.getOrDefault(found.group(1), found.group())))
                 .replaceAll("\\s+", " ")
                 .strip();
+    }
+
+    private static String part(LogicalNode node, SitePart.Kind kind) {
+        return node.place()
+                .flatMap(part -> part.within(kind))
+                .map(SitePart::name)
+                .orElse("");
     }
 
     /** Returns what people call a node that says nothing of a signal: by its own description, else by its device's. */

@@ -10,7 +10,8 @@ import org.urvant.core.point.PointGroup;
  * How a project names signals and gives addresses.
  *
  * @param names template of signal names: text with {@code {ied}}, {@code {ld}}, {@code {node}}, {@code {object}},
- *     {@code {attribute}}, {@code {phase}} and {@code {description}}
+ *     {@code {attribute}}, {@code {phase}}, {@code {description}}, and of the site's structure {@code {site}}, {@code {level}},
+ *     {@code {bay}} and {@code {equipment}}
  * @param addresses block of addresses for each group of points
  * @param abbreviations what words become when a name is too long, by the whole word
  */

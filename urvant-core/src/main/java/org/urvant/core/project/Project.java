@@ -2,6 +2,7 @@ package org.urvant.core.project;
 
 import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -24,7 +25,7 @@ import org.urvant.core.selection.Pick;
  * @param types device types by name: the shipped catalogue and the project's own
  * @param devices devices by name
  * @param sources imported SCL files
- * @param unwanted names of IEDs in those files that nobody ticked at import
+ * @param unwanted by file, names of IEDs in it that nobody ticked at import
  * @param picks kept choices of signals by name
  * @param muted reasons by rule and subject of findings that a person muted
  * @param findings what was wrong in the project's files when they were read
@@ -35,7 +36,7 @@ public record Project(
         SortedMap<String, DeviceType> types,
         SortedMap<String, Device> devices,
         List<SclFile> sources,
-        Set<String> unwanted,
+        Map<String, Set<String>> unwanted,
         SortedMap<String, Pick> picks,
         SortedMap<String, String> muted,
         List<Finding> findings) {
@@ -44,7 +45,7 @@ public record Project(
         types = Collections.unmodifiableSortedMap(new TreeMap<>(types));
         devices = Collections.unmodifiableSortedMap(new TreeMap<>(devices));
         sources = List.copyOf(sources);
-        unwanted = Set.copyOf(unwanted);
+        unwanted = Map.copyOf(unwanted);
         picks = Collections.unmodifiableSortedMap(new TreeMap<>(picks));
         muted = Collections.unmodifiableSortedMap(new TreeMap<>(muted));
         findings = List.copyOf(findings);
@@ -70,17 +71,33 @@ public record Project(
 
     /** Returns the imported IED with a name, or empty when there is none or nobody wanted it. */
     public Optional<Ied> ied(String name) {
-        return unwanted.contains(name)
-                ? Optional.empty()
-                : sources.stream().flatMap(file -> file.ied(name).stream()).findFirst();
+        return sources.stream()
+                .filter(file -> !unwanted(file).contains(name))
+                .flatMap(file -> file.ied(name).stream())
+                .findFirst();
     }
 
     /** Returns the imported IEDs that are wanted, in the order of the files. */
     public List<Ied> ieds() {
         return sources.stream()
-                .flatMap(file -> file.ieds().stream())
-                .filter(ied -> !unwanted.contains(ied.name()))
+                .flatMap(file -> {
+                    Set<String> hidden = unwanted(file);
+                    return file.ieds().stream().filter(ied -> !hidden.contains(ied.name()));
+                })
                 .toList();
+    }
+
+    /** Returns the IEDs that came with the file of another and were not ticked: copies that the other was made with. */
+    public List<Ied> copies() {
+        return sources.stream()
+                .flatMap(file ->
+                        file.ieds().stream().filter(ied -> unwanted(file).contains(ied.name())))
+                .toList();
+    }
+
+    /** Returns the names of IEDs in an imported file that nobody ticked at import. */
+    public Set<String> unwanted(SclFile file) {
+        return unwanted.getOrDefault(file.name(), Set.of());
     }
 
     /** Returns the names of the imported IEDs that are wanted, in the order of the files. */

@@ -81,7 +81,22 @@ public final class DataAttribute {
     public String description() {
         int instance = node.instance(List.of(objectName()));
         String own = instance < 0 ? "" : node.store.attribute(instance, "desc", "");
-        return own.isEmpty() ? node.store.attribute(template.objectRow(), "desc", "") : own;
+        return own.isEmpty() ? definedDescription() : own;
+    }
+
+    /** Returns the description in the definition of the data object, which all nodes of the type share; may be empty. */
+    public String definedDescription() {
+        return node.store.attribute(template.objectRow(), "desc", "");
+    }
+
+    /** Returns the name of the enumeration in the file; empty text for other basic types. */
+    public String enumerationName() {
+        return template.enumType();
+    }
+
+    /** Returns the value in the definition, which holds where an instance gives none. */
+    public Optional<String> defaultValue() {
+        return values(template.attributeRow()).values().stream().findFirst();
     }
 
     /**

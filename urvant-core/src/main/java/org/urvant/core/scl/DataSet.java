@@ -1,6 +1,8 @@
 package org.urvant.core.scl;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /** A dataset: the ordered list of data that a report or GOOSE message carries (IEC 61850-6:2009, 9.3.7). */
 public final class DataSet extends SclElement {
@@ -28,7 +30,9 @@ public final class DataSet extends SclElement {
 
     /** Returns the members in the order of the file, which is the order on the wire. */
     public List<Member> members() {
-        return views(row, Tag.FCDA, this::member);
+        Map<String, String> devices = new HashMap<>();
+        node.device().ied().logicalDevices().forEach(device -> devices.putIfAbsent(device.instance(), device.name()));
+        return views(row, Tag.FCDA, at -> member(at, devices));
     }
 
     /** Returns whether some member carries an attribute. */
@@ -36,12 +40,9 @@ public final class DataSet extends SclElement {
         return members().stream().anyMatch(member -> member.carries(attribute));
     }
 
-    private Member member(int at) {
-        String device = node.device().ied().logicalDevices().stream()
-                .filter(candidate -> candidate.instance().equals(store.attribute(at, "ldInst", "")))
-                .map(LogicalDevice::name)
-                .findFirst()
-                .orElse(node.device().ied().name() + store.attribute(at, "ldInst", ""));
+    private Member member(int at, Map<String, String> devices) {
+        String instance = store.attribute(at, "ldInst", "");
+        String device = devices.getOrDefault(instance, node.device().ied().name() + instance);
         String nodeName = store.attribute(at, "prefix", "")
                 + store.attribute(at, "lnClass", "")
                 + store.attribute(at, "lnInst", "");

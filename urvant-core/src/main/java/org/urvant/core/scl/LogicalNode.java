@@ -1,7 +1,9 @@
 package org.urvant.core.scl;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** One logical node with its data attributes, datasets and control blocks (IEC 61850-6:2009, 9.3.6). */
@@ -43,11 +45,43 @@ public final class LogicalNode extends SclElement {
         return device.ied().file().templates().attributes(this);
     }
 
+    /**
+     * Returns what its attributes are resolved from: the name of its type, with the lengths of arrays where the node's own
+     * values give them. Nodes of one shape have the same attributes in the same order.
+     */
+    public String shape() {
+        return device.ied().file().templates().shape(this);
+    }
+
+    /** Returns the descriptions that the node gives its data objects, by their names. */
+    public Map<String, String> objectDescriptions() {
+        Map<String, String> descriptions = new LinkedHashMap<>();
+        for (int at : store.children(row, Tag.DOI)) {
+            String text = store.attribute(at, "desc", "");
+            if (!text.isEmpty()) {
+                descriptions.put(store.attribute(at, "name", ""), text);
+            }
+        }
+        return descriptions;
+    }
+
     /** Returns all data attributes of basic type, resolved through the templates, in template order. */
     public List<DataAttribute> attributes() {
         return templates().stream()
                 .map(template -> new DataAttribute(this, template))
                 .toList();
+    }
+
+    /** Returns the value that the node itself gives the data at a path, step by step; empty when it gives none. */
+    public Optional<String> valueAt(List<String> path) {
+        int instance = instance(path);
+        int val = instance < 0 ? -1 : store.child(instance, Tag.VAL);
+        return val < 0 ? Optional.empty() : Optional.of(store.text(val));
+    }
+
+    /** Returns the data attribute at a place in {@link #attributes}, from 0. */
+    public DataAttribute attributeAt(int number) {
+        return new DataAttribute(this, templates().get(number));
     }
 
     /** Returns the data attribute at a path such as {@code Pos.stVal} below this node, or empty. */

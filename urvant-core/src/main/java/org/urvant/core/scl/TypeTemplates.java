@@ -15,10 +15,13 @@ import java.util.function.Function;
 /**
  * Resolves logical node types to data attributes of basic type. A type is resolved when it is first asked for and then
  * kept, so a file costs only the types that are looked at. A missing type simply yields no attributes below it (the checks
- * report it); nesting beyond {@value #DEEPEST} levels, which only a circle of types reaches, ends there.
+ * report it); nesting beyond {@value #DEEPEST} levels, which only a circle of types reaches, ends there, and so does a type that unfolds without end.
  */
 final class TypeTemplates {
-    private static final int DEEPEST = 24;
+    /** Deeper than any sound type; only a circle of types gets there. */
+    static final int DEEPEST = 24;
+
+    private static final int MOST_STEPS = 1_000_000;
     private static final int MOST_PER_NODE_TYPE = 100_000;
     private static final int LONGEST_ARRAY = 10_000;
 
@@ -52,27 +55,40 @@ final class TypeTemplates {
 
     /** Returns the attributes of a node: shared by all nodes of its type, unless its own values give lengths of arrays. */
     List<TemplateAttribute> attributes(LogicalNode node) {
-        String type = node.typeName();
+        List<TemplateAttribute> known = shared(node.typeName());
+        Map<String, String> lengths = lengths(node);
+        return lengths.isEmpty()
+                ? known
+                : resolved.computeIfAbsent(
+                        node.typeName() + lengths, key -> List.copyOf(resolve(node.typeName(), lengths::get)));
+    }
+
+    String shape(LogicalNode node) {
+        shared(node.typeName());
+        Map<String, String> lengths = lengths(node);
+        return lengths.isEmpty() ? node.typeName() : node.typeName() + lengths;
+    }
+
+    private List<TemplateAttribute> shared(String type) {
         List<TemplateAttribute> known = resolved.get(type);
         if (known == null) {
             known = List.copyOf(resolve(type, path -> null));
             resolved.put(type, known);
         }
-        Set<String> lengths = named.get(type);
-        if (lengths == null) {
-            return known;
-        }
+        return known;
+    }
+
+    /** Returns what the node's own values say of the lengths of arrays, by the path of the attribute that says it. */
+    private Map<String, String> lengths(LogicalNode node) {
         Map<String, String> given = new TreeMap<>();
-        for (String path : lengths) {
+        for (String path : named.getOrDefault(node.typeName(), Set.of())) {
             int row = node.instance(List.of(path.split("\\.")));
             String value = row < 0 ? "" : store.childText(row, Tag.VAL);
             if (!value.isEmpty()) {
                 given.put(path, value);
             }
         }
-        return given.isEmpty()
-                ? known
-                : resolved.computeIfAbsent(type + given, key -> List.copyOf(resolve(type, given::get)));
+        return given;
     }
 
     /** Returns the row of a type by its id, or -1; {@code kind} is the tag of the type's element. */
@@ -119,6 +135,7 @@ final class TypeTemplates {
         private final String nodeType;
         private final Function<String, String> given;
         private final List<TemplateAttribute> found = new ArrayList<>();
+        private int steps;
 
         Pass(String nodeType, Function<String, String> given) {
             this.nodeType = nodeType;
@@ -126,7 +143,7 @@ final class TypeTemplates {
         }
 
         void object(String path, int objectType, String outer, int objectRow, int depth) {
-            if (depth > DEEPEST) {
+            if (depth > DEEPEST || ++steps > MOST_STEPS) {
                 return;
             }
             String inner = store.attribute(objectType, "cdc", "");
@@ -156,7 +173,7 @@ final class TypeTemplates {
         }
 
         private void attribute(TemplateAttribute frame, String name, int row, int depth) {
-            if (depth > DEEPEST || found.size() >= MOST_PER_NODE_TYPE) {
+            if (depth > DEEPEST || ++steps > MOST_STEPS || found.size() >= MOST_PER_NODE_TYPE) {
                 return;
             }
             String basicType = store.attribute(row, "bType", "");

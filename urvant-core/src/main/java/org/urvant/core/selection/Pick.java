@@ -3,10 +3,8 @@ package org.urvant.core.selection;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Set;
-import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.scl.DataAttribute;
@@ -40,8 +38,7 @@ public record Pick(String name, String maker, String type, List<Query> queries, 
         Set<String> seen = new HashSet<>(without);
         List<DataAttribute> found = new ArrayList<>();
         for (Query query : queries) {
-            Predicate<DataAttribute> fits = query.predicate();
-            attributes(ied).filter(fits).forEach(attribute -> {
+            query.find(ied).forEach(attribute -> {
                 if (seen.add(place(attribute))) {
                     found.add(attribute);
                 }
@@ -62,8 +59,7 @@ public record Pick(String name, String maker, String type, List<Query> queries, 
      * @throws RefusedException when the query names an IED
      */
     public Pick with(Query query) {
-        if (query.terms().stream()
-                .anyMatch(term -> term.toLowerCase(Locale.ROOT).startsWith("ied:"))) {
+        if (query.fields().contains(QueryField.IED)) {
             throw new RefusedException(
                     "a pick fits every relay of its type, so it cannot name one",
                     "Leave the term ied: out; name relays when you use the pick.");
@@ -90,11 +86,5 @@ public record Pick(String name, String maker, String type, List<Query> queries, 
                 type,
                 queries,
                 Stream.concat(without.stream(), Stream.of(place)).toList());
-    }
-
-    private static Stream<DataAttribute> attributes(Ied ied) {
-        return ied.logicalDevices().stream()
-                .flatMap(device -> device.nodes().stream())
-                .flatMap(node -> node.attributes().stream());
     }
 }

@@ -4,184 +4,120 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import java.util.TreeSet;
-import java.util.function.Predicate;
-import java.util.regex.Pattern;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.scl.DataAttribute;
-import org.urvant.core.scl.DataSet;
-import org.urvant.core.text.Word;
+import org.urvant.core.scl.Ied;
 
 /**
- * A query for signals: terms that must all fit. A term is a word that any field may contain, or {@code field:value}; a
- * value may hold {@code *} for any letters. Case does not count. Queries are narrowed by more terms and widened by fewer.
- *
- * @param terms the terms as they were written
+ * A query for signals. A term is a word that any field may contain, or {@code field:value}; a value may hold {@code *} and
+ * {@code ?}, and commas between several. Terms side by side must all hold; {@code or}, {@code not} and parentheses join
+ * them otherwise; {@code saved:name} stands for a saved query. Case does not count. Immutable.
  */
-public record Query(List<String> terms) {
-    /** A field that a term can name. */
-    enum Field {
-        KIND("the meaning: position, command, trip …"),
-        IED("name of the IED"),
-        LD("instance of the logical device, such as PROT"),
-        LN("class or name of the logical node, such as PTOC or PTOC1"),
-        DO("name of the data object, such as Pos"),
-        DA("path of the attribute below the data object, such as cVal.mag.f"),
-        FC("functional constraint, such as ST"),
-        CDC("common data class, such as DPC"),
-        TYPE("basic type, such as BOOLEAN"),
-        SET("name of a dataset that carries the signal"),
-        DESC("description, or part of it");
+public final class Query {
+    /** The word before the name of a saved query. */
+    public static final String SAVED = "saved";
 
-        private final String meaning;
+    private final List<String> terms;
+    private final Condition condition;
 
-        Field(String meaning) {
-            this.meaning = meaning;
-        }
-
-        String word() {
-            return name().toLowerCase(Locale.ROOT);
-        }
+    private Query(List<QueryParser.Item> items) {
+        this.terms = items.stream().map(QueryParser.Item::text).toList();
+        this.condition = new Condition.AllOf(
+                items.stream().map(QueryParser.Item::condition).toList());
     }
 
     /**
-     * Checks every term.
+     * Returns the query that a text stands for.
      *
-     * @throws UnknownNameException when a term names a field or a kind that does not exist
+     * @throws MalformedInputException at the column where a quotation mark or parenthesis is open, or a term is missing
+     * @throws UnknownNameException at the column of a field, kind, phase or quantity that does not exist; names the nearest
      */
-    public Query {
-        terms = List.copyOf(terms);
-        terms.forEach(Query::predicate);
+    public static Query parse(String text) {
+        return parse(text, Map.of());
     }
 
-    /** Returns the query that a line stands for: terms parted by blanks; double quotes keep blanks within a term. */
-    public static Query parse(String line) {
-        List<String> terms = new ArrayList<>();
-        StringBuilder term = new StringBuilder();
-        boolean quoted = false;
-        for (char c : (line + " ").toCharArray()) {
-            if (c == '"') {
-                quoted = !quoted;
-            } else if (c != ' ' || quoted) {
-                term.append(c);
-            } else if (!term.isEmpty()) {
-                terms.add(term.toString());
-                term.setLength(0);
-            }
-        }
-        if (!term.isEmpty()) {
-            terms.add(term.toString().strip());
-        }
-        return new Query(terms);
+    /** Returns the query that a text stands for, with the saved queries by name. */
+    public static Query parse(String text, Map<String, String> saved) {
+        return new Query(new QueryParser(text, saved).items());
     }
 
-    /** Returns the names of all fields with their meanings, as {@code name  meaning}. */
-    public static List<String> fields() {
-        return Arrays.stream(Field.values())
-                .map(field -> String.format(Locale.ROOT, "%-5s %s", field.word() + ":", field.meaning))
-                .toList();
+    /**
+     * Returns a query from the words of a command line, where quotes are gone: a word with blanks that names one field, or
+     * none, and no operator, is one term.
+     */
+    public static String text(List<String> words) {
+        return String.join(" ", words.stream().map(Query::quoted).toList());
     }
 
-    /** Returns the query with more terms. */
-    public Query narrowed(List<String> more) {
-        List<String> all = new ArrayList<>(terms);
-        all.addAll(more);
-        return new Query(all);
+    private static String quoted(String word) {
+        List<String> parts = Arrays.asList(word.strip().split("\\s+"));
+        boolean plain = parts.size() == 1
+                || word.matches(".*[\"()].*")
+                || parts.stream().skip(1).anyMatch(part -> part.indexOf(':') > 0)
+                || parts.stream()
+                        .map(part -> part.toLowerCase(Locale.ROOT))
+                        .anyMatch(Set.of("or", "and", "not")::contains);
+        return plain ? word : '"' + word + '"';
     }
 
-    /** Returns the query without its last term; the same when it has none. */
-    public Query widened() {
-        return terms.isEmpty() ? this : new Query(terms.subList(0, terms.size() - 1));
+    /** Returns the items that must all hold, as written: terms, groups in parentheses, or one of them after {@code not}. */
+    public List<String> terms() {
+        return terms;
     }
 
-    /** Returns a test that signals can be held against; made once, it may be used for any number of them. */
-    public Predicate<DataAttribute> predicate() {
-        return terms.stream().map(Query::predicate).reduce(attribute -> true, Predicate::and);
+    /** Returns the fields that the query names. */
+    public Set<QueryField> fields() {
+        return condition.fields();
     }
 
-    /** Returns the terms as one line; parts of it with blanks are quoted. */
+    Condition condition() {
+        return condition;
+    }
+
+    /** Returns the text of the query narrowed by more. */
+    public String narrowed(String more) {
+        return terms.isEmpty() ? more : text() + " " + more;
+    }
+
+    /** Returns the query without its last item; the same when it has none. */
+    public String widened() {
+        return terms.isEmpty() ? "" : String.join(" ", terms.subList(0, terms.size() - 1));
+    }
+
+    /** Returns the query as text; parsing it gives an equal query. */
     public String text() {
-        return String.join(
-                " ",
-                terms.stream()
-                        .map(term -> term.contains(" ") ? '"' + term + '"' : term)
-                        .toList());
+        return String.join(" ", terms);
     }
 
-    private static Predicate<DataAttribute> predicate(String term) {
-        int colon = term.indexOf(':');
-        if (colon <= 0) {
-            String word = term.toLowerCase(Locale.ROOT);
-            return attribute -> text(attribute).contains(word);
-        }
-        String name = term.substring(0, colon).toUpperCase(Locale.ROOT);
-        String value = term.substring(colon + 1);
-        Field field = Arrays.stream(Field.values())
-                .filter(candidate -> candidate.name().equals(name))
-                .findFirst()
-                .orElseThrow(() -> new UnknownNameException(
-                        "field",
-                        term.substring(0, colon),
-                        words(Arrays.stream(Field.values()).map(Field::word).toList())));
-        if (field == Field.KIND) {
-            SignalKind kind = SignalKind.of(value)
-                    .orElseThrow(
-                            () -> new UnknownNameException("kind of signal", value, words(Word.all(SignalKind.class))));
-            return attribute -> kind.reason(attribute).isPresent();
-        }
-        Pattern pattern = glob(field == Field.DESC ? "*" + value + "*" : value);
-        return switch (field) {
-            case IED ->
-                attribute -> fits(pattern, attribute.node().device().ied().name());
-            case LD -> attribute -> fits(pattern, attribute.node().device().instance());
-            case LN ->
-                attribute -> fits(pattern, attribute.node().nodeClass())
-                        || fits(pattern, attribute.node().name());
-            case DO -> attribute -> fits(pattern, attribute.objectName());
-            case DA ->
-                attribute -> fits(
-                        pattern,
-                        attribute.path().substring(attribute.objectName().length() + 1));
-            case FC ->
-                attribute ->
-                        fits(pattern, attribute.constraint().map(Enum::name).orElse(""));
-            case CDC -> attribute -> fits(pattern, attribute.innerClass()) || fits(pattern, attribute.objectClass());
-            case TYPE -> attribute -> fits(pattern, attribute.basicType());
-            case SET -> attribute -> sets(attribute).stream().anyMatch(set -> fits(pattern, set.name()));
-            default -> attribute -> fits(pattern, attribute.description());
-        };
+    /** Returns what the query finds in some indexes, in their order. Costs one step a logical node, not one a signal. */
+    public Hits search(List<SignalIndex> indexes) {
+        return Hits.search(indexes, condition);
     }
 
-    private static TreeSet<String> words(List<String> words) {
-        return new TreeSet<>(words);
+    /** Returns the data attributes of an IED that the query finds, in the order of the file. */
+    public List<DataAttribute> find(Ied ied) {
+        Hits hits = search(List.of(SignalIndex.of(ied)));
+        List<DataAttribute> found = new ArrayList<>();
+        hits.forEach((index, node, attribute) -> found.add(index.attribute(node, attribute)));
+        return found;
     }
 
-    private static List<DataSet> sets(DataAttribute attribute) {
-        return attribute.node().device().ied().logicalDevices().stream()
-                .flatMap(device -> device.nodes().stream())
-                .flatMap(node -> node.dataSets().stream())
-                .filter(set -> set.carries(attribute))
-                .toList();
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Query query && query.terms.equals(terms);
     }
 
-    private static boolean fits(Pattern pattern, String text) {
-        return pattern.matcher(text).matches();
+    @Override
+    public int hashCode() {
+        return Objects.hash(terms);
     }
 
-    private static Pattern glob(String value) {
-        StringBuilder regex = new StringBuilder();
-        for (String part : value.split("\\*", -1)) {
-            regex.append(regex.isEmpty() ? "" : ".*")
-                    .append(part.isEmpty() && regex.isEmpty() ? "(?:)" : Pattern.quote(part));
-        }
-        return Pattern.compile(regex.toString(), Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
-    }
-
-    private static String text(DataAttribute attribute) {
-        return (attribute.reference() + " "
-                        + attribute.constraint().map(Enum::name).orElse("") + " "
-                        + attribute.innerClass() + " " + attribute.basicType() + " " + attribute.description() + " "
-                        + attribute.node().description())
-                .toLowerCase(Locale.ROOT);
+    @Override
+    public String toString() {
+        return text();
     }
 }

@@ -64,6 +64,27 @@ public enum SignalKind {
             "alarms and binary inputs",
             row("G.*", "(Ind|Alm|Wrn).*", "stVal", "ST", "an indication of a generic node"),
             row("(?!G).*", ".*(Alm|Wrn).*", "stVal", "ST", "a data object named alarm or warning")),
+    FREQUENCY("measured frequency", row("MMXU|MMXN", "Hz", "mag\\.(f|i)", "MX", "the frequency of a measuring node")),
+    TEMPERATURE(
+            "measured temperatures",
+            row(".*", "(.*Tmp|TmpSv)", "(mag|instMag)\\.(f|i)", "MX", "a data object named temperature")),
+    TAP_POSITION(
+            "where a tap changer stands",
+            row("YLTC|ATCC", "TapChg|TapPos", "valWTr\\.posVal|stVal", "ST", "the tap of a tap changer")),
+    INTERLOCKING(
+            "whether a switch may be operated",
+            row("CILO", "EnaOpn|EnaCls", "stVal", "ST", "a release of the interlocking")),
+    SAMPLED_VALUE(
+            "streams of samples of currents and voltages",
+            row(
+                    "TCTR|TVTR",
+                    "AmpSv|VolSv|Amp|Vol",
+                    "instMag\\.i|instMag\\.f",
+                    "MX",
+                    "samples of an instrument transformer")),
+    MODE(
+            "whether a function is on, blocked or in test",
+            row(".*", "Beh|Mod", "stVal", "ST", "mode or behaviour of a node")),
     LOCAL_REMOTE(
             "who may operate: local or remote",
             row(".*", "Loc|LocKey|LocSta", "stVal", "ST", "local control behaviour or key")),
@@ -130,26 +151,52 @@ public enum SignalKind {
 
     /** Returns why a signal belongs to the kind, or empty when it does not. */
     public Optional<String> reason(DataAttribute attribute) {
-        String path = attribute.path();
-        String object = attribute.objectName();
+        if (this == COMMAND
+                && isStatusOnly(
+                        controlModel(attribute).flatMap(DataAttribute::value).orElse(""))) {
+            return Optional.empty();
+        }
+        return Optional.of(definedReason(attribute)).filter(reason -> !reason.isEmpty());
+    }
+
+    /** Returns why signals of this definition belong to the kind, whatever value an instance gives the control model. */
+    String definedReason(DataAttribute attribute) {
+        return reason(
+                attribute.node().nodeClass(),
+                attribute.objectName(),
+                attribute.path(),
+                attribute.constraint().map(Enum::name).orElse(""));
+    }
+
+    /** Returns why a signal of a definition belongs to the kind; empty text when it does not. */
+    String reason(String nodeClass, String object, String path, String constraint) {
         String tail = path.substring(Math.min(path.length(), object.length() + 1));
-        String constraint = attribute.constraint().map(Enum::name).orElse("");
         for (Row row : rows) {
-            if (row.fits(constraint, tail, object, attribute.node().nodeClass())) {
-                return this == COMMAND && isStatusOnly(attribute) ? Optional.empty() : Optional.of(row.reason);
+            if (row.fits(constraint, tail, object, nodeClass)) {
+                return row.reason;
             }
         }
-        return Optional.empty();
+        return "";
+    }
+
+    static Optional<DataAttribute> controlModel(DataAttribute attribute) {
+        return attribute.node().attributeAt(attribute.objectName() + ".ctlModel");
     }
 
     /** A control whose model is status-only takes no command (IEC 61850-7-2:2010, 20.2). */
-    private static boolean isStatusOnly(DataAttribute attribute) {
-        return attribute
-                .node()
-                .attributeAt(attribute.objectName() + ".ctlModel")
-                .flatMap(DataAttribute::value)
-                .filter(model -> model.equals("status-only") || model.equals("0"))
-                .isPresent();
+    static boolean isStatusOnly(String model) {
+        return model.equals("status-only") || model.equals("0");
+    }
+
+    /** Returns a number that changes when what belongs to which kind changes, so that kept indexes can be told apart. */
+    static int edition() {
+        StringBuilder all = new StringBuilder();
+        for (SignalKind kind : values()) {
+            all.append(kind.name());
+            kind.rows.forEach(row ->
+                    all.append(row.constraints.stream().sorted().toList()).append(String.join(" ", row.texts)));
+        }
+        return all.toString().hashCode();
     }
 
     /** Returns the kind for a word, or empty. */

@@ -132,6 +132,15 @@ public final class SafeFile {
         }
     }
 
+    /** Returns when a file was last written, in milliseconds since 1970; 0 when it cannot be told. */
+    public static long modified(Path file) {
+        try {
+            return Files.getLastModifiedTime(file).toMillis();
+        } catch (IOException e) {
+            return 0;
+        }
+    }
+
     /** Renames a file over another in one step. */
     public static void move(Path from, Path to) throws IOException {
         try {

@@ -54,6 +54,7 @@ final class Adoption {
                 point(row.section("source")),
                 row.text("to").orElse(""),
                 point(row.section("destination")),
+                row.text("place").orElse(""),
                 row.text("use").orElse("true").equals("true"),
                 Position.in("device"));
     }

@@ -1,15 +1,23 @@
 package org.urvant.formats.project;
 
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.check.FileCheck;
 import org.urvant.core.fault.RefusedException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.scl.ControlBlock;
 import org.urvant.core.scl.DataAttribute;
+import org.urvant.core.scl.DataSet;
 import org.urvant.core.scl.Ied;
+import org.urvant.core.scl.SclCheck;
 import org.urvant.core.scl.SclFile;
 
 /**
@@ -19,13 +27,20 @@ import org.urvant.core.scl.SclFile;
  * @param content the file as it came
  * @param file its views
  * @param rows one for each IED in it
- * @param replaced names of sources that would go, because all their IEDs come anew
+ * @param check what is wrong in the file
+ * @param known the project's files and their IEDs that are wanted
  */
-public record ImportPlan(String name, byte[] content, SclFile file, List<Row> rows, List<String> replaced) {
+public record ImportPlan(
+        String name,
+        byte[] content,
+        SclFile file,
+        List<Row> rows,
+        SclCheck.Result check,
+        Map<SclFile, List<String>> known) {
     public ImportPlan {
         content = content.clone();
         rows = List.copyOf(rows);
-        replaced = List.copyOf(replaced);
+        known = Collections.unmodifiableMap(new LinkedHashMap<>(known));
     }
 
     /** Returns a copy of the file's bytes. */
@@ -33,6 +48,8 @@ public record ImportPlan(String name, byte[] content, SclFile file, List<Row> ro
     public byte[] content() {
         return content.clone();
     }
+
+    private static final String TEMPLATE = "TEMPLATE";
 
     /** How an IED of the file stands to the project. */
     public enum Mark {
@@ -57,44 +74,107 @@ public record ImportPlan(String name, byte[] content, SclFile file, List<Row> ro
      */
     public record Row(Ied ied, Mark mark, List<String> added, List<String> removed, List<String> changed) {}
 
-    static ImportPlan of(String name, byte[] content, SclFile file, List<SclFile> sources) {
-        if (file.ieds().isEmpty()) {
+    static ImportPlan of(String name, byte[] content, SclFile file, Map<SclFile, List<String>> known) {
+        if (file.ieds().isEmpty() && file.site().isEmpty()) {
             throw new RefusedException(
-                    name + " holds no IED", "Import a file with IEDs: an ICD, IID, CID or SCD file.");
+                    name + " holds neither an IED nor a site",
+                    "Import a file with IEDs (ICD, IID, CID, SCD, SED) or with a substation section (SSD).");
         }
+        SclCheck.Result check = FileCheck.check(file);
+        List<Finding> findings = new ArrayList<>(check.findings());
         List<Row> rows = new ArrayList<>();
-        List<String> replaced = new ArrayList<>();
         for (Ied ied : file.ieds()) {
-            if (!ied.name().matches("[A-Za-z][A-Za-z0-9_]{0,63}")) {
-                throw new MalformedInputException(
-                        ied.position(),
-                        "IED name '" + ied.name() + "' is not allowed",
-                        "A name starts with a letter and has letters, digits and _ only (IEC 61850-6, 9.3.1).");
-            }
-            Optional<Ied> known = sources.stream()
-                    .flatMap(source -> source.ied(ied.name()).stream())
+            Optional<Ied> before = known.entrySet().stream()
+                    .filter(source -> source.getValue().contains(ied.name()))
+                    .flatMap(source -> source.getKey().ied(ied.name()).stream())
                     .findFirst();
-            rows.add(known.map(old -> row(ied, old))
+            rows.add(before.map(old -> row(ied, old))
                     .orElseGet(() -> new Row(ied, Mark.NEW, List.of(), List.of(), List.of())));
+            before.ifPresent(old -> revisions(ied, old, findings));
         }
-        for (SclFile source : sources) {
-            boolean touched =
-                    source.ieds().stream().anyMatch(ied -> file.ied(ied.name()).isPresent());
-            List<String> kept = source.ieds().stream()
-                    .map(Ied::name)
-                    .filter(ied -> file.ied(ied).isEmpty())
+        SclCheck.Result all =
+                new SclCheck.Result(findings.stream().sorted().toList(), check.unlisted(), check.unsoundIeds());
+        return new ImportPlan(name, content, file, rows, all, known);
+    }
+
+    /** Returns the names of the IEDs that can be relied on: those that no error of the file concerns. */
+    public List<String> soundIeds() {
+        return file.ieds().stream()
+                .map(Ied::name)
+                .filter(ied -> !check.unsoundIeds().contains(ied))
+                .toList();
+    }
+
+    /**
+     * Returns the names of sources that would go when some IEDs of the file are imported, because all their IEDs come anew.
+     *
+     * @throws RefusedException when a source would go that has other IEDs too
+     */
+    public List<String> replaced(Collection<String> wanted) {
+        List<String> gone = new ArrayList<>();
+        known.forEach((source, ieds) -> {
+            boolean sameName = source.name().equals(name);
+            boolean touched = ieds.stream().anyMatch(wanted::contains);
+            List<String> kept = ieds.stream()
+                    .filter(ied -> !wanted.contains(ied))
+                    .filter(ied -> !sameName || file.ied(ied).isEmpty()) // leaving one of the same file out is a choice
                     .toList();
-            String sourceName = source.source().substring(source.source().lastIndexOf('/') + 1);
-            if ((touched || sourceName.equals(name)) && !kept.isEmpty()) {
+            if ((touched || sameName) && !kept.isEmpty()) {
                 throw new RefusedException(
                         source.source() + " would be replaced, but " + String.join(", ", kept) + " in it would be lost",
-                        "Import a file that holds these IEDs too, or name the file otherwise.");
+                        "Import these IEDs too, leave out those that are in it, or name the file otherwise.");
             }
-            if (touched && !sourceName.equals(name)) {
-                replaced.add(sourceName);
+            foreignTemplate(source, wanted);
+            if (touched && !sameName) {
+                gone.add(source.name());
             }
+        });
+        return gone;
+    }
+
+    /** The IED of every ICD file has the same name, so that two types of IED would pass for one. */
+    private void foreignTemplate(SclFile source, Collection<String> wanted) {
+        Optional<Ied> old = source.ied(TEMPLATE);
+        Optional<Ied> own = file.ied(TEMPLATE);
+        if (wanted.contains(TEMPLATE)
+                && old.isPresent()
+                && own.isPresent()
+                && !old.get().type().equals(own.get().type())) {
+            throw new RefusedException(
+                    source.source() + " has an IED " + TEMPLATE + " of another type, "
+                            + old.get().type(),
+                    "Take it out first with 'urvant remove " + source.name() + "'.");
         }
-        return new ImportPlan(name, content, file, rows, replaced);
+    }
+
+    /** Receivers tell by its revision whether they know a dataset (IEC 61850-7-2:2010, 18.2.3.2). */
+    private static void revisions(Ied ied, Ied old, List<Finding> findings) {
+        Map<String, ControlBlock> before = blocks(old);
+        blocks(ied).forEach((reference, block) -> {
+            ControlBlock known = before.get(reference);
+            boolean sameRevision = known != null && known.configurationRevision() == block.configurationRevision();
+            if (sameRevision && !members(known).equals(members(block))) {
+                findings.add(new Finding(
+                        Rule.REVISION_NOT_RAISED,
+                        reference,
+                        block.position(),
+                        "the dataset of " + reference + " is not that of " + known.position()
+                                + ", but both have revision " + block.configurationRevision(),
+                        Rule.REVISION_NOT_RAISED.remedy()));
+            }
+        });
+    }
+
+    private static Map<String, ControlBlock> blocks(Ied ied) {
+        Map<String, ControlBlock> blocks = new LinkedHashMap<>();
+        ied.nodes().forEach(node -> node.controlBlocks().forEach(block -> blocks.put(block.reference(), block)));
+        return blocks;
+    }
+
+    private static List<String> members(ControlBlock block) {
+        return block.dataSet().map(DataSet::members).orElse(List.of()).stream()
+                .map(member -> member.node() + "." + member.path() + " " + member.constraint())
+                .toList();
     }
 
     private static Row row(Ied ied, Ied old) {
@@ -116,15 +196,13 @@ public record ImportPlan(String name, byte[] content, SclFile file, List<Row> ro
         boolean same = added.isEmpty()
                 && removed.isEmpty()
                 && changed.isEmpty()
-                && old.configVersion().equals(ied.configVersion())
-                && old.file().headerVersion().equals(ied.file().headerVersion());
+                && old.configVersion().equals(ied.configVersion());
         return new Row(ied, same ? Mark.SAME : Mark.CHANGED, added, removed, changed);
     }
 
     private static Map<String, String> attributes(Ied ied) {
         Map<String, String> attributes = new HashMap<>();
-        ied.logicalDevices().stream()
-                .flatMap(device -> device.nodes().stream())
+        ied.nodes().stream()
                 .flatMap(node -> node.attributes().stream())
                 .forEach((DataAttribute attribute) -> attributes.put(
                         attribute.reference(),

@@ -23,6 +23,9 @@ import org.urvant.core.project.Mapping;
 final class MappingTable {
     static final List<String> COLUMNS = List.of("key", "name", "from", "source", "to", "destination", "use");
 
+    /** Stands in the table only when some row has one. */
+    static final String PLACE = "place";
+
     private static final int MOST_ROWS = 1_000_000;
     private static final CSVFormat FORMAT = CSVFormat.RFC4180
             .builder()
@@ -85,6 +88,9 @@ final class MappingTable {
                         cells.get(3),
                         cells.get(4),
                         cells.get(5),
+                        columns.containsKey(PLACE)
+                                ? record.get(columns.get(PLACE)).strip()
+                                : "",
                         !use.equals("no"),
                         position));
             }
@@ -124,16 +130,21 @@ final class MappingTable {
     static String write(List<Mapping> rows) {
         StringBuilder text = new StringBuilder();
         try (var printer = FORMAT.print(text)) {
-            printer.printRecord(COLUMNS);
+            boolean placed = rows.stream().anyMatch(row -> !row.place().isEmpty());
+            List<String> headings = new ArrayList<>(COLUMNS);
+            headings.addAll(placed ? List.of(PLACE) : List.of());
+            printer.printRecord(headings);
             for (Mapping row : rows) {
-                printer.printRecord(
+                List<String> cells = new ArrayList<>(List.of(
                         row.key(),
                         row.name(),
                         row.from(),
                         row.source(),
                         row.to(),
                         row.destination(),
-                        row.isUsed() ? "yes" : "no");
+                        row.isUsed() ? "yes" : "no"));
+                cells.addAll(placed ? List.of(row.place()) : List.of());
+                printer.printRecord(cells);
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -11,7 +11,6 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -28,7 +27,6 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.mapping.SignalMapper;
 import org.urvant.core.project.Connection;
-import org.urvant.core.project.Conventions;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Mapping;
 import org.urvant.core.project.Project;
@@ -36,13 +34,14 @@ import org.urvant.core.scl.ConnectedAccessPoint;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.SclFile;
 import org.urvant.core.selection.Pick;
+import org.urvant.core.selection.SignalIndex;
 import org.urvant.core.tree.Section;
 import org.urvant.formats.file.SafeFile;
-import org.urvant.formats.scl.SclReader;
 import org.urvant.formats.type.Catalogue;
 import org.urvant.formats.type.DeviceTypeReader;
 import org.urvant.formats.yaml.FieldReader;
 import org.urvant.formats.yaml.YamlDocument;
+import org.urvant.formats.yaml.YamlNode;
 import org.urvant.formats.yaml.YamlText;
 
 /**
@@ -53,16 +52,19 @@ public final class ProjectFolder {
     /** The file that makes a folder a project. */
     public static final String MANIFEST = "urvant.yaml";
 
+    private static final String QUERIES = "queries.yaml";
     private static final long MOST_TEXT = 4_000_000;
 
     private final Path root;
     private final InstantSource clock;
     private final String person;
+    private final SourceFolder sources;
 
     private ProjectFolder(Path root, InstantSource clock, String person) {
         this.root = root;
         this.clock = clock;
         this.person = person;
+        this.sources = new SourceFolder(root);
     }
 
     /**
@@ -160,43 +162,52 @@ public final class ProjectFolder {
                             new FieldReader(
                                     pick, yaml("picks/" + pick + ".yaml").root(), findings::add)));
         }
-        SourceIndex index = SourceIndex.read(root, findings::add);
+        SourceIndex index = sources.index(findings::add);
         return new Project(
                 manifest.name(),
                 manifest.conventions(),
                 types(),
                 devices,
-                sources(index, findings),
-                Set.copyOf(index.unwanted()),
+                sources.read(index, findings::add),
+                index.unwanted(),
                 picks,
                 manifest.muted(),
                 findings);
     }
 
     /**
-     * Reads only the imported files, for work that needs no more: the project has no devices, types or picks, and whether
-     * the files are as they came is not looked at.
-     *
-     * @return the project as far as it was read
+     * Returns the indexes of the signals of the imported IEDs that are wanted, one a file: from the cache, or made and kept
+     * there. Reads nothing else of the project.
      */
-    public Project loadSources() {
-        List<Finding> findings = new ArrayList<>();
-        Optional<List<String>> plain = SourceIndex.plainNames(root);
-        SourceIndex index = plain.isPresent() ? null : SourceIndex.read(root, findings::add);
-        SclReader reader = new SclReader();
-        List<SclFile> files = plain.orElseGet(() -> index.names()).stream()
-                .map(source -> reader.read(root.resolve("sources").resolve(source), "sources/" + source))
-                .toList();
-        return new Project(
-                String.valueOf(root.getFileName()),
-                Conventions.standard(),
-                new TreeMap<>(),
-                new TreeMap<>(),
-                files,
-                index == null ? Set.of() : Set.copyOf(index.unwanted()),
-                new TreeMap<>(),
-                new TreeMap<>(),
-                findings);
+    public List<SignalIndex> signals() {
+        return sources.indexes();
+    }
+
+    /** Returns the saved queries by name. */
+    public SortedMap<String, String> queries() {
+        SortedMap<String, String> queries = new TreeMap<>();
+        if (Files.exists(root.resolve(QUERIES))) {
+            yaml(QUERIES).root().entries().forEach((name, node) -> {
+                if (node instanceof YamlNode.Text text) {
+                    queries.put(name, text.text());
+                }
+            });
+        }
+        return queries;
+    }
+
+    /** Keeps a query under a name; an empty text forgets it. */
+    public void saveQuery(String name, String text) {
+        if (!name.matches("[A-Za-z0-9][A-Za-z0-9_-]*")) {
+            throw new RefusedException("query name '" + name + "' is not allowed", "Use letters, digits, _ and -.");
+        }
+        SortedMap<String, String> queries = queries();
+        if (text.isEmpty()) {
+            queries.remove(name);
+        } else {
+            queries.put(name, text);
+        }
+        SafeFile.writeText(root.resolve(QUERIES), YamlText.map(new TreeMap<>(queries)));
     }
 
     private Device device(String name, List<Finding> findings) {
@@ -224,54 +235,70 @@ public final class ProjectFolder {
         return types;
     }
 
-    private List<SclFile> sources(SourceIndex index, List<Finding> findings) {
-        List<SclFile> files = new ArrayList<>();
-        for (String source : index.names()) {
-            byte[] content = SafeFile.read(root.resolve("sources").resolve(source), Integer.MAX_VALUE - 8L);
-            index.verify(source, content).ifPresent(findings::add);
-            files.add(new SclReader().read(content, "sources/" + source));
-        }
-        return files;
-    }
-
     /**
      * Says what the import of an SCL file would do; changes nothing.
      *
-     * @throws RefusedException when the file holds no IED, or would take others with it
+     * @throws RefusedException when the file holds neither an IED nor a site
      * @throws MalformedInputException when it is no sound SCL file
      */
     public ImportPlan planImport(Path file) {
-        byte[] content = SafeFile.read(file, Integer.MAX_VALUE - 8L);
-        String name = String.valueOf(file.getFileName());
-        List<SclFile> sources = sources(SourceIndex.read(root, finding -> {}), new ArrayList<>());
-        return ImportPlan.of(name, content, new SclReader().read(content, name), sources);
+        return sources.plan(file);
     }
 
     /**
      * Takes an SCL file into the project as it came. Importing the same content again changes nothing.
      *
      * @param wanted names of the IEDs in it that the project is to know; the others stay in the file, unseen
+     * @throws RefusedException when IEDs of another file would go that are not among them
      */
     public void carryOut(ImportPlan plan, Collection<String> wanted) {
-        List<String> unwanted = plan.file().ieds().stream()
-                .map(Ied::name)
-                .filter(ied -> !wanted.contains(ied))
-                .toList();
-        SafeFile.write(root.resolve("sources").resolve(plan.name()), plan.content());
-        SourceIndex index = SourceIndex.read(root, finding -> {}).with(plan.name(), plan.content(), unwanted);
-        for (String old : plan.replaced()) {
-            index = index.without(old);
-        }
-        index.write(root);
-        for (String old : plan.replaced()) {
-            SafeFile.delete(root.resolve("sources").resolve(old));
-        }
+        sources.carryOut(plan, wanted);
     }
 
     /** Takes an SCL file with all its IEDs into the project. */
     public void importScl(Path file) {
         ImportPlan plan = planImport(file);
         carryOut(plan, plan.file().ieds().stream().map(Ied::name).toList());
+    }
+
+    /**
+     * Says what goes when an imported file is taken out again; changes nothing.
+     *
+     * @throws UnknownNameException when no file of that name was imported
+     */
+    public Removal planRemoval(Project project, String source) {
+        return project.sources().stream()
+                .filter(file -> file.name().equals(source))
+                .findFirst()
+                .map(file -> Removal.of(project, file))
+                .orElseThrow(() -> new UnknownNameException(
+                        "imported file",
+                        source,
+                        project.sources().stream().map(SclFile::name).toList()));
+    }
+
+    /**
+     * Takes an imported file out, with all that hangs on it.
+     *
+     * @return names of the files in which the old state is kept
+     */
+    public List<String> remove(Project project, Removal removal) {
+        List<String> kept = new ArrayList<>();
+        String copy = "backups/sources/" + stamp() + "-" + removal.source();
+        SafeFile.write(root.resolve(copy), SafeFile.read(sources.path(removal.source()), Integer.MAX_VALUE - 8L));
+        kept.add(copy);
+        removal.connections().keySet().forEach(device -> kept.addAll(keepCopies(device)));
+        removal.kept(project).forEach(this::writeMappings);
+        removal.connections().forEach((device, connections) -> {
+            String file = "devices/" + device + ".yaml";
+            YamlDocument document = yaml(file);
+            for (String connection : connections) {
+                document = document.without(List.of(DeviceFile.CONNECTIONS, connection));
+            }
+            SafeFile.writeText(root.resolve(file), document.text());
+        });
+        sources.remove(removal.source());
+        return kept;
     }
 
     /** Writes a pick. */
@@ -508,8 +535,12 @@ public final class ProjectFolder {
         return kept;
     }
 
+    private String stamp() {
+        return clock.instant().truncatedTo(ChronoUnit.SECONDS).toString().replace(":", "");
+    }
+
     private List<String> keepCopies(String device) {
-        String time = clock.instant().truncatedTo(ChronoUnit.SECONDS).toString().replace(":", "");
+        String time = stamp();
         List<String> kept = new ArrayList<>();
         for (String name : List.of("devices/" + device + ".yaml", "mappings/" + device + ".csv")) {
             if (Files.exists(root.resolve(name))) {

@@ -2,10 +2,12 @@ package org.urvant.formats.project;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
@@ -52,28 +54,36 @@ final class SourceIndex {
     }
 
     /**
-     * Returns the names of the sources, when the file is exactly as {@link #write} writes it and every IED is wanted; empty
-     * otherwise. A search starts with this, and the YAML parser's first use would take longer than the search.
+     * Returns the digests of the sources by name, when the file is exactly as {@link #write} writes it and every IED is
+     * wanted; empty otherwise. A search starts with this, and the YAML parser's first use would take longer than the search.
      */
-    static Optional<List<String>> plainNames(Path root) {
+    static Optional<Map<String, String>> plainDigests(Path root) {
+        Map<String, String> digests = new LinkedHashMap<>();
         if (!Files.exists(root.resolve(FILE))) {
-            return Optional.of(List.of());
+            return Optional.of(digests);
         }
         List<String> lines =
                 SafeFile.readText(root.resolve(FILE), 4_000_000, FILE).lines().toList();
-        List<String> names = new ArrayList<>();
         for (int i = 1; i + 1 < lines.size(); i += 2) {
             String name = lines.get(i).strip().replaceFirst(":$", "");
             String digest = lines.get(i + 1);
+            String before = "    " + DIGEST + ": ";
             if (!lines.get(i).equals("  " + YamlText.scalar(name) + ":")
-                    || !digest.startsWith("    " + DIGEST + ": ")
-                    || digest.length() != 4 + DIGEST.length() + 2 + 64) {
+                    || !digest.startsWith(before)
+                    || digest.length() != before.length() + 64) {
                 return Optional.empty();
             }
-            names.add(name);
+            digests.put(name, digest.substring(before.length()));
         }
-        boolean plain = lines.size() == 1 + 2 * names.size() && lines.get(0).equals("sources:");
-        return plain ? Optional.of(names) : Optional.empty();
+        boolean plain = lines.size() == 1 + 2 * digests.size() && lines.get(0).equals("sources:");
+        return plain ? Optional.of(digests) : Optional.empty();
+    }
+
+    /** Returns the digests that the sources had when they came, by name. */
+    Map<String, String> digestsByName() {
+        Map<String, String> byName = new LinkedHashMap<>();
+        digests.forEach((name, digest) -> byName.put(name, digest.text()));
+        return byName;
     }
 
     List<String> names() {
@@ -93,9 +103,11 @@ final class SourceIndex {
                         "Restore it, or import the changed file with 'urvant import'."));
     }
 
-    /** Returns the names of IEDs that nobody ticked at import. */
-    List<String> unwanted() {
-        return unwanted.values().stream().flatMap(List::stream).toList();
+    /** Returns by source the names of IEDs that nobody ticked at import. */
+    Map<String, Set<String>> unwanted() {
+        Map<String, Set<String>> names = new HashMap<>();
+        unwanted.forEach((source, ieds) -> names.put(source, Set.copyOf(ieds)));
+        return names;
     }
 
     SourceIndex with(String name, byte[] content, List<String> unwantedIeds) {

@@ -82,7 +82,7 @@ class ChecksTest {
             devices/GW1.yaml | network.gateway: 192.0.2.1 | network.gateway: 203.0.113.1 | gateway-outside | not in the subnet
             devices/GW1.yaml | firmware: 2.1     | firmware: 2.0          | wholly-fine               |
             sources/F02.cid  | srcCBName="trips_out" | srcCBName="trip"   | goose-no-publisher        | F01 has no GOOSE control block 'trip'
-            sources/F02.cid  | srcCBName="trips_out" | srcCBName="trip"   | goose-unsubscribed        | is taken by no relay
+            sources/F02.cid  | srcCBName="trips_out" | srcCBName="trip"   | goose-unsubscribed        | is taken by no other IED
             sources/F01.cid  | doName="PPV"      | doName="PhV"           | wholly-fine               |
             sources/F01.cid  | lnClass="XSWI" lnInst="2" doName="Pos" fc="ST" | lnClass="XSWI" lnInst="2" doName="Loc" fc="ST" | signal-not-reported | F01CTRL/XSWI2.Pos.stVal
             devices/GW1.yaml | ied: F01          | ied: F01⏎    report-instance: 4  | report-instance-missing | instance 4

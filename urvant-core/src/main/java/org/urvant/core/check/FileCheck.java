@@ -1,0 +1,26 @@
+package org.urvant.core.check;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.scl.FileKind;
+import org.urvant.core.scl.SclCheck;
+import org.urvant.core.scl.SclFile;
+
+/** Checks an SCL file before it is imported: in itself, and for a station's file its IEDs against each other. */
+public final class FileCheck {
+    private FileCheck() {}
+
+    /** Returns what was found, sorted: at most {@value SclCheck#MOST} findings. */
+    public static SclCheck.Result check(SclFile file) {
+        SclCheck.Result alone = SclCheck.check(file);
+        List<Finding> findings = new ArrayList<>(alone.findings());
+        if (file.kind() == FileKind.SCD) {
+            RelayCheck.check(file.ieds(), findings::add);
+        }
+        List<Finding> sorted = findings.stream().sorted().toList();
+        int listed = Math.min(SclCheck.MOST, sorted.size());
+        return new SclCheck.Result(
+                sorted.subList(0, listed), alone.unlisted() + sorted.size() - listed, alone.unsoundIeds());
+    }
+}

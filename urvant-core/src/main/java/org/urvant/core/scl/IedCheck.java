@@ -1,0 +1,499 @@
+package org.urvant.core.scl;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.urvant.core.finding.Rule;
+
+/** Checks the IEDs of a file: their names, nodes, datasets, control blocks, instances of data, and inputs. */
+final class IedCheck {
+    /** What an Ethernet frame carries (IEEE 802.3), less the head of a GOOSE or sampled-value message. */
+    private static final int FRAME = 1500 - 8;
+
+    private final SclCheck check;
+    private final SclStore store;
+    private final TypeCheck types;
+    private final Set<String> names = new HashSet<>();
+    private final Map<String, Map<String, LogicalNode>> nodes = new HashMap<>();
+
+    IedCheck(SclCheck check, TypeCheck types) {
+        this.check = check;
+        this.store = check.store();
+        this.types = types;
+        for (int row : store.children(0, Tag.IED)) {
+            if (check.has(row, "name", "") && !names.add(store.attribute(row, "name"))) {
+                String name = store.attribute(row, "name");
+                check.report(Rule.DUPLICATE_ELEMENT, name, name, row, "there are two IEDs named " + name);
+            }
+        }
+    }
+
+    void unusedTypes() {
+        types.unused();
+    }
+
+    void check(Ied ied) {
+        String name = ied.name();
+        if (name.isEmpty()) {
+            return;
+        }
+        NameRule.IED.check(check, name, name, ied.row);
+        unique(ied.row, Tag.ACCESS_POINT, "name", name, "access point");
+        for (int point : store.children(ied.row, Tag.ACCESS_POINT)) {
+            int at = store.child(point, Tag.SERVER_AT);
+            if (at >= 0 && ied.accessPoint(store.attribute(at, "apName", "")).isEmpty()) {
+                check.report(
+                        Rule.ACCESS_POINT_MISSING,
+                        name,
+                        name + " ServerAt",
+                        at,
+                        name + " has no access point '" + store.attribute(at, "apName", "") + "'");
+            }
+            for (int node : store.children(point, Tag.LN)) {
+                types.used.add(check.file().templates().type(Tag.L_NODE_TYPE, store.attribute(node, "lnType", "")));
+            }
+        }
+        Set<String> devices = new HashSet<>();
+        for (LogicalDevice device : ied.logicalDevices()) {
+            if (check.has(device.row, "inst", name) && !devices.add(device.instance())) {
+                twice(name, device.row, "logical device", device.instance());
+            }
+            NameRule.LOGICAL_DEVICE.check(check, name, device.name(), device.row);
+            Set<String> seen = new HashSet<>();
+            for (LogicalNode node : device.nodes()) {
+                if (!seen.add(node.name())) {
+                    twice(name, node.row, "logical node", node.reference());
+                }
+                node(ied, device, node);
+            }
+        }
+        limits(ied);
+    }
+
+    private void twice(String ied, int row, String what, String name) {
+        check.report(
+                Rule.DUPLICATE_ELEMENT, ied, ied + " " + name, row, "there are two of " + what + " '" + name + "'");
+    }
+
+    private void unique(int parent, Tag tag, String attribute, String ied, String what) {
+        Set<String> seen = new HashSet<>();
+        for (int at : store.children(parent, tag)) {
+            if (check.has(at, attribute, ied) && !seen.add(store.attribute(at, attribute))) {
+                twice(ied, at, what, store.attribute(at, attribute));
+            }
+        }
+    }
+
+    private void node(Ied ied, LogicalDevice device, LogicalNode node) {
+        String name = ied.name();
+        if (!check.has(node.row, "lnClass", name)) {
+            return;
+        }
+        String affixes = node.name().replace(node.nodeClass(), "");
+        if (!affixes.isEmpty()) {
+            NameRule.PREFIX.check(check, name, affixes, node.row);
+        }
+        int type = check.file().templates().type(Tag.L_NODE_TYPE, node.typeName());
+        if (type < 0) {
+            check.report(
+                    Rule.TYPE_MISSING,
+                    name,
+                    node.reference(),
+                    node.row,
+                    "LNodeType '" + node.typeName() + "' of " + node.reference() + " is not defined"
+                            + check.hint(node.typeName(), types.nodeTypes()));
+        } else {
+            types.used.add(type);
+            if (types.faulty(type, new HashSet<>())) {
+                check.unsound(name);
+            }
+            String typeClass = store.attribute(type, "lnClass", "");
+            if (!typeClass.equals(node.nodeClass())) {
+                check.report(
+                        Rule.CLASS_DIFFERS,
+                        name,
+                        node.reference(),
+                        node.row,
+                        node.reference() + " is of class " + node.nodeClass() + ", its type " + node.typeName() + " of "
+                                + typeClass);
+            }
+            int groups = device.nodes()
+                    .get(0)
+                    .settingGroups()
+                    .map(SettingGroups::count)
+                    .orElse(1);
+            for (int instance : store.children(node.row, Tag.DOI)) {
+                instance(node, instance, type, groups, "");
+            }
+        }
+        if (store.end(node.row) > node.row + 1) {
+            blocks(ied, node);
+        }
+    }
+
+    private void instance(LogicalNode node, int row, int type, int groups, String path) {
+        String name = store.attribute(row, "name", "");
+        int part = types.part(type, name);
+        String ied = node.device().ied().name();
+        if (part < 0) {
+            check.report(
+                    Rule.INSTANCE_UNKNOWN,
+                    ied,
+                    node.reference() + "." + path + name,
+                    row,
+                    node.typeName() + " has no " + path + name);
+            return;
+        }
+        int below = types.below(part);
+        for (int child : store.children(row, null)) {
+            switch (store.tag(child)) {
+                case SDI, DAI -> {
+                    if (below >= 0) {
+                        instance(node, child, below, groups, path + name + ".");
+                    }
+                }
+                case VAL -> {
+                    types.value(ied, node.reference() + "." + path + name, part, child);
+                    String group = store.attribute(child, "sGroup", "");
+                    if (!group.isEmpty() && Numbers.parse(group, 0) > groups) {
+                        check.report(
+                                Rule.GROUP_OUT_OF_RANGE,
+                                ied,
+                                node.reference() + "." + path + name,
+                                child,
+                                "a value for group " + group + ", but "
+                                        + node.device().name() + " has " + groups);
+                    }
+                }
+                default -> {
+                    // texts and private elements
+                }
+            }
+        }
+    }
+
+    private void blocks(Ied ied, LogicalNode node) {
+        String name = ied.name();
+        unique(node.row, Tag.DATA_SET, "name", name, "dataset");
+        Set<String> seen = new HashSet<>();
+        Map<String, DataSet> sets = new LinkedHashMap<>();
+        for (DataSet set : node.dataSets()) {
+            sets.putIfAbsent(set.name(), set);
+            NameRule.DATA_SET.check(check, name, set.name(), set.row);
+            members(ied, set);
+        }
+        for (ControlBlock block : node.controlBlocks()) {
+            if (check.has(block.row, "name", name) && !seen.add(store.tag(block.row) + " " + block.name())) {
+                twice(name, block.row, "control block", block.reference());
+            }
+            NameRule.CONTROL_BLOCK.check(check, name, block.name(), block.row);
+            String wanted = block.dataSetName();
+            if (!wanted.isEmpty() && !sets.containsKey(wanted)) {
+                check.report(
+                        Rule.DATASET_MISSING,
+                        name,
+                        block.reference(),
+                        block.row,
+                        block.reference() + " sends dataset '" + wanted + "', which " + node.reference()
+                                + " does not have" + check.hint(wanted, sets.keySet()));
+            }
+            if (block instanceof ReportControl report) {
+                report(ied, report);
+            } else {
+                message(ied, block, sets.get(wanted));
+            }
+        }
+        node.inputs().forEach(input -> input(ied, input));
+    }
+
+    private Map<String, LogicalNode> nodes(Ied ied) {
+        return nodes.computeIfAbsent(ied.name(), key -> {
+            Map<String, LogicalNode> all = new HashMap<>();
+            for (LogicalDevice device : ied.logicalDevices()) {
+                device.nodes().forEach(node -> all.putIfAbsent(device.instance() + "/" + node.name(), node));
+            }
+            return all;
+        });
+    }
+
+    private void members(Ied ied, DataSet set) {
+        Map<String, LogicalNode> all = nodes(ied);
+        for (int member : store.children(set.row, Tag.FCDA)) {
+            String node = store.attribute(member, "ldInst", "") + "/" + store.attribute(member, "prefix", "")
+                    + store.attribute(member, "lnClass", "") + store.attribute(member, "lnInst", "");
+            String object = store.attribute(member, "doName", "");
+            String attribute = store.attribute(member, "daName", "");
+            String path = attribute.isEmpty() ? object : object + "." + attribute;
+            LogicalNode holder = all.get(node);
+            String fault = null;
+            if (holder == null) {
+                fault = ied.name() + " has no logical node " + node + check.hint(node, all.keySet());
+            } else if (!path.isEmpty()) {
+                int type = check.file().templates().type(Tag.L_NODE_TYPE, holder.typeName());
+                String constraint = store.attribute(member, "fc", "");
+                TypeCheck.Data data = type < 0 ? null : types.resolve(type, path, constraint);
+                if (data != null && !data.exists()) {
+                    fault = node + " has no " + path;
+                } else if (data != null && !data.hasConstraint()) {
+                    fault = path + " of " + node + " has nothing with functional constraint " + constraint;
+                }
+            }
+            if (fault != null) {
+                check.report(
+                        Rule.MEMBER_MISSING,
+                        ied.name(),
+                        set.reference(),
+                        member,
+                        "dataset " + set.name() + ": " + fault);
+            }
+        }
+    }
+
+    private void report(Ied ied, ReportControl report) {
+        List<String> clients = report.reservedFor();
+        if (clients.size() > report.instances()) {
+            check.report(
+                    Rule.REPORT_CLIENTS_EXCEEDED,
+                    ied.name(),
+                    report.reference(),
+                    report.row,
+                    report.reference() + " has " + report.instances() + " instances, kept for " + clients.size()
+                            + " clients");
+        }
+        for (String client : clients) {
+            if (!names.contains(client) && check.kind() == FileKind.SCD) {
+                receiver(ied, report, client);
+            }
+        }
+        if (report.integrityPeriodMillis() > 0 && !report.triggersOn("period")) {
+            check.report(
+                    Rule.INTEGRITY_NOT_TRIGGERED,
+                    ied.name(),
+                    report.reference(),
+                    report.row,
+                    report.reference() + " has an integrity period of " + report.integrityPeriodMillis()
+                            + " ms, but not the trigger 'period'");
+        }
+    }
+
+    private void receiver(Ied ied, ControlBlock block, String receiver) {
+        check.report(
+                Rule.RECEIVER_MISSING,
+                ied.name(),
+                block.reference(),
+                block.row,
+                block.reference() + " names " + receiver + ", which is not in the file" + check.hint(receiver, names));
+    }
+
+    private void message(Ied ied, ControlBlock block, DataSet set) {
+        List<String> receivers = List.of();
+        int perMessage = 1;
+        if (block instanceof GooseControl goose) {
+            receivers = goose.receivers();
+        } else if (block instanceof SampledValueControl stream) {
+            receivers = stream.receivers();
+            perMessage = (int) Math.min(1000, stream.samplesPerMessage());
+        }
+        if (check.kind() == FileKind.SCD) {
+            receivers.stream()
+                    .filter(receiver -> !names.contains(receiver))
+                    .forEach(receiver -> receiver(ied, block, receiver));
+        }
+        if (set == null || block instanceof LogControl) {
+            return;
+        }
+        long size = size(ied, set) * perMessage
+                + 60L
+                + block.reference().length()
+                + set.reference().length();
+        if (size > FRAME) {
+            check.report(
+                    Rule.DATASET_TOO_LARGE,
+                    ied.name(),
+                    block.reference(),
+                    set.row,
+                    "dataset " + set.name() + " needs up to " + size + " bytes in one message of " + block.reference()
+                            + "; a frame holds " + FRAME);
+        }
+    }
+
+    private long size(Ied ied, DataSet set) {
+        Map<String, LogicalNode> byName = new HashMap<>();
+        nodes(ied).values().forEach(node -> byName.put(node.reference(), node));
+        long size = 0;
+        for (DataSet.Member member : set.members()) {
+            LogicalNode node = byName.get(member.node());
+            if (node != null) {
+                size += node.attributes().stream()
+                        .filter(member::carries)
+                        .mapToLong(attribute -> BasicType.size(attribute.basicType()))
+                        .sum();
+            }
+        }
+        return size;
+    }
+
+    private void limits(Ied ied) {
+        Map<String, Integer> counts = new LinkedHashMap<>();
+        Map<String, String> reportIds = new HashMap<>();
+        OptionalLong mostMembers = ied.services().limit("ConfDataSet", "maxAttributes");
+        for (LogicalNode node : nodes(ied).values()) {
+            for (DataSet set : node.dataSets()) {
+                counts.merge("ConfDataSet", 1, Integer::sum);
+                int members = set.members().size();
+                if (mostMembers.isPresent() && members > mostMembers.getAsLong()) {
+                    check.report(
+                            Rule.DATASET_TOO_LARGE,
+                            ied.name(),
+                            set.reference(),
+                            set.row,
+                            "dataset " + set.name() + " has " + members + " members; " + ied.name() + " holds "
+                                    + mostMembers.getAsLong());
+                }
+            }
+            counts.merge("GOOSE", node.gooseControls().size(), Integer::sum);
+            counts.merge("SMVsc", node.sampledValueControls().size(), Integer::sum);
+            for (ReportControl report : node.reportControls()) {
+                counts.merge("ConfReportControl", 1, Integer::sum);
+                String other = report.reportId().isEmpty()
+                        ? null
+                        : reportIds.putIfAbsent(report.reportId(), report.reference());
+                if (other != null) {
+                    check.report(
+                            Rule.DUPLICATE_REPORT_ID,
+                            ied.name(),
+                            report.reference(),
+                            report.row,
+                            "'" + report.reportId() + "' is also the identifier of " + other);
+                }
+            }
+        }
+        counts.forEach((service, count) -> {
+            OptionalLong most = ied.services().limit(service, "max");
+            if (most.isPresent() && count > most.getAsLong()) {
+                check.report(
+                        Rule.SERVICE_LIMIT_EXCEEDED,
+                        ied.name(),
+                        ied.name() + " " + service,
+                        ied.row,
+                        ied.name() + " has " + count + " of " + service + " and says it can hold " + most.getAsLong());
+            }
+        });
+    }
+
+    private void input(Ied ied, ExternalReference input) {
+        String subject = input.node().reference() + " " + input.internalAddress();
+        if (!input.isBound()) {
+            check.report(
+                    Rule.INPUT_NOT_BOUND,
+                    ied.name(),
+                    subject,
+                    input.row,
+                    "input " + input.internalAddress()
+                            + input.expected().map(e -> " (" + e + ")").orElse("") + " takes no data yet");
+            return;
+        }
+        Ied sender = check.file().ied(input.publisher()).orElse(null);
+        if (sender == null
+                || sender.logicalDevices().isEmpty()
+                || input.sourceNode().isEmpty()) {
+            return; // whether the sender is there is a question to the whole project
+        }
+        LogicalNode source = nodes(sender).get(input.sourceNode());
+        int type = source == null ? -1 : check.file().templates().type(Tag.L_NODE_TYPE, source.typeName());
+        String path = input.sourcePath();
+        if (source == null) {
+            missing(
+                    ied,
+                    input,
+                    subject,
+                    sender.name() + " has no logical node " + input.sourceNode()
+                            + check.hint(input.sourceNode(), nodes(sender).keySet()));
+        } else if (type >= 0 && !path.isEmpty()) {
+            TypeCheck.Data data = types.resolve(type, path, "");
+            if (!data.exists()) {
+                missing(ied, input, subject, input.sourceNode() + " of " + sender.name() + " has no " + path);
+            } else {
+                expected(ied, input, subject, source, data);
+                carried(ied, sender, input, subject, source, path);
+            }
+        }
+    }
+
+    private void missing(Ied ied, ExternalReference input, String subject, String message) {
+        check.report(Rule.SOURCE_DATA_MISSING, ied.name(), subject, input.row, message);
+    }
+
+    private void carried(
+            Ied ied, Ied sender, ExternalReference input, String subject, LogicalNode source, String path) {
+        LogicalNode holder = nodes(sender).get(input.controlBlockNode());
+        if (holder == null) {
+            return;
+        }
+        DataSet set = holder.controlBlocks().stream()
+                .filter(block -> block.name().equals(input.controlBlock()))
+                .findFirst()
+                .flatMap(ControlBlock::dataSet)
+                .orElse(null);
+        if (set == null) {
+            return; // a block or dataset that does not exist is a fault of its own
+        }
+        boolean carries = set.members().stream()
+                .anyMatch(member -> member.node().equals(source.reference())
+                        && (path.equals(member.path())
+                                || path.startsWith(member.path() + ".")
+                                || member.path().startsWith(path + ".")));
+        if (!carries) {
+            missing(
+                    ied,
+                    input,
+                    subject,
+                    input.controlBlock() + " of " + sender.name() + " does not carry " + input.sourceNode() + "."
+                            + path);
+        }
+    }
+
+    /** Compares the common data class that the function expects by its own type with the class of what is sent. */
+    private void expected(Ied ied, ExternalReference input, String subject, LogicalNode source, TypeCheck.Data data) {
+        String object = input.attribute("pDO").orElse("");
+        String nodeClass = input.attribute("pLN").orElse("");
+        if (object.isEmpty() || nodeClass.isEmpty()) {
+            return;
+        }
+        String attribute = input.attribute("pDA").orElse("");
+        for (LogicalNode candidate : nodes(ied).values()) {
+            int type = candidate.nodeClass().equals(nodeClass)
+                    ? check.file().templates().type(Tag.L_NODE_TYPE, candidate.typeName())
+                    : -1;
+            TypeCheck.Data own =
+                    type < 0 ? null : types.resolve(type, attribute.isEmpty() ? object : object + "." + attribute, "");
+            if (own != null && own.exists()) {
+                String wanted = attribute.isEmpty() ? dataClass(type, object) : store.attribute(own.row(), "bType", "");
+                int sourceType = check.file().templates().type(Tag.L_NODE_TYPE, source.typeName());
+                String given = attribute.isEmpty()
+                        ? dataClass(sourceType, input.attribute("doName").orElse(""))
+                        : store.attribute(data.row(), "bType", "");
+                if (!wanted.equals(given) && !wanted.isEmpty() && !given.isEmpty()) {
+                    check.report(
+                            Rule.GOOSE_TYPE_DIFFERS,
+                            ied.name(),
+                            subject,
+                            input.row,
+                            "expects " + input.expected().orElse("") + " of type " + wanted + ", but "
+                                    + input.publisher() + " " + input.sourceNode() + "." + input.sourcePath() + " is "
+                                    + given);
+                }
+                return;
+            }
+        }
+    }
+
+    private String dataClass(int nodeType, String objectPath) {
+        TypeCheck.Data object = types.resolve(nodeType, objectPath, "");
+        return object.type() < 0 ? "" : store.attribute(object.type(), "cdc", "");
+    }
+}

@@ -1,0 +1,157 @@
+package org.urvant.core.scl;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Predicate;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Severity;
+import org.urvant.core.text.NearestName;
+
+/**
+ * Checks one SCL file in itself: references that lead nowhere, names given twice, values that do not fit, addresses outside
+ * their ranges, what the standard asks for and is not there. All faults in one pass, at most {@value #MOST}.
+ */
+public final class SclCheck {
+    /** How many findings are listed; more would not be read. */
+    public static final int MOST = 1000;
+
+    private final SclFile file;
+    private final FileKind kind;
+    private final List<Finding> findings = new ArrayList<>();
+    private final Set<String> unsound = new HashSet<>();
+    private int unlisted;
+
+    private SclCheck(SclFile file) {
+        this.file = file;
+        this.kind = file.kind();
+    }
+
+    /**
+     * What was found.
+     *
+     * @param findings the findings in the order of the file, at most {@value #MOST}
+     * @param unlisted how many more there are
+     * @param unsoundIeds names of the IEDs that an error concerns; the others can be used
+     */
+    public record Result(List<Finding> findings, int unlisted, Set<String> unsoundIeds) {
+        public Result {
+            findings = List.copyOf(findings);
+            unsoundIeds = Set.copyOf(unsoundIeds);
+        }
+
+        /** Returns whether the whole file can be relied on: no error, and no IED whose name commands could not use. */
+        public boolean isSound() {
+            return unsoundIeds.isEmpty()
+                    && findings.stream().noneMatch(finding -> finding.severity() == Severity.ERROR);
+        }
+    }
+
+    /** Checks a file with all its IEDs. */
+    public static Result check(SclFile file) {
+        return check(file, ied -> true);
+    }
+
+    /** Checks a file; of its IEDs only those wanted. Costs one walk over the file and a table of its types. */
+    public static Result check(SclFile file, Predicate<String> wanted) {
+        SclCheck check = new SclCheck(file);
+        TypeCheck types = new TypeCheck(check);
+        types.run();
+        IedCheck ieds = new IedCheck(check, types);
+        file.ieds().stream().filter(ied -> wanted.test(ied.name())).forEach(ieds::check);
+        ieds.unusedTypes();
+        new NetworkSectionCheck(check, wanted).run();
+        new SiteCheck(check).run();
+        check.compareKinds();
+        return new Result(check.findings, check.unlisted, check.unsound);
+    }
+
+    SclFile file() {
+        return file;
+    }
+
+    SclStore store() {
+        return file.store;
+    }
+
+    FileKind kind() {
+        return kind;
+    }
+
+    boolean isEdition2003() {
+        return file.edition().startsWith("2003");
+    }
+
+    private void compareKinds() {
+        FileKind named = FileKind.named(file.name());
+        boolean alike = named == null
+                || named == kind
+                || Set.of(FileKind.CID, FileKind.IID, FileKind.ICD).containsAll(Set.of(named, kind))
+                || Set.of(FileKind.SCD, FileKind.SED).containsAll(Set.of(named, kind));
+        if (!alike) {
+            report(
+                    Rule.FILE_KIND_DIFFERS,
+                    "",
+                    file.name(),
+                    0,
+                    "the name says " + named + " (" + named.content() + "), the content is that of an " + kind + " ("
+                            + kind.content() + ")");
+        }
+    }
+
+    void report(Rule rule, String ied, String subject, int row, String message) {
+        report(rule, ied, subject, row, message, rule.remedy());
+    }
+
+    /** Reports a fault of an element, which concerns an IED or, with empty text, none. */
+    void report(Rule rule, String ied, String subject, int row, String message, String remedy) {
+        if (rule.severity() == Severity.ERROR && !ied.isEmpty()) {
+            unsound.add(ied);
+        }
+        if (findings.size() >= MOST) {
+            unlisted++;
+            return;
+        }
+        Position position = store().position(row);
+        findings.add(new Finding(rule, subject, position, bounded(message), remedy));
+    }
+
+    /** Returns a sentence that names what was probably meant; empty text when nothing is near or nobody would read it. */
+    String hint(String name, Collection<String> known) {
+        if (findings.size() >= MOST || known.size() > 2000) {
+            return "";
+        }
+        return NearestName.of(name, known)
+                .map(near -> ". Did you mean '" + near + "'?")
+                .orElse("");
+    }
+
+    void unsound(String ied) {
+        unsound.add(ied);
+    }
+
+    /** A file may hold texts of any length and letters that a terminal would obey. */
+    private static String bounded(String message) {
+        String plain = message.replaceAll("\\p{Cntrl}", "?");
+        return plain.length() <= 400 ? plain : plain.substring(0, 400) + "…";
+    }
+
+    /** Returns whether an element has an attribute that identifies it; reports it when not. */
+    boolean has(int row, String attribute, String ied) {
+        String value = store().attribute(row, attribute, "");
+        if (value.isBlank()) {
+            report(
+                    Rule.ELEMENT_INCOMPLETE,
+                    ied,
+                    (ied.isEmpty() ? file.name() : ied) + " " + store().element(row),
+                    row,
+                    "<" + store().element(row) + "> has no " + attribute);
+            return false;
+        }
+        return true;
+    }
+}

@@ -1,0 +1,126 @@
+package org.urvant.formats.project;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.scl.Ied;
+import org.urvant.core.scl.SclFile;
+import org.urvant.core.selection.SignalIndex;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.formats.file.SafeFile;
+import org.urvant.formats.scl.SclReader;
+import org.urvant.formats.scl.SignalIndexFile;
+
+/** The imported files of a project, {@code sources/}, and the indexes made of them in its cache. */
+final class SourceFolder {
+    static final String FOLDER = "sources";
+
+    private static final long MOST_BYTES = Integer.MAX_VALUE - 8L;
+
+    private final Path root;
+
+    SourceFolder(Path root) {
+        this.root = root;
+    }
+
+    SourceIndex index(Consumer<Finding> findings) {
+        return SourceIndex.read(root, findings);
+    }
+
+    /** Returns the path of a source. */
+    Path path(String name) {
+        return root.resolve(FOLDER).resolve(name);
+    }
+
+    List<SclFile> read(SourceIndex index, Consumer<Finding> findings) {
+        List<SclFile> files = new ArrayList<>();
+        for (String source : index.names()) {
+            byte[] content = SafeFile.read(path(source), MOST_BYTES);
+            index.verify(source, content).ifPresent(findings);
+            files.add(new SclReader().read(content, FOLDER + "/" + source));
+        }
+        return files;
+    }
+
+    ImportPlan plan(Path file) {
+        byte[] content = SafeFile.read(file, MOST_BYTES);
+        String name = String.valueOf(file.getFileName());
+        SourceIndex index = index(finding -> {});
+        Map<String, Set<String>> unwanted = index.unwanted();
+        Map<SclFile, List<String>> known = new LinkedHashMap<>();
+        for (SclFile source : read(index, finding -> {})) {
+            Set<String> hidden = unwanted.getOrDefault(source.name(), Set.of());
+            known.put(
+                    source,
+                    source.ieds().stream()
+                            .map(Ied::name)
+                            .filter(ied -> !hidden.contains(ied))
+                            .toList());
+        }
+        return ImportPlan.of(name, content, new SclReader().read(content, name), known);
+    }
+
+    void carryOut(ImportPlan plan, Collection<String> wanted) {
+        List<String> replaced = plan.replaced(wanted);
+        List<String> unwanted = plan.file().ieds().stream()
+                .map(Ied::name)
+                .filter(ied -> !wanted.contains(ied))
+                .toList();
+        SafeFile.write(path(plan.name()), plan.content());
+        SourceIndex index = index(finding -> {}).with(plan.name(), plan.content(), unwanted);
+        for (String old : replaced) {
+            index = index.without(old);
+        }
+        index.write(root);
+        replaced.forEach(old -> SafeFile.delete(path(old)));
+    }
+
+    void remove(String name) {
+        index(finding -> {}).without(name).write(root);
+        SafeFile.delete(path(name));
+    }
+
+    /** Returns the index of each source's wanted signals: from the cache when it has one, else made and kept there. */
+    List<SignalIndex> indexes() {
+        List<SignalIndex> indexes = new ArrayList<>();
+        Optional<Map<String, String>> plain = SourceIndex.plainDigests(root);
+        SourceIndex index = plain.isPresent() ? null : index(finding -> {});
+        Map<String, Set<String>> unwanted = index == null ? Map.of() : index.unwanted();
+        Map<String, String> digests = plain.orElseGet(() -> index.digestsByName());
+        digests.forEach((name, digest) -> {
+            SignalIndex all = index(name, digest);
+            indexes.add(all.without(unwanted.getOrDefault(name, Set.of())));
+        });
+        return indexes;
+    }
+
+    private SignalIndex index(String name, String digest) {
+        Path cached = root.resolve(".urvant").resolve("signals").resolve(digest + ".index");
+        String shownAs = FOLDER + "/" + name;
+        if (isUnchanged(name, cached)) {
+            Optional<SignalIndex> known = SignalIndexFile.read(cached, shownAs);
+            if (known.isPresent()) {
+                return known.get();
+            }
+        }
+        byte[] content = SafeFile.read(path(name), MOST_BYTES);
+        SignalIndex made = SignalIndex.of(new SclReader().read(content, shownAs));
+        if (Fingerprint.of(content).hex().equals(digest)) {
+            SignalIndexFile.write(cached, made);
+        }
+        return made;
+    }
+
+    /** An index is kept only for a file with its digest; a file that was written after it must be read again. */
+    private boolean isUnchanged(String name, Path cached) {
+        return Files.isRegularFile(cached) && SafeFile.modified(path(name)) <= SafeFile.modified(cached);
+    }
+}
