@@ -13,11 +13,16 @@ import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import org.urvant.core.scl.SclFile;
+import org.urvant.core.selection.FoundSignal;
+import org.urvant.core.selection.Query;
+import org.urvant.core.selection.SignalIndex;
+import org.urvant.formats.scl.SclImport;
 import org.urvant.formats.scl.SclReader;
 
 /**
  * Prints the figures of docs/performance.md, all from one run: each as a ratio of medians to a plain baseline, the two
- * measured in turn. Arguments: the demo relay's file, a demo project's folder, the number of commands.
+ * measured in turn. Arguments: the demo station's file, a demo project's folder, the folder of a project with a 100 MB file,
+ * the number of commands.
  */
 public final class Figures {
     private static final int MEGABYTE = 1_000_000;
@@ -34,31 +39,94 @@ public final class Figures {
 
     /** Measures and prints. */
     public static void main(String[] arguments) throws IOException, XMLStreamException, InterruptedException {
-        byte[] file = SclMaker.make(Path.of(arguments[0]), 20 * MEGABYTE);
+        Path station = Path.of(arguments[0]);
+        Path demo = Path.of(arguments[1]);
+        Path large = Path.of(arguments[2]);
+        byte[] file = SclMaker.make(station, 100 * MEGABYTE);
+        SclFile read = new SclReader().read(file, "made");
         System.out.printf(
                 Locale.ROOT,
-                "made file: %.1f MB, %d IEDs%n",
+                "made file: %.1f MB, %d IEDs, %d elements of %.1f bytes, %d attributes%n",
                 file.length / (double) MEGABYTE,
-                new SclReader().read(file, "made").ieds().size());
+                read.ieds().size(),
+                read.elementCount(),
+                file.length / (double) read.elementCount(),
+                SignalIndex.of(read).signalCount());
         System.out.println("| what | urvant ms | baseline ms | ratio |");
         System.out.println("|---|---|---|---|");
-        compare("read 20 MB SCL : JDK StAX scan with every attribute", () -> read(file), () -> scan(file));
-        compare("read and resolve every attribute : the same scan", () -> resolve(file), () -> scan(file));
+        compare(
+                "import 100 MB, every reference resolved : JDK StAX scan with every attribute",
+                () -> load(file),
+                () -> scan(file));
+        compare("of that, reading alone : the same scan", () -> read(file), () -> scan(file));
         heap(file);
-        Path project = Path.of(arguments[1]);
-        Path own = archive(List.of(MAIN, "demo"), project);
-        Path bare = archive(List.of(BareCommands.class.getName(), arguments[2], "--help"), project);
-        List<String> version = List.of(BareCommands.class.getName(), arguments[2], "--version");
+        queries(SclMaker.make(station, 31 * MEGABYTE));
+        starts(demo, large, arguments[3]);
+        growth(station);
+        System.out.println();
+        Profile.print(() -> load(file), 3);
+    }
+
+    private static void queries(byte[] file) throws IOException, XMLStreamException, InterruptedException {
+        List<SignalIndex> index = List.of(SignalIndex.of(new SclReader().read(file, "made")));
+        String[] references = Query.parse("").search(index).signals(0, Long.MAX_VALUE).stream()
+                .map(FoundSignal::reference)
+                .toArray(String[]::new);
+        String scan = " : scan of " + references.length + " references with String.contains";
+        for (String query : List.of(
+                "kind:trip",
+                "trip",
+                "desc:breaker bay:F01 (kind:position or kind:command)",
+                "K1*CSWI1.Pos.Oper.ctlVal")) {
+            compare(
+                    "query `" + query + "` over as many attributes" + scan,
+                    () -> Query.parse(query).search(index).count(),
+                    () -> Arrays.stream(references)
+                            .filter(reference -> reference.contains("CSWI1.Pos.Oper"))
+                            .count());
+        }
+    }
+
+    private static void starts(Path demo, Path large, String commands)
+            throws IOException, XMLStreamException, InterruptedException {
+        Path own = archive(List.of(MAIN, "demo"), demo);
+        Path bare = archive(List.of(BareCommands.class.getName(), commands, "--help"), demo);
+        List<String> version = List.of(BareCommands.class.getName(), commands, "--version");
+        List<String> ownVersion = List.of(MAIN, "--version");
         compare(
-                "`urvant --version` : bare picocli program with " + arguments[2] + " commands",
-                () -> process(own, List.of(MAIN, "--version"), project),
-                () -> process(bare, version, project));
+                "`urvant --version` : bare picocli program with " + commands + " commands",
+                () -> process(own, ownVersion, demo),
+                () -> process(bare, version, demo));
         compare(
-                "`urvant signals kind:trip` on the demo project : the same bare program",
-                () -> process(own, List.of(MAIN, "signals", "kind:trip"), project),
-                () -> process(bare, version, project));
+                "`urvant signals kind:trip` on the demo project : `urvant --version`",
+                () -> process(own, List.of(MAIN, "signals", "kind:trip"), demo),
+                () -> process(own, ownVersion, demo));
+        compare(
+                "`urvant signals kind:trip` on a project with the 100 MB file : `urvant --version`",
+                () -> process(own, List.of(MAIN, "signals", "kind:trip"), large),
+                () -> process(own, ownVersion, demo));
         Files.delete(own);
         Files.delete(bare);
+    }
+
+    private static void growth(Path station) throws IOException, XMLStreamException, InterruptedException {
+        double one = 0;
+        for (int size : new int[] {1, 10, 30, 100}) {
+            byte[] file = SclMaker.make(station, size * MEGABYTE);
+            List<Double> times = new ArrayList<>();
+            for (int round = 0; round < WARM_UP + ROUNDS; round++) {
+                times.add(millis(() -> load(file)));
+            }
+            double perMegabyte = median(times) / (file.length / (double) MEGABYTE);
+            one = one == 0 ? perMegabyte : one;
+            System.out.printf(
+                    Locale.ROOT,
+                    "| import of %d MB, ms per MB : that of 1 MB | %.1f | %.1f | %.2f |%n",
+                    size,
+                    perMegabyte,
+                    one,
+                    perMegabyte / one);
+        }
     }
 
     private static void compare(String what, Work work, Work baseline)
@@ -100,13 +168,13 @@ public final class Figures {
         return new SclReader().read(file, "made").elementCount();
     }
 
-    private static long resolve(byte[] file) {
-        return new SclReader()
-                .read(file, "made").ieds().stream()
-                        .flatMap(ied -> ied.logicalDevices().stream())
-                        .flatMap(device -> device.nodes().stream())
-                        .mapToLong(node -> node.attributes().size())
-                        .sum();
+    private static long load(byte[] file) {
+        SclImport read = SclImport.of(file, "made");
+        if (!read.check().findings().isEmpty()) {
+            throw new IllegalStateException(
+                    "the made file has faults: " + read.check().findings().get(0));
+        }
+        return read.index().signalCount();
     }
 
     private static long scan(byte[] file) throws XMLStreamException {
@@ -126,14 +194,15 @@ public final class Figures {
     private static void heap(byte[] file) throws InterruptedException {
         long before = used();
         SclFile read = new SclReader().read(file, "made");
+        SignalIndex index = SignalIndex.of(read);
         long held = used() - before;
         System.out.printf(
                 Locale.ROOT,
-                "| live heap of the read file : its size on disk (MB) | %.1f | %.1f | %.2f |%n",
+                "| live heap of file and index : the file's size (MB) | %.1f | %.1f | %.2f |%n",
                 held / (double) MEGABYTE,
                 file.length / (double) MEGABYTE,
                 held / (double) file.length);
-        if (read.elementCount() == 0) {
+        if (read.elementCount() + index.signalCount() == 0) {
             throw new IllegalStateException("the file is kept until here");
         }
     }

@@ -6,38 +6,51 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 
-/** Makes large SCL files from the demo relay: many IEDs of three invented makers, with templates of each. */
+/**
+ * Makes large SCL files from the demo station: the station again and again under new names, each with its site, networks
+ * and six IEDs of three invented makers, and the types once. Every reference in it resolves.
+ */
 final class SclMaker {
-    private static final List<String> TYPES = List.of("MF7", "TR5", "NV2");
-    private static final List<String> MAKERS = List.of("Marrowby", "Tarnholt", "Novling");
+    private static final List<String> IEDS = List.of("F01", "F02", "F03", "T01", "S01", "M01");
 
     private SclMaker() {}
 
-    /** Returns an SCL file of at least so many bytes, made from the relay's file. */
-    static byte[] make(Path relayFile, int bytes) throws IOException {
-        String relay = Files.readString(relayFile);
-        String ied = between(relay, "  <IED ", "  </IED>\n");
-        String point = between(relay, "      <ConnectedAP ", "      </ConnectedAP>\n");
-        String templates = relay.substring(relay.indexOf("    <LNodeType"), relay.indexOf("  </DataTypeTemplates>"));
-        StringBuilder ieds = new StringBuilder(bytes + ied.length());
-        StringBuilder points = new StringBuilder();
-        for (int i = 0; ieds.length() + points.length() + 3 * templates.length() < bytes; i++) {
-            int maker = i % MAKERS.size();
-            String name = "K" + (1000 + i);
-            ieds.append(ied.replace("F01", name)
-                    .replace("F02", "K" + (1000 + i + 1))
-                    .replace("MF7", TYPES.get(maker))
-                    .replace("Marrowby", MAKERS.get(maker)));
-            points.append(point.replace("F01", name).replace("192.0.2.11", "198.51." + i / 250 + "." + (1 + i % 250)));
+    /** Returns an SCL file of at least so many bytes, made from the station's file; elements stand close together. */
+    static byte[] make(Path stationFile, int bytes) throws IOException {
+        String station = Files.readString(stationFile).replaceAll(">\\s+<", ">\n<");
+        String head = station.substring(0, station.indexOf("<Substation "));
+        String site = between(station, "<Substation ", "</Substation>\n");
+        String networks = between(station, "<Communication>\n", "</Communication>\n")
+                .replace("<Communication>\n", "")
+                .replace("</Communication>\n", "");
+        String ieds = station.substring(station.indexOf("<IED name=\"F01\""), station.indexOf("<IED name=\"GW1\""));
+        String client = between(station, "<IED name=\"GW1\"", "</IED>\n");
+        String types = station.substring(station.indexOf("<DataTypeTemplates>"));
+        networks = networks.replaceAll("(?s)<ConnectedAP iedName=\"GW1\".*?</ConnectedAP>\n", "");
+        int copies = Math.max(
+                1,
+                1
+                        + (bytes - head.length() - types.length())
+                                / (site.length() + networks.length() + ieds.length() + 400));
+        StringBuilder sites = new StringBuilder();
+        StringBuilder network = new StringBuilder();
+        StringBuilder all = new StringBuilder();
+        for (int i = 0; i < copies; i++) {
+            String prefix = "K" + (1000 + i);
+            sites.append(renamed(site.replace("Skarholm", prefix), prefix, "iedName=\""));
+            network.append(renamed(networks, prefix, "").replace("-bus\"", "-bus-" + prefix + "\""));
+            all.append(renamed(ieds, prefix, ""));
         }
-        StringBuilder file = new StringBuilder(ieds.length() + points.length() + 4 * templates.length());
-        file.append(relay, 0, relay.indexOf("      <ConnectedAP "))
-                .append(points)
-                .append("    </SubNetwork>\n  </Communication>\n")
-                .append(ieds)
-                .append("  <DataTypeTemplates>\n");
-        TYPES.forEach(type -> file.append(templates.replace("MF7", type)));
-        return file.append("  </DataTypeTemplates>\n</SCL>\n").toString().getBytes(StandardCharsets.UTF_8);
+        return (head + sites + "<Communication>\n" + network + "</Communication>\n" + all + client + types)
+                .getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static String renamed(String text, String prefix, String before) {
+        String result = text;
+        for (String ied : IEDS) {
+            result = result.replace(before + ied, before + prefix + ied);
+        }
+        return result;
     }
 
     private static String between(String text, String start, String end) {

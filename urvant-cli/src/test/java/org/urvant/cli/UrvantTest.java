@@ -134,7 +134,7 @@ class UrvantTest {
             import missing.cid                     | 3 | there is no file
             import cut.cid                         | 3 | cut.cid:10:
             import noise.cid                       | 3 | not sound XML
-            import empty.cid                       | 3 | holds no IED
+            import empty.cid                       | 3 | holds neither an IED nor a site
             device add GW1 --type ravnsund-g3      | 3 | exists already
             device add GW2 --type ravnsund-g4      | 2 | Did you mean 'ravnsund-g3'?
             device add 2GW --type ravnsund-g3      | 3 | is not allowed

@@ -2,6 +2,7 @@ package org.urvant.core.check;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.Executor;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.scl.FileKind;
 import org.urvant.core.scl.SclCheck;
@@ -13,7 +14,12 @@ public final class FileCheck {
 
     /** Returns what was found, sorted: at most {@value SclCheck#MOST} findings. */
     public static SclCheck.Result check(SclFile file) {
-        SclCheck.Result alone = SclCheck.check(file);
+        return check(file, Runnable::run);
+    }
+
+    /** Returns what was found; a part of the work may be done by the executor. */
+    public static SclCheck.Result check(SclFile file, Executor executor) {
+        SclCheck.Result alone = SclCheck.check(file, ied -> true, executor);
         List<Finding> findings = new ArrayList<>(alone.findings());
         if (file.kind() == FileKind.SCD) {
             RelayCheck.check(file.ieds(), findings::add);

@@ -34,6 +34,7 @@ final class RelayCheck {
     private final Map<String, Position> applications = new HashMap<>();
     private final Map<String, ControlBlock> blocks = new LinkedHashMap<>();
     private final Set<String> taken = new HashSet<>();
+    private final Map<String, Set<String>> subnetworks = new HashMap<>();
 
     private RelayCheck(List<Ied> ieds, Consumer<Finding> findings) {
         ieds.forEach(ied -> this.ieds.putIfAbsent(ied.name(), ied));
@@ -70,7 +71,10 @@ final class RelayCheck {
     }
 
     private void run() {
-        ieds.values().forEach(ied -> ied.nodes().forEach(node -> blocks(ied, node)));
+        // only the first node of a logical device, LLN0, has control blocks of these kinds
+        ieds.values().forEach(ied -> ied.logicalDevices().stream()
+                .flatMap(device -> device.nodes().stream().limit(1))
+                .forEach(node -> blocks(ied, node)));
         ieds.values().forEach(ied -> ied.nodes().forEach(node -> node.inputs().forEach(input -> input(ied, input))));
         blocks.forEach((place, block) -> {
             if (!taken.contains(place)) {
@@ -95,23 +99,25 @@ final class RelayCheck {
         String nodePlace = node.device().instance() + "/" + node.name();
         for (GooseControl message : node.gooseControls()) {
             blocks.put(place(ied, nodePlace, message.name()), message);
-            unique(identifiers, Rule.DUPLICATE_GOOSE_ID, message.gooseId(), message);
+            unique(identifiers, Rule.DUPLICATE_GOOSE_ID, "", message.gooseId(), message);
             address(message, message.address().orElse(Map.of()));
         }
         for (SampledValueControl stream : node.sampledValueControls()) {
             blocks.put(place(ied, nodePlace, stream.name()), stream);
-            unique(streams, Rule.DUPLICATE_STREAM_ID, stream.streamId(), stream);
+            unique(streams, Rule.DUPLICATE_STREAM_ID, "", stream.streamId(), stream);
             address(stream, stream.address().orElse(Map.of()));
         }
     }
 
     private void address(ControlBlock block, Map<String, String> address) {
-        unique(addresses, Rule.DUPLICATE_MAC, address.getOrDefault("MAC-Address", ""), block);
-        unique(applications, Rule.DUPLICATE_APPID, address.getOrDefault("APPID", ""), block);
+        String network = String.join(" ", subnetworks(block.node().device().ied()));
+        unique(addresses, Rule.DUPLICATE_MAC, network, address.getOrDefault("MAC-Address", ""), block);
+        unique(applications, Rule.DUPLICATE_APPID, network, address.getOrDefault("APPID", ""), block);
     }
 
-    private void unique(Map<String, Position> known, Rule rule, String value, ControlBlock block) {
-        Position first = value.isEmpty() ? null : known.putIfAbsent(value, block.position());
+    /** Multicast addresses need be unique within a subnetwork only, identifiers everywhere. */
+    private void unique(Map<String, Position> known, Rule rule, String network, String value, ControlBlock block) {
+        Position first = value.isEmpty() ? null : known.putIfAbsent(network + " " + value, block.position());
         if (first != null) {
             report(
                     rule,
@@ -167,10 +173,10 @@ final class RelayCheck {
         }
     }
 
-    private static Set<String> subnetworks(Ied ied) {
-        return ied.connectedAccessPoints().stream()
+    private Set<String> subnetworks(Ied ied) {
+        return subnetworks.computeIfAbsent(ied.name(), name -> ied.connectedAccessPoints().stream()
                 .map(ConnectedAccessPoint::subnetwork)
-                .collect(Collectors.toCollection(TreeSet::new));
+                .collect(Collectors.toCollection(TreeSet::new)));
     }
 
     /** Compares the copy of a sender in a subscriber's file with the sender's own file. */

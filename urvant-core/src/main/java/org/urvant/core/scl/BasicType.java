@@ -4,11 +4,16 @@ import java.math.BigInteger;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** The basic types of SCL (IEC 61850-6:2009+A1:2018, 9.5.4.1) with the values that they hold and their size on the line. */
 final class BasicType {
     private static final Map<String, BigInteger[]> INTEGERS = new HashMap<>();
     private static final Map<String, Integer> SIZES = new HashMap<>();
+    private static final Pattern NUMBER =
+            Pattern.compile("[+-]?(\\d{1,40}(\\.\\d{0,40})?|\\.\\d{1,40})([eE][+-]?\\d{1,3})?|NaN|-?INF");
+    private static final Pattern WHOLE = Pattern.compile("[+-]?\\d{1,40}");
+    private static final Set<String> LOGICALS = Set.of("true", "false", "0", "1");
     private static final Set<String> POSITIONS =
             Set.of("intermediate-state", "off", "on", "bad-state", "0", "1", "2", "3", "00", "01", "10", "11");
 
@@ -59,6 +64,14 @@ final class BasicType {
         return SIZES.getOrDefault(type, 8);
     }
 
+    private static boolean isWithin(String text, BigInteger[] range) {
+        if (!WHOLE.matcher(text).matches()) {
+            return false;
+        }
+        BigInteger number = new BigInteger(text);
+        return number.compareTo(range[0]) >= 0 && number.compareTo(range[1]) <= 0;
+    }
+
     /** Returns what a value of a type must be when the text is none, or null when it is one or cannot be told. */
     static String misfit(String type, String text) {
         if (text.isEmpty()) {
@@ -66,17 +79,11 @@ final class BasicType {
         }
         BigInteger[] range = INTEGERS.get(type);
         if (range != null) {
-            boolean fits = text.matches("[+-]?\\d{1,40}")
-                    && new BigInteger(text).compareTo(range[0]) >= 0
-                    && new BigInteger(text).compareTo(range[1]) <= 0;
-            return fits ? null : "a whole number from " + range[0] + " to " + range[1];
+            return isWithin(text, range) ? null : "a whole number from " + range[0] + " to " + range[1];
         }
         return switch (type) {
-            case "BOOLEAN" -> Set.of("true", "false", "0", "1").contains(text) ? null : "true or false";
-            case "FLOAT32", "FLOAT64" ->
-                text.matches("[+-]?(\\d{1,40}(\\.\\d{0,40})?|\\.\\d{1,40})([eE][+-]?\\d{1,3})?|NaN|-?INF")
-                        ? null
-                        : "a number";
+            case "BOOLEAN" -> LOGICALS.contains(text) ? null : "true or false";
+            case "FLOAT32", "FLOAT64" -> NUMBER.matcher(text).matches() ? null : "a number";
             case "Dbpos" -> POSITIONS.contains(text) ? null : "off, on, intermediate-state or bad-state";
             default -> null;
         };

@@ -1,6 +1,7 @@
 package org.urvant.core.scl;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -71,16 +72,22 @@ public final class Ied extends SclElement {
 
     /** Returns all logical nodes of all logical devices, in the order of the file. */
     public List<LogicalNode> nodes() {
-        return logicalDevices().stream()
-                .flatMap(device -> device.nodes().stream())
-                .toList();
+        List<LogicalNode> nodes = new ArrayList<>();
+        logicalDevices().forEach(device -> nodes.addAll(device.nodes()));
+        return Collections.unmodifiableList(nodes);
     }
 
     /** Returns the logical devices of all servers, in the order of the file. */
     public List<LogicalDevice> logicalDevices() {
-        return views(row, Tag.ACCESS_POINT, at -> store.child(at, Tag.SERVER)).stream()
-                .flatMap(server -> views(server, Tag.L_DEVICE, at -> new LogicalDevice(this, at)).stream())
-                .toList();
+        List<LogicalDevice> devices = new ArrayList<>();
+        for (int point = store.child(row, Tag.ACCESS_POINT); point >= 0; point = store.next(point, Tag.ACCESS_POINT)) {
+            int server = store.child(point, Tag.SERVER);
+            int at = server < 0 ? -1 : store.child(server, Tag.L_DEVICE);
+            for (; at >= 0; at = store.next(at, Tag.L_DEVICE)) {
+                devices.add(new LogicalDevice(this, at));
+            }
+        }
+        return Collections.unmodifiableList(devices);
     }
 
     /** Returns the place on a subnetwork of the IED's first access point that has one, or empty. */

@@ -14,11 +14,46 @@ final class IedCheck {
     /** What an Ethernet frame carries (IEEE 802.3), less the head of a GOOSE or sampled-value message. */
     private static final int FRAME = 1500 - 8;
 
+    /** References, counters and time that a message carries besides, at their usual lengths. */
+    private static final int HEAD = 150;
+
     private final SclCheck check;
     private final SclStore store;
     private final TypeCheck types;
     private final Set<String> names = new HashSet<>();
-    private final Map<String, Map<String, LogicalNode>> nodes = new HashMap<>();
+    /** The nodes of the IEDs looked at last; a message has few receivers, and all nodes of a file would be many. */
+    private final Map<String, Map<NodeKey, LogicalNode>> nodes = new LinkedHashMap<>(64, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, Map<NodeKey, LogicalNode>> eldest) {
+            return size() > 50;
+        }
+    };
+
+    /**
+     * What names a logical node within its IED; its parts are not joined, for that would be done millions of times. The
+     * methods that a record has by itself are several times slower here.
+     */
+    private record NodeKey(String device, String prefix, String nodeClass, String instance) {
+        @Override
+        public int hashCode() {
+            return ((device.hashCode() * 31 + prefix.hashCode()) * 31 + nodeClass.hashCode()) * 31
+                    + instance.hashCode();
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof NodeKey key
+                    && device.equals(key.device)
+                    && nodeClass.equals(key.nodeClass)
+                    && instance.equals(key.instance)
+                    && prefix.equals(key.prefix);
+        }
+
+        @Override
+        public String toString() {
+            return device + "/" + prefix + nodeClass + instance;
+        }
+    }
 
     IedCheck(SclCheck check, TypeCheck types) {
         this.check = check;
@@ -58,17 +93,23 @@ final class IedCheck {
             }
         }
         Set<String> devices = new HashSet<>();
+        Map<NodeKey, LogicalNode> own = nodes(ied);
         for (LogicalDevice device : ied.logicalDevices()) {
             if (check.has(device.row, "inst", name) && !devices.add(device.instance())) {
                 twice(name, device.row, "logical device", device.instance());
             }
             NameRule.LOGICAL_DEVICE.check(check, name, device.name(), device.row);
-            Set<String> seen = new HashSet<>();
-            for (LogicalNode node : device.nodes()) {
-                if (!seen.add(node.name())) {
+            List<LogicalNode> nodes = device.nodes();
+            int groups = nodes.stream()
+                    .findFirst()
+                    .flatMap(LogicalNode::settingGroups)
+                    .map(SettingGroups::count)
+                    .orElse(1);
+            for (LogicalNode node : nodes) {
+                if (!own.get(key(device, node)).equals(node)) {
                     twice(name, node.row, "logical node", node.reference());
                 }
-                node(ied, device, node);
+                node(ied, node, groups);
             }
         }
         limits(ied);
@@ -88,12 +129,14 @@ final class IedCheck {
         }
     }
 
-    private void node(Ied ied, LogicalDevice device, LogicalNode node) {
+    private void node(Ied ied, LogicalNode node, int groups) {
         String name = ied.name();
         if (!check.has(node.row, "lnClass", name)) {
             return;
         }
-        String affixes = node.name().replace(node.nodeClass(), "");
+        String prefix = store.attribute(node.row, "prefix", "");
+        String instance = store.attribute(node.row, "inst", "");
+        String affixes = prefix.isEmpty() ? instance : prefix + instance;
         if (!affixes.isEmpty()) {
             NameRule.PREFIX.check(check, name, affixes, node.row);
         }
@@ -121,13 +164,8 @@ final class IedCheck {
                         node.reference() + " is of class " + node.nodeClass() + ", its type " + node.typeName() + " of "
                                 + typeClass);
             }
-            int groups = device.nodes()
-                    .get(0)
-                    .settingGroups()
-                    .map(SettingGroups::count)
-                    .orElse(1);
-            for (int instance : store.children(node.row, Tag.DOI)) {
-                instance(node, instance, type, groups, "");
+            for (int object = store.child(node.row, Tag.DOI); object >= 0; object = store.next(object, Tag.DOI)) {
+                instance(node, object, type, groups, "");
             }
         }
         if (store.end(node.row) > node.row + 1) {
@@ -149,11 +187,11 @@ final class IedCheck {
             return;
         }
         int below = types.below(part);
-        for (int child : store.children(row, null)) {
+        for (int child = row + 1; child < store.end(row); child = store.end(child)) {
             switch (store.tag(child)) {
                 case SDI, DAI -> {
                     if (below >= 0) {
-                        instance(node, child, below, groups, path + name + ".");
+                        instance(node, child, below, groups, path.isEmpty() ? name + "." : path + name + ".");
                     }
                 }
                 case VAL -> {
@@ -210,36 +248,61 @@ final class IedCheck {
         node.inputs().forEach(input -> input(ied, input));
     }
 
-    private Map<String, LogicalNode> nodes(Ied ied) {
-        return nodes.computeIfAbsent(ied.name(), key -> {
-            Map<String, LogicalNode> all = new HashMap<>();
+    private Map<NodeKey, LogicalNode> nodes(Ied ied) {
+        Map<NodeKey, LogicalNode> known = nodes.get(ied.name());
+        if (known == null) {
+            known = new HashMap<>();
             for (LogicalDevice device : ied.logicalDevices()) {
-                device.nodes().forEach(node -> all.putIfAbsent(device.instance() + "/" + node.name(), node));
+                for (LogicalNode node : device.nodes()) {
+                    known.putIfAbsent(key(device, node), node);
+                }
             }
-            return all;
-        });
+            nodes.put(ied.name(), known);
+        }
+        return known;
+    }
+
+    private NodeKey key(LogicalDevice device, LogicalNode node) {
+        return new NodeKey(
+                device.instance(),
+                store.attribute(node.row, "prefix", ""),
+                node.nodeClass(),
+                store.attribute(node.row, "inst", ""));
+    }
+
+    private NodeKey key(int row) {
+        return new NodeKey(
+                store.attribute(row, "ldInst", ""),
+                store.attribute(row, "prefix", ""),
+                store.attribute(row, "lnClass", ""),
+                store.attribute(row, "lnInst", ""));
+    }
+
+    private static Set<String> texts(Set<NodeKey> keys) {
+        Set<String> texts = new HashSet<>();
+        keys.forEach(key -> texts.add(key.toString()));
+        return texts;
+    }
+
+    private int type(LogicalNode node) {
+        return check.file().templates().type(Tag.L_NODE_TYPE, node.typeName());
     }
 
     private void members(Ied ied, DataSet set) {
-        Map<String, LogicalNode> all = nodes(ied);
-        for (int member : store.children(set.row, Tag.FCDA)) {
-            String node = store.attribute(member, "ldInst", "") + "/" + store.attribute(member, "prefix", "")
-                    + store.attribute(member, "lnClass", "") + store.attribute(member, "lnInst", "");
-            String object = store.attribute(member, "doName", "");
-            String attribute = store.attribute(member, "daName", "");
-            String path = attribute.isEmpty() ? object : object + "." + attribute;
-            LogicalNode holder = all.get(node);
+        Map<NodeKey, LogicalNode> all = nodes(ied);
+        for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
+            NodeKey key = key(member);
+            LogicalNode holder = all.get(key);
             String fault = null;
             if (holder == null) {
-                fault = ied.name() + " has no logical node " + node + check.hint(node, all.keySet());
-            } else if (!path.isEmpty()) {
-                int type = check.file().templates().type(Tag.L_NODE_TYPE, holder.typeName());
-                String constraint = store.attribute(member, "fc", "");
-                TypeCheck.Data data = type < 0 ? null : types.resolve(type, path, constraint);
+                fault = ied.name() + " has no logical node " + key + check.hint(key.toString(), texts(all.keySet()));
+            } else {
+                TypeCheck.Data data = data(holder, member);
                 if (data != null && !data.exists()) {
-                    fault = node + " has no " + path;
+                    fault = key + " has no " + path(member);
                 } else if (data != null && !data.hasConstraint()) {
-                    fault = path + " of " + node + " has nothing with functional constraint " + constraint;
+                    fault = path(member) + " of " + key + " has nothing with functional constraint "
+                            + store.attribute(member, "fc", "");
                 }
             }
             if (fault != null) {
@@ -251,6 +314,20 @@ final class IedCheck {
                         "dataset " + set.name() + ": " + fault);
             }
         }
+    }
+
+    /** Returns what a member of a dataset is; null when it is a whole node, or the node's type is not known. */
+    private TypeCheck.Data data(LogicalNode holder, int member) {
+        String object = store.attribute(member, "doName", "");
+        int type = type(holder);
+        return type < 0 || object.isEmpty()
+                ? null
+                : types.resolve(type, object, store.attribute(member, "daName", ""), store.attribute(member, "fc", ""));
+    }
+
+    private String path(int row) {
+        String attribute = store.attribute(row, "daName", "");
+        return store.attribute(row, "doName", "") + (attribute.isEmpty() ? "" : "." + attribute);
     }
 
     private void report(Ied ied, ReportControl report) {
@@ -322,17 +399,12 @@ final class IedCheck {
     }
 
     private long size(Ied ied, DataSet set) {
-        Map<String, LogicalNode> byName = new HashMap<>();
-        nodes(ied).values().forEach(node -> byName.put(node.reference(), node));
+        Map<NodeKey, LogicalNode> all = nodes(ied);
         long size = 0;
-        for (DataSet.Member member : set.members()) {
-            LogicalNode node = byName.get(member.node());
-            if (node != null) {
-                size += node.attributes().stream()
-                        .filter(member::carries)
-                        .mapToLong(attribute -> BasicType.size(attribute.basicType()))
-                        .sum();
-            }
+        for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
+            LogicalNode holder = all.get(key(member));
+            TypeCheck.Data data = holder == null ? null : data(holder, member);
+            size += data == null ? 0 : data.size();
         }
         return size;
     }
@@ -340,11 +412,15 @@ final class IedCheck {
     private void limits(Ied ied) {
         Map<String, Integer> counts = new LinkedHashMap<>();
         Map<String, String> reportIds = new HashMap<>();
-        OptionalLong mostMembers = ied.services().limit("ConfDataSet", "maxAttributes");
+        Services services = ied.services();
+        OptionalLong mostMembers = services.limit("ConfDataSet", "maxAttributes");
         for (LogicalNode node : nodes(ied).values()) {
             for (DataSet set : node.dataSets()) {
                 counts.merge("ConfDataSet", 1, Integer::sum);
-                int members = set.members().size();
+                int members = 0;
+                for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
+                    members++;
+                }
                 if (mostMembers.isPresent() && members > mostMembers.getAsLong()) {
                     check.report(
                             Rule.DATASET_TOO_LARGE,
@@ -373,7 +449,7 @@ final class IedCheck {
             }
         }
         counts.forEach((service, count) -> {
-            OptionalLong most = ied.services().limit(service, "max");
+            OptionalLong most = services.limit(service, "max");
             if (most.isPresent() && count > most.getAsLong()) {
                 check.report(
                         Rule.SERVICE_LIMIT_EXCEEDED,
@@ -386,12 +462,11 @@ final class IedCheck {
     }
 
     private void input(Ied ied, ExternalReference input) {
-        String subject = input.node().reference() + " " + input.internalAddress();
         if (!input.isBound()) {
             check.report(
                     Rule.INPUT_NOT_BOUND,
                     ied.name(),
-                    subject,
+                    subject(input),
                     input.row,
                     "input " + input.internalAddress()
                             + input.expected().map(e -> " (" + e + ")").orElse("") + " takes no data yet");
@@ -403,85 +478,96 @@ final class IedCheck {
                 || input.sourceNode().isEmpty()) {
             return; // whether the sender is there is a question to the whole project
         }
-        LogicalNode source = nodes(sender).get(input.sourceNode());
-        int type = source == null ? -1 : check.file().templates().type(Tag.L_NODE_TYPE, source.typeName());
-        String path = input.sourcePath();
+        NodeKey key = key(input.row);
+        LogicalNode source = nodes(sender).get(key);
+        int type = source == null ? -1 : type(source);
+        String object = store.attribute(input.row, "doName", "");
         if (source == null) {
             missing(
                     ied,
                     input,
-                    subject,
-                    sender.name() + " has no logical node " + input.sourceNode()
-                            + check.hint(input.sourceNode(), nodes(sender).keySet()));
-        } else if (type >= 0 && !path.isEmpty()) {
-            TypeCheck.Data data = types.resolve(type, path, "");
+                    sender.name() + " has no logical node " + key
+                            + check.hint(key.toString(), texts(nodes(sender).keySet())));
+        } else if (type >= 0 && !object.isEmpty()) {
+            TypeCheck.Data data = types.resolve(type, object, store.attribute(input.row, "daName", ""), "");
             if (!data.exists()) {
-                missing(ied, input, subject, input.sourceNode() + " of " + sender.name() + " has no " + path);
+                missing(ied, input, key + " of " + sender.name() + " has no " + path(input.row));
             } else {
-                expected(ied, input, subject, source, data);
-                carried(ied, sender, input, subject, source, path);
+                expected(ied, input, source, data);
+                carried(ied, sender, input, key);
             }
         }
     }
 
-    private void missing(Ied ied, ExternalReference input, String subject, String message) {
-        check.report(Rule.SOURCE_DATA_MISSING, ied.name(), subject, input.row, message);
+    private static String subject(ExternalReference input) {
+        return input.node().reference() + " " + input.internalAddress();
     }
 
-    private void carried(
-            Ied ied, Ied sender, ExternalReference input, String subject, LogicalNode source, String path) {
-        LogicalNode holder = nodes(sender).get(input.controlBlockNode());
-        if (holder == null) {
+    private void missing(Ied ied, ExternalReference input, String message) {
+        check.report(Rule.SOURCE_DATA_MISSING, ied.name(), subject(input), input.row, message);
+    }
+
+    private void carried(Ied ied, Ied sender, ExternalReference input, NodeKey source) {
+        if (input.controlBlock().isEmpty()) {
             return;
         }
-        DataSet set = holder.controlBlocks().stream()
-                .filter(block -> block.name().equals(input.controlBlock()))
-                .findFirst()
-                .flatMap(ControlBlock::dataSet)
-                .orElse(null);
+        String nodeClass = store.attribute(input.row, "srcLNClass", "LLN0");
+        LogicalNode holder = nodes(sender)
+                .get(new NodeKey(
+                        store.attribute(input.row, "srcLDInst", source.device),
+                        store.attribute(input.row, "srcPrefix", ""),
+                        nodeClass.isEmpty() ? "LLN0" : nodeClass,
+                        store.attribute(input.row, "srcLNInst", "")));
+        DataSet set = holder == null
+                ? null
+                : holder.controlBlocks().stream()
+                        .filter(block -> block.name().equals(input.controlBlock()))
+                        .findFirst()
+                        .flatMap(ControlBlock::dataSet)
+                        .orElse(null);
         if (set == null) {
             return; // a block or dataset that does not exist is a fault of its own
         }
-        boolean carries = set.members().stream()
-                .anyMatch(member -> member.node().equals(source.reference())
-                        && (path.equals(member.path())
-                                || path.startsWith(member.path() + ".")
-                                || member.path().startsWith(path + ".")));
-        if (!carries) {
-            missing(
-                    ied,
-                    input,
-                    subject,
-                    input.controlBlock() + " of " + sender.name() + " does not carry " + input.sourceNode() + "."
-                            + path);
+        String object = store.attribute(input.row, "doName", "");
+        String attribute = store.attribute(input.row, "daName", "");
+        for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
+            String own = store.attribute(member, "daName", "");
+            boolean sameObject = object.equals(store.attribute(member, "doName", ""))
+                    && (own.isEmpty()
+                            || attribute.isEmpty()
+                            || attribute.equals(own)
+                            || attribute.startsWith(own + "."));
+            if (sameObject && source.equals(key(member))) {
+                return;
+            }
         }
+        missing(
+                ied,
+                input,
+                input.controlBlock() + " of " + sender.name() + " does not carry " + source + "." + path(input.row));
     }
 
-    /** Compares the common data class that the function expects by its own type with the class of what is sent. */
-    private void expected(Ied ied, ExternalReference input, String subject, LogicalNode source, TypeCheck.Data data) {
-        String object = input.attribute("pDO").orElse("");
-        String nodeClass = input.attribute("pLN").orElse("");
+    /** Compares the type that the function expects by its own definition with the type of what is sent. */
+    private void expected(Ied ied, ExternalReference input, LogicalNode source, TypeCheck.Data data) {
+        String object = store.attribute(input.row, "pDO", "");
+        String nodeClass = store.attribute(input.row, "pLN", "");
         if (object.isEmpty() || nodeClass.isEmpty()) {
             return;
         }
-        String attribute = input.attribute("pDA").orElse("");
+        String attribute = store.attribute(input.row, "pDA", "");
         for (LogicalNode candidate : nodes(ied).values()) {
-            int type = candidate.nodeClass().equals(nodeClass)
-                    ? check.file().templates().type(Tag.L_NODE_TYPE, candidate.typeName())
-                    : -1;
-            TypeCheck.Data own =
-                    type < 0 ? null : types.resolve(type, attribute.isEmpty() ? object : object + "." + attribute, "");
+            int type = candidate.nodeClass().equals(nodeClass) ? type(candidate) : -1;
+            TypeCheck.Data own = type < 0 ? null : types.resolve(type, object, attribute, "");
             if (own != null && own.exists()) {
                 String wanted = attribute.isEmpty() ? dataClass(type, object) : store.attribute(own.row(), "bType", "");
-                int sourceType = check.file().templates().type(Tag.L_NODE_TYPE, source.typeName());
                 String given = attribute.isEmpty()
-                        ? dataClass(sourceType, input.attribute("doName").orElse(""))
+                        ? dataClass(type(source), store.attribute(input.row, "doName", ""))
                         : store.attribute(data.row(), "bType", "");
                 if (!wanted.equals(given) && !wanted.isEmpty() && !given.isEmpty()) {
                     check.report(
                             Rule.GOOSE_TYPE_DIFFERS,
                             ied.name(),
-                            subject,
+                            subject(input),
                             input.row,
                             "expects " + input.expected().orElse("") + " of type " + wanted + ", but "
                                     + input.publisher() + " " + input.sourceNode() + "." + input.sourcePath() + " is "
@@ -493,7 +579,7 @@ final class IedCheck {
     }
 
     private String dataClass(int nodeType, String objectPath) {
-        TypeCheck.Data object = types.resolve(nodeType, objectPath, "");
+        TypeCheck.Data object = types.resolve(nodeType, objectPath, "", "");
         return object.type() < 0 ? "" : store.attribute(object.type(), "cdc", "");
     }
 }

@@ -1,6 +1,7 @@
 package org.urvant.core.scl;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 
 /** One logical device of an IED, with its logical nodes, LLN0 first (IEC 61850-6:2009, 9.3.5). */
@@ -35,6 +36,6 @@ public final class LogicalDevice extends SclElement {
     public List<LogicalNode> nodes() {
         List<LogicalNode> nodes = new ArrayList<>(views(row, Tag.LN0, at -> new LogicalNode(this, at)));
         nodes.addAll(views(row, Tag.LN, at -> new LogicalNode(this, at)));
-        return List.copyOf(nodes);
+        return Collections.unmodifiableList(nodes);
     }
 }

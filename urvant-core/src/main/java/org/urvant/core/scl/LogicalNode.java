@@ -27,7 +27,9 @@ public final class LogicalNode extends SclElement {
 
     /** Returns prefix, class and instance in one, such as {@code XCBR1}. */
     public String name() {
-        return store.attribute(row, "prefix", "") + nodeClass() + store.attribute(row, "inst", "");
+        String prefix = store.attribute(row, "prefix", "");
+        String name = nodeClass().concat(store.attribute(row, "inst", ""));
+        return prefix.isEmpty() ? name : prefix.concat(name);
     }
 
     /** Returns the reference of the node, such as {@code F01CTRL/XCBR1}. */
@@ -55,8 +57,12 @@ public final class LogicalNode extends SclElement {
 
     /** Returns the descriptions that the node gives its data objects, by their names. */
     public Map<String, String> objectDescriptions() {
+        int first = store.child(row, Tag.DOI);
+        if (first < 0) {
+            return Map.of();
+        }
         Map<String, String> descriptions = new LinkedHashMap<>();
-        for (int at : store.children(row, Tag.DOI)) {
+        for (int at = first; at >= 0; at = store.next(at, Tag.DOI)) {
             String text = store.attribute(at, "desc", "");
             if (!text.isEmpty()) {
                 descriptions.put(store.attribute(at, "name", ""), text);
@@ -119,8 +125,11 @@ public final class LogicalNode extends SclElement {
 
     /** Returns all control blocks of this node in the order of the file. */
     public List<ControlBlock> controlBlocks() {
+        if (store.end(row) == row + 1) {
+            return List.of();
+        }
         List<ControlBlock> blocks = new ArrayList<>();
-        for (int at : store.children(row, null)) {
+        for (int at = row + 1; at < store.end(row); at = store.end(at)) {
             switch (store.tag(at)) {
                 case REPORT_CONTROL -> blocks.add(new ReportControl(this, at));
                 case LOG_CONTROL -> blocks.add(new LogControl(this, at));

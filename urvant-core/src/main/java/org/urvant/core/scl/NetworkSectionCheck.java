@@ -1,11 +1,13 @@
 package org.urvant.core.scl;
 
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.urvant.core.finding.Rule;
 
 /** Checks the communication section: who is connected, and the forms and ranges of all addresses. */
@@ -112,12 +114,7 @@ final class NetworkSectionCheck {
         String device = store.attribute(row, "ldInst", "");
         String name = store.attribute(row, "cbName", "");
         String subject = ied.name() + " " + device + "/" + name;
-        boolean exists = ied.logicalDevices().stream()
-                .filter(candidate -> candidate.instance().equals(device))
-                .flatMap(candidate -> candidate.nodes().stream())
-                .flatMap(node -> node.controlBlocks().stream())
-                .anyMatch(block -> block.name().equals(name)
-                        && (tag == Tag.GSE ? block instanceof GooseControl : block instanceof SampledValueControl));
+        boolean exists = exists(ied, device, name, tag == Tag.GSE ? Tag.GSE_CONTROL : Tag.SAMPLED_VALUE_CONTROL);
         if (!exists) {
             check.report(
                     Rule.ADDRESS_WITHOUT_BLOCK,
@@ -144,10 +141,23 @@ final class NetworkSectionCheck {
         hexadecimal(ied.name(), subject, row, "APPID", parts.get("APPID"), tag == Tag.GSE ? APPIDS : STREAM_APPIDS);
         hexadecimal(ied.name(), subject, row, "VLAN-ID", parts.get("VLAN-ID"), new int[][] {{0, 4094}});
         String priority = parts.get("VLAN-PRIORITY");
-        if (priority != null && !priority.matches("[0-7]")) {
+        if (priority != null && (priority.length() != 1 || priority.charAt(0) < '0' || priority.charAt(0) > '7')) {
             outOfRange(ied.name(), subject, row, "VLAN-PRIORITY '" + priority + "'", "0 to 7");
         }
         times(ied, subject, row);
+    }
+
+    private boolean exists(Ied ied, String device, String name, Tag tag) {
+        for (LogicalDevice candidate : ied.logicalDevices()) {
+            if (candidate.instance().equals(device)) {
+                for (int node = candidate.row + 1; node < store.end(candidate.row); node = store.end(node)) {
+                    if (store.child(node, tag, "name", name) >= 0) {
+                        return true;
+                    }
+                }
+            }
+        }
+        return false;
     }
 
     private static final int[][] APPIDS = {{0, 0x3FFF}, {0x8000, 0xBFFF}};
@@ -157,17 +167,27 @@ final class NetworkSectionCheck {
         if (text == null) {
             return;
         }
-        StringBuilder expected = new StringBuilder();
         boolean fits = false;
-        int number = text.matches("[0-9A-Fa-f]{1,4}") ? Integer.parseInt(text, 16) : -1;
+        int number = hexadecimal(text);
         for (int[] range : ranges) {
             fits |= number >= range[0] && number <= range[1];
-            expected.append(expected.isEmpty() ? "" : " or ")
-                    .append(String.format(Locale.ROOT, "%04X to %04X", range[0], range[1]));
         }
         if (!fits) {
+            String expected = Arrays.stream(ranges)
+                    .map(range -> String.format(Locale.ROOT, "%04X to %04X", range[0], range[1]))
+                    .collect(Collectors.joining(" or "));
             outOfRange(ied, subject, row, what + " '" + text + "'", "hexadecimal " + expected);
         }
+    }
+
+    /** Returns the number that at most four hexadecimal digits stand for, or -1. */
+    private static int hexadecimal(String text) {
+        int number = text.isEmpty() || text.length() > 4 ? -1 : 0;
+        for (int i = 0; i < text.length() && number >= 0; i++) {
+            int digit = Character.digit(text.charAt(i), 16);
+            number = digit < 0 || text.charAt(i) > 'f' ? -1 : number * 16 + digit;
+        }
+        return number;
     }
 
     private void times(Ied ied, String subject, int row) {

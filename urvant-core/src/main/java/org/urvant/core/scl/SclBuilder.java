@@ -15,21 +15,38 @@ public final class SclBuilder {
     private final String source;
     private final StringPool names = new StringPool();
     private final StringPool values = new StringPool();
-    private byte[] tags = new byte[1024];
-    private int[] parents = new int[1024];
-    private int[] ends = new int[1024];
-    private int[] lines = new int[1024];
-    private int[] columns = new int[1024];
-    private int[] attributeStarts = new int[1025];
-    private char[] attributeNames = new char[4096];
-    private int[] attributeValues = new int[4096];
+    private byte[] tags;
+    private int[] parents;
+    private int[] ends;
+    private int[] lines;
+    private char[] columns;
+    private int[] attributeStarts;
+    private char[] attributeNames;
+    private int[] attributeValues;
     private int size;
     private int attributes;
     private int current = -1;
 
     /** Creates a builder for a source of the given name, which every position will show. */
     public SclBuilder(String source) {
+        this(source, 1024);
+    }
+
+    /**
+     * Creates a builder that has room for a number of elements at once.
+     *
+     * @param elements how many are expected; more are taken too
+     */
+    public SclBuilder(String source, int elements) {
         this.source = source;
+        tags = new byte[elements];
+        parents = new int[elements];
+        ends = new int[elements];
+        lines = new int[elements];
+        columns = new char[elements];
+        attributeStarts = new int[elements + 1];
+        attributeNames = new char[3 * elements];
+        attributeValues = new int[3 * elements];
     }
 
     /** Opens an element of the SCL namespace at a 1-based line and column; 0 for a place that is not known. */
@@ -49,7 +66,7 @@ public final class SclBuilder {
 
     private void row(Tag tag, int line, int column) {
         if (size == tags.length) {
-            int larger = size * 2;
+            int larger = size + size / 2;
             tags = Arrays.copyOf(tags, larger);
             parents = Arrays.copyOf(parents, larger);
             ends = Arrays.copyOf(ends, larger);
@@ -60,7 +77,7 @@ public final class SclBuilder {
         tags[size] = (byte) tag.ordinal();
         parents[size] = current;
         lines[size] = line;
-        columns[size] = column;
+        columns[size] = column > Character.MAX_VALUE ? 0 : (char) column;
         attributeStarts[size] = attributes;
         current = size++;
     }
@@ -71,10 +88,14 @@ public final class SclBuilder {
             throw new IllegalStateException("attribute " + name + " after a child element");
         }
         if (attributes == attributeNames.length) {
-            attributeNames = Arrays.copyOf(attributeNames, attributes * 2);
-            attributeValues = Arrays.copyOf(attributeValues, attributes * 2);
+            attributeNames = Arrays.copyOf(attributeNames, attributes + attributes / 2);
+            attributeValues = Arrays.copyOf(attributeValues, attributes + attributes / 2);
         }
-        int number = names.add(name);
+        int number = names.find(name);
+        if (number < 0) {
+            // the views ask by literals, and interned names are found without comparing letters
+            number = names.add(name.intern());
+        }
         if (number > MOST_NAMES) {
             throw new LimitExceededException(
                     new Position(source, lines[current], columns[current]),
@@ -111,6 +132,7 @@ public final class SclBuilder {
             throw new IllegalStateException("an SCL file has one root element, opened and closed");
         }
         attributeStarts[size] = attributes;
+        values.close();
         SclStore store = new SclStore(
                 source,
                 Arrays.copyOf(tags, size),

@@ -5,6 +5,8 @@ import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executor;
 import java.util.function.Predicate;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
@@ -51,23 +53,36 @@ public final class SclCheck {
         }
     }
 
-    /** Checks a file with all its IEDs. */
-    public static Result check(SclFile file) {
-        return check(file, ied -> true);
-    }
-
     /** Checks a file; of its IEDs only those wanted. Costs one walk over the file and a table of its types. */
     public static Result check(SclFile file, Predicate<String> wanted) {
+        return check(file, wanted, Runnable::run);
+    }
+
+    /** Checks a file; its network and site in a task of their own, which the executor may run beside the rest. */
+    public static Result check(SclFile file, Predicate<String> wanted, Executor executor) {
+        CompletableFuture<SclCheck> around = CompletableFuture.supplyAsync(() -> surroundings(file, wanted), executor);
         SclCheck check = new SclCheck(file);
         TypeCheck types = new TypeCheck(check);
         types.run();
         IedCheck ieds = new IedCheck(check, types);
         file.ieds().stream().filter(ied -> wanted.test(ied.name())).forEach(ieds::check);
         ieds.unusedTypes();
+        check.compareKinds();
+        return check.with(around.join());
+    }
+
+    private static SclCheck surroundings(SclFile file, Predicate<String> wanted) {
+        SclCheck check = new SclCheck(file);
         new NetworkSectionCheck(check, wanted).run();
         new SiteCheck(check).run();
-        check.compareKinds();
-        return new Result(check.findings, check.unlisted, check.unsound);
+        return check;
+    }
+
+    private Result with(SclCheck other) {
+        int room = Math.min(MOST - findings.size(), other.findings.size());
+        findings.addAll(other.findings.subList(0, room));
+        unsound.addAll(other.unsound);
+        return new Result(findings, unlisted + other.unlisted + other.findings.size() - room, unsound);
     }
 
     SclFile file() {

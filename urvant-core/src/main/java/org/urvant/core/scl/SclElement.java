@@ -1,6 +1,7 @@
 package org.urvant.core.scl;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -66,13 +67,15 @@ public abstract sealed class SclElement
     }
 
     final <T> List<T> views(int parent, Tag tag, IntFunction<T> view) {
-        List<T> found = new ArrayList<>();
-        if (parent >= 0) {
-            for (int child : store.children(parent, tag)) {
-                found.add(view.apply(child));
-            }
+        int child = parent < 0 ? -1 : store.child(parent, tag);
+        if (child < 0) {
+            return List.of(); // most nodes hold none of most things
         }
-        return List.copyOf(found);
+        List<T> found = new ArrayList<>();
+        for (; child >= 0; child = store.next(child, tag)) {
+            found.add(view.apply(child));
+        }
+        return Collections.unmodifiableList(found);
     }
 
     @Override

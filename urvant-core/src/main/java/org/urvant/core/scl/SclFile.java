@@ -8,14 +8,14 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * One SCL file: its header, site, network, IEDs and types. Read-only, but single-threaded: what is looked up is kept. Made
+ * One SCL file: its header, site, network, IEDs and types. Read-only; may be shared between threads. Made
  * by a reader through {@link SclBuilder}. Source: IEC 61850-6:2009+A1:2018, clause 9.
  */
 public final class SclFile extends SclElement {
     private final TypeTemplates templates;
     private final Map<String, Ied> ieds = new LinkedHashMap<>();
     private final Map<String, List<ConnectedAccessPoint>> connections = new HashMap<>();
-    private SitePlaces places;
+    private volatile SitePlaces places;
 
     SclFile(SclStore store) {
         super(store, 0);
@@ -30,7 +30,7 @@ public final class SclFile extends SclElement {
 
     SitePlaces places() {
         if (places == null) {
-            places = new SitePlaces(store);
+            places = new SitePlaces(this);
         }
         return places;
     }

@@ -76,7 +76,10 @@ final class SiteCheck {
         } else if (!device.isEmpty()) {
             Set<String> known = nodes.computeIfAbsent(ied, key -> {
                 Set<String> all = new HashSet<>();
-                found.nodes().forEach(own -> all.add(own.device().instance() + "/" + own.name()));
+                for (LogicalDevice own : found.logicalDevices()) {
+                    String before = own.instance() + "/";
+                    own.nodes().forEach(inner -> all.add(before + inner.name()));
+                }
                 return all;
             });
             fault = known.contains(node) ? null : ied + " has no logical node " + node + check.hint(node, known);

@@ -32,6 +32,12 @@ final class StringPool {
         return slots[slot(slots, string)];
     }
 
+    /** Gives back what only adding and finding need; after this, strings can only be had by their numbers. */
+    void close() {
+        strings = Arrays.copyOf(strings, size);
+        slots = new int[0];
+    }
+
     String get(int number) {
         return strings[number];
     }

@@ -20,7 +20,7 @@ final class TypeCheck {
     private final Map<Integer, Boolean> faulty = new HashMap<>();
     private final Set<Integer> bad = new HashSet<>();
     private final Map<Integer, Set<String>> enumerations = new HashMap<>();
-    private final Map<String, Data> resolved = new HashMap<>();
+    private final Map<Integer, Map<String, Map<String, Map<String, Data>>>> resolved = new HashMap<>();
     private final Map<String, Boolean> holding = new HashMap<>();
     final Set<Integer> used = new HashSet<>();
 
@@ -36,8 +36,9 @@ final class TypeCheck {
      * @param row row of the DO, SDO, DA or BDA; -1 when there is none
      * @param type row of the type below it; -1 for a basic type
      * @param hasConstraint whether it has, or is, an attribute with the functional constraint that was asked for
+     * @param size bytes that its attributes with that constraint need in a message at most
      */
-    record Data(int row, int type, boolean hasConstraint) {
+    record Data(int row, int type, boolean hasConstraint, long size) {
         boolean exists() {
             return row >= 0;
         }
@@ -300,21 +301,59 @@ final class TypeCheck {
     }
 
     /** Returns what a node type has at a path of objects and attributes, and whether with a functional constraint. */
-    Data resolve(int nodeType, String path, String constraint) {
-        return resolved.computeIfAbsent(nodeType + " " + path + " " + constraint, key -> {
-            int at = -1;
-            int type = nodeType;
-            boolean found = constraint.isEmpty();
-            for (String step : path.split("\\.")) {
-                at = type < 0 ? -1 : part(type, step);
-                if (at < 0) {
-                    return new Data(-1, -1, false);
-                }
-                found |= store.tag(at) == Tag.DA && constraint.equals(store.attribute(at, "fc"));
-                type = below(at);
+    Data resolve(int nodeType, String object, String attribute, String constraint) {
+        // nested, for a joined key would cost more than what it finds
+        return resolved.computeIfAbsent(nodeType, key -> new HashMap<>())
+                .computeIfAbsent(object, key -> new HashMap<>())
+                .computeIfAbsent(attribute, key -> new HashMap<>())
+                .computeIfAbsent(constraint, key -> find(nodeType, object, attribute, constraint));
+    }
+
+    private Data find(int nodeType, String object, String attribute, String constraint) {
+        int at = -1;
+        int type = nodeType;
+        boolean found = constraint.isEmpty();
+        String path = attribute.isEmpty() ? object : object + "." + attribute;
+        for (String step : path.split("\\.")) {
+            at = type < 0 ? -1 : part(type, step);
+            if (at < 0) {
+                return new Data(-1, -1, false, 0);
             }
-            return new Data(at, type, found || type >= 0 && holds(type, constraint, 0));
-        });
+            found |= store.tag(at) == Tag.DA && constraint.equals(store.attribute(at, "fc"));
+            type = below(at);
+        }
+        boolean within = found || type >= 0 && holds(type, constraint, 0);
+        return new Data(at, type, within, new Size(constraint).of(at, found, 0));
+    }
+
+    /** Adds up what data need on the line. */
+    private final class Size {
+        private static final int MOST_STEPS = 10_000;
+
+        private final String constraint;
+        private int steps;
+
+        Size(String constraint) {
+            this.constraint = constraint;
+        }
+
+        long of(int part, boolean isWithin, int depth) {
+            if (++steps > MOST_STEPS || depth > TypeTemplates.DEEPEST) {
+                return 0;
+            }
+            boolean within = isWithin || store.tag(part) == Tag.DA && constraint.equals(store.attribute(part, "fc"));
+            int type = below(part);
+            if (type < 0) {
+                return within ? BasicType.size(store.attribute(part, "bType", "")) : 0;
+            }
+            long size = 0;
+            for (int child : store.children(type, null)) {
+                if (store.attribute(child, "name") != null) {
+                    size += of(child, within, depth + 1);
+                }
+            }
+            return size * Math.max(1, Math.min(10_000, Numbers.parse(store.attribute(part, "count", "1"), 1)));
+        }
     }
 
     private boolean holds(int type, String constraint, int depth) {

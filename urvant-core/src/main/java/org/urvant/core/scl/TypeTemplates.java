@@ -9,7 +9,8 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentSkipListSet;
 import java.util.function.Function;
 
 /**
@@ -30,9 +31,9 @@ final class TypeTemplates {
     private final Map<String, Integer> objectTypes = new HashMap<>();
     private final Map<String, Integer> attributeTypes = new HashMap<>();
     private final Map<String, Integer> enumTypes = new HashMap<>();
-    private final Map<String, List<TemplateAttribute>> resolved = new HashMap<>();
+    private final Map<String, List<TemplateAttribute>> resolved = new ConcurrentHashMap<>();
     /** By node type, the paths of attributes that give the lengths of arrays. */
-    private final Map<String, Set<String>> named = new HashMap<>();
+    private final Map<String, Set<String>> named = new ConcurrentHashMap<>();
 
     TypeTemplates(SclStore store) {
         this.store = store;
@@ -205,7 +206,8 @@ final class TypeTemplates {
             OptionalLong number = Numbers.parse(count);
             if (number.isEmpty()) {
                 String holder = outer + "." + count;
-                named.computeIfAbsent(nodeType, key -> new TreeSet<>()).add(holder);
+                named.computeIfAbsent(nodeType, key -> new ConcurrentSkipListSet<>())
+                        .add(holder);
                 String value = given.apply(holder);
                 int beside = beside(row, count);
                 number = Numbers.parse(value != null ? value : beside < 0 ? "" : store.childText(beside, Tag.VAL));

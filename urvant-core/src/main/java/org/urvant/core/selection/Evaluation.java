@@ -2,8 +2,10 @@ package org.urvant.core.selection;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * Holds a condition against an index, one node after the other. The answer for a node is a set of its attributes as bits,
@@ -333,6 +335,8 @@ final class Evaluation {
         private final Glob pattern;
         private final TextCache cache;
         private final Test defined;
+        /** What fits of a shape, by the places of the pattern that the node's reference leads to: few, for many nodes. */
+        private final Map<Integer, Map<Long, Optional<long[]>>> ends = new HashMap<>();
 
         FreeText(Condition.Text text) {
             this.word = text.folded();
@@ -391,10 +395,18 @@ final class Evaluation {
             if (pattern == null && word.indexOf('/') < 0 && word.indexOf('.') < 0) {
                 return null;
             }
-            String reference = Glob.fold(index.nodeReference(node)) + ".";
             if (pattern != null) {
-                return bits(node, row -> pattern.fits(reference + index.text(index.column(Column.PATH)[row])));
+                long places = pattern.after(pattern.after(1, index.nodeReference(node)), ".");
+                return ends.computeIfAbsent(index.shape(node), shape -> new HashMap<>())
+                        .computeIfAbsent(
+                                places,
+                                key -> Optional.ofNullable(bits(
+                                        node,
+                                        row -> pattern.isEnd(
+                                                pattern.after(places, index.text(index.column(Column.PATH)[row]))))))
+                        .orElse(null);
             }
+            String reference = Glob.fold(index.nodeReference(node)) + ".";
             long[] found = reference.contains(word) ? all(node) : null;
             for (int dot = word.indexOf('.'); dot >= 0 && found == null; dot = word.indexOf('.', dot + 1)) {
                 if (reference.endsWith(word.substring(0, dot + 1))) {

@@ -1,45 +1,73 @@
 package org.urvant.core.selection;
 
-/** A pattern in which {@code *} stands for any letters and {@code ?} for one. Case does not count. Costs length × stars. */
-final class Glob {
-    private final String pattern;
+import java.util.Arrays;
 
+/**
+ * A pattern in which {@code *} stands for any letters and {@code ?} for one. Case does not count. It is held against a text
+ * letter by letter, as a set of places in the pattern that were reached, so that a text can be given in parts. Costs the
+ * length of the text times the places that are open at once.
+ */
+final class Glob {
+    private static final char ANY = 0;
+    private static final int LONGEST = 62;
+
+    private final char[] letters;
+    /** Places at which any letters may be passed over. */
+    private final long loops;
+
+    /** Creates the pattern; of more than {@value #LONGEST} letters the rest counts as a star. */
     Glob(String pattern) {
-        this.pattern = fold(pattern);
+        char[] found = new char[LONGEST];
+        long stars = 0;
+        int length = 0;
+        for (char letter : fold(pattern).toCharArray()) {
+            if (letter == '*' || length == LONGEST) {
+                stars |= 1L << length;
+            } else {
+                found[length++] = letter == '?' ? ANY : letter;
+            }
+        }
+        this.letters = Arrays.copyOf(found, length);
+        this.loops = stars;
     }
 
     /** Folds case one letter at a time, so that lengths and the user's language do not matter. */
     static String fold(String text) {
-        char[] letters = text.toCharArray();
-        for (int i = 0; i < letters.length; i++) {
-            letters[i] = Character.toLowerCase(Character.toUpperCase(letters[i]));
+        char[] folded = text.toCharArray();
+        for (int i = 0; i < folded.length; i++) {
+            folded[i] = fold(folded[i]);
         }
-        return new String(letters);
+        return new String(folded);
     }
 
-    boolean fits(String given) {
-        String text = fold(given);
-        int p = 0;
-        int star = -1;
-        int from = 0;
-        int t = 0;
-        while (t < text.length()) {
-            if (p < pattern.length() && pattern.charAt(p) == '*') {
-                star = p++;
-                from = t;
-            } else if (p < pattern.length() && (pattern.charAt(p) == '?' || pattern.charAt(p) == text.charAt(t))) {
-                p++;
-                t++;
-            } else if (star >= 0) {
-                p = star + 1;
-                t = ++from;
-            } else {
-                return false;
+    private static char fold(char letter) {
+        return letter < 128
+                ? letter >= 'A' && letter <= 'Z' ? (char) (letter + 32) : letter
+                : Character.toLowerCase(Character.toUpperCase(letter));
+    }
+
+    boolean fits(String text) {
+        return isEnd(after(1, text));
+    }
+
+    /** Returns the places reached after a text, from the places reached before it; 1 before any. */
+    long after(long places, String text) {
+        long now = places;
+        for (int i = 0; i < text.length() && now != 0; i++) {
+            char letter = fold(text.charAt(i));
+            long next = now & loops;
+            for (long open = now; open != 0; open &= open - 1) {
+                int place = Long.numberOfTrailingZeros(open);
+                if (place < letters.length && (letters[place] == letter || letters[place] == ANY)) {
+                    next |= 1L << place + 1;
+                }
             }
+            now = next;
         }
-        while (p < pattern.length() && pattern.charAt(p) == '*') {
-            p++;
-        }
-        return p == pattern.length();
+        return now;
+    }
+
+    boolean isEnd(long places) {
+        return (places >> letters.length & 1) != 0;
     }
 }

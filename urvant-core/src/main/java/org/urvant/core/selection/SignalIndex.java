@@ -81,7 +81,7 @@ public final class SignalIndex {
     public byte[] octets() {
         int[] ends = new int[texts.size()];
         byte[] letters = texts.octets(ends);
-        long size = 24L + letters.length + 4L * ends.length;
+        long size = 20L + letters.length + 4L * ends.length;
         for (Column column : Column.values()) {
             size += 4 + 4L * column(column).length;
         }

@@ -21,7 +21,7 @@ final class SignalIndexBuilder {
     private final boolean keepsViews;
     private final Texts.Builder texts = new Texts.Builder();
     private final Map<Column, Numbers> columns = new EnumMap<>(Column.class);
-    private final Map<String, Shape> shapes = new HashMap<>();
+    private final Map<String, Map<String, Shape>> shapes = new HashMap<>();
     private final Map<SitePart, Integer> places = new HashMap<>();
     private final List<LogicalNode> views = new ArrayList<>();
 
@@ -88,8 +88,10 @@ final class SignalIndexBuilder {
             add(Column.DEVICE_INSTANCE, device.instance());
             add(Column.DEVICE_NAME, device.name());
             add(Column.DEVICE_TEXT, device.description());
+            String before = device.name() + "/";
             for (LogicalNode node : nodes.get(i)) {
-                node(node, memberships.getOrDefault(node.reference(), List.of()));
+                String name = node.name();
+                node(node, name, memberships.getOrDefault(before + name, List.of()));
             }
         }
     }
@@ -110,10 +112,10 @@ final class SignalIndexBuilder {
         return all;
     }
 
-    private void node(LogicalNode node, List<Membership> memberships) {
+    private void node(LogicalNode node, String name, List<Membership> memberships) {
         Shape shape = shape(node);
         add(Column.NODE_DEVICE, size(Column.DEVICE_NAME) - 1);
-        add(Column.NODE_NAME, node.name());
+        add(Column.NODE_NAME, name);
         add(Column.NODE_CLASS, node.nodeClass());
         add(Column.NODE_SHAPE, shape.row);
         add(Column.NODE_TEXT, node.description());
@@ -158,11 +160,12 @@ final class SignalIndexBuilder {
     }
 
     private Shape shape(LogicalNode node) {
-        String key = node.nodeClass() + " " + node.shape();
-        Shape known = shapes.get(key);
+        Map<String, Shape> ofClass = shapes.computeIfAbsent(node.nodeClass(), key -> new HashMap<>());
+        String key = node.shape();
+        Shape known = ofClass.get(key);
         if (known == null) {
             known = newShape(node);
-            shapes.put(key, known);
+            ofClass.put(key, known);
         }
         return known;
     }

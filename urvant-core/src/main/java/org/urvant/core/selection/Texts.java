@@ -29,6 +29,9 @@ final class Texts {
         }
 
         int add(String text) {
+            if (text.isEmpty() && !all.isEmpty()) {
+                return 0;
+            }
             Integer known = numbers.putIfAbsent(text, all.size());
             if (known == null) {
                 all.add(text);

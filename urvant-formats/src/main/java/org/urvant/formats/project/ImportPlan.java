@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import org.urvant.core.check.FileCheck;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
@@ -19,6 +18,8 @@ import org.urvant.core.scl.DataSet;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.SclCheck;
 import org.urvant.core.scl.SclFile;
+import org.urvant.core.selection.SignalIndex;
+import org.urvant.formats.scl.SclImport;
 
 /**
  * What an import would do, before anything is changed.
@@ -28,6 +29,7 @@ import org.urvant.core.scl.SclFile;
  * @param file its views
  * @param rows one for each IED in it
  * @param check what is wrong in the file
+ * @param index its signals
  * @param known the project's files and their IEDs that are wanted
  */
 public record ImportPlan(
@@ -36,6 +38,7 @@ public record ImportPlan(
         SclFile file,
         List<Row> rows,
         SclCheck.Result check,
+        SignalIndex index,
         Map<SclFile, List<String>> known) {
     public ImportPlan {
         content = content.clone();
@@ -74,13 +77,14 @@ public record ImportPlan(
      */
     public record Row(Ied ied, Mark mark, List<String> added, List<String> removed, List<String> changed) {}
 
-    static ImportPlan of(String name, byte[] content, SclFile file, Map<SclFile, List<String>> known) {
+    static ImportPlan of(String name, byte[] content, SclImport read, Map<SclFile, List<String>> known) {
+        SclFile file = read.file();
         if (file.ieds().isEmpty() && file.site().isEmpty()) {
             throw new RefusedException(
                     name + " holds neither an IED nor a site",
                     "Import a file with IEDs (ICD, IID, CID, SCD, SED) or with a substation section (SSD).");
         }
-        SclCheck.Result check = FileCheck.check(file);
+        SclCheck.Result check = read.check();
         List<Finding> findings = new ArrayList<>(check.findings());
         List<Row> rows = new ArrayList<>();
         for (Ied ied : file.ieds()) {
@@ -94,7 +98,7 @@ public record ImportPlan(
         }
         SclCheck.Result all =
                 new SclCheck.Result(findings.stream().sorted().toList(), check.unlisted(), check.unsoundIeds());
-        return new ImportPlan(name, content, file, rows, all, known);
+        return new ImportPlan(name, content, file, rows, all, read.index(), known);
     }
 
     /** Returns the names of the IEDs that can be relied on: those that no error of the file concerns. */

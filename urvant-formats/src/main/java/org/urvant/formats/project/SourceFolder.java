@@ -16,6 +16,7 @@ import org.urvant.core.scl.SclFile;
 import org.urvant.core.selection.SignalIndex;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.formats.file.SafeFile;
+import org.urvant.formats.scl.SclImport;
 import org.urvant.formats.scl.SclReader;
 import org.urvant.formats.scl.SignalIndexFile;
 
@@ -65,7 +66,7 @@ final class SourceFolder {
                             .filter(ied -> !hidden.contains(ied))
                             .toList());
         }
-        return ImportPlan.of(name, content, new SclReader().read(content, name), known);
+        return ImportPlan.of(name, content, SclImport.of(content, name), known);
     }
 
     void carryOut(ImportPlan plan, Collection<String> wanted) {
@@ -74,12 +75,15 @@ final class SourceFolder {
                 .map(Ied::name)
                 .filter(ied -> !wanted.contains(ied))
                 .toList();
-        SafeFile.write(path(plan.name()), plan.content());
-        SourceIndex index = index(finding -> {}).with(plan.name(), plan.content(), unwanted);
+        byte[] content = plan.content();
+        SafeFile.write(path(plan.name()), content);
+        String digest = Fingerprint.of(content).hex();
+        SourceIndex index = index(finding -> {}).with(plan.name(), digest, unwanted);
         for (String old : replaced) {
             index = index.without(old);
         }
         index.write(root);
+        SignalIndexFile.write(cached(digest), plan.index());
         replaced.forEach(old -> SafeFile.delete(path(old)));
     }
 
@@ -103,7 +107,7 @@ final class SourceFolder {
     }
 
     private SignalIndex index(String name, String digest) {
-        Path cached = root.resolve(".urvant").resolve("signals").resolve(digest + ".index");
+        Path cached = cached(digest);
         String shownAs = FOLDER + "/" + name;
         if (isUnchanged(name, cached)) {
             Optional<SignalIndex> known = SignalIndexFile.read(cached, shownAs);
@@ -117,6 +121,10 @@ final class SourceFolder {
             SignalIndexFile.write(cached, made);
         }
         return made;
+    }
+
+    private Path cached(String digest) {
+        return root.resolve(".urvant").resolve("signals").resolve(digest + ".index");
     }
 
     /** An index is kept only for a file with its digest; a file that was written after it must be read again. */

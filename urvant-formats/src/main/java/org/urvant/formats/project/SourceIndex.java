@@ -110,9 +110,9 @@ final class SourceIndex {
         return names;
     }
 
-    SourceIndex with(String name, byte[] content, List<String> unwantedIeds) {
+    SourceIndex with(String name, String digest, List<String> unwantedIeds) {
         SortedMap<String, Entry> more = new TreeMap<>(digests);
-        more.put(name, new Entry(Fingerprint.of(content).hex(), Position.in(FILE)));
+        more.put(name, new Entry(digest, Position.in(FILE)));
         SortedMap<String, List<String>> others = new TreeMap<>(unwanted);
         others.put(name, unwantedIeds);
         return new SourceIndex(more, others);

@@ -28,6 +28,7 @@ public final class SclReader {
     public static final String NAMESPACE = "http://www.iec.ch/61850/2003/SCL";
 
     private static final int MOST_ATTRIBUTES = 200;
+    private static final int BYTES_AN_ELEMENT = 60; // as a station's file has it without blanks
 
     private final SclLimits limits;
     private final XMLInputFactory factory;
@@ -60,7 +61,7 @@ public final class SclReader {
             if (length > limits.bytes()) {
                 throw new LimitExceededException(Position.in(shownAs), "file length in bytes", length, limits.bytes());
             }
-            return read(in, shownAs);
+            return read(in, shownAs, length);
         } catch (IOException e) {
             throw new UnreachableException(
                     "cannot read " + file, "Check the name, and that it is a file that you may read.", e);
@@ -69,14 +70,14 @@ public final class SclReader {
 
     /** Reads a file from its bytes. */
     public SclFile read(byte[] bytes, String shownAs) {
-        return read(new ByteArrayInputStream(bytes), shownAs);
+        return read(new ByteArrayInputStream(bytes), shownAs, bytes.length);
     }
 
-    private SclFile read(InputStream in, String shownAs) {
+    private SclFile read(InputStream in, String shownAs, long length) {
         try {
             XMLStreamReader xml = factory.createXMLStreamReader(in);
             try {
-                return new Pass(xml, shownAs, limits).run();
+                return new Pass(xml, shownAs, limits, length).run();
             } finally {
                 xml.close();
             }
@@ -119,11 +120,12 @@ public final class SclReader {
         private final SclBuilder builder;
         private int depth;
 
-        Pass(XMLStreamReader xml, String shownAs, SclLimits limits) {
+        Pass(XMLStreamReader xml, String shownAs, SclLimits limits, long length) {
             this.xml = xml;
             this.shownAs = shownAs;
             this.limits = limits;
-            this.builder = new SclBuilder(shownAs);
+            int expected = (int) Math.min(limits.elements(), 256 + length / BYTES_AN_ELEMENT);
+            this.builder = new SclBuilder(shownAs, expected);
         }
 
         SclFile run() throws XMLStreamException {
@@ -195,7 +197,7 @@ public final class SclReader {
                 throw new LimitExceededException(
                         here(), "number of attributes", xml.getAttributeCount(), MOST_ATTRIBUTES);
             }
-            for (int i = 0; i < xml.getAttributeCount(); i++) {
+            for (int i = 0, count = xml.getAttributeCount(); i < count; i++) {
                 String attributeNamespace = xml.getAttributeNamespace(i);
                 String attribute = xml.getAttributeLocalName(i);
                 boolean own = attributeNamespace == null || attributeNamespace.isEmpty();
