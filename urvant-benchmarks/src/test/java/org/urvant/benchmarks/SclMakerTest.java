@@ -6,21 +6,18 @@ import java.io.IOException;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.urvant.core.scl.Ied;
-import org.urvant.core.scl.SclFile;
-import org.urvant.formats.scl.SclReader;
+import org.urvant.formats.scl.SclImport;
 
 class SclMakerTest {
     @Test
-    void theMadeFileIsSoundAndOfThreeMakers() throws IOException {
-        byte[] made = SclMaker.make(Path.of("../demo/F01.cid"), 500_000);
-        SclFile file = new SclReader().read(made, "made");
-        assertThat(made.length).isBetween(490_000, 560_000);
-        assertThat(file.ieds()).hasSizeGreaterThan(20);
-        assertThat(file.ieds()).extracting(Ied::maker).containsOnly("Marrowby", "Tarnholt", "Novling");
-        assertThat(file.ieds()).extracting(Ied::name).doesNotHaveDuplicates();
-        assertThat(file.ieds()).allSatisfy(ied -> {
-            assertThat(ied.attributeAt(ied.name() + "CTRL/XCBR1.Pos.stVal")).isPresent();
-            assertThat(ied.connectedAccessPoint()).isPresent();
-        });
+    void theMadeFileIsSoundDenseAndOfThreeMakers() throws IOException {
+        byte[] made = SclMaker.make(Path.of("../demo/skarholm.scd"), 3_000_000);
+        SclImport read = SclImport.of(made, "made");
+        assertThat(made.length).isBetween(2_950_000, 3_100_000);
+        assertThat(made.length / (double) read.file().elementCount()).isLessThan(70);
+        assertThat(read.file().ieds()).hasSizeGreaterThan(200);
+        assertThat(read.file().ieds()).extracting(Ied::maker).contains("Marrowby", "Tarnholt", "Novling");
+        assertThat(read.check().findings()).as("every reference resolves").isEmpty();
+        assertThat(read.index().signalCount()).isGreaterThan(90_000);
     }
 }

@@ -75,6 +75,11 @@ final class TypeCheck {
                 }
             }
         }
+        for (int at : store.children(section, null)) {
+            if (isType(store.tag(at))) {
+                faulty(at, new HashSet<>()); // only now is it known what is wrong in each by itself
+            }
+        }
     }
 
     private static boolean isType(Tag tag) {
@@ -102,7 +107,6 @@ final class TypeCheck {
                         at,
                         subject(at) + " of class " + nodeClass + " lacks "
                                 + String.join(", ", missing).replace("|", " or ")));
-        faulty(at, new HashSet<>());
     }
 
     private void objectType(int at) {
@@ -125,12 +129,10 @@ final class TypeCheck {
                 }
             }
         });
-        faulty(at, new HashSet<>());
     }
 
     private void attributeType(int at) {
         named(at, Tag.BDA, NameRule.DATA_ATTRIBUTE).values().forEach(part -> basicType(at, part));
-        faulty(at, new HashSet<>());
     }
 
     private void enumeration(int at) {

@@ -80,13 +80,15 @@ class ProjectFolderTest {
 
     private Map<String, String> everyFile() throws IOException {
         try (Stream<Path> files = Files.walk(folder.root())) {
-            return files.filter(Files::isRegularFile).collect(Collectors.toMap(Path::toString, path -> {
-                try {
-                    return Files.getLastModifiedTime(path) + Files.readString(path);
-                } catch (IOException e) {
-                    throw new IllegalStateException(e);
-                }
-            }));
+            return files.filter(Files::isRegularFile)
+                    .filter(path -> !path.startsWith(folder.cache()))
+                    .collect(Collectors.toMap(Path::toString, path -> {
+                        try {
+                            return Files.getLastModifiedTime(path) + Files.readString(path);
+                        } catch (IOException e) {
+                            throw new IllegalStateException(e);
+                        }
+                    }));
         }
     }
 
