@@ -36,6 +36,9 @@ final class NetworkCheck {
         Map<String, List<Owner>> owners = new HashMap<>();
         Map<String, List<Owner>> stations = new HashMap<>();
         for (Ied ied : project.ieds()) {
+            if (project.devices().containsKey(ied.name())) {
+                continue; // a station's file describes the device itself too
+            }
             ied.connectedAccessPoint().ifPresent(point -> {
                 String address = point.address().getOrDefault("IP", "");
                 if (!address.isEmpty()) {
