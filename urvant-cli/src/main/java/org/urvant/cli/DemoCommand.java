@@ -46,6 +46,8 @@ final class DemoCommand extends Command {
         try {
             copy("F01.cid", folder);
             copy("F02.cid", folder);
+            copy("skarholm.scd", folder);
+            copy("tp4.icd", folder);
             play(folder);
         } finally {
             if (keep == null) {
@@ -98,6 +100,31 @@ final class DemoCommand extends Command {
             run(Exit.DONE, "bench", "stop");
         }
         run(Exit.DONE, "history", "GW1");
+        station(folder);
+    }
+
+    private void station(Path folder) throws IOException {
+        chapter("The whole station comes in one file: IEDs of three makers, GOOSE wiring, the structure of the site");
+        run(Exit.DONE, "look", "../skarholm.scd", "--for", "GW1");
+        run(Exit.DONE, "import", "../skarholm.scd", "--yes");
+        run(Exit.DONE, "site", "Skarholm/K2");
+        run(Exit.DONE, "signals", "(kind:trip or kind:pick-up) not ied:F0?");
+        run(Exit.DONE, "signals", "quantity:current phase:A fc:MX", "--count");
+        run(Exit.DONE, "explain", "F01PROT/PTOC1.Str.general");
+        run(Exit.DONE, "reports", "GW1", "--ied", "T01", "kind:tap-position,temperature,power", "or", "do:AlmThm");
+        chapter("And what a station's file looks like that nobody checked");
+        String faulty = Files.readString(folder.resolve("skarholm.scd"))
+                .replaceFirst("lnType=\"TP4_PDIF\"", "lnType=\"TP4_PDIV\"")
+                .replaceFirst(
+                        "lnClass=\"XSWI\" lnInst=\"2\" doName=\"Pos\" fc",
+                        "lnClass=\"XSWI\" lnInst=\"2\" doName=\"Poz\" fc")
+                .replaceFirst("01-0C-CD-01-00-12", "01-0C-CD-01-00-11")
+                .replaceFirst("<P type=\"VLAN-PRIORITY\">6", "<P type=\"VLAN-PRIORITY\">9")
+                .replaceFirst("srcCBName=\"positions_out\"", "srcCBName=\"positions\"")
+                .replaceFirst("<Val>0.001", "<Val>0,001");
+        Files.writeString(folder.resolve("unchecked.scd"), faulty);
+        run(Exit.DIFFERENT, "look", "../unchecked.scd");
+        run(Exit.FAILED, "import", "../unchecked.scd", "--yes");
     }
 
     private void pickMore() {
@@ -168,7 +195,7 @@ final class DemoCommand extends Command {
     private void run(int expected, String... arguments) {
         List<String> words = new ArrayList<>();
         for (String argument : arguments) {
-            words.add(argument.matches("[^ *]+") ? argument : '"' + argument + '"');
+            words.add(argument.matches("[^ *?()]+") ? argument : '"' + argument + '"');
         }
         say("");
         say(paint.command("$ urvant " + String.join(" ", words)));

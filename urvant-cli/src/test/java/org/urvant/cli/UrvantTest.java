@@ -94,9 +94,79 @@ class UrvantTest {
                 .doesNotContain("\"ravnsund\"");
     }
 
+    private static final String STATION =
+            Path.of("../demo/skarholm.scd").toAbsolutePath().normalize().toString();
+
+    /** Columns: a command on the whole station, its exit code, and what it says. */
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '~',
+            textBlock =
+                    """
+            look STATION                                   | 0 | SCD of edition 2007B4
+            look STATION --for GW1                         | 0 | it has no server, so there is nothing to ask it for
+            import STATION --for GW1 --yes                 | 3 | cannot ask these IEDs
+            import STATION --for GW1 --ied F01,T01 --yes   | 0 | imported F01, T01
+            import unchecked.scd --yes                     | 3 | nothing was imported
+            import unchecked.scd --keep-going --yes        | 0 | imported F01, F02, F03, S01, M01, GW1
+            import spec.ssd --yes                          | 0 | imported the structure of the site
+            look spec.ssd                                  | 0 | It has no IED, so
+            look unchecked.scd                             | 1 | T01PROT/PDIF1 is not defined. Did you mean 'TP4_PDIF'?
+            site                                           | 0 | no imported file has a substation section
+            signals kind:trip bay:F01                      | 0 | 0 signals
+            signals (kind:trip or kind:pick-up) not ln:PTRC --save starts | 0 | saved as starts
+            signals saved:start                            | 2 | no saved query 'start'
+            signals kind:trip --count                      | 0 | kind:trip
+            signals do:Pos --all                           | 0 | F01CTRL/CSWI4.Pos.ctlModel
+            explain F01CTRL/XCBR1.Pos.stVal                | 0 | controllable double point
+            explain F01CTRL/XCBR1.Pos.stVaal               | 2 | Did you mean 'F01CTRL/XCBR1.Pos.stVal'?
+            reports GW1                                    | 0 | F01CTRL/LLN0.BR.status
+            reports GW1 --ied F01 kind:voltage             | 0 | proposal: dataset measurements_more in F01MEAS/LLN0
+            reports GW1 --ied F09                          | 2 | Did you mean 'F01'?
+            remove F01.cid --yes                           | 0 | removed F01.cid
+            remove F01.cid                                 | 3 | nothing was removed
+            remove F02.cid --yes                           | 2 | Did you mean 'F01.cid'?
+            """)
+    void theStationIsLookedAtImportedAndChosenFrom(String line, int code, String found) throws IOException {
+        String text = Files.readString(Path.of(STATION));
+        Path site = folder.resolve("skarholm");
+        Files.writeString(
+                site.resolve("unchecked.scd"), text.replaceFirst("lnType=\"TP4_PDIF\"", "lnType=\"TP4_PDIV\""));
+        Files.writeString(site.resolve("spec.ssd"), text.replaceAll("(?s)<Communication>.*</IED>", ""));
+        String[] words = Stream.of(line.split(" "))
+                .map(word -> word.equals("STATION") ? STATION : word)
+                .toArray(String[]::new);
+        assertThat(terminal.run(words)).as(terminal.out() + terminal.err()).isEqualTo(code);
+        assertThat(terminal.out() + terminal.err()).contains(found);
+    }
+
+    @Test
+    void theSiteAndItsPlacesAreShownOnceTheStationIsThere() {
+        terminal.ok("import --yes " + STATION);
+        terminal.ok("site Skarholm/K1/F01 --nodes");
+        assertThat(terminal.out()).contains("QA1  CBR, Circuit breaker  F01 CTRL/XCBR1 · F01 CTRL/CSWI1");
+        terminal.ok("signals kind:trip bay:F01,T01");
+        assertThat(terminal.out()).contains("Skarholm/K1/F01/F51/F51N").contains("Skarholm/K2/T01");
+        terminal.ok("signals --narrow ied:T01");
+        assertThat(terminal.err()).contains("2 signals for kind:trip bay:F01,T01 ied:T01");
+        terminal.ok("map GW1 S01BAY/XCBR1.Pos.stVal --to scada --yes");
+        terminal.ok("explain S01BAY/XCBR1.Pos.stVal");
+        assertThat(terminal.out())
+                .contains("T01PROT/LLN0  section-position  GOOSE")
+                .contains("GW1");
+        assertThat(terminal.run("site", "Skarholm/K1/F09")).isEqualTo(Exit.USAGE);
+        assertThat(terminal.err()).contains("Did you mean 'Skarholm/K1/F01'?");
+    }
+
     @ParameterizedTest
     @ValueSource(
             strings = {
+                "signals --count",
+                "signals --saved",
+                "site",
+                "explain F01CTRL/XCBR1.Pos.stVal",
+                "reports GW1",
                 "signals",
                 "show GW1",
                 "check",

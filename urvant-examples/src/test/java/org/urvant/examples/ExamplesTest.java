@@ -19,6 +19,12 @@ class ExamplesTest {
     }
 
     @Test
+    void chooseFromStationFindsTripsReportsAndParts() {
+        assertThat(ChooseFromStation.run(Path.of("../demo/skarholm.scd"), folder.resolve("station")))
+                .isEqualTo("3 trips, 2 reports, 3 parts of the site");
+    }
+
+    @Test
     void everyExampleIsShort() throws IOException {
         try (var files = Files.list(Path.of("src/main/java/org/urvant/examples"))) {
             assertThat(files).isNotEmpty().allSatisfy(file -> assertThat(Files.readAllLines(file))

@@ -1,0 +1,67 @@
+package org.urvant.examples;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.TreeMap;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.mapping.ReportPlan;
+import org.urvant.core.mapping.SignalUse;
+import org.urvant.core.project.Project;
+import org.urvant.core.scl.Ied;
+import org.urvant.core.scl.SitePart;
+import org.urvant.core.selection.Hits;
+import org.urvant.core.selection.Query;
+import org.urvant.formats.project.ImportPlan;
+import org.urvant.formats.project.ProjectFolder;
+
+/** A station's file is looked at, checked and imported; signals are chosen by meaning, and what carries them is found. */
+public final class ChooseFromStation {
+    private ChooseFromStation() {}
+
+    /** Plays it in a temporary folder. */
+    public static void main(String[] arguments) throws IOException {
+        Path folder = Files.createTempDirectory("urvant-example-");
+        System.out.println(run(Path.of("demo/skarholm.scd"), folder.resolve("site")));
+    }
+
+    static String run(Path stationFile, Path root) {
+        ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", InstantSource.system(), "example");
+
+        // look first: what kind of file, what is wrong in it, which IEDs
+        ImportPlan plan = folder.planImport(stationFile);
+        System.out.println(plan.name() + " holds " + plan.file().kind().content());
+        for (Finding finding : plan.check().findings()) {
+            System.out.println(finding.position() + ": " + finding.message());
+        }
+        folder.carryOut(plan, plan.soundIeds());
+
+        // choose by meaning: counted at once, shown on demand
+        Hits trips = Query.parse("kind:trip not (ied:F0? or ln:PTRC)").search(folder.signals());
+        System.out.println(trips.count() + " trips, by kind " + new TreeMap<>(trips.countByKind()));
+        trips.signals(0, 3).forEach(signal -> System.out.println("  " + signal + " in " + signal.place()));
+
+        // what one signal is, who sends and who takes it
+        Project project = folder.load();
+        SignalUse use = SignalUse.of(project, project.signal("F01PROT/PTOC1.Str.general"));
+        use.steps().forEach(step -> System.out.println("  " + step.part() + ": " + step.meaning()));
+        System.out.println("taken by " + use.receivers());
+
+        // the fewest reports that carry a choice, and the instance that is free for the client
+        Ied section = project.ied("S01").orElseThrow();
+        ReportPlan reports = ReportPlan.of(
+                project,
+                "GW1",
+                section,
+                Query.parse("kind:position,current,interlocking").find(section));
+        reports.subscriptions().forEach(subscription -> System.out.println(subscription.report()));
+        reports.proposals().forEach(proposal -> System.out.println("not carried, add " + proposal.members()));
+
+        // where it belongs
+        List<SitePart> levels = project.sources().get(0).site().get(0).parts();
+        return trips.count() + " trips, " + reports.subscriptions().size() + " reports, " + levels.size()
+                + " parts of the site";
+    }
+}
