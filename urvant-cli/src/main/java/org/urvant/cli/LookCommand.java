@@ -17,7 +17,7 @@ final class LookCommand extends Command {
     @Option(names = "--for", paramLabel = "DEVICE", description = "Say whether this device can ask the IEDs.")
     private String device;
 
-    @Option(names = "--all", description = "Show every finding, not only a few of each check.")
+    @Option(names = "--all", description = "Show every control block and every finding, not only how many and a few.")
     private boolean all;
 
     LookCommand(Session session) {

@@ -11,6 +11,7 @@ import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.ConnectedAccessPoint;
 import org.urvant.core.scl.DataSet;
+import org.urvant.core.scl.ExternalReference;
 import org.urvant.core.scl.FileKind;
 import org.urvant.core.scl.GooseControl;
 import org.urvant.core.scl.Ied;
@@ -24,6 +25,8 @@ import org.urvant.formats.project.ProjectFolder;
 
 /** Shows what is in an SCL file, and how it stands to the project. */
 final class SourceView {
+    private static final int FEW_IEDS = 3;
+
     private final Command command;
     private final boolean all;
 
@@ -122,8 +125,12 @@ final class SourceView {
         }
     }
 
-    /** Says datasets, reports and GOOSE messages of each IED. */
+    /** Says datasets, reports and messages: each of them, or of a station how many each IED has. */
     void sayDetails(SclFile file) {
+        if (file.ieds().size() > FEW_IEDS && !all) {
+            sayCounts(file);
+            return;
+        }
         Table table = new Table("block", "kind", "dataset", "members", "instances", "description");
         for (Ied ied : file.ieds()) {
             for (LogicalNode node : ied.nodes()) {
@@ -160,6 +167,30 @@ final class SourceView {
             command.say("");
             command.say(table);
         }
+    }
+
+    private void sayCounts(SclFile file) {
+        Table table = new Table("IED", "datasets", "reports", "GOOSE", "sampled values", "inputs", "not bound yet");
+        for (Ied ied : file.ieds()) {
+            List<LogicalNode> nodes = ied.nodes();
+            List<ExternalReference> inputs =
+                    nodes.stream().flatMap(node -> node.inputs().stream()).toList();
+            table.row(
+                    ied.name(),
+                    nodes.stream().mapToInt(node -> node.dataSets().size()).sum(),
+                    nodes.stream()
+                            .mapToInt(node -> node.reportControls().size())
+                            .sum(),
+                    nodes.stream().mapToInt(node -> node.gooseControls().size()).sum(),
+                    nodes.stream()
+                            .mapToInt(node -> node.sampledValueControls().size())
+                            .sum(),
+                    inputs.size(),
+                    inputs.stream().filter(input -> !input.isBound()).count());
+        }
+        command.say("");
+        command.say(table);
+        command.say(command.paint.faint("--all shows each dataset and control block"));
     }
 
     static Object json(ImportPlan plan) {

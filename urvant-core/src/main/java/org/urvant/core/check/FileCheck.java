@@ -1,7 +1,9 @@
 package org.urvant.core.check;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.Executor;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.scl.FileKind;
@@ -21,12 +23,12 @@ public final class FileCheck {
     public static SclCheck.Result check(SclFile file, Executor executor) {
         SclCheck.Result alone = SclCheck.check(file, ied -> true, executor);
         List<Finding> findings = new ArrayList<>(alone.findings());
+        Set<String> unsound = new HashSet<>(alone.unsoundIeds());
         if (file.kind() == FileKind.SCD) {
-            RelayCheck.check(file.ieds(), findings::add);
+            unsound.addAll(RelayCheck.check(file.ieds(), findings::add));
         }
         List<Finding> sorted = findings.stream().sorted().toList();
         int listed = Math.min(SclCheck.MOST, sorted.size());
-        return new SclCheck.Result(
-                sorted.subList(0, listed), alone.unlisted() + sorted.size() - listed, alone.unsoundIeds());
+        return new SclCheck.Result(sorted.subList(0, listed), alone.unlisted() + sorted.size() - listed, unsound);
     }
 }

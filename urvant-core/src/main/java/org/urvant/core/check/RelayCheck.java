@@ -34,6 +34,7 @@ final class RelayCheck {
     private final Map<String, Position> applications = new HashMap<>();
     private final Map<String, ControlBlock> blocks = new LinkedHashMap<>();
     private final Set<String> taken = new HashSet<>();
+    private final Set<String> unsound = new HashSet<>();
     private final Map<String, Set<String>> subnetworks = new HashMap<>();
 
     private RelayCheck(List<Ied> ieds, Consumer<Finding> findings) {
@@ -65,9 +66,11 @@ final class RelayCheck {
         project.copies().forEach(check::revision);
     }
 
-    /** Checks the IEDs of one file against each other. */
-    static void check(List<Ied> ieds, Consumer<Finding> findings) {
-        new RelayCheck(ieds, findings).run();
+    /** Checks the IEDs of one file against each other; returns the names of those that an error concerns. */
+    static Set<String> check(List<Ied> ieds, Consumer<Finding> findings) {
+        RelayCheck check = new RelayCheck(ieds, findings);
+        check.run();
+        return check.unsound;
     }
 
     private void run() {
@@ -119,6 +122,7 @@ final class RelayCheck {
     private void unique(Map<String, Position> known, Rule rule, String network, String value, ControlBlock block) {
         Position first = value.isEmpty() ? null : known.putIfAbsent(network + " " + value, block.position());
         if (first != null) {
+            unsound.add(block.node().device().ied().name());
             report(
                     rule,
                     block.reference(),
@@ -150,6 +154,7 @@ final class RelayCheck {
             taken.add(place);
             sameNetwork(ied, sender, input, subject);
         } else {
+            unsound.add(ied.name());
             report(
                     Rule.GOOSE_NO_PUBLISHER,
                     subject,
@@ -164,6 +169,7 @@ final class RelayCheck {
         Set<String> own = subnetworks(ied);
         Set<String> others = subnetworks(sender);
         if (!own.isEmpty() && !others.isEmpty() && own.stream().noneMatch(others::contains)) {
+            unsound.add(ied.name());
             report(
                     Rule.SUBNET_DIFFERS,
                     subject,
