@@ -70,6 +70,7 @@ final class RelayCheck {
     static Set<String> check(List<Ied> ieds, Consumer<Finding> findings) {
         RelayCheck check = new RelayCheck(ieds, findings);
         check.run();
+        check.hosts();
         return check.unsound;
     }
 
@@ -88,6 +89,27 @@ final class RelayCheck {
                         what(block) + " " + block.reference() + " is taken by no other IED");
             }
         });
+    }
+
+    /** Finds addresses that two access points of a file have; over a whole project that is done with the devices. */
+    private void hosts() {
+        Map<String, ConnectedAccessPoint> owners = new HashMap<>();
+        for (Ied ied : ieds.values()) {
+            for (ConnectedAccessPoint point : ied.connectedAccessPoints()) {
+                String address = point.address().getOrDefault("IP", "");
+                ConnectedAccessPoint first =
+                        address.isEmpty() ? null : owners.putIfAbsent(point.subnetwork() + " " + address, point);
+                if (first != null) {
+                    unsound.add(ied.name());
+                    report(
+                            Rule.DUPLICATE_IP,
+                            ied.name() + " " + point.accessPointName(),
+                            point.position(),
+                            "IP address " + address + " is also that of " + first.iedName() + " at "
+                                    + first.position());
+                }
+            }
+        }
     }
 
     private static String what(ControlBlock block) {
