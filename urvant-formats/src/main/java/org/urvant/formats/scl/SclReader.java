@@ -15,6 +15,7 @@ import javax.xml.stream.XMLStreamReader;
 import org.urvant.core.fault.LimitExceededException;
 import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.fault.UrvantException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.scl.SclBuilder;
 import org.urvant.core.scl.SclFile;
@@ -74,21 +75,31 @@ public final class SclReader {
     }
 
     private SclFile read(InputStream in, String shownAs, long length) {
+        Position last = Position.in(shownAs);
         try {
-            XMLStreamReader xml = factory.createXMLStreamReader(in);
+            XMLStreamReader xml = factory.createXMLStreamReader(new TagGuard(in));
+            Pass pass = new Pass(xml, shownAs, limits, length);
             try {
-                return new Pass(xml, shownAs, limits, length).run();
+                return pass.run();
             } finally {
+                last = pass.here();
                 xml.close();
             }
         } catch (XMLStreamException e) {
-            throw malformed(shownAs, e);
+            throw fault(shownAs, last, e);
         } catch (UncheckedStreamException e) {
             // the parser's way to fail in calls that may not throw, such as reading a text
             throw e.getCause() instanceof XMLStreamException cause
-                    ? malformed(shownAs, cause)
-                    : malformed(shownAs, new XMLStreamException(e.getMessage(), e));
+                    ? fault(shownAs, last, cause)
+                    : fault(shownAs, last, new XMLStreamException(e.getMessage(), e));
         }
+    }
+
+    private static UrvantException fault(String shownAs, Position last, XMLStreamException e) {
+        TagGuard.TooMany tooMany = TagGuard.TooMany.behind(e.getNestedException() == null ? e : e.getNestedException());
+        return tooMany == null
+                ? malformed(shownAs, e)
+                : new LimitExceededException(last, "number of attributes", tooMany.found(), MOST_ATTRIBUTES);
     }
 
     private static MalformedInputException malformed(String shownAs, XMLStreamException e) {
