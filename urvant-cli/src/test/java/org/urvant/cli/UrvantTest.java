@@ -97,6 +97,37 @@ class UrvantTest {
     private static final String STATION =
             Path.of("../demo/skarholm.scd").toAbsolutePath().normalize().toString();
 
+    /** A type that is nothing but data: set, checked, downloaded to its stand-in, read back and compared. */
+    @Test
+    void aTypeWithoutALineOfJavaWorksLikeAnyOther() {
+        try (StandIn dock = StandIn.start(
+                folder.resolve("dock"),
+                new StandInProfile(
+                        "kvitskjer-d4",
+                        "3.2",
+                        "T-2",
+                        Catalogue.type("kvitskjer-d4").orElseThrow().accounts()),
+                "127.0.0.1",
+                0)) {
+            terminal.ok("device add GD1 --type kvitskjer-d4 --link " + dock.address());
+            assertThat(terminal.run("open", "GD1")).isEqualTo(Exit.DIFFERENT);
+            assertThat(terminal.out()).contains("unit.name").contains("dock.address");
+            assertThat(terminal.run("set", "GD1", "sensor.oxygen.low", "19.55")).isEqualTo(Exit.FAILED);
+            assertThat(terminal.err()).contains("between two steps").contains("Give 19.5 or 19.6.");
+            assertThat(terminal.run("set", "GD1", "life-sign.form", "flesh")).isEqualTo(Exit.FAILED);
+            assertThat(terminal.run("set", "GD1", "sensor.oxigen.low", "19")).isEqualTo(Exit.USAGE);
+            assertThat(terminal.err()).contains("Did you mean 'sensor.oxygen.low'?");
+            terminal.ok("set GD1 unit.name Hall-4");
+            terminal.ok("set GD1 dock.address 192.0.2.60");
+            terminal.ok("set GD1 sensor.oxygen.low 19.0");
+            terminal.ok("check GD1");
+            terminal.with("URVANT_PASSWORD", "kvitskjer");
+            terminal.ok("download GD1 --yes");
+            assertThat(terminal.out()).contains("read back: equal");
+            terminal.ok("compare GD1");
+        }
+    }
+
     /** Columns: a command on the whole station, its exit code, and what it says. */
     @ParameterizedTest(name = "{0}")
     @CsvSource(
@@ -111,7 +142,7 @@ class UrvantTest {
             import unchecked.scd --yes                     | 3 | nothing was imported
             import unchecked.scd --keep-going --yes        | 0 | imported F01, F02, F03, S01, M01, GW1
             import spec.ssd --yes                          | 0 | imported the structure of the site
-            look spec.ssd                                  | 0 | It has no IED, so
+            look spec.ssd                                  | 0 | SSD of edition 2007B4
             look unchecked.scd                             | 1 | T01PROT/PDIF1 is not defined. Did you mean 'TP4_PDIF'?
             site                                           | 0 | no imported file has a substation section
             signals kind:trip bay:F01                      | 0 | 0 signals
