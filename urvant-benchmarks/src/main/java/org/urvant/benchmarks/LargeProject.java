@@ -19,5 +19,6 @@ public final class LargeProject {
         folder.importScl(made);
         System.out.println(folder.signals().get(0).signalCount());
         Files.delete(made);
+        Files.delete(made.getParent());
     }
 }

@@ -1,14 +1,21 @@
 package org.urvant.core.check;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.configuration.Marks;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
+import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
+import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.SclCheck;
 import org.urvant.core.scl.SclFile;
@@ -44,16 +51,24 @@ public final class ProjectCheck {
      * project's files.
      */
     public static List<Finding> check(Project project, Device device) {
+        Set<String> relays = device.connections().values().stream()
+                .map(connection -> connection.values().get(Connection.IED))
+                .filter(Objects::nonNull)
+                .map(Entry::text)
+                .collect(Collectors.toSet());
         Predicate<Finding> concerns = finding -> {
             String first = finding.subject().split("[ /]")[0];
-            boolean others = project.devices().containsKey(first) && !first.equals(device.name());
-            boolean relays = project.iedNames().stream()
-                    .anyMatch(ied -> finding.subject().startsWith(ied)
-                            && device.connections().values().stream()
-                                    .noneMatch(connection -> connection.name().equals(ied)));
-            return !others && !relays;
+            if (project.devices().containsKey(first)) {
+                return first.equals(device.name()); // a station's file may have an IED of that name too
+            }
+            return relay(project, first).map(relays::contains).orElse(true);
         };
         return check(project).stream().filter(concerns).toList();
+    }
+
+    /** Returns the IED that a name of one, or of a logical device in it, belongs to: the longest name that it begins with. */
+    private static Optional<String> relay(Project project, String name) {
+        return project.iedNames().stream().filter(name::startsWith).max(Comparator.comparingInt(String::length));
     }
 
     /** Returns whether some finding is an error, which blocks a download. */

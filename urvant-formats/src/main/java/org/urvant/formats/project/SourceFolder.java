@@ -1,5 +1,6 @@
 package org.urvant.formats.project;
 
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -10,6 +11,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
+import org.slf4j.LoggerFactory;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.SclFile;
@@ -85,11 +88,25 @@ final class SourceFolder {
         index.write(root);
         SignalIndexFile.write(cached(digest), plan.index());
         replaced.forEach(old -> SafeFile.delete(path(old)));
+        sweep(index);
     }
 
     void remove(String name) {
-        index(finding -> {}).without(name).write(root);
+        SourceIndex index = index(finding -> {}).without(name);
+        index.write(root);
         SafeFile.delete(path(name));
+        sweep(index);
+    }
+
+    /** Removes indexes of files that are no longer there. */
+    private void sweep(SourceIndex index) {
+        Collection<String> digests = index.digestsByName().values();
+        try (Stream<Path> kept = Files.list(cached("").getParent())) {
+            kept.filter(file -> digests.stream().noneMatch(digest -> file.equals(cached(digest))))
+                    .forEach(SafeFile::delete);
+        } catch (IOException e) {
+            LoggerFactory.getLogger(SourceFolder.class).debug("old indexes stay", e);
+        }
     }
 
     /** Returns the index of each source's wanted signals: from the cache when it has one, else made and kept there. */

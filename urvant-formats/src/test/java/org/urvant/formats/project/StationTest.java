@@ -284,6 +284,22 @@ class StationTest {
         assertThat(after.signal("F01CTRL/XCBR1.Pos.stVal").node().place()).isPresent();
     }
 
+    /** The station's file has an IED named as the gateway, and other IEDs that the gateway does not ask. */
+    @Test
+    void aCheckOfOneDeviceSaysAllThatConcernsItAndNothingElse() throws IOException {
+        folder.importScl(Path.of("../demo/skarholm.scd"));
+        Skarholm.edit(folder, "mappings/GW1.csv", "M_DP_TB_1 1002", "M_DP_TB_1 1001");
+        Project project = folder.load();
+        List<Finding> own = ProjectCheck.check(project, project.device("GW1"));
+        assertThat(ProjectCheck.blocks(own)).isTrue();
+        assertThat(own).extracting(Finding::rule).contains(Rule.POINT_DUPLICATE, Rule.POINT_DISABLED);
+        assertThat(own).extracting(Finding::subject).noneMatch(subject -> subject.startsWith("S01"));
+        assertThat(ProjectCheck.check(project))
+                .filteredOn(finding -> finding.rule() == Rule.NOBODY_POLLS)
+                .extracting(Finding::subject)
+                .containsExactlyInAnyOrder("F03", "T01", "S01");
+    }
+
     @Test
     void namesAndPlacesComeFromTheSite() throws IOException {
         folder.importScl(Path.of("../demo/skarholm.scd"));
@@ -313,6 +329,10 @@ class StationTest {
                 .allSatisfy(copy -> assertThat(folder.root().resolve(copy)).exists());
         Project after = folder.load();
         assertThat(after.iedNames()).containsExactly("F01");
+        assertThat(folder.cache().resolve("signals")).isDirectoryContaining("glob:**.index");
+        assertThat(folder.cache().resolve("signals").toFile().list())
+                .as("the index goes too")
+                .hasSize(1);
         assertThat(after.device("GW1").connections()).doesNotContainKey("F02").containsKey("F01");
         assertThat(after.device("GW1").mappings()).allMatch(row -> !(row.from() + row.to()).contains("F02"));
         assertThat(after.device("GW1").addresses().owners())
