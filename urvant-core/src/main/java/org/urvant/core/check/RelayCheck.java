@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
@@ -168,6 +169,15 @@ final class RelayCheck {
             return;
         }
         boolean multicast = input.service().equals("GOOSE") || input.service().equals("SMV");
+        if (!multicast && !isReached(ied, sender)) {
+            unsound.add(ied.name());
+            report(
+                    Rule.SUBNET_DIFFERS,
+                    subject,
+                    input.position(),
+                    ied.name() + " takes reports of " + sender.name()
+                            + ", which is in no subnet of its own, and no gateway leads there");
+        }
         if (!multicast || input.controlBlock().isEmpty()) {
             return;
         }
@@ -184,6 +194,32 @@ final class RelayCheck {
                     sender.name() + " has no " + (input.service().equals("GOOSE") ? "GOOSE" : "sampled-value")
                             + " control block '" + input.controlBlock() + "' in " + input.controlBlockNode());
         }
+    }
+
+    /** Returns whether some address of the sender is in a subnet of the IED, or behind a gateway; so too when none is known. */
+    private static boolean isReached(Ied ied, Ied sender) {
+        boolean known = false;
+        for (ConnectedAccessPoint own : ied.connectedAccessPoints()) {
+            Optional<Ipv4> address = address(own, "IP");
+            Optional<Ipv4> mask = address(own, "IP-SUBNET");
+            Optional<Ipv4> gateway = address(own, "IP-GATEWAY").filter(given -> !given.isNone());
+            for (ConnectedAccessPoint other : sender.connectedAccessPoints()) {
+                Optional<Ipv4> peer = address(other, "IP");
+                if (address.isPresent() && mask.isPresent() && peer.isPresent()) {
+                    known = true;
+                    if (peer.get().isInSubnet(address.get(), mask.get())
+                            || gateway.filter(way -> way.isInSubnet(address.get(), mask.get()))
+                                    .isPresent()) {
+                        return true;
+                    }
+                }
+            }
+        }
+        return !known;
+    }
+
+    private static Optional<Ipv4> address(ConnectedAccessPoint point, String type) {
+        return Ipv4.of(point.address().getOrDefault(type, ""));
     }
 
     /** GOOSE and sampled values are not routed, so both must be on one subnetwork (IEC 61850-8-1:2011, 18.1). */

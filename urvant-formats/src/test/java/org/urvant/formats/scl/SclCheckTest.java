@@ -140,6 +140,27 @@ class SclCheckTest {
                 .containsExactly(Rule.FILE_KIND_DIFFERS);
     }
 
+    /** F01 takes reports of F02: they must share a subnet, or F01 must have a gateway in its own. */
+    @ParameterizedTest
+    @CsvSource({
+        "192.0.2.12, 192.0.2.1, false",
+        "198.51.100.12, 192.0.2.1, false",
+        "198.51.100.12, 0.0.0.0, true",
+        "198.51.100.12, 203.0.113.1, true"
+    })
+    void iedsThatTalkByReportsMustReachEachOther(String peer, String gateway, boolean found) throws IOException {
+        String text = text("skarholm.scd")
+                .replace("192.0.2.12", peer)
+                .replaceFirst("(IP-GATEWAY\">)192.0.2.1<", "$1" + gateway + "<");
+        assertThat(check(text, "skarholm.scd").findings().stream()
+                        .filter(finding -> finding.rule() == Rule.SUBNET_DIFFERS)
+                        .filter(finding -> finding.subject().startsWith("F01CTRL/LLN0"))
+                        .map(Finding::message)
+                        .toList())
+                .allMatch(message -> message.startsWith("F01 takes reports of F02"))
+                .hasSize(found ? 2 : 0);
+    }
+
     /** Edition 2003 asks for more and allows shorter names (IEC 61850-7-4:2003, 5.1; 7-2:2003, 19). */
     @Test
     void everyEditionHasItsOwnRules() throws IOException {
