@@ -301,6 +301,22 @@ class StationTest {
     }
 
     @Test
+    void aMappedSignalWithoutAPlaceIsNoticedWhereTheSiteIsKnown() throws IOException {
+        assertThat(ProjectCheck.check(folder.load()))
+                .as("nothing is known of the site yet")
+                .noneMatch(finding -> finding.rule() == Rule.SIGNAL_WITHOUT_PLACE);
+        Path made = root.resolve("skarholm.scd");
+        Files.writeString(
+                made,
+                Files.readString(Path.of("../demo/skarholm.scd")).replaceAll("<LNode iedName=\"F01\"[^>]*/>", ""));
+        folder.importScl(made);
+        assertThat(ProjectCheck.check(folder.load()))
+                .filteredOn(finding -> finding.rule() == Rule.SIGNAL_WITHOUT_PLACE)
+                .isNotEmpty()
+                .allSatisfy(finding -> assertThat(finding.message()).startsWith("F01"));
+    }
+
+    @Test
     void namesAndPlacesComeFromTheSite() throws IOException {
         folder.importScl(Path.of("../demo/skarholm.scd"));
         Skarholm.edit(folder, "urvant.yaml", "{ied} {description} {phase}", "{level} {bay} {equipment} {object}");

@@ -81,6 +81,7 @@ class SclCheckTest {
             <DOType id="MF7_SPS" | <DOType id="MF7_INS"                     | duplicate-element      | is also defined in line
             <DO name="Str" type="MF7_ACD"/> | <DO name="Op" type="MF7_ACD"/> | duplicate-element     | 'Op' of LNodeType MF7_PTOC stands also in line
             <Bay name="BB2"   | <Bay name="BB1"                             | duplicate-element      | two of Bay 'Skarholm/K1/BB1'
+            <SampledValueControl name="phases" | <SampledValueControl name="more" datSet="phases" confRev="1" smvID="M01-phases"/><SampledValueControl name="phases" | duplicate-stream-id | 'M01-phases' of M01MU/LLN0.MS.phases
             192.0.2.13        | 192.0.2.12                                  | duplicate-ip           | IP address 192.0.2.12 is also that of F02
             01-0C-CD-01-00-12 | 01-0C-CD-01-00-11                           | duplicate-mac          | is also that of the message at
             <P type="APPID">0012 | <P type="APPID">0011                     | duplicate-appid        | '0011' of F02PROT/LLN0.GO.trips_out
