@@ -5,9 +5,7 @@ import java.util.List;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.mapping.ReportPlan;
 import org.urvant.core.mapping.Subscription;
-import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
-import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.scl.DataSet;
@@ -96,10 +94,8 @@ final class ReportsCommand extends Command {
             return Query.parse(Query.text(terms), folder.queries()).find(ied);
         }
         return device.connections().values().stream()
-                .filter(connection -> {
-                    Entry name = connection.values().get(Connection.IED);
-                    return name != null && name.text().equals(ied.name());
-                })
+                .filter(connection ->
+                        connection.ied().filter(ied.name()::equals).isPresent())
                 .flatMap(connection -> device.mappings().stream()
                         .filter(row -> row.from().equals(connection.name()))
                         .flatMap(row -> ied.attributeAt(row.source()).stream()))

@@ -3,7 +3,6 @@ package org.urvant.core.check;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
@@ -13,9 +12,7 @@ import org.urvant.core.configuration.Marks;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
-import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
-import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.SclCheck;
 import org.urvant.core.scl.SclFile;
@@ -52,9 +49,7 @@ public final class ProjectCheck {
      */
     public static List<Finding> check(Project project, Device device) {
         Set<String> relays = device.connections().values().stream()
-                .map(connection -> connection.values().get(Connection.IED))
-                .filter(Objects::nonNull)
-                .map(Entry::text)
+                .flatMap(connection -> connection.ied().stream())
                 .collect(Collectors.toSet());
         Predicate<Finding> concerns = finding -> {
             String first = finding.subject().split("[ /]")[0];

@@ -13,9 +13,7 @@ import java.util.stream.Collectors;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
-import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
-import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.ConnectedAccessPoint;
 import org.urvant.core.scl.ControlBlock;
@@ -49,9 +47,7 @@ final class RelayCheck {
         check.run();
         Set<String> asked = project.devices().values().stream()
                 .flatMap((Device device) -> device.connections().values().stream())
-                .map(connection -> connection.values().get(Connection.IED))
-                .filter(entry -> entry != null)
-                .map(Entry::text)
+                .flatMap(connection -> connection.ied().stream())
                 .collect(Collectors.toSet());
         for (Ied ied : project.ieds()) {
             if (!asked.contains(ied.name())

@@ -8,7 +8,6 @@ import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Role;
 import org.urvant.core.point.Protocol;
-import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
 import org.urvant.core.scl.Ied;
 
@@ -44,8 +43,8 @@ public record ConnectionFit(Ied ied, Optional<ConnectionKind> kind, List<String>
         List<ConnectionFit> fits = new ArrayList<>();
         for (Ied ied : ieds) {
             boolean known = device.connections().values().stream()
-                    .map(connection -> connection.values().get(Connection.IED))
-                    .anyMatch(entry -> entry != null && entry.text().equals(ied.name()));
+                    .anyMatch(connection ->
+                            connection.ied().filter(ied.name()::equals).isPresent());
             List<String> obstacles = new ArrayList<>();
             List<String> hints = new ArrayList<>();
             if (kind.isEmpty()) {

@@ -90,17 +90,17 @@ public record ReportPlan(
 
     private static boolean isClient(Device device, Ied ied) {
         return device.connections().values().stream()
-                .map(connection -> connection.values().get(Connection.IED))
-                .anyMatch(entry -> entry != null && entry.text().equals(ied.name()));
+                .anyMatch(connection ->
+                        connection.ied().filter(ied.name()::equals).isPresent());
     }
 
     private static OptionalInt instance(Project project, String client, Ied ied, List<Subscription> blocks) {
         Set<Integer> taken = new LinkedHashSet<>();
         for (Device device : project.devices().values()) {
             for (Connection connection : device.connections().values()) {
-                Entry name = connection.values().get(Connection.IED);
                 Entry given = connection.values().get(Subscriptions.INSTANCE);
-                if (!device.name().equals(client) && name != null && name.text().equals(ied.name())) {
+                if (!device.name().equals(client)
+                        && connection.ied().filter(ied.name()::equals).isPresent()) {
                     taken.add(given != null && given.text().matches("\\d{1,3}") ? Integer.parseInt(given.text()) : 1);
                 }
             }

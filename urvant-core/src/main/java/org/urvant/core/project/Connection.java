@@ -1,6 +1,7 @@
 package org.urvant.core.project;
 
 import java.util.Collections;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.finding.Position;
@@ -19,5 +20,10 @@ public record Connection(String name, Entry kind, SortedMap<String, Entry> value
 
     public Connection {
         values = Collections.unmodifiableSortedMap(new TreeMap<>(values));
+    }
+
+    /** Returns the name of the IED at the other end; empty when the connection names none. */
+    public Optional<String> ied() {
+        return Optional.ofNullable(values.get(IED)).map(Entry::text);
     }
 }

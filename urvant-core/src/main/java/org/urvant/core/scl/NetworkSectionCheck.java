@@ -136,13 +136,13 @@ final class NetworkSectionCheck {
         String last = tag == Tag.GSE ? "01-0C-CD-01-01-FF" : "01-0C-CD-04-01-FF";
         String upper = mac.toUpperCase(Locale.ROOT);
         if (!MAC.matcher(mac).matches() || upper.compareTo(first) < 0 || upper.compareTo(last) > 0) {
-            outOfRange(ied.name(), subject, row, "MAC-Address '" + mac + "'", first + " to " + last);
+            outOfRange(ied.name(), subject, row, "MAC-Address '" + mac + "' of " + subject, first + " to " + last);
         }
         hexadecimal(ied.name(), subject, row, "APPID", parts.get("APPID"), tag == Tag.GSE ? APPIDS : STREAM_APPIDS);
         hexadecimal(ied.name(), subject, row, "VLAN-ID", parts.get("VLAN-ID"), new int[][] {{0, 4094}});
         String priority = parts.get("VLAN-PRIORITY");
         if (priority != null && (priority.length() != 1 || priority.charAt(0) < '0' || priority.charAt(0) > '7')) {
-            outOfRange(ied.name(), subject, row, "VLAN-PRIORITY '" + priority + "'", "0 to 7");
+            outOfRange(ied.name(), subject, row, "VLAN-PRIORITY '" + priority + "' of " + subject, "0 to 7");
         }
         times(ied, subject, row);
     }
@@ -176,7 +176,7 @@ final class NetworkSectionCheck {
             String expected = Arrays.stream(ranges)
                     .map(range -> String.format(Locale.ROOT, "%04X to %04X", range[0], range[1]))
                     .collect(Collectors.joining(" or "));
-            outOfRange(ied, subject, row, what + " '" + text + "'", "hexadecimal " + expected);
+            outOfRange(ied, subject, row, what + " '" + text + "' of " + subject, "hexadecimal " + expected);
         }
     }
 

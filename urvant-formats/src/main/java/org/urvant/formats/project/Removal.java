@@ -41,9 +41,8 @@ public record Removal(
         SortedMap<String, List<Mapping>> mappings = new TreeMap<>();
         for (Device device : project.devices().values()) {
             Set<String> gone = device.connections().values().stream()
-                    .filter(connection -> connection.values().containsKey(Connection.IED)
-                            && ieds.contains(
-                                    connection.values().get(Connection.IED).text()))
+                    .filter(connection ->
+                            connection.ied().filter(ieds::contains).isPresent())
                     .map(Connection::name)
                     .collect(Collectors.toSet());
             if (!gone.isEmpty()) {
