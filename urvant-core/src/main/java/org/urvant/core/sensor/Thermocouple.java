@@ -1,0 +1,342 @@
+package org.urvant.core.sensor;
+
+import java.util.List;
+import java.util.OptionalDouble;
+
+/**
+ * The letter-designated thermocouples of IEC 60584-1 and their reference functions: the voltage in mV at a temperature in
+ * °C against 0 °C at the other end, as polynomials over stretches of temperature (type K above 0 °C has an exponential
+ * term beside). The inverse is Newton's method held within a bracket, so it ends within 60 steps.
+ */
+public enum Thermocouple {
+    B(
+            0,
+            250,
+            List.of(
+                    new Piece(
+                            630.615,
+                            0,
+                            -0.246508183460e-3,
+                            0.590404211710e-5,
+                            -0.132579316360e-8,
+                            0.156682919010e-11,
+                            -0.169445292400e-14,
+                            0.629903470940e-18),
+                    new Piece(
+                            1820,
+                            -0.389381686210e1,
+                            0.285717474700e-1,
+                            -0.848851047850e-4,
+                            0.157852801640e-6,
+                            -0.168353448640e-9,
+                            0.111097940130e-12,
+                            -0.445154310330e-16,
+                            0.989756408210e-20,
+                            -0.937913302890e-24))),
+    E(
+            -270,
+            -270,
+            List.of(
+                    new Piece(
+                            0,
+                            0,
+                            0.586655087080e-1,
+                            0.454109771240e-4,
+                            -0.779980486860e-6,
+                            -0.258001608430e-7,
+                            -0.594525830570e-9,
+                            -0.932140586670e-11,
+                            -0.102876055340e-12,
+                            -0.803701236210e-15,
+                            -0.439794973910e-17,
+                            -0.164147763550e-19,
+                            -0.396736195160e-22,
+                            -0.558273287210e-25,
+                            -0.346578420130e-28),
+                    new Piece(
+                            1000,
+                            0,
+                            0.586655087100e-1,
+                            0.450322755820e-4,
+                            0.289084072120e-7,
+                            -0.330568966520e-9,
+                            0.650244032700e-12,
+                            -0.191974955040e-15,
+                            -0.125366004970e-17,
+                            0.214892175690e-20,
+                            -0.143880417820e-23,
+                            0.359608994810e-27))),
+    J(
+            -210,
+            -210,
+            List.of(
+                    new Piece(
+                            760,
+                            0,
+                            0.503811878150e-1,
+                            0.304758369300e-4,
+                            -0.856810657200e-7,
+                            0.132281952950e-9,
+                            -0.170529583370e-12,
+                            0.209480906970e-15,
+                            -0.125383953360e-18,
+                            0.156317256970e-22),
+                    new Piece(
+                            1200,
+                            0.296456256810e3,
+                            -0.149761277860e1,
+                            0.317871039240e-2,
+                            -0.318476867010e-5,
+                            0.157208190040e-8,
+                            -0.306913690560e-12))),
+    K(
+            -270,
+            -270,
+            List.of(
+                    new Piece(
+                            0,
+                            0,
+                            0.394501280250e-1,
+                            0.236223735980e-4,
+                            -0.328589067840e-6,
+                            -0.499048287770e-8,
+                            -0.675090591730e-10,
+                            -0.574103274280e-12,
+                            -0.310888728940e-14,
+                            -0.104516093650e-16,
+                            -0.198892668780e-19,
+                            -0.163226974860e-22),
+                    new Piece(
+                            1372,
+                            -0.176004136860e-1,
+                            0.389212049750e-1,
+                            0.185587700320e-4,
+                            -0.994575928740e-7,
+                            0.318409457190e-9,
+                            -0.560728448890e-12,
+                            0.560750590590e-15,
+                            -0.320207200030e-18,
+                            0.971511471520e-22,
+                            -0.121047212750e-25))),
+    N(
+            -270,
+            -270,
+            List.of(
+                    new Piece(
+                            0,
+                            0,
+                            0.261591059620e-1,
+                            0.109574842280e-4,
+                            -0.938411115540e-7,
+                            -0.464120397590e-10,
+                            -0.263033577160e-11,
+                            -0.226534380030e-13,
+                            -0.760893007910e-16,
+                            -0.934196678350e-19),
+                    new Piece(
+                            1300,
+                            0,
+                            0.259293946010e-1,
+                            0.157101418800e-4,
+                            0.438256272370e-7,
+                            -0.252611697940e-9,
+                            0.643118193390e-12,
+                            -0.100634715190e-14,
+                            0.997453389920e-18,
+                            -0.608632456070e-21,
+                            0.208492293390e-24,
+                            -0.306821961510e-28))),
+    R(
+            -50,
+            -50,
+            List.of(
+                    new Piece(
+                            1064.18,
+                            0,
+                            0.528961729765e-2,
+                            0.139166589782e-4,
+                            -0.238855693017e-7,
+                            0.356916001063e-10,
+                            -0.462347666298e-13,
+                            0.500777441034e-16,
+                            -0.373105886191e-19,
+                            0.157716482367e-22,
+                            -0.281038625251e-26),
+                    new Piece(
+                            1664.5,
+                            0.295157925316e1,
+                            -0.252061251332e-2,
+                            0.159564501865e-4,
+                            -0.764085947576e-8,
+                            0.205305291024e-11,
+                            -0.293359668173e-15),
+                    new Piece(
+                            1768.1,
+                            0.152232118209e3,
+                            -0.268819888545,
+                            0.171280280471e-3,
+                            -0.345895706453e-7,
+                            -0.934633971046e-14))),
+    S(
+            -50,
+            -50,
+            List.of(
+                    new Piece(
+                            1064.18,
+                            0,
+                            0.540313308631e-2,
+                            0.125934289740e-4,
+                            -0.232477968689e-7,
+                            0.322028823036e-10,
+                            -0.331465196389e-13,
+                            0.255744251786e-16,
+                            -0.125068871393e-19,
+                            0.271443176145e-23),
+                    new Piece(
+                            1664.5,
+                            0.132900444085e1,
+                            0.334509311344e-2,
+                            0.654805192818e-5,
+                            -0.164856259209e-8,
+                            0.129989605174e-13),
+                    new Piece(
+                            1768.1,
+                            0.146628232636e3,
+                            -0.258430516752,
+                            0.163693574641e-3,
+                            -0.330439046987e-7,
+                            -0.943223690612e-14))),
+    T(
+            -270,
+            -270,
+            List.of(
+                    new Piece(
+                            0,
+                            0,
+                            0.387481063640e-1,
+                            0.441944343470e-4,
+                            0.118443231050e-6,
+                            0.200329735540e-7,
+                            0.901380195590e-9,
+                            0.226511565930e-10,
+                            0.360711542050e-12,
+                            0.384939398830e-14,
+                            0.282135219250e-16,
+                            0.142515947790e-18,
+                            0.487686622860e-21,
+                            0.107955392700e-23,
+                            0.139450270620e-26,
+                            0.797951539270e-30),
+                    new Piece(
+                            400,
+                            0,
+                            0.387481063640e-1,
+                            0.332922278800e-4,
+                            0.206182434040e-6,
+                            -0.218822568460e-8,
+                            0.109968809280e-10,
+                            -0.308157587720e-13,
+                            0.454791352900e-16,
+                            -0.275129016730e-19)));
+
+    private static final int MOST_STEPS = 60;
+    private static final double CLOSE = 1e-9;
+
+    /** A polynomial that holds up to a temperature in °C; the coefficients go from the constant up. */
+    private record Piece(double to, double... coefficients) {
+        double at(double celsius) {
+            double sum = 0;
+            for (int i = coefficients.length - 1; i >= 0; i--) {
+                sum = sum * celsius + coefficients[i];
+            }
+            return sum;
+        }
+    }
+
+    private final double least;
+    private final double leastInvertible;
+    private final List<Piece> pieces;
+
+    Thermocouple(double least, double leastInvertible, List<Piece> pieces) {
+        this.least = least;
+        this.leastInvertible = leastInvertible;
+        this.pieces = pieces;
+    }
+
+    /** Returns the lowest temperature of the reference function in °C. */
+    public double least() {
+        return least;
+    }
+
+    /** Returns the lowest temperature in °C that can be told from a voltage: type B is ambiguous lower down. */
+    public double leastMeasured() {
+        return leastInvertible;
+    }
+
+    /** Returns the highest temperature of the reference function in °C. */
+    public double most() {
+        return pieces.get(pieces.size() - 1).to;
+    }
+
+    /**
+     * Returns the voltage in mV at a temperature in °C.
+     *
+     * @throws IllegalArgumentException outside the type's range
+     */
+    public double millivolts(double celsius) {
+        if (!(celsius >= least && celsius <= most())) {
+            throw new IllegalArgumentException(
+                    "type " + name() + " is defined from " + least + " to " + most() + " °C, not at " + celsius);
+        }
+        return reference(celsius);
+    }
+
+    private double reference(double celsius) {
+        for (Piece piece : pieces) {
+            if (celsius <= piece.to) {
+                double voltage = piece.at(celsius);
+                if (this == K && celsius > 0) {
+                    double distance = celsius - 126.9686;
+                    voltage += 0.1185976 * Math.exp(-0.1183432e-3 * distance * distance);
+                }
+                return voltage;
+            }
+        }
+        return Double.NaN;
+    }
+
+    /**
+     * Returns the temperature in °C of the measuring end: the voltage in mV is measured against an end at a temperature in
+     * °C. Empty when the voltage is outside the type's range, or the other end is.
+     */
+    public OptionalDouble celsius(double millivolts, double otherEnd) {
+        if (!(otherEnd >= least && otherEnd <= most())) {
+            return OptionalDouble.empty();
+        }
+        double wanted = millivolts + reference(otherEnd);
+        double low = leastInvertible;
+        double high = most();
+        if (!(wanted >= reference(low) - CLOSE && wanted <= reference(high) + CLOSE)) {
+            return OptionalDouble.empty();
+        }
+        double at = (low + high) / 2;
+        for (int step = 0; step < MOST_STEPS; step++) {
+            double error = reference(at) - wanted;
+            if (Math.abs(error) < CLOSE / 1_000) {
+                break;
+            }
+            if (error > 0) {
+                high = at;
+            } else {
+                low = at;
+            }
+            double width = 1e-3;
+            double below = Math.max(least, at - width);
+            double above = Math.min(most(), at + width);
+            double slope = (reference(above) - reference(below)) / (above - below);
+            double next = at - error / slope;
+            at = next > low && next < high ? next : (low + high) / 2;
+        }
+        return OptionalDouble.of(at);
+    }
+}

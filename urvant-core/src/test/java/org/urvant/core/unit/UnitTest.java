@@ -1,0 +1,93 @@
+package org.urvant.core.unit;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.math.BigDecimal;
+import java.util.Optional;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class UnitTest {
+    /** The third column is empty where the result has no end as a decimal. */
+    @ParameterizedTest(name = "{0} is {2} {1}")
+    @CsvSource(
+            textBlock =
+                    """
+            1.2 kA,        A,    1200
+            1200 A,        kA,   1.2
+            0.1mA,         A,    0.0001
+            100 °C,        °F,   212
+            -40 °C,        °F,   -40
+            32 degF,       °C,   0
+            0 °C,          K,    273.15
+            100 °F,        °C,
+            1 bar,         kPa,  100
+            250 mbar,      bar,  0.25
+            3.6 m³/h,      l/s,  1
+            3.6m3/h,       l/s,  1
+            1 m³/h,        l/s,
+            60 l/min,      l/s,  1
+            50 %,          1,    0.5
+            0.02 %,        ppm,  200
+            90 min,        h,    1.5
+            2 h,           s,    7200
+            1500 rpm,      rpm,  1500
+            2.5 kohm,      Ω,    2500
+            19.2 kbit/s,   bit/s, 19200
+            0.00000000001 kV, V, 0.00000001
+            """)
+    void conversionIsExact(String amount, String symbol, BigDecimal expected) {
+        Amount read = Amount.parse(amount).orElseThrow();
+        var converted = read.unit().convert(read.number(), Unit.of(symbol).orElseThrow());
+        if (expected == null) {
+            assertThat(converted).isEmpty();
+        } else {
+            assertThat(converted.orElseThrow()).isEqualByComparingTo(expected);
+        }
+    }
+
+    @Test
+    void aDifferenceHasNoOffset() {
+        assertThat(Unit.DEGREE_CELSIUS.convertDifference(new BigDecimal("5"), Unit.DEGREE_FAHRENHEIT))
+                .hasValueSatisfying(value -> assertThat(value).isEqualByComparingTo("9"));
+        assertThatThrownBy(() -> Unit.AMPERE.convert(BigDecimal.ONE, Unit.VOLT))
+                .hasMessage("A is current, V is voltage");
+    }
+
+    /** There and back is the same value wherever both ways have an end. */
+    @Property(tries = 300)
+    void conversionLeadsBack(@ForAll BigDecimal value, @ForAll Unit from, @ForAll Unit to) {
+        if (from.dimension() == to.dimension()) {
+            from.convert(value, to)
+                    .ifPresent(there ->
+                            assertThat(to.convert(there, from).orElseThrow()).isEqualByComparingTo(value));
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "1 h 30 min, 5400",
+        "90 s, 90",
+        "1d2h, 93600",
+        "250 ms, 0.25",
+        "1.5 h, 5400",
+        "30 min 1 h,",
+        "5,",
+        "1 h x,"
+    })
+    void aDurationIsReadInParts(String written, BigDecimal seconds) {
+        assertThat(Amount.duration(written)
+                        .map(amount -> amount.number().stripTrailingZeros().toPlainString()))
+                .isEqualTo(Optional.ofNullable(seconds).map(BigDecimal::toPlainString));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"five", "1e3", "'1,5'", "'1.'", "12 parsecs", "--1", "'.5'", "1234567890123456789012345678901"})
+    void whatIsNoAmountIsNone(String written) {
+        assertThat(Amount.parse(written)).isEmpty();
+    }
+}
