@@ -1,0 +1,91 @@
+package org.urvant.core.expression;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Consumer;
+
+/**
+ * An expression, parsed, type-checked and made ready to run: {@code ct.primary >= ct.secondary}. Numbers are exact decimals.
+ * A value that does not exist makes the result unknown, unless the other operand of AND or OR decides alone, or SEL does not
+ * use it. Immutable.
+ */
+public final class Expression {
+    /** Greatest length of an expression in characters. */
+    public static final int LONGEST = 2_000;
+
+    private final String text;
+    private final Type type;
+    private final Term term;
+    private final Set<String> paths;
+    private final Set<String> ownPaths;
+
+    /** A step of the evaluation. */
+    interface Term {
+        /** Returns a Boolean, BigDecimal or String; null when unknown. */
+        Object at(Scope scope);
+    }
+
+    Expression(String text, Type type, Term term, Set<String> paths, Set<String> ownPaths) {
+        this.text = text;
+        this.type = type;
+        this.term = term;
+        this.paths = Collections.unmodifiableSet(new TreeSet<>(paths));
+        this.ownPaths = Collections.unmodifiableSet(new TreeSet<>(ownPaths));
+    }
+
+    /**
+     * Reads an expression; empty when it has faults, and then all of them were reported.
+     *
+     * @param wanted kind of value that it must have
+     */
+    public static Optional<Expression> parse(String text, Names names, Type.Kind wanted, Consumer<Fault> faults) {
+        List<Fault> found = new ArrayList<>();
+        if (text.length() > LONGEST) {
+            found.add(new Fault(LONGEST, "the expression is longer than " + LONGEST + " characters", "Shorten it."));
+        }
+        Optional<Expression> expression =
+                found.isEmpty() ? new Parser(text, names, wanted, found).parse() : Optional.empty();
+        found.forEach(faults);
+        return found.isEmpty() ? expression : Optional.empty();
+    }
+
+    /** Returns the expression as it was written. */
+    public String text() {
+        return text;
+    }
+
+    /** Returns what kind of value it has. */
+    public Type type() {
+        return type;
+    }
+
+    /** Returns the paths that it reads, in any scope. */
+    public Set<String> paths() {
+        return paths;
+    }
+
+    /** Returns the paths that it reads in the innermost scope. */
+    public Set<String> ownPaths() {
+        return ownPaths;
+    }
+
+    /** Returns whether it holds; empty when a value that it needs is unknown. */
+    public Optional<Boolean> test(Scope scope) {
+        return Optional.ofNullable((Boolean) term.at(scope));
+    }
+
+    /** Returns its number; empty when a value that it needs is unknown. */
+    public Optional<BigDecimal> number(Scope scope) {
+        return Optional.ofNullable((BigDecimal) term.at(scope));
+    }
+
+    @Override
+    public String toString() {
+        return text;
+    }
+}

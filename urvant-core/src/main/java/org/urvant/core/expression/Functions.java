@@ -1,0 +1,117 @@
+package org.urvant.core.expression;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import org.urvant.core.expression.Expression.Term;
+import org.urvant.core.expression.Lexer.Token;
+import org.urvant.core.expression.Parser.Typed;
+import org.urvant.core.text.NearestName;
+
+/** The standard functions (IEC 61131-3, 6.6.2.5) that rules need. */
+final class Functions {
+    private static final List<String> KNOWN = List.of("ABS", "LEN", "LIMIT", "MAX", "MIN", "SEL", "TRUNC");
+
+    private Functions() {}
+
+    static Typed call(Parser parser, Token name, List<Typed> arguments) {
+        String function = name.text().toUpperCase(Locale.ROOT);
+        if (!KNOWN.contains(function)) {
+            parser.fault(
+                    name, "there is no function '" + name.text() + "'", NearestName.hint("function", function, KNOWN));
+            return Typed.bad(name.column());
+        }
+        if (arguments.stream().anyMatch(Typed::isBad) || !fits(parser, name, function, arguments)) {
+            return Typed.bad(name.column());
+        }
+        return new Typed(type(function, arguments), term(function, arguments), name.column());
+    }
+
+    private static boolean fits(Parser parser, Token name, String function, List<Typed> arguments) {
+        int count = arguments.size();
+        boolean counted =
+                switch (function) {
+                    case "ABS", "LEN", "TRUNC" -> count == 1;
+                    case "LIMIT", "SEL" -> count == 3;
+                    default -> count >= 2;
+                };
+        if (!counted) {
+            String form =
+                    switch (function) {
+                        case "SEL" -> "SEL(condition, otherwise, when true)";
+                        case "LIMIT" -> "LIMIT(least, value, most)";
+                        default -> function + "(value, …)";
+                    };
+            parser.fault(name, function + " has " + count + " arguments", "Write " + form + ".");
+            return false;
+        }
+        boolean sound = true;
+        for (int i = 0; i < count; i++) {
+            sound &= parser.isKind(arguments.get(i), wanted(function, arguments, i));
+        }
+        for (int i = function.equals("SEL") ? 2 : 1; sound && i < count; i++) {
+            sound = parser.haveOneUnit(name, arguments.get(i - 1), arguments.get(i));
+        }
+        return sound;
+    }
+
+    private static Type.Kind wanted(String function, List<Typed> arguments, int index) {
+        return switch (function) {
+            case "LEN" -> Type.Kind.TEXT;
+            case "SEL" ->
+                index == 0 ? Type.Kind.LOGICAL : arguments.get(1).type().kind();
+            default -> Type.Kind.NUMBER;
+        };
+    }
+
+    private static Type type(String function, List<Typed> arguments) {
+        return switch (function) {
+            case "LEN" -> Type.NUMBER;
+            case "SEL" ->
+                arguments.get(1).type().kind() == Type.Kind.TEXT ? Type.TEXT : withUnit(arguments.subList(1, 3));
+            default -> withUnit(arguments);
+        };
+    }
+
+    private static Type withUnit(List<Typed> arguments) {
+        return arguments.stream()
+                .map(Typed::type)
+                .filter(type -> type.unit() != null)
+                .findFirst()
+                .orElse(arguments.get(0).type());
+    }
+
+    private static Term term(String function, List<Typed> arguments) {
+        List<Term> terms = arguments.stream().map(Typed::term).toList();
+        if (function.equals("SEL")) {
+            return scope -> {
+                Object chosen = terms.get(0).at(scope);
+                return chosen == null
+                        ? null
+                        : terms.get((Boolean) chosen ? 2 : 1).at(scope);
+            };
+        }
+        return scope -> {
+            List<Object> values = new ArrayList<>();
+            terms.forEach(term -> values.add(term.at(scope)));
+            return values.stream().anyMatch(Objects::isNull) ? null : apply(function, values);
+        };
+    }
+
+    private static Object apply(String function, List<Object> values) {
+        if (function.equals("LEN")) {
+            String text = (String) values.get(0);
+            return BigDecimal.valueOf(text.codePointCount(0, text.length()));
+        }
+        List<BigDecimal> numbers = values.stream().map(BigDecimal.class::cast).toList();
+        return switch (function) {
+            case "ABS" -> numbers.get(0).abs();
+            case "TRUNC" -> new BigDecimal(numbers.get(0).toBigInteger());
+            case "LIMIT" -> numbers.get(1).max(numbers.get(0)).min(numbers.get(2));
+            case "MIN" -> numbers.stream().reduce(BigDecimal::min).orElseThrow();
+            default -> numbers.stream().reduce(BigDecimal::max).orElseThrow();
+        };
+    }
+}

@@ -1,0 +1,16 @@
+package org.urvant.core.expression;
+
+/** Gives the values that names stand for. */
+@FunctionalInterface
+public interface Scope {
+    /** A scope in which nothing has a value. */
+    Scope EMPTY = (depth, path) -> null;
+
+    /**
+     * Returns the value of a name: a {@code Boolean}, {@code BigDecimal} or {@code String}; null when it has none.
+     *
+     * @param depth how many scopes outwards the name was found, 0 for the innermost
+     * @param path path of the setting there
+     */
+    Object value(int depth, String path);
+}
