@@ -2,17 +2,15 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.SortedMap;
-import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.fault.UnknownNameException;
-import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Mapping;
 import org.urvant.core.project.Project;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.Sheet;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
@@ -37,11 +35,8 @@ final class ShowCommand extends Command {
                 .orElseThrow(() -> new UnknownNameException(
                         "device type", device.type().text(), project.types().keySet()));
         Table table = new Table("setting", "value", "default", "allowed", "meaning");
-        rows(table, "", type.settings(), device.settings());
-        for (Connection connection : device.connections().values()) {
-            type.connection(connection.kind().text())
-                    .map(ConnectionKind::settings)
-                    .ifPresent(defined -> rows(table, connection.name() + ".", defined, connection.values()));
+        for (Sheet sheet : DeviceSheets.of(type, device).all()) {
+            rows(table, sheet);
         }
         Table mapped = new Table("name", "from", "source", "to", "destination");
         for (Mapping row : device.mappings()) {
@@ -74,23 +69,22 @@ final class ShowCommand extends Command {
         return Exit.DONE;
     }
 
-    private void rows(
-            Table table, String prefix, SortedMap<String, SettingDefinition> defined, Map<String, Entry> given) {
-        for (SettingDefinition definition : defined.values()) {
-            Entry entry = given.get(definition.path());
+    private void rows(Table table, Sheet sheet) {
+        for (SettingDefinition definition : sheet.definition().settings().values()) {
+            Entry entry = sheet.given().get(definition.path());
             String standard = definition.standardValue().orElse("");
             String unit = definition.unit().isEmpty() ? "" : " " + definition.unit();
-            boolean open = entry == null && standard.isEmpty();
+            boolean open = entry == null && standard.isEmpty() && !definition.isOptional();
             String value = entry == null ? standard : entry.text();
             table.row(
-                    prefix + definition.path(),
+                    sheet.path(definition.path()),
                     open ? "(open)" : value.endsWith(unit) ? value : value + unit,
                     entry == null && !open ? "=" : standard,
-                    definition.allowed(),
+                    definition.allowed(sheet),
                     definition.meaning());
             settings.add(Json.object(
                     "setting",
-                    prefix + definition.path(),
+                    sheet.path(definition.path()),
                     "value",
                     open ? null : value,
                     "default",

@@ -130,7 +130,7 @@ class StationCommandsTest {
             assertThat(terminal.run("open", "GD1")).isEqualTo(Exit.DIFFERENT);
             assertThat(terminal.out()).contains("unit.name").contains("dock.address");
             assertThat(terminal.run("set", "GD1", "sensor.oxygen.low", "19.55")).isEqualTo(Exit.FAILED);
-            assertThat(terminal.err()).contains("between two steps").contains("Give 19.5 or 19.6.");
+            assertThat(terminal.err()).contains("between two steps").contains("Give 19.5 or 19.6 %.");
             assertThat(terminal.run("set", "GD1", "life-sign.form", "flesh")).isEqualTo(Exit.FAILED);
             assertThat(terminal.run("set", "GD1", "sensor.oxigen.low", "19")).isEqualTo(Exit.USAGE);
             assertThat(terminal.err()).contains("Did you mean 'sensor.oxygen.low'?");

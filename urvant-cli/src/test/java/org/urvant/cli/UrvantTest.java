@@ -152,7 +152,7 @@ class UrvantTest {
             map GW1 F01PROT/PTRC1.Tr.q             | 0 | travels with its value
             set GW1 watchdog.tim 10                | 2 | Did you mean 'watchdog.time'?
             set GW1 watchdog.time 10000            | 3 | expected 0.5 to 60 s in steps of 0.5
-            set GW1 watchdog.time 5.3              | 3 | Give 5.0 or 5.5.
+            set GW1 watchdog.time 5.3              | 3 | Give 5.0 or 5.5 s.
             compare GW1 missing.json               | 2 | there is no device or file
             compare GW1 noise.cid                  | 3 | not JSON
             explain point-duplicat                 | 2 | Did you mean 'point-duplicate'?

@@ -2,18 +2,16 @@ package org.urvant.core.check;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
 import java.util.TreeSet;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Difference;
-import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Effect;
-import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.project.Device;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 
 /** Says what a download causes beyond the new values: a restart, a lost sign-off. */
@@ -30,11 +28,20 @@ public final class DownloadCheck {
         List<Finding> findings = new ArrayList<>();
         TreeSet<String> restarting = new TreeSet<>();
         TreeSet<String> checked = new TreeSet<>();
+        DeviceSheets sheets = DeviceSheets.of(type, device);
         for (Difference part : comparison.differences()) {
-            if (part.name().equals("settings")) {
-                collect(part, "", "", type.settings(), restarting, checked);
-            } else if (part.name().equals("communications")) {
-                connections(part, type, restarting, checked);
+            if (part.name().equals("settings") || part.name().equals("communications")) {
+                for (String path : paths(part)) {
+                    sheets.seek(path).map(place -> place.setting().effect()).ifPresent(effect -> {
+                        if (effect == Effect.RESTART) {
+                            restarting.add(path);
+                        } else if (effect == Effect.SIGN_OFF) {
+                            checked.add(path);
+                        }
+                    });
+                }
+            } else if (part.name().equals("hardware")) {
+                paths(part).stream().filter(path -> path.startsWith("module")).forEach(restarting::add);
             }
         }
         if (!restarting.isEmpty()) {
@@ -49,45 +56,49 @@ public final class DownloadCheck {
         return findings;
     }
 
+    /**
+     * Returns what stands against the download itself: a device that can only be set by hand.
+     */
+    public static List<Finding> refusals(DeviceType type, Device device) {
+        return type.handling().isProgrammable()
+                ? List.of()
+                : List.of(new Finding(
+                        Rule.DIAL_ONLY_DEVICE,
+                        device.name() + " download",
+                        device.position(),
+                        device.name() + " is a " + type.title() + " with dials and switches only",
+                        "Run 'urvant selectors " + device.name() + "' for the sheet, and set it by hand."));
+    }
+
     private static Finding finding(Rule rule, Device device, String message) {
         return new Finding(rule, device.name() + " download", device.position(), message, rule.remedy());
     }
 
-    private static void connections(
-            Difference communications, DeviceType type, TreeSet<String> restarting, TreeSet<String> checked) {
-        for (Difference connection : communications.inner()) {
-            Section section = connection.right() instanceof Section right
-                    ? right
-                    : connection.left() instanceof Section left ? left : Section.empty();
-            Optional<ConnectionKind> kind = section.text("kind").flatMap(type::connection);
-            kind.ifPresent(k -> collect(connection, connection.name() + ".", "", k.settings(), restarting, checked));
+    /** Returns the paths of the values that differ; a section that came or went whole counts with all its values. */
+    private static List<String> paths(Difference part) {
+        List<String> paths = new ArrayList<>();
+        part.inner().forEach(inner -> collect(inner, inner.name(), paths));
+        if (part.kind() != Difference.Kind.INNER) {
+            whole(part.left(), "", paths);
+            whole(part.right(), "", paths);
+        }
+        return paths;
+    }
+
+    private static void collect(Difference difference, String path, List<String> paths) {
+        if (difference.kind() == Difference.Kind.INNER) {
+            difference.inner().forEach(inner -> collect(inner, path + "." + inner.name(), paths));
+        } else {
+            whole(difference.left(), path, paths);
+            whole(difference.right(), path, paths);
         }
     }
 
-    /** Walks down to the settings that differ; a section that came or went whole counts with all its settings. */
-    private static void collect(
-            Difference difference,
-            String prefix,
-            String path,
-            Map<String, SettingDefinition> settings,
-            TreeSet<String> restarting,
-            TreeSet<String> checked) {
-        for (Map.Entry<String, SettingDefinition> entry : settings.entrySet()) {
-            boolean whole = difference.kind() != Difference.Kind.INNER;
-            if (path.isEmpty() && whole
-                    || entry.getKey().equals(path)
-                    || whole && entry.getKey().startsWith(path + ".")) {
-                Effect effect = entry.getValue().effect();
-                if (effect == Effect.RESTART) {
-                    restarting.add(prefix + entry.getKey());
-                } else if (effect == Effect.SIGN_OFF) {
-                    checked.add(prefix + entry.getKey());
-                }
-            }
-        }
-        for (Difference inner : difference.inner()) {
-            String below = path.isEmpty() ? inner.name() : path + "." + inner.name();
-            collect(inner, prefix, below, settings, restarting, checked);
+    private static void whole(Node node, String path, List<String> paths) {
+        if (node instanceof Section section) {
+            section.nodes().forEach((name, inner) -> whole(inner, path.isEmpty() ? name : path + "." + name, paths));
+        } else if (node != null) {
+            paths.add(path);
         }
     }
 }

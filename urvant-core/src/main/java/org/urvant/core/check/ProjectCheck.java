@@ -30,6 +30,7 @@ public final class ProjectCheck {
             past(project, device, findings);
         }
         NetworkCheck.check(project, findings::add);
+        SiteWideCheck.check(project, findings::add);
         for (SclFile file : project.sources()) {
             findings.addAll(SclCheck.check(file, ied -> !project.unwanted(file).contains(ied))
                     .findings());

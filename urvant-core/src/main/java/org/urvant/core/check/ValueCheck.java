@@ -1,13 +1,17 @@
 package org.urvant.core.check;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.SortedMap;
 import java.util.function.Consumer;
+import org.urvant.core.device.Condition;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Reading;
 import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SettingKind;
+import org.urvant.core.device.TypeRule;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -15,11 +19,17 @@ import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.Sheet;
 import org.urvant.core.text.NearestName;
-import org.urvant.core.tree.Value;
 
-/** Holds a device's values against its type: unknown names, ranges, steps, and what is still open. */
+/**
+ * Holds a device's values against its type: unknown names, ranges, steps, what does not apply, what is still open, and the
+ * rules that the type states. Cost: one reading of each value and one evaluation of each rule.
+ */
 final class ValueCheck {
+    private static final int FEW = 12;
+
     private final Project project;
     private final Device device;
     private final Consumer<Finding> findings;
@@ -35,8 +45,8 @@ final class ValueCheck {
     }
 
     private void run() {
-        Optional<DeviceType> type = project.type(device);
-        if (type.isEmpty()) {
+        Optional<DeviceType> found = project.type(device);
+        if (found.isEmpty()) {
             String name = device.type().text();
             report(
                     Rule.UNKNOWN_REFERENCE,
@@ -46,34 +56,42 @@ final class ValueCheck {
                     NearestName.hint("device type", name, project.types().keySet()));
             return;
         }
-        if (!type.get().firmware().contains(device.firmware().text())) {
+        DeviceType type = found.get();
+        DeviceSheets sheets = DeviceSheets.of(type, device);
+        HardwareCheck.check(device, sheets, findings);
+        for (DeviceSheets.Stranger stranger : sheets.strangers()) {
             report(
-                    Rule.VALUE_OUT_OF_RANGE,
-                    "firmware",
-                    device.firmware().position(),
-                    "firmware is '" + device.firmware().text() + "'; the type is known in "
-                            + String.join(", ", type.get().firmware()),
-                    "Give one of the known versions.");
+                    Rule.UNKNOWN_REFERENCE,
+                    stranger.prefix(),
+                    stranger.position(),
+                    stranger.message(),
+                    stranger.remedy());
         }
-        values("", type.get().settings(), device.settings(), device.position());
-        services(type.get());
-        defaults(type.get());
         for (Connection connection : device.connections().values()) {
-            connection(type.get(), connection);
+            connection(type, connection);
         }
-        for (ConnectionKind kind : type.get().connections().values()) {
-            long count = device.connections().values().stream()
-                    .filter(connection -> connection.kind().text().equals(kind.name()))
-                    .count();
-            if (count > kind.most()) {
-                report(
-                        Rule.VALUE_OUT_OF_RANGE,
-                        "connections",
-                        device.position(),
-                        count + " connections of kind " + kind.name() + "; the type holds " + kind.most(),
-                        "Remove connections that are not needed.");
+        List<String> left = new ArrayList<>();
+        for (Sheet sheet : sheets.all()) {
+            given(type, sheet);
+            missing(sheet, left);
+            for (TypeRule rule : sheet.definition().rules()) {
+                if (rule.isBroken(sheet)) {
+                    broken(sheet, rule);
+                }
             }
         }
+        if (!left.isEmpty()) {
+            String some = String.join(", ", left.subList(0, Math.min(FEW, left.size())));
+            report(
+                    Rule.LEFT_AT_DEFAULT,
+                    "settings",
+                    device.position(),
+                    left.size() + " settings are at their defaults: " + some + (left.size() > FEW ? ", …" : ""),
+                    "Look through them with 'urvant show " + device.name() + "'.");
+        }
+        TableCheck.check(project, device, sheets, findings);
+        ServiceCheck.check(device, sheets, findings);
+        ClockCheck.check(device, sheets, findings);
     }
 
     private void connection(DeviceType type, Connection connection) {
@@ -88,7 +106,6 @@ final class ValueCheck {
                     NearestName.hint("kind", kindName, type.connections().keySet()));
             return;
         }
-        values(connection.name() + ".", kind.get().settings(), connection.values(), connection.position());
         Entry ied = connection.values().get(Connection.IED);
         if (ied != null && project.ied(ied.text()).isEmpty()) {
             report(
@@ -100,102 +117,144 @@ final class ValueCheck {
         }
     }
 
-    private void values(
-            String prefix,
-            SortedMap<String, SettingDefinition> definitions,
-            SortedMap<String, Entry> given,
-            Position place) {
-        for (Map.Entry<String, Entry> value : given.entrySet()) {
-            SettingDefinition definition = definitions.get(value.getKey());
-            Entry entry = value.getValue();
-            if (definition == null) {
+    private void given(DeviceType type, Sheet sheet) {
+        Map<String, SettingDefinition> definitions = sheet.definition().settings();
+        for (Map.Entry<String, Entry> value : sheet.given().entrySet()) {
+            SettingDefinition setting = definitions.get(value.getKey());
+            String path = sheet.path(value.getKey());
+            Position position = value.getValue().position();
+            if (setting == null) {
                 report(
                         Rule.UNKNOWN_REFERENCE,
-                        prefix + value.getKey(),
-                        entry.position(),
-                        "setting '" + prefix + value.getKey() + "' does not exist",
+                        path,
+                        position,
+                        "setting '" + path + "' does not exist",
                         NearestName.hint("setting", value.getKey(), definitions.keySet()));
                 continue;
             }
-            if (isTooOld(definition.since())) {
+            if (type.software()
+                    .isOlder(device.firmware().text(), setting.traits().since())) {
                 report(
                         Rule.FIRMWARE_TOO_OLD,
-                        prefix + definition.path(),
-                        entry.position(),
-                        prefix + definition.path() + " needs firmware " + definition.since() + "; the device has "
+                        path,
+                        position,
+                        path + " needs firmware " + setting.traits().since() + "; the device has "
                                 + device.firmware().text(),
                         Rule.FIRMWARE_TOO_OLD.remedy());
             }
-            SettingDefinition.Reading reading = definition.read(entry.text());
-            if (reading.value().isEmpty()) {
-                report(
-                        reading.broken(),
-                        prefix + definition.path(),
-                        entry.position(),
-                        reading.message(),
-                        reading.remedy());
-            }
+            value(sheet, setting, path, value.getValue());
         }
-        for (SettingDefinition definition : definitions.values()) {
-            if (definition.standardValue().isEmpty() && !given.containsKey(definition.path())) {
-                String path = prefix + definition.path();
+    }
+
+    private void value(Sheet sheet, SettingDefinition setting, String path, Entry entry) {
+        Optional<Condition> idle = sheet.idle(setting);
+        if (idle.isPresent()) {
+            report(
+                    Rule.VALUE_NOT_USED,
+                    path,
+                    entry.position(),
+                    path + " does not apply: " + idle.get().reason(),
+                    "Take it out, or change what makes it idle.");
+        }
+        Reading reading = setting.read(entry.text(), sheet);
+        if (!reading.isSound() && setting.path().equals(ConnectionKind.PORT)) {
+            report(
+                    Rule.PROTOCOL_NOT_ON_PORT,
+                    path,
+                    entry.position(),
+                    path + " is '" + entry.text() + "'; " + sheet.container() + " goes over "
+                            + String.join(", ", setting.limits().choices()),
+                    reading.remedy());
+        } else if (!reading.isSound()) {
+            String message = sheet.prefix().isEmpty() ? reading.message() : sheet.prefix() + "." + reading.message();
+            report(reading.broken(), path, entry.position(), message, reading.remedy());
+        } else {
+            reference(sheet, setting, path, entry);
+        }
+    }
+
+    /** A reference to a signal of the project: of an IED, or a channel of one of its devices. */
+    private void reference(Sheet sheet, SettingDefinition setting, String path, Entry entry) {
+        String text = entry.text();
+        if (setting.kind() != SettingKind.SIGNAL || text.equals("none")) {
+            return;
+        }
+        boolean known;
+        String hint;
+        int blank = text.indexOf(' ');
+        Device owner = project.devices().get(blank < 0 ? device.name() : text.substring(0, blank));
+        String channel = text.substring(blank + 1);
+        if (blank < 0 && text.contains("/") && text.contains(".")) {
+            known = project.ieds().stream()
+                    .anyMatch(ied -> ied.attributeAt(text).isPresent());
+            hint = "Search with 'urvant signals'.";
+        } else {
+            List<String> channels = owner == null
+                    ? List.of()
+                    : project.type(owner).stream()
+                            .flatMap(type -> DeviceSheets.of(type, owner).channels().keySet().stream())
+                            .toList();
+            known = channels.contains(channel);
+            hint = owner == null
+                    ? NearestName.hint(
+                            "device",
+                            text.substring(0, Math.max(0, blank)),
+                            project.devices().keySet())
+                    : NearestName.hint("channel", channel, channels);
+        }
+        if (!known) {
+            report(
+                    Rule.UNKNOWN_REFERENCE,
+                    path,
+                    entry.position(),
+                    path + " is '" + text + "', which is no signal of the project",
+                    hint);
+        }
+    }
+
+    private void missing(Sheet sheet, List<String> left) {
+        for (SettingDefinition setting : sheet.definition().settings().values()) {
+            if (sheet.given().containsKey(setting.path()) || setting.isOptional()) {
+                continue;
+            }
+            if (setting.standard() != null) {
+                if (!setting.traits().isExpert()) {
+                    left.add(sheet.path(setting.path()));
+                }
+            } else if (sheet.idle(setting).isEmpty()) {
+                String path = sheet.path(setting.path());
                 report(
                         Rule.OPEN_ITEMS,
                         path,
-                        place,
-                        path + " is open: " + definition.meaning(),
-                        "Run 'urvant set " + device.name() + " " + path + " VALUE' with " + definition.allowed() + ".");
+                        sheet.position(),
+                        path + " is open: " + setting.meaning(),
+                        "Run 'urvant set " + device.name() + " " + quoted(path) + " VALUE' with "
+                                + setting.allowed(sheet) + ".");
             }
         }
     }
 
-    /** Firmware versions are ordered as the type lists them, oldest first. */
-    private boolean isTooOld(String since) {
-        List<String> versions = project.type(device).map(DeviceType::firmware).orElse(List.of());
-        int has = versions.indexOf(device.firmware().text());
-        return !since.isEmpty() && has >= 0 && has < versions.indexOf(since);
+    private static String quoted(String path) {
+        return path.indexOf(' ') < 0 ? path : '"' + path + '"';
     }
 
-    private void services(DeviceType type) {
-        for (SettingDefinition definition : type.settings().values()) {
-            Entry entry = device.settings().get(definition.path());
-            String text = entry == null ? definition.standardValue().orElse("") : entry.text();
-            String value = definition.read(text).value().map(Value::text).orElse("");
-            Position position = entry == null ? device.position() : entry.position();
-            if (!definition.risk().isEmpty() && value.equals("true")) {
-                report(
-                        Rule.CLEAR_TEXT_SERVICE,
-                        definition.path(),
-                        position,
-                        definition.path() + " is on: " + definition.risk(),
-                        "Run 'urvant set " + device.name() + " " + definition.path() + " no' if it is not needed.");
-            }
-            if (definition.path().equals("clock.backup") && value.equals("none")) {
-                report(
-                        Rule.NO_BACKUP_CLOCK,
-                        definition.path(),
-                        position,
-                        "clock.backup is none: nobody sets the clock when the main source fails",
-                        "Run 'urvant set " + device.name() + " clock.backup SOURCE' with " + definition.allowed()
-                                + ".");
-            }
-        }
-    }
-
-    private void defaults(DeviceType type) {
-        List<String> left = type.settings().values().stream()
-                .filter(definition -> definition.standardValue().isPresent())
-                .map(SettingDefinition::path)
-                .filter(path -> !device.settings().containsKey(path))
-                .toList();
-        if (!left.isEmpty()) {
-            report(
-                    Rule.LEFT_AT_DEFAULT,
-                    "settings",
-                    device.position(),
-                    left.size() + " settings are at their defaults: " + String.join(", ", left),
-                    "Look through them with 'urvant show " + device.name() + "'.");
-        }
+    private void broken(Sheet sheet, TypeRule rule) {
+        Position position = rule.about().stream()
+                .map(sheet.given()::get)
+                .filter(entry -> entry != null)
+                .map(Entry::position)
+                .findFirst()
+                .orElse(sheet.position());
+        String subject = rule.about().isEmpty()
+                ? sheet.prefix().isEmpty() ? rule.name() : sheet.prefix() + " " + rule.name()
+                : sheet.path(rule.about().get(0));
+        String message = rule.message().fill(sheet);
+        report(
+                rule.check(),
+                subject,
+                position,
+                sheet.prefix().isEmpty() ? message : sheet.prefix() + ": " + message,
+                rule.remedy().fill(sheet));
     }
 
     private void report(Rule rule, String subject, Position position, String message, String remedy) {

@@ -4,7 +4,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.device.Reading;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.mapping.ResolvedMapping;
 import org.urvant.core.mapping.Subscription;
@@ -14,11 +15,12 @@ import org.urvant.core.point.InformationObject;
 import org.urvant.core.point.Point;
 import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
-import org.urvant.core.project.Entry;
 import org.urvant.core.project.Mapping;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.scl.DataSet;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.Sheet;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
@@ -34,30 +36,48 @@ public final class ConfigurationBuilder {
     /** Returns the configuration; the same project always gives the same one. */
     public static Configuration build(Project project, Device device) {
         SortedMap<String, Section> parts = new TreeMap<>();
-        parts.put(
-                "hardware",
-                Section.of(Map.of(
-                        "type", Value.text(device.type().text()),
-                        "firmware", Value.text(device.firmware().text()))));
-        Optional<DeviceType> type = project.type(device);
-        parts.put(
-                "settings",
-                type.map(t -> values(t.settings(), device.settings())).orElse(Section.empty()));
+        Optional<DeviceSheets> sheets = project.type(device).map(type -> DeviceSheets.of(type, device));
+        parts.put("hardware", hardware(device));
+        parts.put("settings", sheets.map(ConfigurationBuilder::settings).orElse(Section.empty()));
         parts.put(
                 "communications",
-                type.map(t -> communications(project, t, device)).orElse(Section.empty()));
+                sheets.map(s -> communications(project, s, device)).orElse(Section.empty()));
         parts.put("mappings", mappings(project, device));
         return Configuration.of(device.name(), parts);
     }
 
-    private static Section values(SortedMap<String, SettingDefinition> definitions, SortedMap<String, Entry> given) {
+    private static Section hardware(Device device) {
+        SortedMap<String, Node> nodes = new TreeMap<>();
+        nodes.put("type", Value.text(device.type().text()));
+        nodes.put("firmware", Value.text(device.firmware().text()));
+        device.fitted().hardwareVersion().ifPresent(version -> nodes.put("version", Value.text(version.text())));
+        SortedMap<String, Value> modules = new TreeMap<>();
+        device.fitted().modules().forEach((slot, module) -> modules.put(slot, Value.text(module.text())));
+        if (!modules.isEmpty()) {
+            nodes.put("modules", Section.of(modules));
+        }
+        return Section.of(nodes);
+    }
+
+    /** Returns the values of the device, its groups, channels and rows; what does not apply is left out. */
+    private static Section settings(DeviceSheets sheets) {
         SortedMap<String, Value> values = new TreeMap<>();
-        for (SettingDefinition definition : definitions.values()) {
-            Entry entry = given.get(definition.path());
-            Optional<String> text = entry == null ? definition.standardValue() : Optional.of(entry.text());
-            text.flatMap(t -> definition.read(t).value()).ifPresent(value -> values.put(definition.path(), value));
+        for (Sheet sheet : sheets.all()) {
+            if (sheet.kind() != Sheet.Kind.CONNECTION) {
+                values(sheet, sheet.prefix().isEmpty() ? "" : sheet.prefix() + ".", values);
+            }
         }
         return nested(values);
+    }
+
+    private static void values(Sheet sheet, String prefix, SortedMap<String, Value> values) {
+        for (SettingDefinition setting : sheet.definition().settings().values()) {
+            if (sheet.idle(setting).isEmpty()) {
+                sheet.reading(setting)
+                        .flatMap(Reading::value)
+                        .ifPresent(value -> values.put(prefix + setting.path(), value));
+            }
+        }
     }
 
     /** Turns dotted paths into sections within sections. */
@@ -77,21 +97,24 @@ public final class ConfigurationBuilder {
         return Section.of(nodes);
     }
 
-    private static Section communications(Project project, DeviceType type, Device device) {
+    private static Section communications(Project project, DeviceSheets sheets, Device device) {
         SortedMap<String, Section> connections = new TreeMap<>();
-        for (Connection connection : device.connections().values()) {
-            type.connection(connection.kind().text()).ifPresent(kind -> {
-                SortedMap<String, Node> nodes = new TreeMap<>(
-                        values(kind.settings(), connection.values()).nodes());
-                nodes.put("kind", Value.text(kind.name()));
-                nodes.put("protocol", Value.text(kind.protocol().id()));
-                nodes.put("role", Value.text(kind.role().word()));
-                Section reports = reports(project, device, connection);
-                if (!reports.nodes().isEmpty()) {
-                    nodes.put("reports", reports);
-                }
-                connections.put(connection.name(), Section.of(nodes));
-            });
+        for (Sheet sheet : sheets.all()) {
+            if (sheet.kind() != Sheet.Kind.CONNECTION) {
+                continue;
+            }
+            ConnectionKind kind = sheets.type().connection(sheet.container()).orElseThrow();
+            SortedMap<String, Value> values = new TreeMap<>();
+            values(sheet, "", values);
+            SortedMap<String, Node> nodes = new TreeMap<>(nested(values).nodes());
+            nodes.put("kind", Value.text(kind.name()));
+            nodes.put("protocol", Value.text(kind.protocol().id()));
+            nodes.put("role", Value.text(kind.role().word()));
+            Section reports = reports(project, device, device.connections().get(sheet.prefix()));
+            if (!reports.nodes().isEmpty()) {
+                nodes.put("reports", reports);
+            }
+            connections.put(sheet.prefix(), Section.of(nodes));
         }
         return Section.of(connections);
     }

@@ -1,10 +1,9 @@
 package org.urvant.core.device;
 
-import java.util.Collections;
+import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
-import java.util.TreeMap;
 import org.urvant.core.point.Protocol;
 
 /**
@@ -17,7 +16,10 @@ import org.urvant.core.point.Protocol;
  * @param meaning what it is for, in plain words
  * @param longestName greatest length of a point's name in characters; 0 for no bound
  * @param mostPoints greatest number of points; 0 for no bound
- * @param settings its settings by path
+ * @param ports ports that it can use; empty when the type does not tell ports apart
+ * @param licence licence that it needs; empty text for none
+ * @param since oldest firmware that has it; empty text for all
+ * @param sheet its settings, and rules about them
  */
 public record ConnectionKind(
         String name,
@@ -27,15 +29,26 @@ public record ConnectionKind(
         String meaning,
         int longestName,
         int mostPoints,
-        SortedMap<String, SettingDefinition> settings) {
+        List<String> ports,
+        String licence,
+        String since,
+        SheetDefinition sheet) {
+    /** Setting of a connection that names the port of the device that it uses. */
+    public static final String PORT = "on-port";
+
     public ConnectionKind {
         Objects.requireNonNull(protocol, "protocol");
         Objects.requireNonNull(role, "role");
-        settings = Collections.unmodifiableSortedMap(new TreeMap<>(settings));
+        ports = List.copyOf(ports);
+    }
+
+    /** Returns its settings by path. */
+    public SortedMap<String, SettingDefinition> settings() {
+        return sheet.settings();
     }
 
     /** Returns the setting at a path, or empty. */
     public Optional<SettingDefinition> setting(String path) {
-        return Optional.ofNullable(settings.get(path));
+        return sheet.setting(path);
     }
 }

@@ -3,10 +3,11 @@ package org.urvant.core.device;
 import java.util.Optional;
 import org.urvant.core.text.Word;
 
-/** Which side of a protocol a connection is: a client asks and commands, a server answers. */
+/** Which side of a protocol a connection is: a client asks and commands, a server answers; a member of a bus sends and takes. */
 public enum Role {
     CLIENT,
-    SERVER;
+    SERVER,
+    MEMBER;
 
     /** Returns the word that files use. */
     public String word() {

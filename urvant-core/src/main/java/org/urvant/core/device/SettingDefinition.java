@@ -4,100 +4,139 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
-import java.util.regex.Pattern;
+import org.urvant.core.expression.Scope;
+import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.text.NearestName;
-import org.urvant.core.tree.Value;
+import org.urvant.core.unit.Amount;
+import org.urvant.core.unit.Unit;
 
 /**
  * One setting as a device type defines it.
  *
  * @param path name with its sections before it, joined by dots, such as {@code clock.zone}
  * @param kind what its value is
- * @param unit unit of numbers; empty text for none
- * @param least least value of numbers; null for no bound
- * @param most greatest value of numbers; null for no bound
- * @param step distance of the values that the device can hold, counted from {@code least} or zero; null for any value
- * @param choices the words of a choice, in the order to show them
- * @param longest greatest length of a text in characters; 0 for no bound
- * @param standard default in the form people write it; null when a person must give the value
- * @param effect what a change causes
- * @param since oldest firmware that has the setting; empty text when all have it
- * @param risk what a value of yes, or one other than {@code none}, risks; empty text for nothing
- * @param meaning what the setting does, in plain words
+ * @param limits what the value may be
+ * @param standard default in the form people write it; null when there is none
+ * @param isOptional whether it may stay without a value; otherwise a person must give what has no default
+ * @param condition when it applies; null for always
+ * @param traits how it is treated
+ * @param meaning what it does, in plain words
  */
 public record SettingDefinition(
         String path,
         SettingKind kind,
-        String unit,
-        BigDecimal least,
-        BigDecimal most,
-        BigDecimal step,
-        List<String> choices,
-        int longest,
+        Limits limits,
         String standard,
-        Effect effect,
-        String since,
-        String risk,
+        boolean isOptional,
+        Condition condition,
+        Traits traits,
         String meaning) {
-    private static final Pattern NUMBER = Pattern.compile("[+-]?\\d{1,30}(\\.\\d{1,30})?");
-    private static final Pattern OCTETS = Pattern.compile("(\\d{1,3})\\.(\\d{1,3})\\.(\\d{1,3})\\.(\\d{1,3})");
     private static final List<String> YES = List.of("yes", "on", "true");
     private static final List<String> NO = List.of("no", "off", "false");
 
     public SettingDefinition {
-        choices = List.copyOf(choices);
+        Objects.requireNonNull(path, "path");
+        Objects.requireNonNull(limits, "limits");
+        Objects.requireNonNull(traits, "traits");
     }
 
-    /** Returns the default, or empty when a person must give the value. */
+    /** Creates a setting without default that a person must give. */
+    public SettingDefinition(String path, SettingKind kind, Limits limits, String meaning) {
+        this(path, kind, limits, null, false, null, Traits.ORDINARY, meaning);
+    }
+
+    /** Returns the default, or empty when there is none. */
     public Optional<String> standardValue() {
         return Optional.ofNullable(standard);
     }
 
+    /** Returns when it applies; empty for always. */
+    public Optional<Condition> applicability() {
+        return Optional.ofNullable(condition);
+    }
+
+    /** Returns what a change causes. */
+    public Effect effect() {
+        return traits.effect();
+    }
+
+    /** Returns the symbol of its unit; empty text for none. */
+    public String unit() {
+        return limits.symbol();
+    }
+
+    /** Returns what kind of value it is in expressions. */
+    public Type type() {
+        if (kind == SettingKind.LOGICAL) {
+            return Type.LOGICAL;
+        }
+        if (kind.isNumber()) {
+            return new Type(Type.Kind.NUMBER, limits.unit(), List.of());
+        }
+        return kind == SettingKind.CHOICE ? new Type(Type.Kind.TEXT, null, limits.choices()) : Type.TEXT;
+    }
+
     /** Returns the allowed values in plain words, such as {@code 1 to 65534} or {@code on, off}. */
     public String allowed() {
-        String unitText = unit.isEmpty() ? "" : " " + unit;
+        return allowed(Scope.EMPTY);
+    }
+
+    /** Returns the allowed values in plain words, where other values are those of a scope. */
+    public String allowed(Scope scope) {
+        String symbol = unit().isEmpty() ? "" : " " + unit();
         return switch (kind) {
-            case CHOICE -> String.join(", ", choices);
-            case INTEGER, NUMBER -> {
-                String stepText = step == null ? "" : " in steps of " + step.toPlainString();
-                if (least == null && most == null) {
-                    yield kind.expectation() + unitText + stepText;
+            case CHOICE -> String.join(", ", limits.choices());
+            case INTEGER, NUMBER, DURATION -> {
+                String step = limits.step() == null ? "" : " in steps of " + shown(limits.step(), scope);
+                if (limits.least() == null && limits.most() == null) {
+                    yield kind.expectation() + (symbol.isEmpty() ? "" : " of") + symbol + step;
                 }
-                String low = least == null ? "…" : least.toPlainString();
-                yield low + " to " + (most == null ? "…" : most.toPlainString()) + unitText + stepText;
+                String low = limits.least() == null ? "…" : shown(limits.least(), scope);
+                String high = limits.most() == null ? "…" : shown(limits.most(), scope);
+                yield low + " to " + high + symbol + step;
             }
-            case TEXT -> longest == 0 ? "a text" : "a text of at most " + longest + " characters";
+            case TEXT -> limits.longest() == 0 ? "a text" : "a text of at most " + limits.longest() + " characters";
+            case REFERENCE ->
+                (limits.isMany() ? "names from " : "a name from ")
+                        + limits.refersTo()
+                        + (limits.isMany() ? ", parted by commas" : "");
             default -> kind.expectation();
         };
     }
 
-    /** The outcome of reading a value: either the canonical value, or the rule that it breaks with message and remedy. */
-    public record Reading(Optional<Value> value, Rule broken, String message, String remedy) {
-        static Reading sound(Value value) {
-            return new Reading(Optional.of(value), null, "", "");
-        }
-
-        static Reading fault(Rule rule, String message, String remedy) {
-            return new Reading(Optional.empty(), rule, message, remedy);
-        }
+    private static String shown(Bound bound, Scope scope) {
+        return bound.at(scope)
+                .map(number ->
+                        number.signum() == 0 ? "0" : number.stripTrailingZeros().toPlainString())
+                .orElse("(" + bound + ")");
     }
 
-    /** Reads a value as people write it, with or without the setting's unit, and holds it against range and step. */
+    /** Reads a value as people write it where nothing depends on other values. */
     public Reading read(String written) {
+        return read(written, Scope.EMPTY);
+    }
+
+    /**
+     * Reads a value as people write it, with or without unit, and holds it against range and step.
+     *
+     * @param scope gives the values that limits depend on
+     */
+    public Reading read(String written, Scope scope) {
         String text = written.strip();
         return switch (kind) {
             case LOGICAL -> logical(text);
-            case INTEGER, NUMBER -> number(text);
+            case INTEGER, NUMBER, DURATION -> number(text, scope);
             case TEXT -> text(written);
             case CHOICE -> choice(text);
-            case ADDRESS -> isAddress(text) ? Reading.sound(Value.text(text)) : notOfKind(text);
-            case HOST -> host(text);
+            case SIGNAL, REFERENCE -> Reading.sound(text);
+            default -> Notation.normal(kind, text).map(Reading::sound).orElseGet(() -> Notation.fault(this, text));
         };
     }
 
-    private Reading notOfKind(String text) {
+    Reading notOfKind(String text) {
         return Reading.fault(
                 Rule.VALUE_OUT_OF_RANGE,
                 path + " is '" + text + "'; expected " + kind.expectation(),
@@ -106,79 +145,115 @@ public record SettingDefinition(
 
     private Reading logical(String text) {
         String word = text.toLowerCase(Locale.ROOT);
-        return YES.contains(word) || NO.contains(word)
-                ? Reading.sound(Value.logical(YES.contains(word)))
-                : notOfKind(text);
+        return YES.contains(word) || NO.contains(word) ? Reading.sound(YES.contains(word)) : notOfKind(text);
     }
 
     private Reading choice(String text) {
-        return choices.contains(text)
-                ? Reading.sound(Value.text(text))
+        return limits.choices().contains(text)
+                ? Reading.sound(text)
                 : Reading.fault(
                         Rule.VALUE_OUT_OF_RANGE,
                         path + " is '" + text + "'; expected one of " + allowed(),
-                        NearestName.hint("choice", text, choices));
+                        NearestName.hint("choice", text, limits.choices()));
     }
 
     private Reading text(String text) {
         int length = text.codePointCount(0, text.length());
-        return longest > 0 && length > longest
+        return limits.longest() > 0 && length > limits.longest()
                 ? Reading.fault(
                         Rule.VALUE_OUT_OF_RANGE,
-                        path + " has " + length + " characters; the device holds " + longest,
-                        "Shorten it to " + longest + " characters.")
-                : Reading.sound(Value.text(text));
+                        path + " has " + length + " characters; the device holds " + limits.longest(),
+                        "Shorten it to " + limits.longest() + " characters.")
+                : Reading.sound(text);
     }
 
-    private Reading number(String text) {
-        String bare = !unit.isEmpty() && text.endsWith(unit)
-                ? text.substring(0, text.length() - unit.length()).stripTrailing()
-                : text;
-        if (!NUMBER.matcher(bare).matches()) {
+    private Reading number(String text, Scope scope) {
+        Optional<Amount> amount = Amount.parse(text);
+        if (amount.isEmpty() && kind == SettingKind.DURATION) {
+            amount = Amount.duration(text);
+        }
+        if (amount.isEmpty()) {
             return notOfKind(text);
         }
-        BigDecimal value = new BigDecimal(bare);
+        Unit given = amount.get().unit();
+        if (given == null || given == limits.unit()) {
+            return held(amount.get().number(), text, scope);
+        }
+        if (limits.unit() == null || given.dimension() != limits.unit().dimension()) {
+            return Reading.fault(
+                    Rule.VALUE_OUT_OF_RANGE,
+                    path + " is " + text + ", which is " + given.dimension().title() + "; expected "
+                            + (limits.unit() == null
+                                    ? "a number without unit"
+                                    : limits.unit().dimension().title() + " in " + limits.symbol()),
+                    "Give " + allowed(scope) + ".");
+        }
+        Optional<BigDecimal> converted = limits.isDifference()
+                ? given.convertDifference(amount.get().number(), limits.unit())
+                : given.convert(amount.get().number(), limits.unit());
+        return converted
+                .map(number -> held(number, text, scope))
+                .orElseGet(() -> Reading.fault(
+                        Rule.VALUE_OFF_STEP,
+                        path + " is " + text + ", which has no end as a decimal in " + limits.symbol(),
+                        "Give it in " + limits.symbol() + "."));
+    }
+
+    private Reading held(BigDecimal value, String text, Scope scope) {
+        BigDecimal least =
+                limits.least() == null ? null : limits.least().at(scope).orElse(null);
+        BigDecimal most = limits.most() == null ? null : limits.most().at(scope).orElse(null);
         if (least != null && value.compareTo(least) < 0 || most != null && value.compareTo(most) > 0) {
             return Reading.fault(
                     Rule.VALUE_OUT_OF_RANGE,
-                    path + " is " + text + "; expected " + allowed(),
+                    path + " is " + text + "; expected " + allowed(scope),
                     "Give a value within the range.");
         }
-        BigDecimal grid = step == null && kind == SettingKind.INTEGER ? BigDecimal.ONE : step;
+        BigDecimal grid = grid(scope);
         if (grid != null) {
-            BigDecimal origin = least == null ? BigDecimal.ZERO : least;
-            BigDecimal steps = value.subtract(origin).divide(grid, 0, RoundingMode.FLOOR);
-            BigDecimal below = origin.add(steps.multiply(grid));
+            BigDecimal below = gridBelow(value, least, grid);
             if (below.compareTo(value) != 0) {
+                BigDecimal above = below.add(grid);
+                String unit = unit().isEmpty() ? "" : " " + unit();
                 return Reading.fault(
                         Rule.VALUE_OFF_STEP,
-                        path + " is " + text + ", between two steps of " + grid.toPlainString(),
-                        "Give " + below.toPlainString() + " or "
-                                + below.add(grid).toPlainString() + ".");
+                        path + " is " + text + ", between two steps of " + grid.toPlainString() + unit,
+                        "Give " + below.toPlainString()
+                                + (most == null || above.compareTo(most) <= 0 ? " or " + above.toPlainString() : "")
+                                + unit + ".");
             }
         }
-        return Reading.sound(Value.number(value));
+        return Reading.sound(value);
     }
 
-    private Reading host(String text) {
-        int colon = text.lastIndexOf(':');
-        boolean sound = colon > 0
-                && isAddress(text.substring(0, colon))
-                && text.substring(colon + 1).matches("\\d{1,5}")
-                && Integer.parseInt(text.substring(colon + 1)) <= 65535;
-        return sound ? Reading.sound(Value.text(text)) : notOfKind(text);
+    private BigDecimal grid(Scope scope) {
+        BigDecimal step = limits.step() == null ? null : limits.step().at(scope).orElse(null);
+        BigDecimal grid = step == null && kind == SettingKind.INTEGER ? BigDecimal.ONE : step;
+        return grid == null || grid.signum() <= 0 ? null : grid;
     }
 
-    private static boolean isAddress(String text) {
-        var octets = OCTETS.matcher(text);
-        if (!octets.matches()) {
-            return false;
+    private static BigDecimal gridBelow(BigDecimal value, BigDecimal least, BigDecimal grid) {
+        BigDecimal origin = least == null ? BigDecimal.ZERO : least;
+        BigDecimal steps = value.subtract(origin).divide(grid, 0, RoundingMode.FLOOR);
+        return origin.add(steps.multiply(grid));
+    }
+
+    /**
+     * Returns the value of the grid that a number from the wire stands for: a binary fraction is rarely on a decimal step, so
+     * what lies within half a step of one is that one. Empty when the number lies off the range.
+     */
+    public Optional<BigDecimal> snap(double wire, Scope scope) {
+        if (!kind.isNumber() || Double.isNaN(wire) || Double.isInfinite(wire)) {
+            return Optional.empty();
         }
-        for (int i = 1; i <= 4; i++) {
-            if (Integer.parseInt(octets.group(i)) > 255) {
-                return false;
-            }
+        BigDecimal exact = new BigDecimal(wire);
+        BigDecimal grid = grid(scope);
+        BigDecimal least =
+                limits.least() == null ? null : limits.least().at(scope).orElse(null);
+        if (grid != null) {
+            exact = gridBelow(exact.add(grid.divide(BigDecimal.valueOf(2))), least, grid);
         }
-        return true;
+        return Optional.of(exact)
+                .filter(value -> held(value, value.toPlainString(), scope).isSound());
     }
 }

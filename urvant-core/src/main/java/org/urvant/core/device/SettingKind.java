@@ -10,8 +10,15 @@ public enum SettingKind {
     NUMBER("a number"),
     TEXT("a text"),
     CHOICE("one of its choices"),
+    DURATION("a stretch of time such as 90 s or 1 h 30 min"),
     ADDRESS("an IPv4 address such as 192.0.2.10"),
-    HOST("an IPv4 address and port such as 192.0.2.10:8443");
+    HOST("an IPv4 address and port such as 192.0.2.10:8443"),
+    MAC("a station's MAC address such as 02-00-5E-10-00-01"),
+    PHONE("a telephone number with its country code such as +47 22 00 00 00"),
+    TIME_OF_DAY("a time of day such as 06:30"),
+    ZONE("a time zone's name such as Europe/Oslo"),
+    SIGNAL("the reference of a signal, or a channel of a device such as RTU1 AI1"),
+    REFERENCE("the name of something on this device");
 
     private final String expectation;
 
@@ -27,6 +34,11 @@ public enum SettingKind {
     /** Returns what a value must be, to complete "expected …". */
     public String expectation() {
         return expectation;
+    }
+
+    /** Returns whether its values are numbers. */
+    public boolean isNumber() {
+        return this == INTEGER || this == NUMBER || this == DURATION;
     }
 
     /** Returns the kind for a word, or empty. */

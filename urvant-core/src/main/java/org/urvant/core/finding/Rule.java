@@ -187,6 +187,108 @@ public enum Rule {
             "Who answers on the link is not the device that the project means: another type or another name.",
             "Check the link address; read the plate of the device.",
             "N157"),
+    PRIMARY_BELOW_SECONDARY(
+            Severity.ERROR,
+            "An instrument transformer has a primary value below its secondary value, or a value of zero.",
+            "Exchange the two, or correct them from the plate.",
+            "N61"),
+    RANGE_REVERSED(
+            Severity.ERROR,
+            "The lower end of a range is not below its upper end.",
+            "Exchange the two ends, or correct one.",
+            "N68"),
+    FUNCTION_INPUT_MISSING(
+            Severity.ERROR,
+            "A function is on, but an input without which it cannot work has no source.",
+            "Give the input a source, or switch the function off.",
+            "N88"),
+    DUPLICATE_BUS_ADDRESS(
+            Severity.ERROR, "Two members of one bus have the same address.", "Give one of them a free address.", "N41"),
+    DUPLICATE_VALUE(
+            Severity.ERROR,
+            "Two rows or channels have the same value where each needs its own.",
+            "Change one of them.",
+            "N39"),
+    PHONE_WITHOUT_COUNTRY_CODE(
+            Severity.ERROR,
+            "A telephone number has no country code, so a device abroad or roaming dials somebody else.",
+            "Write it with + and the country code.",
+            "N112"),
+    LINK_CANNOT_CARRY(
+            Severity.ERROR,
+            "An alarm is to go out by text or call over a link that carries data only.",
+            "Choose another way for the alarm, or another subscription for the link.",
+            "N48"),
+    LISTEN_ONLY_PUBLISHES(
+            Severity.ERROR,
+            "Something is to be sent on a bus on which the device only listens.",
+            "Switch listening only off, or do not send.",
+            "N46"),
+    PROTOCOL_NOT_ON_PORT(
+            Severity.ERROR,
+            "A connection uses a port that does not speak its protocol.",
+            "Choose one of the ports that the message names.",
+            "N24"),
+    LICENCE_MISSING(
+            Severity.ERROR,
+            "Something is used that the device is not licensed for.",
+            "Order the licence and list it, or take out what needs it.",
+            "N16"),
+    HARDWARE_DIFFERS(
+            Severity.ERROR,
+            "What is fitted is not what the ordering code, the other values or the device itself say.",
+            "Correct the modules, the code or the device.",
+            "N04"),
+    MODULE_NOT_FITTING(
+            Severity.ERROR,
+            "A module does not exist, or does not fit its slot or the device.",
+            "Choose a module and a slot that the message names.",
+            "N11"),
+    ORDER_CODE_WRONG(
+            Severity.ERROR,
+            "An ordering code has letters that do not exist or do not go together.",
+            "Copy it from the plate again.",
+            "N04"),
+    CHANNEL_CANNOT_CARRY(
+            Severity.ERROR,
+            "A channel is to carry what its hardware cannot.",
+            "Choose what the message names, or another channel.",
+            "N72"),
+    SUB_BUS_OVER_LIMIT(
+            Severity.ERROR,
+            "A bus below the device has more members, or more load, than it bears.",
+            "Take members out, or feed some from elsewhere.",
+            "N47"),
+    BUS_SETTINGS_DIFFER(
+            Severity.ERROR,
+            "Members of one bus differ in bit rate or framing, so they cannot hear each other.",
+            "Give all members of the bus the same.",
+            "N45"),
+    CLOCK_OWNERS(
+            Severity.ERROR,
+            "Two parties set the clock of a device, or the one that is to set it does not.",
+            "Name exactly one.",
+            "N98"),
+    TWINS_DIFFER(
+            Severity.ERROR,
+            "The two devices of a redundant pair differ in more than their identity.",
+            "Make them alike with 'urvant set' on both, or take the twin out.",
+            "N17"),
+    SAME_INPUT_TWICE(
+            Severity.ERROR,
+            "One input does two things that exclude each other.",
+            "Give one of them another input.",
+            "N126"),
+    DIAL_ONLY_DEVICE(
+            Severity.ERROR,
+            "A download is planned to a device that can be set by its dials and switches only.",
+            "Print the sheet with 'urvant selectors' and set it by hand.",
+            "N90"),
+    RULE_BROKEN(
+            Severity.ERROR,
+            "A rule of the device type does not hold.",
+            "Mend it as the message says; 'urvant explain TYPE RULE' shows the rule.",
+            "N71"),
     SIGNAL_NOT_REPORTED(
             Severity.WARNING,
             "A mapped signal is in no dataset of a report control block; it can only be polled.",
@@ -312,6 +414,108 @@ public enum Rule {
             "A signal is mapped but switched off. Commands arrive switched off and are switched on knowingly.",
             "Switch it on with 'urvant enable', or remove the row.",
             "N136"),
+    ADVICE_NOT_FOLLOWED(
+            Severity.WARNING,
+            "What the maker advises for a device type is not followed.",
+            "Mend it as the message says, or mute it with the reason.",
+            "N71"),
+    UNUSED_SERVICE_OPEN(
+            Severity.WARNING,
+            "A service is open that no connection of the device uses.",
+            "Switch it off, or make the connection.",
+            "N44"),
+    CHANNEL_UNMAPPED(
+            Severity.WARNING,
+            "A channel is neither used nor marked as unused on purpose; it may have been forgotten.",
+            "Use it, or say that it is unused.",
+            "N73"),
+    ALARM_WITHOUT_RECIPIENT(
+            Severity.WARNING,
+            "An alarm is told to nobody.",
+            "Name a recipient, or mute the finding with the reason.",
+            "N111"),
+    RECIPIENT_WITHOUT_ALARM(
+            Severity.WARNING, "A recipient is told of nothing.", "Give it an alarm, or take it out.", "N111"),
+    TEXT_TOO_LONG(
+            Severity.WARNING,
+            "A text is longer than one message or one line of the display holds.",
+            "Shorten it.",
+            "N106"),
+    HOLD_LONGER_THAN_PULSE(
+            Severity.WARNING,
+            "An input must be stable for longer than its pulses last, so they are never seen.",
+            "Shorten the hold time.",
+            "N105"),
+    RECORDER_FULL_BEFORE_VISIT(
+            Severity.WARNING,
+            "The store of a recorder is full before somebody comes to empty it.",
+            "Store less often, or fewer channels.",
+            "N101"),
+    RECORD_LENGTH_DOES_NOT_FIT(
+            Severity.WARNING,
+            "The memory does not hold as many records of that length as wished.",
+            "Keep fewer records, or shorter ones, or sample slower.",
+            "N100"),
+    GROUPS_IDENTICAL(
+            Severity.WARNING,
+            "Two setting groups hold the same values, so switching between them does nothing.",
+            "Set what is to differ, or take one out.",
+            "N85"),
+    ALARMS_BUT_DOES_NOT_TRIP(
+            Severity.WARNING,
+            "A function that is vital for the plant only alarms.",
+            "Let it trip, or mute the finding with the reason.",
+            "N92"),
+    SUPERVISION_OFF(
+            Severity.WARNING,
+            "A supervision of the measurement is off, so a fault in it goes unseen.",
+            "Switch it on.",
+            "N82"),
+    MEAN_LIMIT_ORDER(
+            Severity.WARNING,
+            "The limit of the short-term mean is below that of the long one.",
+            "Exchange the two, or correct one.",
+            "N110"),
+    LATCH_WITHOUT_RESET(
+            Severity.WARNING,
+            "Something stays until it is reset, but nothing resets it.",
+            "Name what resets it, or let it follow its signal.",
+            "N95"),
+    DRIVES_NOTHING(
+            Severity.WARNING,
+            "A function, input or output is set up, but nothing follows from it.",
+            "Assign it, or take it out.",
+            "N93"),
+    SELECTOR_SHEET_NOT_TICKED(
+            Severity.WARNING,
+            "Dials or switches must agree with the settings, and nobody has confirmed that they do.",
+            "Set them by the sheet of 'urvant selectors' and tick it.",
+            "N67"),
+    FIXED_OFFSET_WITHOUT_DAYLIGHT_SAVING(
+            Severity.WARNING,
+            "The time zone is a fixed offset, so the clock does not follow daylight saving.",
+            "Name the zone by its place, such as Europe/Oslo.",
+            "N99"),
+    MARKED_BUT_POLICY_OFF(
+            Severity.WARNING,
+            "Settings are marked to go out, but the device's policy sends nothing.",
+            "Change the policy, or take the mark away.",
+            "N178"),
+    EQUALS_EXAMPLE(
+            Severity.WARNING,
+            "A device still has all values of a prepared example.",
+            "Look through the values, and set those of this plant.",
+            "N30"),
+    FREQUENCY_DIFFERS(
+            Severity.WARNING,
+            "Devices of one site are set to different rated frequencies.",
+            "Correct the odd one.",
+            "N56"),
+    REGION_DIFFERS(
+            Severity.WARNING,
+            "A device is set to another region than the site lies in.",
+            "Set the region of the site.",
+            "N195"),
     CLEAR_TEXT_SERVICE(
             Severity.WARNING,
             "A service is open that sends in clear text or that others could misuse.",
@@ -366,7 +570,22 @@ public enum Rule {
             Severity.NOTE,
             "Settings of the device are at their defaults; nobody has confirmed them.",
             "Look through them with 'urvant show'.",
-            "N02");
+            "N02"),
+    VALUE_NOT_USED(
+            Severity.NOTE,
+            "A value is given for a setting that does not apply, so nothing follows from it.",
+            "Take it out, or change what makes the setting idle.",
+            "N71"),
+    MODULE_UNUSED(
+            Severity.NOTE, "A module is fitted, but none of its channels is used.", "Use it, or leave it out.", "N11"),
+    SAME_COLOUR(Severity.NOTE, "Two channels are drawn in the same colour.", "Choose another colour for one.", "N77"),
+    ORIGIN_UNKNOWN(
+            Severity.NOTE, "Nothing says where a device in the project came from.", "Add 'origin' to its file.", "N03"),
+    READ_BACK_GAP(
+            Severity.NOTE,
+            "Some values cannot be read back from the device, so a comparison does not cover them.",
+            "Check them on the device itself.",
+            "N177");
 
     private final Severity severity;
     private final String meaning;

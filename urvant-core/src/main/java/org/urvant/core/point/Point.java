@@ -17,6 +17,8 @@ public sealed interface Point permits DataReference, InformationObject {
         return switch (protocol) {
             case IEC61850 -> DataReference.parse(text);
             case IEC104 -> InformationObject.parse(text);
+            case MODBUS, CAN ->
+                throw new IllegalArgumentException("points of " + protocol.title() + " cannot be mapped yet");
         };
     }
 }

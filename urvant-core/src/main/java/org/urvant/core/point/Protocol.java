@@ -5,7 +5,9 @@ import java.util.Optional;
 /** The protocols that a connection can speak. */
 public enum Protocol {
     IEC61850("iec61850", "IEC 61850"),
-    IEC104("iec60870-5-104", "IEC 60870-5-104");
+    IEC104("iec60870-5-104", "IEC 60870-5-104"),
+    MODBUS("modbus", "Modbus"),
+    CAN("can", "CAN (ISO 11898)");
 
     private final String id;
     private final String title;

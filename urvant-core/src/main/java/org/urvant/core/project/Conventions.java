@@ -14,8 +14,10 @@ import org.urvant.core.point.PointGroup;
  *     {@code {bay}} and {@code {equipment}}
  * @param addresses block of addresses for each group of points
  * @param abbreviations what words become when a name is too long, by the whole word
+ * @param region region that the site lies in, as devices name it; empty text when not given
  */
-public record Conventions(String names, Map<PointGroup, Block> addresses, Map<String, String> abbreviations) {
+public record Conventions(
+        String names, Map<PointGroup, Block> addresses, Map<String, String> abbreviations, String region) {
     public Conventions {
         addresses = Collections.unmodifiableMap(new EnumMap<>(addresses));
         abbreviations = Collections.unmodifiableMap(new TreeMap<>(abbreviations));
@@ -54,7 +56,8 @@ public record Conventions(String names, Map<PointGroup, Block> addresses, Map<St
                         "control", "ctl.",
                         "operation", "oper.",
                         "voltage", "volt.",
-                        "protection", "prot."));
+                        "protection", "prot."),
+                "");
     }
 
     /** Returns the block of a group. */

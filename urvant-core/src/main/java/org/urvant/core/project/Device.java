@@ -15,7 +15,10 @@ import org.urvant.core.finding.Position;
  * @param type name of its device type
  * @param firmware firmware version
  * @param link address and port of its maintenance link; null when not given
- * @param settings values given, by path
+ * @param particulars what its file says of it beside its values
+ * @param fitted what it is made up of
+ * @param settings values given for the device itself, by path
+ * @param sheets values given for its setting groups, channels and rows, by their prefix
  * @param connections connections by name
  * @param mappings rows of its mapping table, in the order of the file
  * @param addresses addresses ever given on its connections
@@ -27,7 +30,10 @@ public record Device(
         Entry type,
         Entry firmware,
         Entry link,
+        Particulars particulars,
+        Fitted fitted,
         SortedMap<String, Entry> settings,
+        SortedMap<String, GivenSheet> sheets,
         SortedMap<String, Connection> connections,
         List<Mapping> mappings,
         AddressBook addresses,
@@ -36,6 +42,7 @@ public record Device(
     public Device {
         Objects.requireNonNull(name, "name");
         settings = Collections.unmodifiableSortedMap(new TreeMap<>(settings));
+        sheets = Collections.unmodifiableSortedMap(new TreeMap<>(sheets));
         connections = Collections.unmodifiableSortedMap(new TreeMap<>(connections));
         mappings = List.copyOf(mappings);
     }

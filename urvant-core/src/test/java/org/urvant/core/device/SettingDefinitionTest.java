@@ -4,27 +4,37 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.expression.Scope;
+import org.urvant.core.unit.Unit;
 
 class SettingDefinitionTest {
     private static SettingDefinition definition(SettingKind kind) {
-        boolean number = kind == SettingKind.NUMBER;
-        boolean bounded = number || kind == SettingKind.INTEGER;
-        return new SettingDefinition(
-                "t.x",
-                kind,
-                number ? "s" : "",
-                bounded ? new BigDecimal(number ? "0.5" : "1") : null,
-                bounded ? new BigDecimal("60") : null,
-                number ? new BigDecimal("0.5") : null,
-                kind == SettingKind.CHOICE ? List.of("sntp", "own") : List.of(),
-                kind == SettingKind.TEXT ? 4 : 0,
-                null,
-                Effect.NONE,
+        Limits limits =
+                switch (kind) {
+                    case NUMBER -> limits(Unit.SECOND, "0.5", "60", "0.5");
+                    case INTEGER -> limits(null, "1", "60", null);
+                    case DURATION -> limits(Unit.MINUTE, "1", "2880", "1");
+                    case CHOICE -> Limits.choices(List.of("sntp", "own"));
+                    case TEXT -> new Limits(null, false, null, null, null, List.of(), 4, "", false);
+                    default -> Limits.NONE;
+                };
+        return new SettingDefinition("t.x", kind, limits, "a test");
+    }
+
+    private static Limits limits(Unit unit, String least, String most, String step) {
+        return new Limits(
+                unit,
+                false,
+                Bound.of(new BigDecimal(least)),
+                Bound.of(new BigDecimal(most)),
+                step == null ? null : Bound.of(new BigDecimal(step)),
+                List.of(),
+                0,
                 "",
-                "",
-                "a test");
+                false);
     }
 
     @ParameterizedTest(name = "{0} {1} → {2}")
@@ -55,9 +65,35 @@ class SettingDefinitionTest {
             ADDRESS, 192.0.2,         value-out-of-range
             HOST,    192.0.2.1:65535, 192.0.2.1:65535
             HOST,    192.0.2.1:65536, value-out-of-range
+            NUMBER,  500 ms,          0.5
+            NUMBER,  0.1 min,         6
+            NUMBER,  5 V,             value-out-of-range
+            NUMBER,  0.000001 h,      value-out-of-range
+            NUMBER,  1 s s,           value-out-of-range
+            INTEGER, 5 s,             value-out-of-range
+            DURATION, 1 h 30 min,     90
+            DURATION, 90 s,           value-off-step
+            DURATION, 2 d,            2880
+            DURATION, 49 h,           value-out-of-range
+            MAC,     0200.5e10.0001,  02-00-5E-10-00-01
+            MAC,     02:00:5e:10:00:01, 02-00-5E-10-00-01
+            MAC,     02005E100001,    02-00-5E-10-00-01
+            MAC,     02-00:5E-10-00-01, value-out-of-range
+            MAC,     01-00-5E-10-00-01, value-out-of-range
+            MAC,     02-00-5E-10-00-0G, value-out-of-range
+            PHONE,   +47 22 00 00 00, +4722000000
+            PHONE,   0047 22 000 000, +4722000000
+            PHONE,   022 00 00 00,    phone-without-country-code
+            PHONE,   +47 22,          phone-without-country-code
+            PHONE,   +1234567890123456, phone-without-country-code
+            TIME_OF_DAY, 6:30,        06:30
+            TIME_OF_DAY, 23:59:59,    23:59:59
+            TIME_OF_DAY, 24:00,       value-out-of-range
+            ZONE,    Europe/Oslo,     Europe/Oslo
+            ZONE,    Europe/Olso,     value-out-of-range
             """)
     void readsWhatFitsAndNamesTheRuleThatIsBroken(SettingKind kind, String written, String expected) {
-        SettingDefinition.Reading reading = definition(kind).read(written);
+        Reading reading = definition(kind).read(written);
         String outcome = reading.value().isPresent()
                 ? reading.value().get().text()
                 : reading.broken().id();
@@ -66,5 +102,13 @@ class SettingDefinitionTest {
             assertThat(reading.message()).startsWith("t.x ");
             assertThat(reading.remedy()).isNotBlank();
         }
+    }
+
+    /** A binary fraction from the wire stands for the step that it is nearest to (F53). */
+    @ParameterizedTest
+    @CsvSource({"0.50000001, 0.5", "5.2, 5.0", "5.3, 5.5", "59.9999, 60.0", "61,", "0.1,"})
+    void aNumberFromTheWireIsPutOnItsStep(double wire, BigDecimal expected) {
+        assertThat(definition(SettingKind.NUMBER).snap(wire, Scope.EMPTY).map(BigDecimal::stripTrailingZeros))
+                .isEqualTo(Optional.ofNullable(expected).map(BigDecimal::stripTrailingZeros));
     }
 }

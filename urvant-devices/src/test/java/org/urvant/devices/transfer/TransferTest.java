@@ -21,6 +21,8 @@ import org.urvant.core.project.AddressBook;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.DeviceRecord;
 import org.urvant.core.project.Entry;
+import org.urvant.core.project.Fitted;
+import org.urvant.core.project.Particulars;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.devices.link.DeviceLink;
@@ -71,6 +73,9 @@ class TransferTest {
                 new Entry(type, position),
                 new Entry("2.1", position),
                 null,
+                Particulars.NONE,
+                Fitted.BARE,
+                new TreeMap<>(),
                 new TreeMap<>(),
                 new TreeMap<>(),
                 List.of(),

@@ -1,5 +1,7 @@
 package org.urvant.formats.project;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -29,6 +31,7 @@ public final class DeviceHistory {
     private static final String SIGNED_OFF = "signed-off";
     private static final String LOGGED_ON = "logged-on";
     private static final String FINGERPRINT = "fingerprint";
+    private static final long MOST_BYTES = 100_000_000;
 
     private final ProjectFolder folder;
     private final String device;
@@ -184,6 +187,14 @@ public final class DeviceHistory {
         if (!known.orElse("").equals(Boolean.toString(factoryPassword))) {
             append(LOGGED_ON, Map.of("factory-password", Value.logical(factoryPassword)));
         }
+    }
+
+    /** Goes on from the ledger of a device that was renamed; its own stays as the history of the old name. */
+    void follow(Path older, String oldName) {
+        if (Files.isRegularFile(older)) {
+            SafeFile.write(folder.root().resolve("ledger/" + device + ".jsonl"), SafeFile.read(older, MOST_BYTES));
+        }
+        append("renamed", Map.of("from", Value.text(oldName)));
     }
 
     private void append(String event, Map<String, Value> fields) {

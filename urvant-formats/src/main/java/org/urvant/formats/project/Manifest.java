@@ -66,8 +66,9 @@ record Manifest(String name, Conventions conventions, SortedMap<String, String> 
         Map<String, String> abbreviations = new TreeMap<>(standard.abbreviations());
         fields.child("abbreviations")
                 .ifPresent(reader -> reader.values().forEach((word, entry) -> abbreviations.put(word, entry.text())));
+        String region = fields.text("region").map(Entry::text).orElse("");
         fields.finish();
-        return new Conventions(names, blocks, abbreviations);
+        return new Conventions(names, blocks, abbreviations, region);
     }
 
     /** Returns the file of a new project: its name and the conventions that a person may want to change. */

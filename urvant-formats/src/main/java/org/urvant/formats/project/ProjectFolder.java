@@ -19,12 +19,10 @@ import org.urvant.core.configuration.Configuration;
 import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.finding.Position;
 import org.urvant.core.mapping.SignalMapper;
 import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
@@ -35,6 +33,8 @@ import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.SclFile;
 import org.urvant.core.selection.Pick;
 import org.urvant.core.selection.SignalIndex;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.Sheet;
 import org.urvant.core.tree.Section;
 import org.urvant.formats.file.SafeFile;
 import org.urvant.formats.type.Catalogue;
@@ -59,12 +59,14 @@ public final class ProjectFolder {
     private final InstantSource clock;
     private final String person;
     private final SourceFolder sources;
+    private final ProjectFiles files;
 
     private ProjectFolder(Path root, InstantSource clock, String person) {
         this.root = root;
         this.clock = clock;
         this.person = person;
-        this.sources = new SourceFolder(root);
+        this.files = new ProjectFiles(root);
+        this.sources = new SourceFolder(root, files);
     }
 
     /**
@@ -207,7 +209,7 @@ public final class ProjectFolder {
         } else {
             queries.put(name, text);
         }
-        SafeFile.writeText(root.resolve(QUERIES), YamlText.map(new TreeMap<>(queries)));
+        files.write(QUERIES, YamlText.map(new TreeMap<>(queries)));
     }
 
     private Device device(String name, List<Finding> findings) {
@@ -216,7 +218,7 @@ public final class ProjectFolder {
         List<Mapping> mappings = Files.exists(table)
                 ? MappingTable.read(name, tableName, SafeFile.readText(table, MOST_TEXT * 25, tableName), findings::add)
                 : List.of();
-        YamlDocument document = yaml("devices/" + name + ".yaml");
+        YamlDocument document = yaml(DeviceFile.name(name));
         DeviceHistory history = history(name);
         List<Ledger.Line> lines = history.lines();
         return DeviceFile.read(
@@ -290,12 +292,12 @@ public final class ProjectFolder {
         removal.connections().keySet().forEach(device -> kept.addAll(keepCopies(device)));
         removal.kept(project).forEach(this::writeMappings);
         removal.connections().forEach((device, connections) -> {
-            String file = "devices/" + device + ".yaml";
+            String file = DeviceFile.name(device);
             YamlDocument document = yaml(file);
             for (String connection : connections) {
                 document = document.without(List.of(DeviceFile.CONNECTIONS, connection));
             }
-            SafeFile.writeText(root.resolve(file), document.text());
+            files.write(file, document.text());
         });
         sources.remove(removal.source());
         return kept;
@@ -303,16 +305,19 @@ public final class ProjectFolder {
 
     /** Writes a pick. */
     public void savePick(Pick pick) {
-        SafeFile.writeText(root.resolve("picks/" + pick.name() + ".yaml"), PickFile.text(pick));
+        files.write("picks/" + pick.name() + ".yaml", PickFile.text(pick));
     }
 
     /** Mutes a finding of a rule about a subject, with the reason that will be shown; an empty reason unmutes it. */
     public void mute(String place, String reason) {
         YamlDocument document = yaml(MANIFEST);
         List<String> path = List.of(Manifest.MUTED, place);
-        SafeFile.writeText(
-                root.resolve(MANIFEST),
-                (reason.isEmpty() ? document.without(path) : document.with(path, reason)).text());
+        files.write(MANIFEST, (reason.isEmpty() ? document.without(path) : document.with(path, reason)).text());
+    }
+
+    /** Returns how devices are added, copied, renamed and removed. */
+    public Devices devices() {
+        return new Devices(this, files);
     }
 
     /**
@@ -323,27 +328,22 @@ public final class ProjectFolder {
      * @throws UnknownNameException when there is no such type
      */
     public void addDevice(String name, String typeName, String link) {
-        if (!name.matches("[A-Za-z][A-Za-z0-9_-]{0,63}")) {
-            throw new RefusedException(
-                    "device name '" + name + "' is not allowed", "Use a letter, then letters, digits, _ and -.");
-        }
-        Path file = root.resolve("devices").resolve(name + ".yaml");
-        if (Files.exists(file)) {
-            throw new RefusedException("device " + name + " exists already", "Choose another name.");
-        }
-        SortedMap<String, DeviceType> types = types();
-        DeviceType type = types.get(typeName);
-        if (type == null) {
-            throw new UnknownNameException("device type", typeName, types.keySet());
-        }
-        Map<String, Object> fields = new TreeMap<>();
-        fields.put("device", name);
-        fields.put("type", type.name());
-        fields.put("firmware", type.firmware().get(type.firmware().size() - 1));
-        if (link != null) {
-            fields.put("link", link);
-        }
-        SafeFile.writeText(file, YamlText.map(fields));
+        devices().add(name, Devices.Start.of(typeName).withLink(link));
+    }
+
+    /** Says what the change that follows is, as people will read it when they undo it. */
+    public void describe(String words) {
+        files.describe(words);
+    }
+
+    /**
+     * Puts the last change back.
+     *
+     * @param isTrial whether only to say what would be put back
+     * @throws RefusedException when there is none, or a file was changed by something else since
+     */
+    public Undone undo(boolean isTrial) {
+        return files.undo(isTrial);
     }
 
     /**
@@ -355,9 +355,7 @@ public final class ProjectFolder {
      */
     public void connect(Project project, String deviceName, String connection, String kind, String ied) {
         Device device = project.device(deviceName);
-        DeviceType type = project.type(device)
-                .orElseThrow(() -> new UnknownNameException(
-                        "device type", device.type().text(), project.types().keySet()));
+        DeviceType type = DeviceEdit.type(project, device);
         ConnectionKind found = type.connection(kind)
                 .orElseThrow(() -> new UnknownNameException(
                         "kind of connection", kind, type.connections().keySet()));
@@ -368,14 +366,9 @@ public final class ProjectFolder {
         Ied known = ied == null
                 ? null
                 : project.ied(ied).orElseThrow(() -> new UnknownNameException("IED", ied, project.iedNames()));
-        String file = "devices/" + deviceName + ".yaml";
-        SafeFile.writeText(
-                root.resolve(file),
-                connection(yaml(file), connection, found.name(), known).text());
-    }
-
-    private static List<String> append(List<String> path, String last) {
-        return Stream.concat(path.stream(), Stream.of(last)).toList();
+        String file = DeviceFile.name(deviceName);
+        files.write(
+                file, connection(yaml(file), connection, found.name(), known).text());
     }
 
     /**
@@ -391,14 +384,14 @@ public final class ProjectFolder {
         /** Saves the connections that were missing. */
         public void save() {
             if (!made.isEmpty()) {
-                SafeFile.writeText(folder.root.resolve("devices/" + device.name() + ".yaml"), text);
+                folder.files.write(DeviceFile.name(device.name()), text);
             }
         }
     }
 
     /** Returns a device with a connection to each relay; one that is missing is named after its relay. */
     public Connected planConnections(Project project, Device device, List<Ied> relays) {
-        YamlDocument document = yaml("devices/" + device.name() + ".yaml");
+        YamlDocument document = yaml(DeviceFile.name(device.name()));
         List<String> made = new ArrayList<>();
         for (Ied relay : relays) {
             boolean connected = device.connections().values().stream()
@@ -425,14 +418,14 @@ public final class ProjectFolder {
 
     private static YamlDocument connection(YamlDocument document, String name, String kind, Ied ied) {
         List<String> path = List.of(DeviceFile.CONNECTIONS, name);
-        YamlDocument with = document.with(append(path, "kind"), kind);
+        YamlDocument with = document.with(DeviceEdit.append(path, "kind"), kind);
         if (ied != null) {
-            with = with.with(append(path, Connection.IED), ied.name());
+            with = with.with(DeviceEdit.append(path, Connection.IED), ied.name());
             Optional<String> address = ied.connectedAccessPoint()
                     .map(ConnectedAccessPoint::address)
                     .map(parts -> parts.get("IP"));
             if (address.isPresent()) {
-                with = with.with(append(path, "address"), address.get());
+                with = with.with(DeviceEdit.append(path, "address"), address.get());
             }
         }
         return with;
@@ -448,42 +441,47 @@ public final class ProjectFolder {
 
     /** Replaces the rows of a device's mapping table. */
     public void writeMappings(String device, List<Mapping> rows) {
-        SafeFile.writeText(root.resolve("mappings/" + device + ".csv"), MappingTable.write(rows));
+        files.write("mappings/" + device + ".csv", MappingTable.write(rows));
     }
 
     /**
-     * Sets a value of a device, having held it against its definition: a setting by its path, a connection's setting with
-     * the connection's name before it, or {@code link}.
+     * Sets a value of a device, having held it against its definition: a setting by its path, one of a connection, channel,
+     * row or setting group with its name before it, or {@code link}.
      *
      * @return what stood there before, its default, or {@code (open)}
      * @throws UnknownNameException when there is no such setting
      * @throws MalformedInputException when the value does not fit
      */
     public String set(Project project, String deviceName, String path, String value) {
-        SettingPlace place = SettingPlace.find(project, project.device(deviceName), path);
+        String before = DeviceEdit.shown(project, project.device(deviceName), yaml(DeviceFile.name(deviceName)), path);
         set(project, deviceName, Map.of(path, value));
-        String standard = place.definition()
-                .standardValue()
-                .map(text -> text + " (default)")
-                .orElse("(open)");
-        return place.present().orElse(standard);
+        return before;
     }
 
-    /** Sets several values of a device by their paths: all of them, or none when one does not fit. */
+    /**
+     * Sets several values of a device by their paths: all of them, or none when one does not fit. A null takes the value away,
+     * so that the default counts.
+     */
     public void set(Project project, String deviceName, Map<String, String> values) {
-        Device device = project.device(deviceName);
-        String file = "devices/" + deviceName + ".yaml";
-        YamlDocument document = yaml(file);
-        for (Map.Entry<String, String> value : new TreeMap<>(values).entrySet()) {
-            SettingPlace place = SettingPlace.find(project, device, value.getKey());
-            SettingDefinition.Reading reading = place.definition().read(value.getValue());
-            if (reading.value().isEmpty()) {
-                throw new MalformedInputException(Position.in(file), reading.message(), reading.remedy());
-            }
-            List<String> keys = document.keys(place.map(), place.definition().path());
-            document = document.with(keys, value.getValue());
-        }
-        SafeFile.writeText(root.resolve(file), document.text());
+        setAll(project, Map.of(deviceName, values));
+    }
+
+    /** Sets values of several devices by their paths: all of them, or none when one does not fit. */
+    public void setAll(Project project, Map<String, ? extends Map<String, String>> values) {
+        Map<String, String> texts = new TreeMap<>();
+        values.forEach((name, changes) -> {
+            String file = DeviceFile.name(name);
+            texts.put(
+                    file,
+                    DeviceEdit.with(project, project.device(name), yaml(file), changes)
+                            .text());
+        });
+        texts.forEach(files::write);
+    }
+
+    /** Returns what stands at a path of a device: the value given, its default, or {@code (open)}. */
+    public String shown(Project project, String deviceName, String path) {
+        return DeviceEdit.shown(project, project.device(deviceName), yaml(DeviceFile.name(deviceName)), path);
     }
 
     /**
@@ -497,17 +495,8 @@ public final class ProjectFolder {
             writeMappings(device.name(), List.of());
         }
         if (settings) {
-            String file = "devices/" + device.name() + ".yaml";
-            YamlDocument document = yaml(file).without(List.of(DeviceFile.SETTINGS));
-            for (Connection connection : device.connections().values()) {
-                for (String path : connection.values().keySet()) {
-                    if (!path.equals(Connection.IED)) {
-                        document = document.without(
-                                document.keys(List.of(DeviceFile.CONNECTIONS, connection.name()), path));
-                    }
-                }
-            }
-            SafeFile.writeText(root.resolve(file), document.text());
+            String file = DeviceFile.name(device.name());
+            files.write(file, DeviceEdit.cleared(device, yaml(file)).text());
         }
         return kept;
     }
@@ -531,18 +520,35 @@ public final class ProjectFolder {
                     values);
         }
         set(project, device.name(), values);
+        dropRows(project, device, held.parts().section("settings"));
         writeMappings(device.name(), Adoption.mappings(device, held.parts().section("mappings")));
         return kept;
+    }
+
+    /** Rows that the device does not have go; a value can be set, but a row must be taken out. */
+    private void dropRows(Project project, Device device, Section held) {
+        YamlDocument document = yaml(DeviceFile.name(device.name()));
+        for (Sheet sheet :
+                DeviceSheets.of(DeviceEdit.type(project, device), device).all()) {
+            Section at = held;
+            for (String part : sheet.prefix().split("\\.")) {
+                at = at.section(part);
+            }
+            if (sheet.kind() == Sheet.Kind.ROW && at.nodes().isEmpty()) {
+                document = document.without(sheet.keys());
+            }
+        }
+        files.write(DeviceFile.name(device.name()), document.text());
     }
 
     private String stamp() {
         return clock.instant().truncatedTo(ChronoUnit.SECONDS).toString().replace(":", "");
     }
 
-    private List<String> keepCopies(String device) {
+    List<String> keepCopies(String device) {
         String time = stamp();
         List<String> kept = new ArrayList<>();
-        for (String name : List.of("devices/" + device + ".yaml", "mappings/" + device + ".csv")) {
+        for (String name : List.of(DeviceFile.name(device), "mappings/" + device + ".csv")) {
             if (Files.exists(root.resolve(name))) {
                 String copy = "backups/" + device + "/" + time + "-" + name.substring(name.indexOf('/') + 1);
                 SafeFile.write(root.resolve(copy), SafeFile.read(root.resolve(name), MOST_TEXT * 25));
@@ -553,7 +559,7 @@ public final class ProjectFolder {
     }
 
     private YamlDocument yaml(String name) {
-        return YamlDocument.parse(name, SafeFile.readText(root.resolve(name), MOST_TEXT, name));
+        return files.yaml(name);
     }
 
     private List<Path> files(String folder, String ending) {

@@ -30,9 +30,11 @@ final class SourceFolder {
     private static final long MOST_BYTES = Integer.MAX_VALUE - 8L;
 
     private final Path root;
+    private final ProjectFiles files;
 
-    SourceFolder(Path root) {
+    SourceFolder(Path root, ProjectFiles files) {
         this.root = root;
+        this.files = files;
     }
 
     SourceIndex index(Consumer<Finding> findings) {
@@ -79,22 +81,22 @@ final class SourceFolder {
                 .filter(ied -> !wanted.contains(ied))
                 .toList();
         byte[] content = plan.content();
-        SafeFile.write(path(plan.name()), content);
+        files.write(FOLDER + "/" + plan.name(), content);
         String digest = Fingerprint.of(content).hex();
         SourceIndex index = index(finding -> {}).with(plan.name(), digest, unwanted);
         for (String old : replaced) {
             index = index.without(old);
         }
-        index.write(root);
+        index.write(files);
         SignalIndexFile.write(cached(digest), plan.index());
-        replaced.forEach(old -> SafeFile.delete(path(old)));
+        replaced.forEach(old -> files.delete(FOLDER + "/" + old));
         sweep(index);
     }
 
     void remove(String name) {
         SourceIndex index = index(finding -> {}).without(name);
-        index.write(root);
-        SafeFile.delete(path(name));
+        index.write(files);
+        files.delete(FOLDER + "/" + name);
         sweep(index);
     }
 

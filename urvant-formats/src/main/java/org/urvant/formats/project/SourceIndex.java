@@ -126,7 +126,7 @@ final class SourceIndex {
         return new SourceIndex(fewer, others);
     }
 
-    void write(Path root) {
+    void write(ProjectFiles files) {
         SortedMap<String, Map<String, Object>> fields = new TreeMap<>();
         digests.forEach((name, digest) -> {
             Map<String, Object> source = new TreeMap<>(Map.of(DIGEST, digest.text()));
@@ -135,6 +135,6 @@ final class SourceIndex {
             }
             fields.put(name, source);
         });
-        SafeFile.writeText(root.resolve(FILE), YamlText.map(Map.of("sources", fields)));
+        files.write(FILE, YamlText.map(Map.of("sources", fields)));
     }
 }

@@ -1,6 +1,7 @@
 package org.urvant.formats.yaml;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -8,6 +9,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -78,9 +80,9 @@ public final class FieldReader {
         return texts;
     }
 
-    /** Returns readers of the maps in the map at a key, by name; empty when the key is missing. */
-    public SortedMap<String, FieldReader> children(String key) {
-        SortedMap<String, FieldReader> children = new TreeMap<>();
+    /** Returns readers of the maps in the map at a key, by name in the order of the file; empty when the key is missing. */
+    public Map<String, FieldReader> children(String key) {
+        Map<String, FieldReader> children = new LinkedHashMap<>();
         child(key).ifPresent(reader -> reader.fields.entries().forEach((name, node) -> {
             reader.known.add(name);
             if (node instanceof YamlNode.Fields inner) {
@@ -89,6 +91,17 @@ public final class FieldReader {
                 reader.report(node.position(), "'" + name + "' is no map of keys to values", "Write keys below it.");
             }
         }));
+        return children;
+    }
+
+    /**
+     * Returns readers of the maps in the map at a key, once a function has rewritten that map; empty when the key is missing.
+     */
+    public Map<String, FieldReader> children(String key, UnaryOperator<YamlNode.Fields> rewriting) {
+        Map<String, FieldReader> children = new LinkedHashMap<>();
+        child(key).ifPresent(reader -> new FieldReader(reader.subject, rewriting.apply(reader.fields), findings)
+                .rest()
+                .forEach(children::put));
         return children;
     }
 
@@ -103,6 +116,37 @@ public final class FieldReader {
             report(node.position(), "'" + key + "' is no map of keys to values", "Write keys below it.");
         }
         return Optional.empty();
+    }
+
+    /** Returns readers of the maps in this map that were not read yet, by name in the order of the file. */
+    public Map<String, FieldReader> rest() {
+        Map<String, FieldReader> rest = new LinkedHashMap<>();
+        fields.entries().forEach((name, node) -> {
+            if (!known.contains(name) && node instanceof YamlNode.Fields inner) {
+                known.add(name);
+                rest.put(name, new FieldReader(subject + " " + name, inner, findings));
+            }
+        });
+        return rest;
+    }
+
+    /** Returns the names in the map at a key, in the order of the file; does not count as reading them. */
+    public List<String> names(String key) {
+        return fields.entries().get(key) instanceof YamlNode.Fields inner
+                ? List.copyOf(inner.entries().keySet())
+                : List.of();
+    }
+
+    /** Returns the map itself. */
+    public YamlNode.Fields fields() {
+        return fields;
+    }
+
+    /** Returns the plain texts in this map by key, in the order of the file. */
+    public Map<String, Entry> plain() {
+        Map<String, Entry> plain = new LinkedHashMap<>();
+        fields.entries().keySet().forEach(key -> text(key).ifPresent(entry -> plain.put(key, entry)));
+        return plain;
     }
 
     /** Returns every text not yet read, below this map, by its path of keys joined by dots. */

@@ -104,6 +104,15 @@ public final class YamlDocument {
         return flat;
     }
 
+    /** Returns the text at a path of keys; empty when there is none. */
+    public Optional<String> textAt(List<String> path) {
+        YamlNode at = root;
+        for (String key : path) {
+            at = at instanceof YamlNode.Fields fields ? fields.entries().get(key) : null;
+        }
+        return at instanceof YamlNode.Text found ? Optional.of(found.text()) : Optional.empty();
+    }
+
     /** Returns the document with the value at a path of keys set; missing keys are added at the end of their map. */
     public YamlDocument with(List<String> path, String value) {
         return parse(source, new YamlEdit(this).set(path, value));

@@ -146,7 +146,7 @@ class ConventionsTest {
                 type: own-box
                 maker: Nobody
                 title: a box
-                firmware: ["1"]
+                firmware: {"1": {}}
                 settings:
                   size: {kind: integer, least: 1, most: 9, default: 3, meaning: how large it is}
                 """);

@@ -1,0 +1,37 @@
+package org.urvant.core.device;
+
+import java.math.BigDecimal;
+import java.util.Objects;
+import java.util.Optional;
+import org.urvant.core.expression.Expression;
+import org.urvant.core.expression.Scope;
+
+/**
+ * A limit of a setting: a fixed number, or one that follows from other settings or from the modules fitted.
+ *
+ * @param fixed the number; null when it follows from the expression
+ * @param expression what it follows from; null when it is fixed
+ */
+public record Bound(BigDecimal fixed, Expression expression) {
+    public Bound {
+        if ((fixed == null) == (expression == null)) {
+            throw new IllegalArgumentException("a bound is either fixed or follows from an expression");
+        }
+    }
+
+    /** Returns a fixed bound. */
+    public static Bound of(BigDecimal fixed) {
+        return new Bound(Objects.requireNonNull(fixed, "fixed"), null);
+    }
+
+    /** Returns the limit where the values of a scope hold; empty when they do not decide it. */
+    public Optional<BigDecimal> at(Scope scope) {
+        return fixed != null ? Optional.of(fixed) : expression.number(scope);
+    }
+
+    /** Returns the limit as it is written in a device type. */
+    @Override
+    public String toString() {
+        return fixed != null ? fixed.toPlainString() : expression.text();
+    }
+}

@@ -1,0 +1,31 @@
+package org.urvant.core.device;
+
+import java.util.List;
+import java.util.Objects;
+
+/**
+ * A kind of channel.
+ *
+ * @param name short name that channels are numbered after, such as {@code AI}
+ * @param count how many a device has without modules
+ * @param isInput whether it takes from the plant; otherwise it gives to it
+ * @param carries what one can carry, such as {@code voltage}, {@code thermocouple}
+ * @param meaning what it is, in plain words
+ * @param settings the settings of each channel
+ */
+public record ChannelKind(
+        String name, int count, boolean isInput, List<String> carries, String meaning, SheetDefinition settings) {
+    /** Setting of a channel that says what it carries. */
+    public static final String CARRIES = "carries";
+
+    /** Setting of a channel that names the signal it belongs to. */
+    public static final String SIGNAL = "signal";
+
+    /** Word for a channel that is left free on purpose. */
+    public static final String UNUSED = "unused";
+
+    public ChannelKind {
+        Objects.requireNonNull(name, "name");
+        carries = List.copyOf(carries);
+    }
+}

@@ -1,0 +1,24 @@
+package org.urvant.core.device;
+
+import java.util.Collections;
+import java.util.SortedMap;
+import java.util.TreeMap;
+
+/**
+ * How devices of a type are worked with.
+ *
+ * @param isSafety whether people's safety rests on it, so that a sign-off asks for more
+ * @param isProgrammable whether a configuration can be sent; otherwise it has dials or switches only
+ * @param gaps what a read-back cannot contain: reasons by path, with {@code *} for any part of one
+ * @param examples prepared sets of values by name
+ */
+public record Handling(
+        boolean isSafety, boolean isProgrammable, SortedMap<String, String> gaps, SortedMap<String, Example> examples) {
+    /** The ordinary way. */
+    public static final Handling ORDINARY = new Handling(false, true, new TreeMap<>(), new TreeMap<>());
+
+    public Handling {
+        gaps = Collections.unmodifiableSortedMap(new TreeMap<>(gaps));
+        examples = Collections.unmodifiableSortedMap(new TreeMap<>(examples));
+    }
+}

@@ -1,0 +1,41 @@
+package org.urvant.core.device;
+
+import java.math.BigDecimal;
+import java.util.Optional;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.tree.Value;
+
+/**
+ * The outcome of reading a written value: either what it is, or the rule that it breaks with message and remedy.
+ *
+ * @param typed the value: a {@code Boolean}, {@code BigDecimal} or {@code String}; null when it breaks a rule
+ * @param broken the rule that it breaks; null when it is sound
+ * @param message what is wrong
+ * @param remedy how to mend it
+ */
+public record Reading(Object typed, Rule broken, String message, String remedy) {
+    static Reading sound(Object typed) {
+        return new Reading(typed, null, "", "");
+    }
+
+    static Reading fault(Rule rule, String message, String remedy) {
+        return new Reading(null, rule, message, remedy);
+    }
+
+    /** Returns whether the value breaks no rule. */
+    public boolean isSound() {
+        return broken == null;
+    }
+
+    /** Returns the value in canonical form; empty when it breaks a rule. */
+    public Optional<Value> value() {
+        return Optional.ofNullable(typed).map(Reading::canonical);
+    }
+
+    private static Value canonical(Object typed) {
+        if (typed instanceof BigDecimal number) {
+            return Value.number(number);
+        }
+        return typed instanceof Boolean logical ? Value.logical(logical) : Value.text((String) typed);
+    }
+}

@@ -1,0 +1,288 @@
+package org.urvant.formats.type;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import org.urvant.core.device.AccessRole;
+import org.urvant.core.device.AddressRange;
+import org.urvant.core.device.Bound;
+import org.urvant.core.device.Condition;
+import org.urvant.core.device.Domain;
+import org.urvant.core.device.Effect;
+import org.urvant.core.device.Limits;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SettingKind;
+import org.urvant.core.device.SheetDefinition;
+import org.urvant.core.device.Traits;
+import org.urvant.core.device.TypeRule;
+import org.urvant.core.expression.Expression;
+import org.urvant.core.expression.Names;
+import org.urvant.core.expression.Type;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Severity;
+import org.urvant.core.project.Entry;
+import org.urvant.core.text.NearestName;
+import org.urvant.core.text.Word;
+import org.urvant.core.unit.Unit;
+import org.urvant.formats.yaml.FieldReader;
+
+/**
+ * Reads the settings and rules of one sheet of a device type. Expressions may name settings that stand further down, so the
+ * kinds of all settings are read first.
+ */
+final class SheetReader {
+    private final SortedMap<String, SettingDefinition> settings = new TreeMap<>();
+    private final Map<String, FieldReader> readers = new LinkedHashMap<>();
+    private final Names names;
+    private final List<TypeRule> rules = new ArrayList<>();
+
+    private SheetReader(FieldReader fields, Names outer, Map<String, Type> more, List<SettingDefinition> built) {
+        built.forEach(setting -> settings.put(setting.path(), setting));
+        Map<String, Type> types = new HashMap<>(more);
+        built.forEach(setting -> types.put(setting.path(), setting.type()));
+        fields.children("settings", Expansion::of).forEach((path, reader) -> {
+            SettingKind kind = Words.word(reader, "kind", SettingKind::of, SettingKind.TEXT);
+            readers.put(path, reader);
+            types.put(path, rough(path, kind, reader).type());
+        });
+        this.names = outer.within(types);
+        readers.forEach((path, reader) -> settings.put(path, setting(path, reader)));
+        refuseCircles(fields);
+        fields.children("rules", Expansion::of).forEach(this::rule);
+    }
+
+    /** What was read: the sheet, and the names that expressions of inner sheets may use. */
+    record Sheet(SheetDefinition definition, Names names) {}
+
+    /**
+     * Reads the settings and rules of a map.
+     *
+     * @param outer names of the sheets around it
+     * @param more names that are no settings
+     * @param built settings that every such sheet has, without being written
+     */
+    static Sheet read(FieldReader fields, Names outer, Map<String, Type> more, List<SettingDefinition> built) {
+        SheetReader reader = new SheetReader(fields, outer, more, built);
+        return new Sheet(new SheetDefinition(reader.settings, reader.rules), reader.names);
+    }
+
+    /** The setting without what depends on others: enough to know its type. */
+    private static SettingDefinition rough(String path, SettingKind kind, FieldReader fields) {
+        Limits limits = new Limits(unit(fields), false, null, null, null, Words.texts(fields, "choices"), 0, "", false);
+        return new SettingDefinition(path, kind, limits, "");
+    }
+
+    private static Unit unit(FieldReader fields) {
+        return Words.optional(fields, "unit", Unit::of, null);
+    }
+
+    private SettingDefinition setting(String path, FieldReader fields) {
+        SettingKind kind =
+                SettingKind.of(fields.required("kind", "text").text()).orElse(SettingKind.TEXT);
+        if (!path.matches("[a-z0-9][a-z0-9-]*(\\.[a-z0-9][a-z0-9-]*)*")) {
+            fields.report(
+                    fields.position(),
+                    "setting '" + path + "' is not named as settings are",
+                    "Use small letters, digits and hyphens, with dots between sections.");
+        }
+        Limits limits = limits(kind, fields);
+        String standard = fields.text("default").map(Entry::text).orElse(null);
+        boolean isOptional = Words.yes(fields, "optional");
+        Condition condition = Words.condition(fields, names);
+        SettingDefinition setting = new SettingDefinition(
+                path,
+                kind,
+                limits,
+                standard,
+                isOptional,
+                condition,
+                traits(fields),
+                fields.required("meaning", "").text());
+        verify(setting, fields);
+        fields.finish();
+        return setting;
+    }
+
+    private Limits limits(SettingKind kind, FieldReader fields) {
+        Bound least = Words.bound(fields, "least", names);
+        Bound most = Words.bound(fields, "most", names);
+        AddressRange range = Words.optional(fields, "range", AddressRange::of, null);
+        if (range != null) {
+            least = least == null ? Bound.of(BigDecimal.valueOf(range.least())) : least;
+            most = most == null ? Bound.of(BigDecimal.valueOf(range.most())) : most;
+        }
+        Unit unit = unit(fields);
+        if (kind == SettingKind.DURATION && unit == null) {
+            unit = Unit.SECOND;
+        }
+        return new Limits(
+                unit,
+                Words.yes(fields, "difference"),
+                least,
+                most,
+                Words.bound(fields, "step", names),
+                Words.texts(fields, "choices"),
+                Words.whole(fields, "longest", 0),
+                Words.text(fields, "refers-to"),
+                Words.yes(fields, "many"));
+    }
+
+    private static Traits traits(FieldReader fields) {
+        Rule unique = Words.optional(
+                fields,
+                "unique",
+                word -> word.equals("yes") ? Optional.of(Rule.DUPLICATE_VALUE) : Rule.byId(word),
+                null);
+        return new Traits(
+                Words.optional(fields, "effect", Effect::of, Effect.NONE),
+                Words.text(fields, "since"),
+                Words.text(fields, "licence"),
+                Words.optional(fields, "access", AccessRole::of, AccessRole.ENGINEER),
+                Words.yes(fields, "expert"),
+                Words.optional(fields, "domain", Domain::of, null),
+                Words.yes(fields, "identity"),
+                unique);
+    }
+
+    private static void verify(SettingDefinition setting, FieldReader fields) {
+        Limits limits = setting.limits();
+        if (setting.kind() == SettingKind.CHOICE && limits.choices().isEmpty()) {
+            fields.report(fields.position(), "a choice without choices", "Add 'choices: [a, b]'.");
+        }
+        if (setting.kind() == SettingKind.REFERENCE && limits.refersTo().isEmpty()) {
+            fields.report(fields.position(), "a reference to nothing", "Add 'refers-to: TABLE'.");
+        }
+        boolean reversed = limits.least() != null
+                && limits.most() != null
+                && limits.least().fixed() != null
+                && limits.most().fixed() != null
+                && limits.least().fixed().compareTo(limits.most().fixed()) > 0;
+        if (reversed) {
+            fields.report(
+                    fields.position(),
+                    "least " + limits.least() + " is above most " + limits.most(),
+                    "Exchange the two.");
+        }
+        setting.standardValue()
+                .map(setting::read)
+                .filter(reading -> !reading.isSound())
+                .ifPresent(reading -> fields.report(
+                        fields.position(), "the default does not fit: " + reading.message(), reading.remedy()));
+    }
+
+    /** A setting whose limits or applicability depend on itself, through others, could never be judged. */
+    private void refuseCircles(FieldReader fields) {
+        Set<String> done = new HashSet<>();
+        for (SettingDefinition setting : settings.values()) {
+            List<String> way = new ArrayList<>();
+            if (circle(setting, way, done)) {
+                fields.report(
+                        readers.containsKey(way.get(0))
+                                ? readers.get(way.get(0)).position()
+                                : fields.position(),
+                        "settings depend on each other in a circle: " + String.join(" → ", way),
+                        "Let one of them depend on none of the others.");
+                return;
+            }
+        }
+    }
+
+    private boolean circle(SettingDefinition setting, List<String> way, Set<String> done) {
+        if (done.contains(setting.path())) {
+            return false;
+        }
+        int seen = way.indexOf(setting.path());
+        way.add(setting.path());
+        if (seen >= 0) {
+            way.subList(0, seen).clear();
+            return true;
+        }
+        for (String path : needs(setting)) {
+            SettingDefinition other = settings.get(path);
+            if (other != null && circle(other, way, done)) {
+                return true;
+            }
+        }
+        way.remove(way.size() - 1);
+        done.add(setting.path());
+        return false;
+    }
+
+    private static Set<String> needs(SettingDefinition setting) {
+        Set<String> paths = new TreeSet<>();
+        Limits limits = setting.limits();
+        for (Bound bound : new Bound[] {limits.least(), limits.most(), limits.step()}) {
+            if (bound != null && bound.expression() != null) {
+                paths.addAll(bound.expression().ownPaths());
+            }
+        }
+        setting.applicability()
+                .ifPresent(condition -> paths.addAll(condition.expression().ownPaths()));
+        return paths;
+    }
+
+    private void rule(String name, FieldReader fields) {
+        Optional<Expression> when =
+                fields.text("when").flatMap(entry -> Words.expression(fields, entry, names, Type.Kind.LOGICAL));
+        Optional<Entry> holds = fields.text("holds");
+        if (holds.isEmpty()) {
+            fields.report(fields.position(), "key 'holds' is missing", "Add 'holds: EXPRESSION'.");
+        }
+        Optional<Expression> condition =
+                holds.flatMap(entry -> Words.expression(fields, entry, names, Type.Kind.LOGICAL));
+        Rule check = check(fields);
+        Entry message = fields.required("message", "");
+        Optional<Entry> mend = fields.text("mend");
+        List<String> about = new ArrayList<>();
+        for (Entry entry : fields.texts("about")) {
+            if (settings.containsKey(entry.text())) {
+                about.add(entry.text());
+            } else {
+                fields.report(
+                        entry.position(),
+                        "there is no setting '" + entry.text() + "' here",
+                        NearestName.hint("setting", entry.text(), settings.keySet()));
+            }
+        }
+        fields.finish();
+        condition.ifPresent(expression -> {
+            if (about.isEmpty()) {
+                expression.ownPaths().stream().filter(settings::containsKey).forEach(about::add);
+            }
+            Entry remedy = mend.orElse(new Entry(check.remedy(), message.position()));
+            rules.add(new TypeRule(
+                    name,
+                    when.orElse(null),
+                    expression,
+                    check,
+                    Words.template(fields, message, names),
+                    Words.template(fields, remedy, names),
+                    about,
+                    fields.position()));
+        });
+    }
+
+    private static Rule check(FieldReader fields) {
+        Optional<Entry> entry = fields.text("check");
+        Severity severity = Words.optional(fields, "severity", word -> Word.find(Severity.class, word), Severity.ERROR);
+        if (entry.isEmpty()) {
+            return severity == Severity.ERROR ? Rule.RULE_BROKEN : Rule.ADVICE_NOT_FOLLOWED;
+        }
+        return Rule.byId(entry.get().text()).orElseGet(() -> {
+            fields.report(
+                    entry.get().position(),
+                    "there is no check '" + entry.get().text() + "'",
+                    NearestName.hint("check", entry.get().text(), Word.all(Rule.class)));
+            return Rule.RULE_BROKEN;
+        });
+    }
+}

@@ -1,0 +1,117 @@
+package org.urvant.formats.type;
+
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import org.urvant.core.device.Bound;
+import org.urvant.core.device.Condition;
+import org.urvant.core.expression.Expression;
+import org.urvant.core.expression.Fault;
+import org.urvant.core.expression.Names;
+import org.urvant.core.expression.Template;
+import org.urvant.core.expression.Type;
+import org.urvant.core.project.Entry;
+import org.urvant.formats.yaml.FieldReader;
+
+/** Reads the small things of a device-type file: words of a closed set, numbers, yes and no, expressions. */
+final class Words {
+    private Words() {}
+
+    static String text(FieldReader fields, String key) {
+        return fields.text(key).map(Entry::text).orElse("");
+    }
+
+    static List<String> texts(FieldReader fields, String key) {
+        return fields.texts(key).stream().map(Entry::text).toList();
+    }
+
+    static <T> T word(FieldReader fields, String key, Function<String, Optional<T>> reading, T otherwise) {
+        return word(fields, key, fields.required(key, ""), reading, otherwise);
+    }
+
+    static <T> T optional(FieldReader fields, String key, Function<String, Optional<T>> reading, T otherwise) {
+        return fields.text(key)
+                .map(entry -> word(fields, key, entry, reading, otherwise))
+                .orElse(otherwise);
+    }
+
+    private static <T> T word(
+            FieldReader fields, String key, Entry entry, Function<String, Optional<T>> reading, T otherwise) {
+        Optional<T> word = reading.apply(entry.text());
+        if (word.isEmpty() && !entry.text().isEmpty()) {
+            fields.report(
+                    entry.position(),
+                    "'" + entry.text() + "' is no " + key,
+                    "The schema device-type.schema.json lists what may stand there.");
+        }
+        return word.orElse(otherwise);
+    }
+
+    static boolean yes(FieldReader fields, String key) {
+        return optional(
+                fields,
+                key,
+                word -> switch (word) {
+                    case "yes" -> Optional.of(true);
+                    case "no" -> Optional.of(false);
+                    default -> Optional.empty();
+                },
+                false);
+    }
+
+    static int whole(FieldReader fields, String key, int otherwise) {
+        return fields.text(key)
+                .flatMap(entry -> decimal(fields, entry))
+                .map(BigDecimal::intValue)
+                .orElse(otherwise);
+    }
+
+    static Optional<BigDecimal> decimal(FieldReader fields, Entry entry) {
+        if (isNumber(entry.text())) {
+            return Optional.of(new BigDecimal(entry.text()));
+        }
+        fields.report(entry.position(), "'" + entry.text() + "' is no number", "Write digits, such as 0.5.");
+        return Optional.empty();
+    }
+
+    private static boolean isNumber(String text) {
+        return text.matches("-?\\d{1,30}(\\.\\d{1,30})?");
+    }
+
+    static Bound bound(FieldReader fields, String key, Names names) {
+        Optional<Entry> entry = fields.text(key);
+        if (entry.isEmpty()) {
+            return null;
+        }
+        return isNumber(entry.get().text())
+                ? Bound.of(new BigDecimal(entry.get().text()))
+                : expression(fields, entry.get(), names, Type.Kind.NUMBER)
+                        .map(expression -> new Bound(null, expression))
+                        .orElse(null);
+    }
+
+    static Condition condition(FieldReader fields, Names names) {
+        Optional<Entry> entry = fields.text("applies-when");
+        Optional<Entry> reason = fields.text("otherwise");
+        return entry.flatMap(text -> expression(fields, text, names, Type.Kind.LOGICAL))
+                .map(expression ->
+                        new Condition(expression, reason.map(Entry::text).orElse("it needs " + expression.text())))
+                .orElse(null);
+    }
+
+    static Optional<Expression> expression(FieldReader fields, Entry entry, Names names, Type.Kind wanted) {
+        return Expression.parse(entry.text(), names, wanted, fault -> report(fields, entry, fault));
+    }
+
+    static Template template(FieldReader fields, Entry entry, Names names) {
+        return Template.parse(entry.text(), names, fault -> report(fields, entry, fault));
+    }
+
+    private static void report(FieldReader fields, Entry entry, Fault fault) {
+        fields.report(
+                entry.position(),
+                fault.message() + ", at character " + fault.column() + " of \"" + entry.text() + "\"",
+                fault.remedy());
+    }
+}
