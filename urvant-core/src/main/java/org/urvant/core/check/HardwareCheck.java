@@ -13,7 +13,6 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Firmware;
 import org.urvant.core.device.ModuleKind;
 import org.urvant.core.device.OrderCode;
-import org.urvant.core.device.Selector;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
@@ -22,6 +21,7 @@ import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.SelectorSheet;
 import org.urvant.core.setting.Sheet;
 import org.urvant.core.text.NearestName;
 
@@ -307,32 +307,21 @@ final class HardwareCheck {
     }
 
     private void selectors() {
-        for (Selector selector : type.hardware().selectors()) {
-            Optional<Selector.Place> wanted = wanted(sheets, selector);
-            Entry ticked = device.fitted().ticked().get(selector.name());
-            if (wanted.isPresent()
-                    && (ticked == null || !ticked.text().equals(wanted.get().position()))) {
-                report(
-                        Rule.SELECTOR_SHEET_NOT_TICKED,
-                        "selector." + selector.name(),
-                        ticked == null ? device.position() : ticked.position(),
-                        selector.name() + " must stand at " + wanted.get().position() + " for " + selector.follows()
-                                + " = " + wanted.get().value()
-                                + (ticked == null
-                                        ? "; nobody has confirmed it"
-                                        : "; " + ticked.text() + " was confirmed"),
-                        "Set it on the device, then run 'urvant selectors " + device.name() + " --tick "
-                                + selector.name() + "'.");
+        for (SelectorSheet.Line line : SelectorSheet.of(sheets, device)) {
+            if (line.isTicked()) {
+                continue;
             }
+            String name = line.selector().name();
+            Entry ticked = device.fitted().ticked().get(name);
+            report(
+                    Rule.SELECTOR_SHEET_NOT_TICKED,
+                    "selector." + name,
+                    ticked == null ? device.position() : ticked.position(),
+                    name + " must stand at " + line.place().position() + " for "
+                            + line.selector().follows() + " = " + line.place().value()
+                            + (ticked == null ? "; nobody has confirmed it" : "; " + ticked.text() + " was confirmed"),
+                    "Set it on the device, then run 'urvant selectors " + device.name() + " --tick " + name + "'.");
         }
-    }
-
-    /** Returns where a selector is to stand; empty when what it follows has no value or does not apply. */
-    static Optional<Selector.Place> wanted(DeviceSheets sheets, Selector selector) {
-        return sheets.seek(selector.follows())
-                .filter(place -> place.sheet().idle(place.setting()).isEmpty())
-                .map(place -> place.sheet().value(place.setting().path()))
-                .flatMap(selector::place);
     }
 
     private void particulars() {

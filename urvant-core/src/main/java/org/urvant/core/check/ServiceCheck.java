@@ -15,7 +15,7 @@ final class ServiceCheck {
 
     static void check(Device device, DeviceSheets sheets, Consumer<Finding> findings) {
         for (Service service : sheets.type().services()) {
-            if (!isOpen(sheets, service)) {
+            if (!sheets.isOpen(service)) {
                 continue;
             }
             Entry entry = device.settings().get(service.setting());
@@ -45,9 +45,5 @@ final class ServiceCheck {
                         close));
             }
         }
-    }
-
-    static boolean isOpen(DeviceSheets sheets, Service service) {
-        return service.setting().isEmpty() || Boolean.TRUE.equals(sheets.own().value(service.setting()));
     }
 }

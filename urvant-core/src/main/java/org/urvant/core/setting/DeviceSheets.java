@@ -15,6 +15,7 @@ import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.ModuleKind;
+import org.urvant.core.device.Service;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.TableDefinition;
@@ -129,6 +130,11 @@ public final class DeviceSheets {
     /** Returns what is given that the type does not have. */
     public List<Stranger> strangers() {
         return Collections.unmodifiableList(strangers);
+    }
+
+    /** Returns whether a service is open: always, or as its setting says. */
+    public boolean isOpen(Service service) {
+        return service.setting().isEmpty() || Boolean.TRUE.equals(own().value(service.setting()));
     }
 
     /** Returns the kinds of the channels that the device has as fitted, by name. */

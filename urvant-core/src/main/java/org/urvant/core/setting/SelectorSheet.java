@@ -1,0 +1,41 @@
+package org.urvant.core.setting;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.urvant.core.device.Selector;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Entry;
+
+/** Where the dials, switches and jumpers of a device are to stand, and which a person has confirmed. */
+public final class SelectorSheet {
+    private SelectorSheet() {}
+
+    /**
+     * One line of the sheet.
+     *
+     * @param selector the selector
+     * @param place where it is to stand
+     * @param ticked the position that a person confirmed; empty text for none
+     */
+    public record Line(Selector selector, Selector.Place place, String ticked) {
+        /** Returns whether the confirmed position is the one that is wanted. */
+        public boolean isTicked() {
+            return ticked.equals(place.position());
+        }
+    }
+
+    /** Returns the lines; a selector whose setting has no value or does not apply is left out. */
+    public static List<Line> of(DeviceSheets sheets, Device device) {
+        List<Line> lines = new ArrayList<>();
+        for (Selector selector : sheets.type().hardware().selectors()) {
+            Optional<Selector.Place> place = sheets.seek(selector.follows())
+                    .filter(found -> found.sheet().idle(found.setting()).isEmpty())
+                    .map(found -> found.sheet().value(found.setting().path()))
+                    .flatMap(selector::place);
+            Entry ticked = device.fitted().ticked().get(selector.name());
+            place.ifPresent(found -> lines.add(new Line(selector, found, ticked == null ? "" : ticked.text())));
+        }
+        return lines;
+    }
+}

@@ -1,0 +1,236 @@
+package org.urvant.formats.table;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+import org.apache.poi.openxml4j.exceptions.OpenXML4JException;
+import org.apache.poi.openxml4j.opc.OPCPackage;
+import org.apache.poi.openxml4j.opc.PackagePart;
+import org.apache.poi.openxml4j.util.ZipSecureFile;
+import org.apache.poi.ss.usermodel.Cell;
+import org.apache.poi.ss.usermodel.CellStyle;
+import org.apache.poi.ss.usermodel.DateUtil;
+import org.apache.poi.ss.usermodel.Font;
+import org.apache.poi.ss.usermodel.Row;
+import org.apache.poi.ss.util.CellReference;
+import org.apache.poi.xssf.eventusermodel.ReadOnlySharedStringsTable;
+import org.apache.poi.xssf.eventusermodel.XSSFReader;
+import org.apache.poi.xssf.model.StylesTable;
+import org.apache.poi.xssf.streaming.SXSSFSheet;
+import org.apache.poi.xssf.streaming.SXSSFWorkbook;
+import org.apache.poi.xssf.usermodel.XSSFCellStyle;
+import org.urvant.core.fault.LimitExceededException;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.finding.Position;
+import org.xml.sax.SAXException;
+
+/**
+ * Reads and writes the first sheet of a spreadsheet in Office Open XML (ISO/IEC 29500). Reading goes cell by cell; formulas,
+ * dates and errors are told instead of guessed at, and macros, merged cells and archives that grow too much are refused.
+ */
+final class SheetFile {
+    private static final double LEAST_RATIO = 0.005;
+    private static final long MOST_ENTRY = 200_000_000;
+    private static final int MOST_COLUMNS = 200;
+    private static final int MEMORY_ROWS = 200;
+
+    private SheetFile() {}
+
+    static List<ValueTable.Line> read(byte[] content, String shownAs) {
+        ZipSecureFile.setMinInflateRatio(LEAST_RATIO);
+        ZipSecureFile.setMaxEntrySize(MOST_ENTRY);
+        try (OPCPackage file = OPCPackage.open(new ByteArrayInputStream(content))) {
+            for (PackagePart part : file.getParts()) {
+                String name = part.getPartName().getName();
+                if (name.endsWith("vbaProject.bin") || part.getContentType().contains("macroEnabled")) {
+                    throw fault(shownAs, "the file holds macros", "Save it without macros, as .xlsx.");
+                }
+            }
+            XSSFReader reader = new XSSFReader(file);
+            ReadOnlySharedStringsTable texts = new ReadOnlySharedStringsTable(file);
+            try (InputStream sheet = reader.getSheetsData().next()) {
+                return new Reading(shownAs, texts, reader.getStylesTable()).lines(sheet);
+            }
+        } catch (LimitExceededException | MalformedInputException e) {
+            throw e;
+        } catch (IOException | OpenXML4JException | SAXException | XMLStreamException e) {
+            throw new MalformedInputException(
+                    Position.in(shownAs), "no sound spreadsheet: " + brief(e), "Save it again as .xlsx.", e);
+        } catch (IllegalStateException | IllegalArgumentException e) {
+            throw new MalformedInputException(
+                    Position.in(shownAs), "no sound spreadsheet: " + brief(e), "Save it again as .xlsx.", e);
+        }
+    }
+
+    private static String brief(Exception e) {
+        String text = String.valueOf(e.getMessage()).lines().findFirst().orElse("unreadable");
+        return text.length() > 160 ? text.substring(0, 160) + "…" : text;
+    }
+
+    private static MalformedInputException fault(String shownAs, String message, String remedy) {
+        return new MalformedInputException(Position.in(shownAs), message, remedy);
+    }
+
+    private static final class Reading {
+        private final String shownAs;
+        private final ReadOnlySharedStringsTable texts;
+        private final StylesTable styles;
+        private final List<ValueTable.Line> lines = new ArrayList<>();
+        private List<String> cells;
+        private Map<Integer, String> faults;
+
+        Reading(String shownAs, ReadOnlySharedStringsTable texts, StylesTable styles) {
+            this.shownAs = shownAs;
+            this.texts = texts;
+            this.styles = styles;
+        }
+
+        List<ValueTable.Line> lines(InputStream sheet) throws XMLStreamException {
+            XMLInputFactory factory = XMLInputFactory.newDefaultFactory();
+            factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+            factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+            XMLStreamReader xml = factory.createXMLStreamReader(sheet);
+            int row = 0;
+            while (xml.hasNext()) {
+                int event = xml.next();
+                if (event == XMLStreamConstants.START_ELEMENT) {
+                    switch (xml.getLocalName()) {
+                        case "row" -> {
+                            String number = xml.getAttributeValue(null, "r");
+                            row = number == null ? row + 1 : Integer.parseInt(number);
+                            if (row > ValueTable.MOST_ROWS) {
+                                throw new LimitExceededException(
+                                        Position.in(shownAs), "rows", row, ValueTable.MOST_ROWS);
+                            }
+                            cells = new ArrayList<>();
+                            faults = new HashMap<>();
+                        }
+                        case "c" -> cell(xml);
+                        case "mergeCell" -> {
+                            String range = xml.getAttributeValue(null, "ref");
+                            throw fault(
+                                    shownAs,
+                                    "cells " + range + " are merged",
+                                    "Split them; each row needs its own cells.");
+                        }
+                        default -> {
+                            // the rest of the sheet is about how it looks
+                        }
+                    }
+                } else if (event == XMLStreamConstants.END_ELEMENT
+                        && xml.getLocalName().equals("row")) {
+                    lines.add(new ValueTable.Line(row, List.copyOf(cells), Map.copyOf(faults)));
+                }
+            }
+            return lines;
+        }
+
+        private void cell(XMLStreamReader xml) throws XMLStreamException {
+            String name = xml.getAttributeValue(null, "r");
+            int column = name == null ? cells.size() : new CellReference(name).getCol();
+            if (column > MOST_COLUMNS) {
+                return;
+            }
+            while (cells.size() <= column) {
+                cells.add("");
+            }
+            String type = xml.getAttributeValue(null, "t");
+            String style = xml.getAttributeValue(null, "s");
+            StringBuilder text = new StringBuilder();
+            String at = name == null ? "column " + (column + 1) : name;
+            while (xml.hasNext()) {
+                int event = xml.next();
+                if (event == XMLStreamConstants.END_ELEMENT
+                        && xml.getLocalName().equals("c")) {
+                    break;
+                }
+                if (event == XMLStreamConstants.START_ELEMENT
+                        && xml.getLocalName().equals("f")) {
+                    faults.put(column, "cell " + at + " holds a formula; its result may change");
+                } else if (event == XMLStreamConstants.START_ELEMENT
+                        && (xml.getLocalName().equals("v") || xml.getLocalName().equals("t"))) {
+                    text.append(xml.getElementText());
+                }
+            }
+            cells.set(column, value(column, at, type, style, text.toString()));
+        }
+
+        private String value(int column, String at, String type, String style, String text) {
+            if ("s".equals(type)) {
+                return texts.getItemAt(Integer.parseInt(text)).getString();
+            }
+            if ("e".equals(type)) {
+                faults.put(column, "cell " + at + " shows an error: " + text);
+            } else if ("d".equals(type) || type == null && isDate(style) && !text.isEmpty()) {
+                faults.put(column, "cell " + at + " holds a date, which the spreadsheet made of something else");
+            } else if ("b".equals(type)) {
+                return text.equals("1") ? "yes" : "no";
+            } else if ((type == null || "n".equals(type)) && text.matches("-?\\d+(\\.\\d+)?([eE][+-]?\\d+)?")) {
+                return number(text);
+            }
+            return text;
+        }
+
+        /** A spreadsheet keeps 0.1 as a binary fraction with up to 17 digits; 15 are what a person wrote. */
+        private static String number(String text) {
+            var exact = new BigDecimal(text).round(new MathContext(15)).stripTrailingZeros();
+            return exact.signum() == 0 ? "0" : exact.toPlainString();
+        }
+
+        private boolean isDate(String style) {
+            if (style == null || styles == null) {
+                return false;
+            }
+            XSSFCellStyle found = styles.getStyleAt(Integer.parseInt(style));
+            return found != null && DateUtil.isADateFormat(found.getDataFormat(), found.getDataFormatString());
+        }
+    }
+
+    static byte[] write(List<String> headings, List<List<String>> rows) {
+        try (SXSSFWorkbook workbook = new SXSSFWorkbook(MEMORY_ROWS);
+                ByteArrayOutputStream out = new ByteArrayOutputStream()) {
+            SXSSFSheet sheet = workbook.createSheet("values");
+            sheet.createFreezePane(0, 1);
+            Font bold = workbook.createFont();
+            bold.setBold(true);
+            CellStyle heading = workbook.createCellStyle();
+            heading.setFont(bold);
+            CellStyle text = workbook.createCellStyle();
+            text.setDataFormat(workbook.createDataFormat().getFormat("@"));
+            line(sheet.createRow(0), headings, heading);
+            int number = 1;
+            for (List<String> row : rows) {
+                line(sheet.createRow(number++), row, text);
+            }
+            int[] widths = {14, 38, 20, 16, 34, 20, 60};
+            for (int i = 0; i < widths.length; i++) {
+                sheet.setColumnWidth(i, widths[i] * 256);
+            }
+            workbook.write(out);
+            return out.toByteArray();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Cells of the format "text" stay what is in them, whatever it looks like. */
+    private static void line(Row row, List<String> cells, CellStyle style) {
+        for (int i = 0; i < cells.size(); i++) {
+            Cell cell = row.createCell(i);
+            cell.setCellStyle(style);
+            cell.setCellValue(cells.get(i));
+        }
+    }
+}

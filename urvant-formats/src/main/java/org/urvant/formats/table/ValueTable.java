@@ -1,0 +1,221 @@
+package org.urvant.formats.table;
+
+import java.io.IOException;
+import java.io.StringReader;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
+import org.apache.commons.csv.CSVPrinter;
+import org.apache.commons.csv.CSVRecord;
+import org.urvant.core.fault.LimitExceededException;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
+import org.urvant.formats.file.SafeFile;
+
+/**
+ * A table of settings: one row a value, with the columns {@code device}, {@code setting} and {@code value}; further columns
+ * are for people and are not read back. An empty value takes the value away, so that the default counts.
+ */
+public final class ValueTable {
+    /** The columns that are read. */
+    public static final List<String> READ = List.of("device", "setting", "value");
+
+    /** All columns that are written. */
+    public static final List<String> WRITTEN =
+            List.of("device", "setting", "value", "default", "allowed", "effect", "meaning");
+
+    static final int MOST_ROWS = 200_000;
+    static final int LONGEST_CELL = 4_000;
+    private static final long MOST_BYTES = 50_000_000;
+
+    private ValueTable() {}
+
+    /**
+     * One cell's row.
+     *
+     * @param device name of the device
+     * @param setting path of the setting
+     * @param value what the cell says; empty text to take the value away
+     * @param position the row, or the cell of a spreadsheet
+     */
+    public record Row(String device, String setting, String value, Position position) {}
+
+    /** What was read: the rows, and what is wrong with the file. */
+    public record Read(List<Row> rows, List<Finding> findings) {
+        public Read {
+            rows = List.copyOf(rows);
+            findings = List.copyOf(findings);
+        }
+    }
+
+    /** A line of cells with its place: the number of the row, and names of cells in a spreadsheet. */
+    record Line(int number, List<String> cells, Map<Integer, String> faults) {}
+
+    /**
+     * Reads a table by the ending of its name: {@code .csv} or {@code .xlsx}. All faults of its cells come as findings.
+     *
+     * @throws MalformedInputException when it is no such file, or lacks a column
+     */
+    public static Read read(Path file, String shownAs) {
+        String name = shownAs.toLowerCase(Locale.ROOT);
+        byte[] content = SafeFile.read(file, MOST_BYTES);
+        if (name.endsWith(".xlsx")) {
+            return rows(shownAs, SheetFile.read(content, shownAs));
+        }
+        if (name.endsWith(".csv")) {
+            return rows(shownAs, csv(SafeFile.text(content, shownAs), shownAs));
+        }
+        throw new MalformedInputException(
+                Position.in(shownAs), "the name ends in neither .csv nor .xlsx", "Save it as one of the two.");
+    }
+
+    private static List<Line> csv(String text, String shownAs) {
+        char delimiter = text.lines().findFirst().orElse("").contains(";") ? ';' : ',';
+        List<Line> lines = new ArrayList<>();
+        try (CSVParser parser = CSVParser.parse(
+                new StringReader(text),
+                CSVFormat.RFC4180
+                        .builder()
+                        .setDelimiter(delimiter)
+                        .setIgnoreEmptyLines(true)
+                        .get())) {
+            for (CSVRecord found : parser) {
+                if (lines.size() > MOST_ROWS) {
+                    throw new LimitExceededException(Position.in(shownAs), "rows", lines.size(), MOST_ROWS);
+                }
+                lines.add(new Line((int) parser.getCurrentLineNumber(), List.of(found.values()), Map.of()));
+            }
+        } catch (IOException | UncheckedIOException e) {
+            throw new MalformedInputException(
+                    Position.in(shownAs), "not CSV: " + e.getMessage(), "Check the quotes.", e);
+        }
+        return lines;
+    }
+
+    private static Read rows(String source, List<Line> lines) {
+        List<Finding> findings = new ArrayList<>();
+        if (lines.isEmpty()) {
+            throw new MalformedInputException(Position.in(source), "the table is empty", "Begin with 'urvant export'.");
+        }
+        Map<String, Integer> columns = new HashMap<>();
+        List<String> headings = lines.get(0).cells();
+        for (int i = 0; i < headings.size(); i++) {
+            columns.put(headings.get(i).strip().toLowerCase(Locale.ROOT), i);
+        }
+        for (String column : READ) {
+            if (!columns.containsKey(column)) {
+                throw new MalformedInputException(
+                        Position.line(source, lines.get(0).number()),
+                        "column '" + column + "' is missing",
+                        "The first row must name the columns device, setting and value.");
+            }
+        }
+        List<Row> rows = new ArrayList<>();
+        Map<String, Position> seen = new LinkedHashMap<>();
+        for (Line line : lines.subList(1, lines.size())) {
+            Position position = Position.line(source, line.number());
+            String device = cell(line, columns.get("device"));
+            String setting = cell(line, columns.get("setting"));
+            String value = cell(line, columns.get("value"));
+            String subject = device + " " + setting;
+            boolean sound = true;
+            for (String column : READ) {
+                String fault = line.faults().get(columns.get(column));
+                if (fault != null) {
+                    findings.add(finding(subject, position, fault, "Write the value itself into the cell."));
+                    sound = false;
+                }
+            }
+            if (device.isEmpty() && setting.isEmpty() && value.isEmpty()) {
+                continue;
+            }
+            if (device.isEmpty() || setting.isEmpty()) {
+                findings.add(finding(
+                        subject, position, "a value without device or setting", "Fill both cells, or clear the row."));
+                sound = false;
+            }
+            if (value.length() > LONGEST_CELL) {
+                findings.add(
+                        finding(subject, position, "the value has " + value.length() + " characters", "Shorten it."));
+                sound = false;
+            }
+            Position before = sound ? seen.putIfAbsent(subject, position) : null;
+            if (before != null) {
+                findings.add(finding(
+                        subject, position, subject + " stands already at " + before, "Remove one of the two rows."));
+                sound = false;
+            }
+            if (sound) {
+                rows.add(new Row(device, setting, value, position));
+            }
+        }
+        return new Read(rows, findings);
+    }
+
+    private static Finding finding(String subject, Position position, String message, String remedy) {
+        return new Finding(Rule.FILE_MALFORMED, subject, position, message, remedy);
+    }
+
+    private static String cell(Line line, int column) {
+        return column < line.cells().size() ? plain(line.cells().get(column)).strip() : "";
+    }
+
+    /** Returns the text of a cell that a quote keeps from being a formula. */
+    private static String plain(String cell) {
+        return cell.length() > 1 && cell.charAt(0) == '\'' && couldBeFormula(cell.substring(1))
+                ? cell.substring(1)
+                : cell;
+    }
+
+    /** Returns whether a spreadsheet would reckon with a text instead of showing it. */
+    static boolean couldBeFormula(String text) {
+        return !text.isEmpty()
+                && "=+-@\t\r".indexOf(text.charAt(0)) >= 0
+                && !text.matches("[+-]?\\d{1,15}(\\.\\d{1,15})?");
+    }
+
+    /**
+     * Writes rows by the ending of the name. What a spreadsheet would take for a formula stays text.
+     *
+     * @param rows cells in the order of {@link #WRITTEN}
+     * @throws RefusedException when the name ends in neither {@code .csv} nor {@code .xlsx}
+     */
+    public static void write(Path file, List<List<String>> rows) {
+        String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
+        if (name.endsWith(".xlsx")) {
+            SafeFile.write(file, SheetFile.write(WRITTEN, rows));
+        } else if (name.endsWith(".csv")) {
+            SafeFile.write(file, csv(rows).getBytes(StandardCharsets.UTF_8));
+        } else {
+            throw new RefusedException(
+                    "the name ends in neither .csv nor .xlsx", "Give the file one of the two endings.");
+        }
+    }
+
+    private static String csv(List<List<String>> rows) {
+        StringWriter text = new StringWriter();
+        try (CSVPrinter printer = new CSVPrinter(text, CSVFormat.RFC4180)) {
+            printer.printRecord(WRITTEN);
+            for (List<String> row : rows) {
+                printer.printRecord(row.stream()
+                        .map(cell -> couldBeFormula(cell) ? "'" + cell : cell)
+                        .toList());
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return text.toString();
+    }
+}
