@@ -7,6 +7,7 @@ import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
+import org.urvant.formats.project.ConfigurationFile;
 import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -20,6 +21,12 @@ import picocli.CommandLine.Parameters;
 final class AdoptCommand extends Command {
     @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
+
+    @picocli.CommandLine.Option(
+            names = "--from",
+            paramLabel = "FILE",
+            description = "Take the values from a configuration's file rather than from the device.")
+    private String file;
 
     @Mixin
     private Consent consent;
@@ -38,13 +45,7 @@ final class AdoptCommand extends Command {
         ProjectFolder folder = folder();
         Project project = folder.load();
         Device device = project.device(name);
-        Configuration held;
-        try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
-            held = open.link()
-                    .read()
-                    .orElseThrow(() -> new RefusedException(
-                            name + " has no configuration yet", "Download one: urvant download " + name));
-        }
+        Configuration held = file == null ? running(folder, project, device) : filed(device);
         Comparison comparison = Comparison.of(ConfigurationBuilder.build(project, device), held);
         Differences.lines(comparison, paint).forEach(this::say);
         if (json) {
@@ -55,7 +56,9 @@ final class AdoptCommand extends Command {
             say(paint.good("equal") + ": nothing to adopt");
             return Exit.DONE;
         }
-        consent.ask("Take what " + name + " runs into the project?", "the project is as it was");
+        consent.ask(
+                "Take what " + (file == null ? name + " runs" : file + " holds") + " into the project?",
+                "the project is as it was");
         List<String> kept = folder.adopt(project, device, held);
         kept.forEach(file -> say("kept a copy in " + file));
         Project after = folder.load();
@@ -67,5 +70,28 @@ final class AdoptCommand extends Command {
         say("adopted " + count(comparison.count() - left.count(), "difference") + " from " + name);
         next("urvant check " + name);
         return left.isEqual() ? Exit.DONE : Exit.DIFFERENT;
+    }
+
+    private Configuration running(ProjectFolder folder, Project project, Device device) {
+        try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
+            return open.link()
+                    .read()
+                    .orElseThrow(() -> new RefusedException(
+                            name + " has no configuration yet", "Download one: urvant download " + name));
+        }
+    }
+
+    private Configuration filed(Device device) {
+        ConfigurationFile read = ConfigurationFile.read(session.path(file), file);
+        String type =
+                read.configuration().parts().section("hardware").text("type").orElse("unknown");
+        if (!type.equals(device.type().text())) {
+            throw new RefusedException(
+                    file + " is for a " + type + ", and " + name + " is a "
+                            + device.type().text(),
+                    "Name a file for a device of the same type.");
+        }
+        say(file + " was made by " + read.madeBy());
+        return read.configuration();
     }
 }

@@ -2,8 +2,11 @@ package org.urvant.cli;
 
 import java.util.concurrent.Callable;
 import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParseResult;
 import picocli.CommandLine.ScopeType;
+import picocli.CommandLine.Spec;
 
 /** What all commands share: the session, the project option, and how answers are written. */
 abstract class Command implements Callable<Integer> {
@@ -32,8 +35,15 @@ abstract class Command implements Callable<Integer> {
         this.paint = session.paint();
     }
 
+    @Spec
+    private CommandSpec spec;
+
+    /** Returns the project that the command works on; what it changes is undone under the words that were typed. */
     final ProjectFolder folder() {
-        return session.project(projectGiven);
+        ProjectFolder folder = session.project(projectGiven);
+        ParseResult typed = spec.root().commandLine().getParseResult();
+        folder.describe(String.join(" ", typed.originalArgs()));
+        return folder;
     }
 
     /** Says a line of the result; with {@code --json} standard output is for JSON alone, so it then goes to standard error. */

@@ -5,6 +5,7 @@ import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.project.Project;
 import org.urvant.core.tree.Section;
 import org.urvant.formats.file.SafeFile;
+import org.urvant.formats.project.ConfigurationFile;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -19,6 +20,14 @@ final class ConfigurationCommand extends Command {
     @Option(names = "--out", paramLabel = "FILE", description = "Write the canonical bytes to a file.")
     private String file;
 
+    @Option(
+            names = "--file",
+            paramLabel = "FILE",
+            description =
+                    "Write one file that another project takes in, with who wrote it: 'urvant device add NAME --from"
+                            + " FILE', or 'urvant adopt NAME --from FILE'.")
+    private String pack;
+
     ConfigurationCommand(Session session) {
         super(session);
     }
@@ -29,6 +38,11 @@ final class ConfigurationCommand extends Command {
         Configuration configuration = ConfigurationBuilder.build(project, project.device(device));
         if (file != null) {
             SafeFile.write(session.path(file), configuration.bytes());
+        }
+        if (pack != null) {
+            String madeBy = new RootCommand.Version().getVersion()[0];
+            new ConfigurationFile(configuration, madeBy).write(session.path(pack));
+            say("wrote " + pack + " in the form " + ConfigurationFile.FORMAT + ", made by " + madeBy);
         }
         if (json) {
             sayJson(configuration.content());

@@ -66,24 +66,38 @@ final class DeviceAccess {
         DeviceType type = project.type(device)
                 .orElseThrow(() -> new UnknownNameException(
                         "device type", device.type().text(), project.types().keySet()));
+        return new Open(link, identity, logOn(command, folder, device.name(), type, link));
+    }
+
+    /** Logs on to a unit that is no device of the project yet. */
+    void logOn(Command command, ProjectFolder folder, String name, String typeName, MaintenanceLink link) {
+        DeviceType type = folder.types().get(typeName);
+        if (type == null) {
+            throw new UnknownNameException(
+                    "device type", typeName, folder.types().keySet());
+        }
+        logOn(command, folder, name, type, link);
+    }
+
+    private Account logOn(Command command, ProjectFolder folder, String name, DeviceType type, MaintenanceLink link) {
         Account account = (user == null ? type.engineer() : type.account(user))
                 .orElseThrow(() -> new UnknownNameException(
                         "user",
                         String.valueOf(user),
                         type.accounts().stream().map(Account::user).toList()));
-        char[] password = password(command.session, folder.root(), device, account.user());
+        char[] password = password(command.session, folder.root(), name, account.user());
         try {
             link.logOn(account.user(), password);
             boolean factory = new String(password).equals(account.factoryPassword());
-            folder.history(device.name()).loggedOn(factory);
+            folder.history(name).loggedOn(factory);
             if (factory) {
-                command.note(command.paint.warn(Rule.DEFAULT_PASSWORD.id()) + ": " + device.name()
+                command.note(command.paint.warn(Rule.DEFAULT_PASSWORD.id()) + ": " + name
                         + " still takes its factory password");
             }
         } finally {
             Arrays.fill(password, ' ');
         }
-        return new Open(link, identity, account);
+        return account;
     }
 
     static MaintenanceLink link(Session session, Device device) {
@@ -103,7 +117,7 @@ final class DeviceAccess {
         return identity;
     }
 
-    private char[] password(Session session, Path projectRoot, Device device, String user) {
+    private char[] password(Session session, Path projectRoot, String device, String user) {
         if (passwordFile != null) {
             Path file = session.path(passwordFile);
             if (file.toAbsolutePath().startsWith(projectRoot)) {
@@ -121,10 +135,10 @@ final class DeviceAccess {
             return variable.toCharArray();
         }
         Console console = System.console();
-        char[] typed = console == null ? null : console.readPassword("password of %s on %s: ", user, device.name());
+        char[] typed = console == null ? null : console.readPassword("password of %s on %s: ", user, device);
         if (typed == null) {
             throw new RefusedException(
-                    "no password for " + user + " on " + device.name(),
+                    "no password for " + user + " on " + device,
                     "Set URVANT_PASSWORD in the environment, or give --password-file.");
         }
         return typed;

@@ -1,43 +1,204 @@
 package org.urvant.cli;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
+import org.urvant.core.configuration.Configuration;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
+import org.urvant.devices.link.Identity;
+import org.urvant.devices.link.KnownDevices;
+import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.formats.project.ConfigurationFile;
+import org.urvant.formats.project.Devices;
+import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine;
+import picocli.CommandLine.ArgGroup;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 @CommandLine.Command(
         name = "device",
-        description = "Add a device, or list the devices.",
-        footer = {"", "Example: urvant device add GW1 --type ravnsund-g3 --link 192.0.2.20:8443"})
+        description = "List the devices, add one by any route, copy, rename, describe or remove it.",
+        footer = {
+            "",
+            "Examples: urvant device --find gateway --sort type",
+            "          urvant device add GW1 --type ravnsund-g3 --link 192.0.2.20:8443",
+            "          urvant device add F11 --type marrowby-f2 --order-code MF2-BVL-3",
+            "          urvant device add RTU1 --type fjellmast-c2 --example pump-station",
+            "          urvant device add GW9 --from GW9.json",
+            "          urvant device copy RTU1 RTU2",
+            "          urvant device rename RTU2 RTU7",
+            "          urvant device remove RTU7"
+        })
 final class DeviceCommand extends Command {
-    @CommandLine.Spec
-    private CommandLine.Model.CommandSpec spec;
+    @Option(
+            names = "--find",
+            paramLabel = "TEXT",
+            defaultValue = "",
+            description = "Only devices whose name, type, maker," + " labels or description contain a text.")
+    private String find;
+
+    @Option(names = "--sort", paramLabel = "COLUMN", defaultValue = "device", description = "device, type or firmware.")
+    private String sort;
 
     DeviceCommand(Session session) {
         super(session);
     }
 
-    @CommandLine.Command(name = "add", description = "Add a device of a type, with its default settings.")
+    /** What a new device begins with; one of these. */
+    static final class Route {
+        @Option(names = "--type", paramLabel = "TYPE", description = "Device type; see 'urvant types'.")
+        private String type;
+
+        @Option(
+                names = "--from",
+                paramLabel = "FILE",
+                description = "A configuration's file, as 'urvant configuration" + " --file' writes it.")
+        private String file;
+
+        @Option(
+                names = "--from-unit",
+                paramLabel = "ADDRESS:PORT",
+                description = "A unit that is there already: its type" + " and configuration are read.")
+        private String unit;
+    }
+
+    @CommandLine.Command(
+            name = "add",
+            description = "Add a device: of a type with its defaults, from a prepared example, from"
+                    + " a configuration's file, or from a unit that is there already.")
     int add(
             @Parameters(paramLabel = "NAME", description = "Name of the device.") String name,
-            @Option(names = "--type", required = true, paramLabel = "TYPE", description = "Device type.") String type,
-            @Option(names = "--link", paramLabel = "ADDRESS:PORT", description = "Its maintenance link.") String link) {
-        folder().addDevice(name, type, link);
-        say("added " + name + ", a " + type);
-        next("urvant connect " + name + " CONNECTION");
+            @ArgGroup(multiplicity = "1") Route route,
+            @Option(names = "--firmware", paramLabel = "VERSION", description = "Firmware; the newest when not given.")
+                    String firmware,
+            @Option(names = "--hardware", paramLabel = "VERSION", description = "Hardware version.") String hardware,
+            @Option(
+                            names = "--order-code",
+                            paramLabel = "CODE",
+                            description = "Ordering code: modules and licences follow.")
+                    String orderCode,
+            @Option(names = "--example", paramLabel = "NAME", description = "A prepared example of the type.")
+                    String example,
+            @Option(names = "--link", paramLabel = "ADDRESS:PORT", description = "Its maintenance link.") String link,
+            @Mixin DeviceAccess access) {
+        ProjectFolder folder = folder();
+        if (route.type != null) {
+            folder.devices().add(name, new Devices.Start(route.type, firmware, hardware, orderCode, link, example));
+            say("added " + name + ", a " + route.type);
+        } else if (route.file != null) {
+            ConfigurationFile file = ConfigurationFile.read(session.path(route.file), route.file);
+            folder.devices().addHeld(name, file.configuration(), "file " + route.file, link);
+            say("added " + name + " from " + route.file + ", made by " + file.madeBy());
+        } else {
+            addUnit(folder, name, route.unit, access);
+        }
+        next("urvant show " + name);
+        return Exit.DONE;
+    }
+
+    private void addUnit(ProjectFolder folder, String name, String address, DeviceAccess access) {
+        try (MaintenanceLink link =
+                new MaintenanceLink(address, new KnownDevices(session.home().resolve("known-devices")))) {
+            Identity identity = link.identify();
+            access.logOn(this, folder, name, identity.type(), link);
+            Configuration held = link.read()
+                    .orElseThrow(() -> new RefusedException(
+                            "the unit at " + address + " has no configuration yet",
+                            "Add it with --type " + identity.type() + "."));
+            folder.devices().addHeld(name, held, "unit " + identity.serial(), address);
+            say("added " + name + " from the unit at " + address + ", serial " + identity.serial());
+        }
+    }
+
+    @CommandLine.Command(
+            name = "copy",
+            description = "Add a device with the values of another, but for what belongs to the"
+                    + " one device; --twin for the other of a redundant pair, which must stay alike.")
+    int copy(
+            @Parameters(paramLabel = "DEVICE", description = "The device to copy.") String from,
+            @Parameters(paramLabel = "NEW", description = "Name of the copy.") String name,
+            @Option(names = "--twin", description = "The two are a redundant pair.") boolean twin) {
+        ProjectFolder folder = folder();
+        List<String> open = folder.devices().copy(folder.load(), from, name, twin);
+        say("added " + name + ", a copy of " + from);
+        if (!open.isEmpty()) {
+            say("to be given, for they belong to the one device: " + String.join(", ", open));
+        }
+        next("urvant open " + name);
+        return Exit.DONE;
+    }
+
+    @CommandLine.Command(name = "rename", description = "Give a device another name; all that refers to it follows.")
+    int rename(
+            @Parameters(paramLabel = "DEVICE", description = "The device.") String from,
+            @Parameters(paramLabel = "NEW", description = "Its new name.") String to) {
+        ProjectFolder folder = folder();
+        List<String> referrers = folder.devices().referrers(folder.load(), from);
+        folder.devices().rename(folder.load(), from, to);
+        say("renamed " + from + " to " + to);
+        referrers.forEach(referrer -> say("  follows: " + referrer));
+        next("urvant check " + to);
+        return Exit.DONE;
+    }
+
+    @CommandLine.Command(
+            name = "remove",
+            description = "Remove a device; refused while something refers to it, unless that" + " is to go too.")
+    int remove(
+            @Parameters(paramLabel = "DEVICE", description = "The device.") String name,
+            @Option(names = "--cascade", description = "Take away what refers to it, too.") boolean cascade,
+            @Mixin Consent consent) {
+        ProjectFolder folder = folder();
+        Project project = folder.load();
+        Device device = project.device(name);
+        say("goes: " + name + " with " + count(device.connections().size(), "connection") + " and "
+                + count(device.mappings().size(), "mapping"));
+        folder.devices().referrers(project, name).forEach(referrer -> say("names it: " + referrer));
+        if (cascade || folder.devices().referrers(project, name).isEmpty()) {
+            consent.ask("Remove " + name + "?", "nothing was removed");
+        }
+        folder.devices().remove(project, name, cascade).forEach(file -> say("kept a copy in " + file));
+        say("removed " + name);
+        next("urvant undo");
         return Exit.DONE;
     }
 
     @Override
     public Integer call() {
         Project project = folder().load();
+        List<Device> found = new ArrayList<>();
+        for (Device device : project.devices().values()) {
+            String all = (device.name() + " " + device.type().text() + " "
+                            + device.particulars().words() + " "
+                            + project.type(device)
+                                    .map(type -> type.maker() + " " + type.title() + " "
+                                            + type.plate().labels())
+                                    .orElse(""))
+                    .toLowerCase(Locale.ROOT);
+            if (all.contains(find.toLowerCase(Locale.ROOT))) {
+                found.add(device);
+            }
+        }
+        found.sort(
+                switch (sort) {
+                    case "device" -> Comparator.comparing(Device::name);
+                    case "type" ->
+                        Comparator.comparing((Device device) -> device.type().text());
+                    case "firmware" ->
+                        Comparator.comparing(
+                                (Device device) -> device.firmware().text());
+                    default -> throw new UnknownNameException("column", sort, List.of("device", "type", "firmware"));
+                });
         Table table = new Table("device", "type", "firmware", "link", "connections", "mappings", "marks");
         List<Object> rows = new ArrayList<>();
-        for (Device device : project.devices().values()) {
+        for (Device device : found) {
             String link = device.maintenanceLink().map(Entry::text).orElse("none");
             table.row(
                     device.name(),
@@ -51,6 +212,7 @@ final class DeviceCommand extends Command {
                     "device", device.name(),
                     "type", device.type().text(),
                     "link", link,
+                    "description", device.particulars().words(),
                     "marks", Marked.of(project, device).words()));
         }
         if (json) {

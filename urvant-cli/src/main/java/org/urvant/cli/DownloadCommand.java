@@ -59,6 +59,14 @@ final class DownloadCommand extends Command {
                     "errors stand against " + name + "; nothing was sent",
                     "Mend them, and check again: urvant check " + name);
         }
+        List<Finding> refusals = project.type(device)
+                .map(type -> DownloadCheck.refusals(type, device))
+                .orElse(List.of());
+        if (!refusals.isEmpty()) {
+            throw new RefusedException(
+                    refusals.get(0).rule().id() + ": " + refusals.get(0).message(),
+                    refusals.get(0).remedy());
+        }
         Configuration wanted = ConfigurationBuilder.build(project, device);
         try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
             Transfer transfer = new Transfer(open.link());

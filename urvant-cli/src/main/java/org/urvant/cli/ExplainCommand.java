@@ -3,22 +3,55 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+import org.urvant.core.device.ChannelKind;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SheetDefinition;
+import org.urvant.core.device.TableDefinition;
+import org.urvant.core.device.TypeRule;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.mapping.SignalUse;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.Sheet;
+import org.urvant.core.setting.Usage;
+import org.urvant.core.text.Glossary;
 import org.urvant.core.text.Word;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "explain",
         description =
-                "Explain a check, or a signal: what it is, where it is reported and who takes it. Without a name, list"
-                        + " the checks.",
-        footer = {"", "Examples: urvant explain point-duplicate", "          urvant explain F01CTRL/XCBR1.Pos.stVal"})
+                "Explain a check, a word, a signal, or anything of a device or device type: a setting, channel, table or"
+                        + " rule: meaning, range, default, unit, effect, where it is used. Without a name, list the checks.",
+        footer = {
+            "",
+            "Examples: urvant explain point-duplicate",
+            "          urvant explain fingerprint",
+            "          urvant explain F01CTRL/XCBR1.Pos.stVal",
+            "          urvant explain RTU1 AI1.range",
+            "          urvant explain marrowby-f2 group.1.overcurrent.1.pick-up",
+            "          urvant explain marrowby-f2 ct-ratio"
+        })
 final class ExplainCommand extends Command {
-    @Parameters(paramLabel = "NAME", arity = "0..1", description = "Name of a check, or reference of a signal.")
+    @Parameters(
+            index = "0",
+            arity = "0..1",
+            paramLabel = "NAME",
+            description = "Name of a check or word, reference of a signal, or a device or device type.")
     private String name;
+
+    @Parameters(
+            index = "1",
+            arity = "0..1",
+            paramLabel = "WHAT",
+            description = "Of a device or type: setting, channel," + " table or rule.")
+    private String what;
 
     ExplainCommand(Session session) {
         super(session);
@@ -26,35 +59,232 @@ final class ExplainCommand extends Command {
 
     @Override
     public Integer call() {
-        if (name != null && name.indexOf('/') > 0) {
+        if (name == null) {
+            checks();
+        } else if (what != null) {
+            ofDevice(folder().load());
+        } else if (Rule.byId(name).isPresent()) {
+            check(Rule.byId(name).get());
+        } else if (Glossary.meaning(name).isPresent()) {
+            word();
+        } else if (name.indexOf('/') > 0) {
             Project project = folder().load();
             new SignalView(this).say(SignalUse.of(project, project.signal(name)));
-            return Exit.DONE;
-        }
-        List<Rule> rules = name == null ? Arrays.asList(Rule.values()) : List.of(rule());
-        if (json) {
-            List<Object> rows = new ArrayList<>();
-            rules.forEach(rule -> rows.add(Json.object(
-                    "rule", rule.id(),
-                    "severity", rule.severity().word(),
-                    "meaning", rule.meaning(),
-                    "remedy", rule.remedy())));
-            sayJson(rows);
-        } else if (name == null) {
-            Table table = new Table("check", "severity", "meaning");
-            rules.forEach(rule -> table.row(rule.id(), rule.severity().word(), rule.meaning()));
-            say(table);
         } else {
-            Rule rule = rules.get(0);
-            say(paint.strong(rule.id()) + "  "
-                    + paint.severity(rule.severity(), rule.severity().word()));
-            say(rule.meaning());
-            say(paint.faint("mend: ") + rule.remedy());
+            TreeSet<String> known = new TreeSet<>(Word.all(Rule.class));
+            known.addAll(Glossary.words());
+            throw new UnknownNameException("check or word", name, known);
         }
         return Exit.DONE;
     }
 
-    private Rule rule() {
-        return Rule.byId(name).orElseThrow(() -> new UnknownNameException("check", name, Word.all(Rule.class)));
+    private void checks() {
+        List<Rule> rules = Arrays.asList(Rule.values());
+        if (json) {
+            sayJson(rules.stream().map(ExplainCommand::json).toList());
+            return;
+        }
+        Table table = new Table("check", "severity", "meaning");
+        rules.forEach(rule -> table.row(rule.id(), rule.severity().word(), rule.meaning()));
+        say(table);
+        note(paint.faint("words that are explained too: " + String.join(", ", Glossary.words())));
+    }
+
+    private static Object json(Rule rule) {
+        return Json.object(
+                "rule", rule.id(),
+                "severity", rule.severity().word(),
+                "meaning", rule.meaning(),
+                "remedy", rule.remedy());
+    }
+
+    private void check(Rule rule) {
+        if (json) {
+            sayJson(List.of(json(rule)));
+            return;
+        }
+        say(paint.strong(rule.id()) + "  "
+                + paint.severity(rule.severity(), rule.severity().word()));
+        say(rule.meaning());
+        say(paint.faint("mend: ") + rule.remedy());
+    }
+
+    private void word() {
+        String meaning = Glossary.meaning(name).orElseThrow();
+        if (json) {
+            sayJson(Json.object("word", name, "meaning", meaning));
+        } else {
+            say(paint.strong(name) + "  " + meaning);
+        }
+    }
+
+    private void ofDevice(Project project) {
+        Device device = project.devices().get(name);
+        DeviceType type =
+                project.types().get(device == null ? name : device.type().text());
+        if (type == null) {
+            TreeSet<String> known = new TreeSet<>(project.types().keySet());
+            known.addAll(project.devices().keySet());
+            throw new UnknownNameException("device or type", name, known);
+        }
+        Device shown = device == null ? Blank.device(type) : device;
+        DeviceSheets sheets = DeviceSheets.of(type, shown);
+        Optional<DeviceSheets.Place> place = sheets.seek(what);
+        List<TypeRule> rules =
+                rules(type).stream().filter(rule -> rule.name().equals(what)).toList();
+        if (place.isPresent()) {
+            setting(project, device, sheets, place.get());
+        } else if (!rules.isEmpty()) {
+            rules.forEach(rule -> rule(sheets, rule));
+        } else if (sheets.channels().containsKey(what)) {
+            channel(sheets, sheets.channels().get(what));
+        } else if (type.tables().containsKey(what) || type.groups().tables().containsKey(what)) {
+            table(type.tables().getOrDefault(what, type.groups().tables().get(what)));
+        } else {
+            TreeSet<String> known = new TreeSet<>(sheets.paths());
+            known.addAll(sheets.channels().keySet());
+            known.addAll(type.tables().keySet());
+            rules(type).forEach(rule -> known.add(rule.name()));
+            throw new UnknownNameException("setting, channel, table or rule", what, known);
+        }
+    }
+
+    private static List<TypeRule> rules(DeviceType type) {
+        List<TypeRule> rules = new ArrayList<>(type.sheet().rules());
+        rules.addAll(type.groups().settings().rules());
+        type.tables().values().forEach(table -> rules.addAll(table.row().rules()));
+        type.groups()
+                .tables()
+                .values()
+                .forEach(table -> rules.addAll(table.row().rules()));
+        type.hardware()
+                .channels()
+                .values()
+                .forEach(kind -> rules.addAll(kind.settings().rules()));
+        type.connections().values().forEach(kind -> rules.addAll(kind.sheet().rules()));
+        return rules;
+    }
+
+    private void line(String label, String text) {
+        if (!text.isEmpty()) {
+            List<String> lines = Findings.wrapped(
+                    "  " + label + " ".repeat(Math.max(1, 13 - label.length())) + text, session.width());
+            say(lines.get(0).replaceFirst(label, paint.faint(label)));
+            lines.subList(1, lines.size()).forEach(rest -> say(" ".repeat(9) + rest));
+        }
+    }
+
+    private void setting(Project project, Device device, DeviceSheets sheets, DeviceSheets.Place place) {
+        SettingDefinition setting = place.setting();
+        Sheet sheet = place.sheet();
+        String idle = sheet.idle(setting).map(condition -> condition.reason()).orElse("");
+        List<String> uses = Usage.of(sheets.type(), setting.path());
+        Entry entry = sheet.given().get(setting.path());
+        String value = entry == null ? setting.standardValue().orElse("(open)") : entry.text();
+        List<String> elsewhere = new ArrayList<>();
+        for (Device other : project.devices().values()) {
+            if (other.type().text().equals(sheets.type().name()) && other != device) {
+                DeviceSheets.of(sheets.type(), other)
+                        .seek(place.path())
+                        .map(found -> found.sheet().given().get(found.setting().path()))
+                        .ifPresent(found -> elsewhere.add(other.name() + " " + found.text()));
+            }
+        }
+        if (json) {
+            sayJson(Json.object(
+                    "setting", place.path(),
+                    "meaning", setting.meaning(),
+                    "kind", setting.kind().word(),
+                    "allowed", setting.allowed(sheet),
+                    "unit", setting.unit(),
+                    "default", setting.standardValue().orElse(null),
+                    "value", device == null ? null : value,
+                    "effect", setting.effect().word(),
+                    "idle", idle.isEmpty() ? null : idle,
+                    "uses", uses));
+            return;
+        }
+        say(paint.strong(place.path()) + "  " + setting.meaning());
+        line(
+                "kind",
+                setting.kind().word()
+                        + (setting.traits().isExpert() ? ", expert" : "")
+                        + (setting.traits().isIdentity() ? ", identity of the one device" : ""));
+        line("allowed", setting.allowed(sheet));
+        line(
+                "default",
+                setting.standardValue().orElse(setting.isOptional() ? "none needed" : "none: it must be given"));
+        line("effect", setting.effect().meaning() + " when it changes");
+        if (setting.traits().domain() != null) {
+            line("domain", setting.traits().domain().title());
+        }
+        line(
+                "firmware",
+                setting.traits().since().isEmpty()
+                        ? ""
+                        : "from " + setting.traits().since());
+        line("licence", setting.traits().licence());
+        line("changed by", "role " + setting.traits().access().word());
+        setting.applicability()
+                .ifPresent(condition ->
+                        line("applies", "when " + condition.expression().text()));
+        if (device != null) {
+            line(
+                    "on " + device.name(),
+                    value
+                            + (entry == null ? " by default" : ", " + entry.position())
+                            + (idle.isEmpty() ? "" : "; does not apply: " + idle));
+        }
+        uses.forEach(use -> line("used by", use));
+        line("elsewhere", String.join(", ", elsewhere));
+    }
+
+    private void rule(DeviceSheets sheets, TypeRule rule) {
+        say(paint.strong(rule.name()) + "  rule of " + sheets.type().name());
+        line("must hold", rule.holds().text());
+        line("when", rule.when() == null ? "" : rule.when().text());
+        line("check", rule.check().id() + ", " + rule.check().severity().word());
+        line("says", rule.message().toString());
+        line("mend", rule.remedy().toString());
+        line("stands at", rule.position().toString());
+    }
+
+    private void channel(DeviceSheets sheets, ChannelKind kind) {
+        say(paint.strong(what) + "  " + kind.meaning() + ", " + (kind.isInput() ? "input" : "output"));
+        line("carries", String.join(", ", kind.carries()));
+        line(
+                "from",
+                what.indexOf('/') < 0
+                        ? "the device itself"
+                        : "the module in slot " + what.substring(0, what.indexOf('/')));
+        sheets.sheet(what).ifPresent(sheet -> columns(sheet.definition()));
+    }
+
+    private void table(TableDefinition table) {
+        say(paint.strong(table.name()) + "  " + table.meaning());
+        line(
+                "rows",
+                (table.least() == null ? "0" : table.least().toString()) + " to "
+                        + (table.most() == null ? "any number" : table.most().toString())
+                        + (table.isNumbered() ? ", numbered" : ", named by you"));
+        if (table.condition() != null) {
+            line("applies", "when " + table.condition().expression().text());
+        }
+        columns(table.row());
+        table.row()
+                .rules()
+                .forEach(rule -> line("rule", rule.name() + ": " + rule.holds().text()));
+    }
+
+    private void columns(SheetDefinition sheet) {
+        Table columns = new Table("setting", "allowed", "default", "meaning");
+        sheet.settings()
+                .values()
+                .forEach(setting -> columns.row(
+                        setting.path(),
+                        setting.allowed(),
+                        setting.standardValue().orElse(""),
+                        setting.meaning()));
+        say(columns);
     }
 }

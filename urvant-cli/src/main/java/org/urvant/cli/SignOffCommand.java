@@ -26,6 +26,14 @@ final class SignOffCommand extends Command {
     @Option(names = "--note", paramLabel = "TEXT", defaultValue = "", description = "What was checked.")
     private String note;
 
+    @Option(
+            names = "--read",
+            paramLabel = "FINGERPRINT",
+            description =
+                    "The fingerprint, or its first twelve digits, of the review page that you read; safety-related"
+                            + " devices need it.")
+    private String read;
+
     @Mixin
     private Consent consent;
 
@@ -47,6 +55,7 @@ final class SignOffCommand extends Command {
                         name + " does not run what the project says; it cannot be signed off",
                         "Compare first: urvant compare " + name);
             }
+            confirmRead(project, device, wanted.fingerprint().hex());
             say(name + ", serial " + identity.serial() + ", runs "
                     + wanted.fingerprint().hex());
             consent.ask("Do you state that you checked this configuration on this device?", "nothing was signed off");
@@ -54,6 +63,22 @@ final class SignOffCommand extends Command {
             say(paint.good("signed off") + " by " + session.person());
             next("urvant history " + name);
             return Exit.DONE;
+        }
+    }
+
+    /** A tool alone never signs off what people's safety rests on: somebody must have had the page before their eyes. */
+    private void confirmRead(Project project, Device device, String fingerprint) {
+        boolean isSafety =
+                project.type(device).filter(type -> type.handling().isSafety()).isPresent();
+        if (isSafety && read == null) {
+            throw new RefusedException(
+                    name + " is safety-related; it is signed off only by one who has read its page",
+                    "Run 'urvant review " + name + "', read the page, and give its fingerprint with --read.");
+        }
+        if (read != null && (read.length() < 12 || !fingerprint.startsWith(read))) {
+            throw new RefusedException(
+                    "the page with fingerprint " + read + " is not about what " + name + " runs",
+                    "Run 'urvant review " + name + "' again and read the new page.");
         }
     }
 }

@@ -26,10 +26,18 @@ public final class Urvant {
         COMMANDS.put("look", LookCommand::new);
         COMMANDS.put("import", ImportCommand::new);
         COMMANDS.put("remove", RemoveCommand::new);
+        COMMANDS.put("undo", UndoCommand::new);
         COMMANDS.put("site", SiteCommand::new);
         COMMANDS.put("signals", SignalsCommand::new);
         COMMANDS.put("pick", PickCommand::new);
         COMMANDS.put("device", DeviceCommand::new);
+        COMMANDS.put("types", TypesCommand::new);
+        COMMANDS.put("fit", FitCommand::new);
+        COMMANDS.put("order-code", OrderCodeCommand::new);
+        COMMANDS.put("selectors", SelectorsCommand::new);
+        COMMANDS.put("export", ExportCommand::new);
+        COMMANDS.put("fill", FillCommand::new);
+        COMMANDS.put("services", ServicesCommand::new);
         COMMANDS.put("connect", ConnectCommand::new);
         COMMANDS.put("map", MapCommand::new);
         COMMANDS.put("reports", ReportsCommand::new);
@@ -37,6 +45,7 @@ public final class Urvant {
         COMMANDS.put("open", OpenCommand::new);
         COMMANDS.put("set", SetCommand::new);
         COMMANDS.put("show", ShowCommand::new);
+        COMMANDS.put("review", ReviewCommand::new);
         COMMANDS.put("check", CheckCommand::new);
         COMMANDS.put("mute", MuteCommand::new);
         COMMANDS.put("save", SaveCommand::new);

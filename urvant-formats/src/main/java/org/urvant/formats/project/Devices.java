@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import org.urvant.core.configuration.Configuration;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Example;
@@ -16,12 +17,14 @@ import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.project.AddressBook;
+import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.DeviceRecord;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
 import org.urvant.core.setting.DeviceSheets;
 import org.urvant.core.setting.Sheet;
+import org.urvant.core.tree.Section;
 import org.urvant.formats.yaml.YamlDocument;
 import org.urvant.formats.yaml.YamlText;
 
@@ -99,7 +102,7 @@ public final class Devices {
                         "example", start.example(), type.handling().examples().keySet());
             }
             Device device = DeviceFile.read(
-                    name, document, List.of(), AddressBook.of(Map.of()), DeviceRecord.empty(), finding -> {});
+                    name, document, List.of(), AddressBook.empty(), DeviceRecord.empty(), finding -> {});
             Project project = folder.load().withDevice(device);
             document = DeviceEdit.with(project, device, document, example.values());
         }
@@ -110,6 +113,47 @@ public final class Devices {
         if (value != null) {
             fields.put(key, value);
         }
+    }
+
+    /**
+     * Adds a device that holds a configuration already: its type, make-up, connections, values and mappings are taken.
+     *
+     * @param origin where the configuration came from
+     * @param link address and port of its maintenance link; null when not known
+     * @throws UnknownNameException when there is no such type
+     */
+    public void addHeld(String name, Configuration held, String origin, String link) {
+        Section hardware = held.parts().section("hardware");
+        add(
+                name,
+                new Start(
+                        hardware.text("type").orElse("unknown"),
+                        hardware.text("firmware").orElse(null),
+                        hardware.text("version").orElse(null),
+                        null,
+                        link,
+                        null));
+        YamlDocument document = files.yaml(DeviceFile.name(name)).with(List.of("origin"), origin);
+        Section modules = hardware.section("modules");
+        for (String slot : modules.nodes().keySet()) {
+            document = document.with(
+                    List.of(DeviceFile.MODULES, slot), modules.text(slot).orElse(""));
+        }
+        Section communications = held.parts().section("communications");
+        for (String connection : communications.nodes().keySet()) {
+            Section values = communications.section(connection);
+            List<String> at = List.of(DeviceFile.CONNECTIONS, connection);
+            document = document.with(
+                    DeviceEdit.append(at, "kind"), values.text("kind").orElse("unknown"));
+            if (values.text(Connection.IED).isPresent()) {
+                document = document.with(
+                        DeviceEdit.append(at, Connection.IED),
+                        values.text(Connection.IED).get());
+            }
+        }
+        files.write(DeviceFile.name(name), document.text());
+        Project project = folder.load();
+        folder.adopt(project, project.device(name), held);
     }
 
     /** Returns the keys of a device file that follow from an ordering code. */

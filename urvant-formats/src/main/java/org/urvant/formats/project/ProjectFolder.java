@@ -237,6 +237,36 @@ public final class ProjectFolder {
         return types;
     }
 
+    /** Returns the file of a device type, shipped or the project's own. */
+    public String typeText(String name) {
+        String own = "types/" + name + ".yaml";
+        return Files.isRegularFile(root.resolve(own)) ? files.text(own) : Catalogue.text(name);
+    }
+
+    /**
+     * Writes a device type of the project's own.
+     *
+     * @throws MalformedInputException when the text is no sound type
+     */
+    public void saveType(String name, String text) {
+        DeviceTypeReader.read("types/" + name + ".yaml", text);
+        files.write("types/" + name + ".yaml", text);
+    }
+
+    /**
+     * Removes a device type of the project's own.
+     *
+     * @throws RefusedException when it is a shipped one
+     */
+    public void removeType(String name) {
+        String own = "types/" + name + ".yaml";
+        if (!Files.isRegularFile(root.resolve(own))) {
+            throw new RefusedException(
+                    "the project has no type '" + name + "' of its own", "Shipped types cannot be removed.");
+        }
+        files.delete(own);
+    }
+
     /**
      * Says what the import of an SCL file would do; changes nothing.
      *
@@ -477,6 +507,16 @@ public final class ProjectFolder {
                             .text());
         });
         texts.forEach(files::write);
+    }
+
+    /**
+     * Holds values against their definitions without writing them; a null stands for the default.
+     *
+     * @throws UnknownNameException when there is no such setting
+     * @throws MalformedInputException when a value does not fit
+     */
+    public void tryOut(Project project, String deviceName, Map<String, String> values) {
+        DeviceEdit.with(project, project.device(deviceName), yaml(DeviceFile.name(deviceName)), values);
     }
 
     /** Returns what stands at a path of a device: the value given, its default, or {@code (open)}. */

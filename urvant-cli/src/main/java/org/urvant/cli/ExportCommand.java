@@ -1,0 +1,67 @@
+package org.urvant.cli;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Entry;
+import org.urvant.core.project.Project;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.ValueRow;
+import org.urvant.formats.table.ValueTable;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "export",
+        description =
+                "Write the settings of devices into a table for a spreadsheet, .csv or .xlsx; 'urvant fill' takes it"
+                        + " back.",
+        footer = {"", "Example: urvant export values.xlsx 'RTU*'"})
+final class ExportCommand extends Command {
+    @Parameters(index = "0", paramLabel = "FILE", description = "The table; .csv or .xlsx.")
+    private String file;
+
+    @Parameters(index = "1", paramLabel = "DEVICE", description = "Names of devices; may hold * and ?.")
+    private String devices;
+
+    @Option(names = "--changed", description = "Only what differs from the default.")
+    private boolean changed;
+
+    ExportCommand(Session session) {
+        super(session);
+    }
+
+    @Override
+    public Integer call() {
+        Project project = folder().load();
+        List<List<String>> rows = new ArrayList<>();
+        for (String name : Wildcard.choose("device", devices, project.devices().keySet())) {
+            Device device = project.device(name);
+            project.type(device).ifPresent(type -> ValueRow.of(DeviceSheets.of(type, device)).stream()
+                    .filter(row -> !changed || row.differs())
+                    .forEach(row -> rows.add(cells(name, row))));
+        }
+        ValueTable.write(session.path(file), rows);
+        if (json) {
+            sayJson(Json.object("file", file, "rows", rows.size()));
+        } else {
+            say("wrote " + count(rows.size(), "value") + " to " + file);
+        }
+        next("urvant fill " + file);
+        return Exit.DONE;
+    }
+
+    private static List<String> cells(String device, ValueRow row) {
+        SettingDefinition setting = row.setting();
+        Entry entry = row.sheet().given().get(setting.path());
+        return List.of(
+                device,
+                row.path(),
+                entry == null ? "" : entry.text(),
+                setting.standardValue().orElse(""),
+                setting.allowed(row.sheet()),
+                setting.effect().meaning(),
+                setting.meaning());
+    }
+}

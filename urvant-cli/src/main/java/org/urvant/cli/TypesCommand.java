@@ -1,0 +1,155 @@
+package org.urvant.cli;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.SortedMap;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.fault.UnknownNameException;
+import org.urvant.formats.file.SafeFile;
+import org.urvant.formats.project.ProjectFolder;
+import org.urvant.formats.type.Catalogue;
+import org.urvant.formats.type.DeviceTypeReader;
+import org.urvant.report.page.Pages;
+import picocli.CommandLine;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@CommandLine.Command(
+        name = "types",
+        description =
+                "The device types: list and search them, read their documentation, make one of your own from another.",
+        footer = {
+            "",
+            "Examples: urvant types",
+            "          urvant types --find motor",
+            "          urvant types page stenvaag-m3",
+            "          urvant types copy stenvaag-m3 own-m3"
+        })
+final class TypesCommand extends Command {
+    @Option(
+            names = "--find",
+            paramLabel = "TEXT",
+            defaultValue = "",
+            description = "Only types whose name, maker, title or" + " labels contain a text.")
+    private String find;
+
+    @Option(names = "--sort", paramLabel = "COLUMN", defaultValue = "type", description = "type, maker or title.")
+    private String sort;
+
+    TypesCommand(Session session) {
+        super(session);
+    }
+
+    private SortedMap<String, DeviceType> types() {
+        return folder().types();
+    }
+
+    private DeviceType type(String name) {
+        SortedMap<String, DeviceType> types = types();
+        DeviceType type = types.get(name);
+        if (type == null) {
+            throw new UnknownNameException("device type", name, types.keySet());
+        }
+        return type;
+    }
+
+    @CommandLine.Command(name = "page", description = "Write the documentation of a type as a page.")
+    int page(
+            @Parameters(paramLabel = "TYPE", description = "Name of the type.") String name,
+            @Option(names = "--out", paramLabel = "FILE", description = "The page; TYPE.html when not given.")
+                    String file) {
+        String target = file == null ? name + ".html" : file;
+        SafeFile.writeText(session.path(target), Pages.type(type(name)));
+        say("wrote " + target);
+        return Exit.DONE;
+    }
+
+    @CommandLine.Command(name = "copy", description = "Make a type of the project's own from another.")
+    int copy(
+            @Parameters(paramLabel = "TYPE", description = "Name of the type.") String name,
+            @Parameters(paramLabel = "NEW", description = "Name of the new type.") String other) {
+        ProjectFolder folder = folder();
+        if (!other.matches("[a-z0-9][a-z0-9.-]*") || folder.types().containsKey(other)) {
+            throw new RefusedException(
+                    "type name '" + other + "' is not allowed or taken", "Use small letters, digits and hyphens.");
+        }
+        type(name);
+        folder.saveType(other, folder.typeText(name).replaceFirst("(?m)^type: .*$", "type: " + other));
+        say("made types/" + other + ".yaml; edit it as it is needed");
+        next("urvant types verify types/" + other + ".yaml");
+        return Exit.DONE;
+    }
+
+    @CommandLine.Command(name = "verify", description = "Read a type's file and say what is wrong in it.")
+    int verify(@Parameters(paramLabel = "FILE", description = "The type's file.") String file) {
+        DeviceType type = DeviceTypeReader.read(file, SafeFile.readText(session.path(file), 4_000_000, file));
+        say(paint.good("sound") + ": " + type.name() + ", "
+                + count(type.settings().size(), "setting") + ", "
+                + count(type.tables().size(), "table"));
+        return Exit.DONE;
+    }
+
+    @CommandLine.Command(name = "remove", description = "Remove a type of the project's own that no device uses.")
+    int remove(@Parameters(paramLabel = "TYPE", description = "Name of the type.") String name) {
+        ProjectFolder folder = folder();
+        List<String> users = folder.load().devices().values().stream()
+                .filter(device -> device.type().text().equals(name))
+                .map(device -> device.name())
+                .toList();
+        if (!users.isEmpty() && !Catalogue.names().contains(name)) {
+            throw new RefusedException(
+                    name + " is the type of " + String.join(", ", users), "Remove or change these devices first.");
+        }
+        folder.removeType(name);
+        say("removed types/" + name + ".yaml");
+        return Exit.DONE;
+    }
+
+    @Override
+    public Integer call() {
+        List<DeviceType> found = new ArrayList<>();
+        for (DeviceType type : types().values()) {
+            String all = (type.name() + " " + type.maker() + " " + type.title() + " "
+                            + type.plate().labels())
+                    .toLowerCase(Locale.ROOT);
+            if (all.contains(find.toLowerCase(Locale.ROOT))) {
+                found.add(type);
+            }
+        }
+        switch (sort) {
+            case "maker" -> found.sort((a, b) -> a.maker().compareTo(b.maker()));
+            case "title" -> found.sort((a, b) -> a.title().compareTo(b.title()));
+            case "type" -> {
+                // as the catalogue has them
+            }
+            default -> throw new UnknownNameException("column", sort, List.of("type", "maker", "title"));
+        }
+        if (json) {
+            sayJson(found.stream()
+                    .map(type -> (Object) Json.object(
+                            "type", type.name(),
+                            "maker", type.maker(),
+                            "title", type.title(),
+                            "firmware", type.firmware(),
+                            "labels", type.plate().labels(),
+                            "examples", List.copyOf(type.handling().examples().keySet())))
+                    .toList());
+            return Exit.DONE;
+        }
+        Table table = new Table("type", "what it is", "maker", "firmware", "settings", "tables", "modules", "examples");
+        found.forEach(type -> table.row(
+                type.name(),
+                type.title(),
+                type.maker(),
+                String.join(", ", type.firmware()),
+                type.settings().size(),
+                type.tables().size() + type.groups().tables().size(),
+                type.hardware().modules().size(),
+                String.join(", ", type.handling().examples().keySet())));
+        say(table);
+        next("urvant types page TYPE");
+        return Exit.DONE;
+    }
+}

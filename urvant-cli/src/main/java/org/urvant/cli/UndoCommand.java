@@ -1,0 +1,35 @@
+package org.urvant.cli;
+
+import org.urvant.formats.project.ProjectFolder;
+import org.urvant.formats.project.Undone;
+import picocli.CommandLine.Option;
+
+@picocli.CommandLine.Command(
+        name = "undo",
+        description =
+                "Take the last change of the project back; again, the one before it, and so on. Addresses that were"
+                        + " given and what was downloaded stay in the ledger. A file that somebody changed by hand since is not"
+                        + " touched.",
+        footer = {"", "Example: urvant undo --dry-run"})
+final class UndoCommand extends Command {
+    @Option(names = "--dry-run", description = "Only say what would be taken back.")
+    private boolean dryRun;
+
+    UndoCommand(Session session) {
+        super(session);
+    }
+
+    @Override
+    public Integer call() {
+        ProjectFolder folder = folder();
+        Undone undone = folder.undo(dryRun);
+        if (json) {
+            sayJson(Json.object("undone", undone.title(), "files", undone.files(), "dryRun", dryRun));
+        } else {
+            say((dryRun ? "would take back: " : "took back: ") + paint.strong(undone.title()));
+            undone.files().forEach(file -> say("  " + file));
+        }
+        next("urvant check");
+        return Exit.DONE;
+    }
+}
