@@ -51,9 +51,7 @@ final class ConnectCommand extends Command {
     }
 
     private String kindToIed(Project project, Device device) {
-        DeviceType type = project.type(device)
-                .orElseThrow(() -> new UnknownNameException(
-                        "device type", device.type().text(), project.types().keySet()));
+        DeviceType type = project.typeOf(device);
         List<String> kinds = type.connections().values().stream()
                 .filter(candidate -> candidate.setting(Connection.IED).isPresent())
                 .map(ConnectionKind::name)

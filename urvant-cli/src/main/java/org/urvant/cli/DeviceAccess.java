@@ -63,20 +63,13 @@ final class DeviceAccess {
     Open open(Command command, ProjectFolder folder, Project project, Device device) {
         MaintenanceLink link = link(command.session, device);
         Identity identity = confirm(command, link, device);
-        DeviceType type = project.type(device)
-                .orElseThrow(() -> new UnknownNameException(
-                        "device type", device.type().text(), project.types().keySet()));
+        DeviceType type = project.typeOf(device);
         return new Open(link, identity, logOn(command, folder, device.name(), type, link));
     }
 
     /** Logs on to a unit that is no device of the project yet. */
     void logOn(Command command, ProjectFolder folder, String name, String typeName, MaintenanceLink link) {
-        DeviceType type = folder.types().get(typeName);
-        if (type == null) {
-            throw new UnknownNameException(
-                    "device type", typeName, folder.types().keySet());
-        }
-        logOn(command, folder, name, type, link);
+        logOn(command, folder, name, folder.types().named(typeName), link);
     }
 
     private Account logOn(Command command, ProjectFolder folder, String name, DeviceType type, MaintenanceLink link) {

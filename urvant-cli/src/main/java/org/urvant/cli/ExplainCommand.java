@@ -120,10 +120,11 @@ final class ExplainCommand extends Command {
 
     private void ofDevice(Project project) {
         Device device = project.devices().get(name);
-        DeviceType type =
-                project.types().get(device == null ? name : device.type().text());
+        DeviceType type = project.types()
+                .find(device == null ? name : device.type().text())
+                .orElse(null);
         if (type == null) {
-            TreeSet<String> known = new TreeSet<>(project.types().keySet());
+            TreeSet<String> known = new TreeSet<>(project.types().names());
             known.addAll(project.devices().keySet());
             throw new UnknownNameException("device or type", name, known);
         }

@@ -50,9 +50,9 @@ final class OrderCodeCommand extends Command {
         Project project = folder.load();
         Device device = project.devices().get(name);
         String typeName = device == null ? name : device.type().text();
-        DeviceType type = project.types().get(typeName);
+        DeviceType type = project.types().find(typeName).orElse(null);
         if (type == null) {
-            TreeSet<String> known = new TreeSet<>(project.types().keySet());
+            TreeSet<String> known = new TreeSet<>(project.types().names());
             known.addAll(project.devices().keySet());
             throw new UnknownNameException("device or type", name, known);
         }

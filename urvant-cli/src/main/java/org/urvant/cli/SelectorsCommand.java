@@ -52,9 +52,7 @@ final class SelectorsCommand extends Command {
         ProjectFolder folder = folder();
         Project project = folder.load();
         Device device = project.device(name);
-        DeviceType type = project.type(device)
-                .orElseThrow(() -> new UnknownNameException(
-                        "device type", device.type().text(), project.types().keySet()));
+        DeviceType type = project.typeOf(device);
         List<SelectorSheet.Line> lines = SelectorSheet.of(DeviceSheets.of(type, device), device);
         if (lines.isEmpty()) {
             throw new RefusedException(

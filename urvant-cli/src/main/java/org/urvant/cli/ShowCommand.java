@@ -60,9 +60,7 @@ final class ShowCommand extends Command {
     public Integer call() {
         Project project = folder().load();
         Device device = project.device(deviceName);
-        DeviceType type = project.type(device)
-                .orElseThrow(() -> new UnknownNameException(
-                        "device type", device.type().text(), project.types().keySet()));
+        DeviceType type = project.typeOf(device);
         DeviceSheets sheets = DeviceSheets.of(type, device);
         List<ValueRow> rows =
                 ValueRow.of(sheets).stream().filter(this::isWanted).toList();

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.mapping.ConnectionFit;
 import org.urvant.core.project.Device;
@@ -88,9 +87,7 @@ final class SourceView {
     boolean sayFit(ProjectFolder folder, String deviceName, ImportPlan plan, List<String> chosen) {
         Project project = folder.load();
         Device device = project.device(deviceName);
-        DeviceType type = project.type(device)
-                .orElseThrow(() -> new UnknownNameException(
-                        "device type", device.type().text(), project.types().keySet()));
+        DeviceType type = project.typeOf(device);
         List<Ied> ieds = plan.file().ieds().stream()
                 .filter(ied -> chosen.contains(ied.name()))
                 .toList();

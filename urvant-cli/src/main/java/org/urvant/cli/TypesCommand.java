@@ -3,7 +3,6 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.SortedMap;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
@@ -42,17 +41,8 @@ final class TypesCommand extends Command {
         super(session);
     }
 
-    private SortedMap<String, DeviceType> types() {
-        return folder().types();
-    }
-
     private DeviceType type(String name) {
-        SortedMap<String, DeviceType> types = types();
-        DeviceType type = types.get(name);
-        if (type == null) {
-            throw new UnknownNameException("device type", name, types.keySet());
-        }
-        return type;
+        return folder().types().named(name);
     }
 
     @CommandLine.Command(name = "page", description = "Write the documentation of a type as a page.")
@@ -71,7 +61,7 @@ final class TypesCommand extends Command {
             @Parameters(paramLabel = "TYPE", description = "Name of the type.") String name,
             @Parameters(paramLabel = "NEW", description = "Name of the new type.") String other) {
         ProjectFolder folder = folder();
-        if (!other.matches("[a-z0-9][a-z0-9.-]*") || folder.types().containsKey(other)) {
+        if (!other.matches("[a-z0-9][a-z0-9.-]*") || folder.types().names().contains(other)) {
             throw new RefusedException(
                     "type name '" + other + "' is not allowed or taken", "Use small letters, digits and hyphens.");
         }
@@ -110,7 +100,7 @@ final class TypesCommand extends Command {
     @Override
     public Integer call() {
         List<DeviceType> found = new ArrayList<>();
-        for (DeviceType type : types().values()) {
+        for (DeviceType type : folder().types().all()) {
             String all = (type.name() + " " + type.maker() + " " + type.title() + " "
                             + type.plate().labels())
                     .toLowerCase(Locale.ROOT);

@@ -53,7 +53,7 @@ final class ValueCheck {
                     "type",
                     device.type().position(),
                     "device type '" + name + "' is not in the catalogue",
-                    NearestName.hint("device type", name, project.types().keySet()));
+                    NearestName.hint("device type", name, project.types().names()));
             return;
         }
         DeviceType type = found.get();

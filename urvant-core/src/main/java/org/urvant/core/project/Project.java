@@ -10,6 +10,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.DeviceTypes;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.scl.DataAttribute;
@@ -33,7 +34,7 @@ import org.urvant.core.selection.Pick;
 public record Project(
         String name,
         Conventions conventions,
-        SortedMap<String, DeviceType> types,
+        DeviceTypes types,
         SortedMap<String, Device> devices,
         List<SclFile> sources,
         Map<String, Set<String>> unwanted,
@@ -42,7 +43,7 @@ public record Project(
         List<Finding> findings) {
     public Project {
         Objects.requireNonNull(name, "name");
-        types = Collections.unmodifiableSortedMap(new TreeMap<>(types));
+        Objects.requireNonNull(types, "types");
         devices = Collections.unmodifiableSortedMap(new TreeMap<>(devices));
         sources = List.copyOf(sources);
         unwanted = Map.copyOf(unwanted);
@@ -66,7 +67,16 @@ public record Project(
 
     /** Returns the type of a device, or empty when the catalogue does not know it. */
     public Optional<DeviceType> type(Device device) {
-        return Optional.ofNullable(types.get(device.type().text()));
+        return types.find(device.type().text());
+    }
+
+    /**
+     * Returns the type of a device.
+     *
+     * @throws UnknownNameException when the catalogue does not know it; names the nearest
+     */
+    public DeviceType typeOf(Device device) {
+        return types.named(device.type().text());
     }
 
     /** Returns the imported IED with a name, or empty when there is none or nobody wanted it. */

@@ -33,12 +33,6 @@ final class DeviceEdit {
         return longer;
     }
 
-    static DeviceType type(Project project, Device device) {
-        return project.type(device)
-                .orElseThrow(() -> new UnknownNameException(
-                        "device type", device.type().text(), project.types().keySet()));
-    }
-
     /**
      * Returns the document with values set by their paths; a null takes a value away, so that its default counts.
      *
@@ -46,7 +40,7 @@ final class DeviceEdit {
      * @throws MalformedInputException when a value does not fit, held against the other new ones
      */
     static YamlDocument with(Project project, Device device, YamlDocument document, Map<String, String> values) {
-        DeviceType type = type(project, device);
+        DeviceType type = project.typeOf(device);
         DeviceSheets before = DeviceSheets.of(type, device);
         YamlDocument edited = document;
         for (Map.Entry<String, String> value : new TreeMap<>(values).entrySet()) {
@@ -105,7 +99,7 @@ final class DeviceEdit {
             return document.textAt(List.of(path)).orElse("(open)");
         }
         DeviceSheets.Place place =
-                DeviceSheets.of(type(project, device), device).find(path);
+                DeviceSheets.of(project.typeOf(device), device).find(path);
         Optional<String> given = Optional.ofNullable(
                         place.sheet().given().get(place.setting().path()))
                 .map(Entry::text);

@@ -70,11 +70,7 @@ public final class Devices {
      */
     public void add(String name, Start start) {
         free(name);
-        SortedMap<String, DeviceType> types = folder.types();
-        DeviceType type = types.get(start.type());
-        if (type == null) {
-            throw new UnknownNameException("device type", start.type(), types.keySet());
-        }
+        DeviceType type = folder.types().named(start.type());
         List<String> versions = type.firmware();
         String firmware = start.firmware() == null ? versions.get(versions.size() - 1) : start.firmware();
         if (!versions.contains(firmware)) {
@@ -201,7 +197,7 @@ public final class Devices {
     public List<String> copy(Project project, String from, String name, boolean isTwin) {
         free(name);
         Device device = project.device(from);
-        DeviceSheets sheets = DeviceSheets.of(DeviceEdit.type(project, device), device);
+        DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);
         YamlDocument document = YamlDocument.parse(DeviceFile.name(name), files.text(DeviceFile.name(from)))
                 .with(List.of("device"), name)
                 .with(List.of("origin"), "copy of " + from)
@@ -352,7 +348,7 @@ public final class Devices {
      */
     public Exchange planFit(Project project, String name, String slot, String module) {
         Device device = project.device(name);
-        DeviceType type = DeviceEdit.type(project, device);
+        DeviceType type = project.typeOf(device);
         if (!type.hardware().slots().contains(slot)) {
             throw new UnknownNameException("slot", slot, type.hardware().slots());
         }
@@ -419,7 +415,7 @@ public final class Devices {
      */
     public List<String> order(Project project, String name, String code) {
         Device device = project.device(name);
-        DeviceType type = DeviceEdit.type(project, device);
+        DeviceType type = project.typeOf(device);
         Map<String, Object> fields = ordered(type, code);
         List<String> kept = folder.keepCopies(name);
         YamlDocument document = files.yaml(DeviceFile.name(name)).with(List.of("order-code"), code);

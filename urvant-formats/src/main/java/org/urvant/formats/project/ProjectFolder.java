@@ -13,12 +13,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
 import org.urvant.core.configuration.Configuration;
 import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.DeviceTypes;
 import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
@@ -226,15 +228,20 @@ public final class ProjectFolder {
     }
 
     /** Returns the shipped device types and the project's own, by name; the project's own take precedence. */
-    public SortedMap<String, DeviceType> types() {
-        SortedMap<String, DeviceType> types = new TreeMap<>();
-        Catalogue.names().forEach(name -> types.put(name, Catalogue.type(name).orElseThrow()));
+    public DeviceTypes types() {
+        SortedMap<String, DeviceType> own = new TreeMap<>();
         for (Path file : files("types", ".yaml")) {
             String shownAs = "types/" + file.getFileName();
             DeviceType type = DeviceTypeReader.read(shownAs, SafeFile.readText(file, MOST_TEXT, shownAs));
-            types.put(type.name(), type);
+            own.put(type.name(), type);
         }
-        return types;
+        TreeSet<String> names = new TreeSet<>(Catalogue.names());
+        names.addAll(own.keySet());
+        return new DeviceTypes(
+                names,
+                name -> own.containsKey(name)
+                        ? own.get(name)
+                        : Catalogue.type(name).orElseThrow());
     }
 
     /** Returns the file of a device type, shipped or the project's own. */
@@ -385,7 +392,7 @@ public final class ProjectFolder {
      */
     public void connect(Project project, String deviceName, String connection, String kind, String ied) {
         Device device = project.device(deviceName);
-        DeviceType type = DeviceEdit.type(project, device);
+        DeviceType type = project.typeOf(device);
         ConnectionKind found = type.connection(kind)
                 .orElseThrow(() -> new UnknownNameException(
                         "kind of connection", kind, type.connections().keySet()));
@@ -568,8 +575,7 @@ public final class ProjectFolder {
     /** Rows that the device does not have go; a value can be set, but a row must be taken out. */
     private void dropRows(Project project, Device device, Section held) {
         YamlDocument document = yaml(DeviceFile.name(device.name()));
-        for (Sheet sheet :
-                DeviceSheets.of(DeviceEdit.type(project, device), device).all()) {
+        for (Sheet sheet : DeviceSheets.of(project.typeOf(device), device).all()) {
             Section at = held;
             for (String part : sheet.prefix().split("\\.")) {
                 at = at.section(part);

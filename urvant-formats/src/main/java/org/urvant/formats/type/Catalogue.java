@@ -5,13 +5,17 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.fault.UnknownNameException;
 
-/** The device types that ship with Urvant. Immutable; each call reads what it names. */
+/** The device types that ship with Urvant. Each is read when it is first asked for. Safe for use by several threads. */
 public final class Catalogue {
     private static final String FOLDER = "/org/urvant/formats/type/";
+
+    private static final Map<String, DeviceType> READ = new ConcurrentHashMap<>();
 
     private Catalogue() {}
 
@@ -23,7 +27,7 @@ public final class Catalogue {
     /** Returns the shipped type with a name, or empty. */
     public static Optional<DeviceType> type(String name) {
         return names().contains(name)
-                ? resource(name + ".yaml").map(text -> DeviceTypeReader.read("catalogue " + name, text))
+                ? Optional.of(READ.computeIfAbsent(name, key -> DeviceTypeReader.read("catalogue " + key, text(key))))
                 : Optional.empty();
     }
 

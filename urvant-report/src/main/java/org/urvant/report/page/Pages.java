@@ -23,7 +23,6 @@ import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.device.TypeRule;
-import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
@@ -65,7 +64,7 @@ public final class Pages {
 
     /** Returns the page on which a person reviews a device: make-up, every value, mappings, findings, fingerprint. */
     public static String review(Project project, Device device) {
-        DeviceType type = type(project, device);
+        DeviceType type = project.typeOf(device);
         DeviceSheets sheets = DeviceSheets.of(type, device);
         List<Map<String, Object>> sections = new ArrayList<>();
         Map<String, List<Map<String, Object>>> bySection = new LinkedHashMap<>();
@@ -91,12 +90,6 @@ public final class Pages {
         model.put("mappings", device.mappings().stream().map(Pages::mapping).toList());
         model.put("findings", findings.stream().map(Pages::finding).toList());
         return fill("review.ftlh", model);
-    }
-
-    private static DeviceType type(Project project, Device device) {
-        return project.type(device)
-                .orElseThrow(() -> new UnknownNameException(
-                        "device type", device.type().text(), project.types().keySet()));
     }
 
     private static String section(DeviceType type, ValueRow row) {
@@ -338,7 +331,7 @@ public final class Pages {
 
     /** Returns the sheet of a device's dials, switches and jumpers, to tick off by hand. */
     public static String selectors(Project project, Device device) {
-        DeviceType type = type(project, device);
+        DeviceType type = project.typeOf(device);
         List<Map<String, Object>> lines = new ArrayList<>();
         for (SelectorSheet.Line line : SelectorSheet.of(DeviceSheets.of(type, device), device)) {
             lines.add(Map.of(
