@@ -74,7 +74,11 @@ final class BenchCommand extends Command {
                 .substring(0, 8)
                 .toUpperCase(Locale.ROOT);
         StandInProfile profile = new StandInProfile(
-                type.get().name(), device.firmware().text(), serial, type.get().accounts());
+                type.get().name(),
+                device.firmware().text(),
+                serial,
+                type.get().accounts(),
+                device.fitted().moduleNames());
         StandIn standIn = StandIn.start(
                 folder.cache().resolve("bench").resolve(device.name()),
                 profile,

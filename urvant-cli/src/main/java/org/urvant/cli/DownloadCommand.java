@@ -35,6 +35,9 @@ final class DownloadCommand extends Command {
     @Option(names = "--plan", description = "Only say what would change and what it causes; nothing is sent.")
     private boolean planOnly;
 
+    @Option(names = "--set-clock", description = "Set the device's clock from this computer, too.")
+    private boolean setClock;
+
     @Mixin
     private Consent consent;
 
@@ -69,6 +72,12 @@ final class DownloadCommand extends Command {
         }
         Configuration wanted = ConfigurationBuilder.build(project, device);
         try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
+            List<String> differing = Transfer.hardwareDifferences(open.identity(), device);
+            if (!differing.isEmpty()) {
+                throw new RefusedException(
+                        Rule.HARDWARE_DIFFERS.id() + ": " + String.join("; ", differing),
+                        "Take over what is fitted with 'urvant fit " + name + " --as-built', or exchange the modules.");
+            }
             Transfer transfer = new Transfer(open.link());
             Transfer.Plan plan = transfer.plan(open.identity(), wanted);
             List<Finding> effects = effects(project.type(device).orElseThrow(), device, plan);
@@ -91,6 +100,9 @@ final class DownloadCommand extends Command {
                 open.link().restart();
                 Verification.awaitRestart(open.link(), before.since());
                 say("restarted, runs again");
+            }
+            if (setClock) {
+                say("clock " + ClockCommand.set(open.link(), session.clock()));
             }
             next("urvant verify " + name);
             return Exit.DONE;

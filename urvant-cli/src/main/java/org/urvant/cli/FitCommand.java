@@ -1,8 +1,15 @@
 package org.urvant.cli;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import org.urvant.core.fault.RefusedException;
+import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
+import org.urvant.core.text.NumberedNames;
+import org.urvant.devices.link.Identity;
+import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.formats.project.Devices;
 import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Mixin;
@@ -14,12 +21,12 @@ import picocli.CommandLine.Parameters;
         description =
                 "Fit a module into a slot of a device, or empty the slot. Says first which channels stay, go and come;"
                         + " what was given for channels that go is taken away.",
-        footer = {"", "Example: urvant fit RTU1 E1 di8"})
+        footer = {"", "Examples: urvant fit RTU1 E1 di8", "          urvant fit RTU1 --as-built"})
 final class FitCommand extends Command {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 
-    @Parameters(index = "1", paramLabel = "SLOT", description = "Name of the slot.")
+    @Parameters(index = "1", arity = "0..1", paramLabel = "SLOT", description = "Name of the slot.")
     private String slot;
 
     @Parameters(index = "2", arity = "0..1", defaultValue = "", paramLabel = "MODULE", description = "Kind of module.")
@@ -27,6 +34,9 @@ final class FitCommand extends Command {
 
     @Option(names = "--empty", description = "Take the module out.")
     private boolean empty;
+
+    @Option(names = "--as-built", description = "Ask the device which modules it has, and take these over.")
+    private boolean asBuilt;
 
     @Mixin
     private Consent consent;
@@ -40,34 +50,72 @@ final class FitCommand extends Command {
     public Integer call() {
         ProjectFolder folder = folder();
         Project project = folder.load();
-        Devices devices = folder.devices();
-        if (module.isEmpty() && !empty) {
-            throw new RefusedException("no module is named", "Name one, or give --empty.");
+        SortedMap<String, String> wanted = new TreeMap<>();
+        if (asBuilt) {
+            wanted.putAll(found(project.device(name)));
+        } else if (slot == null || module.isEmpty() != empty) {
+            throw new RefusedException(
+                    "what to fit is not clear", "Name slot and module, or slot and --empty, or --as-built.");
+        } else {
+            wanted.put(slot, module);
         }
-        Devices.Exchange exchange = devices.planFit(project, name, slot, empty ? "" : module);
-        say(name + " slot " + slot + ": " + word(exchange.before()) + " → " + word(exchange.after()));
-        say("channels that stay: " + list(exchange.kept()));
-        say("channels that come: " + list(exchange.added()));
-        exchange.freed()
-                .forEach((channel, values) -> say("goes: " + channel
-                        + (values.isEmpty() ? ", of which nothing is given" : " with " + String.join(", ", values))));
-        boolean loses = exchange.freed().values().stream().anyMatch(values -> !values.isEmpty());
-        if (loses) {
-            consent.ask("Exchange the module?", "nothing was changed");
-        }
-        devices.fit(project, name, exchange).forEach(file -> say("kept a copy in " + file));
+        List<Devices.Exchange> exchanges = new ArrayList<>();
+        wanted.forEach((place, kind) -> exchanges.add(folder.devices().planFit(project, name, place, kind)));
+        exchanges.removeIf(exchange -> exchange.before().equals(exchange.after()));
+        exchanges.forEach(this::say);
         if (json) {
-            sayJson(Json.object(
-                    "device", name,
-                    "slot", slot,
-                    "before", exchange.before(),
-                    "after", exchange.after(),
-                    "kept", exchange.kept(),
-                    "freed", List.copyOf(exchange.freed().keySet()),
-                    "added", exchange.added()));
+            sayJson(exchanges.stream().map(FitCommand::json).toList());
         }
-        next("urvant show " + name + " " + slot + "/…");
+        if (exchanges.isEmpty()) {
+            say(name + " is fitted so already");
+            return Exit.DONE;
+        }
+        boolean loses = exchanges.stream()
+                .flatMap(exchange -> exchange.freed().values().stream())
+                .anyMatch(values -> !values.isEmpty());
+        if (loses) {
+            consent.ask("Exchange " + (exchanges.size() == 1 ? "the module?" : "the modules?"), "nothing was changed");
+        }
+        folder.devices().fit(name, exchanges).forEach(file -> say("kept a copy in " + file));
+        next("urvant check " + name);
         return Exit.DONE;
+    }
+
+    private SortedMap<String, String> found(Device device) {
+        try (MaintenanceLink link = DeviceAccess.link(session, device)) {
+            Identity identity = DeviceAccess.confirm(this, link, device);
+            SortedMap<String, String> modules = new TreeMap<>();
+            device.fitted().modules().keySet().forEach(place -> modules.put(place, ""));
+            modules.putAll(identity.modulesFound()
+                    .orElseThrow(() -> new RefusedException(
+                            name + " does not say which modules it has", "Look at it, and name slot and module.")));
+            return modules;
+        }
+    }
+
+    private void say(Devices.Exchange exchange) {
+        say(name + " slot " + exchange.slot() + ": " + word(exchange.before()) + " → " + word(exchange.after()));
+        say("  channels that stay: " + list(exchange.kept()));
+        say("  channels that come: " + list(exchange.added()));
+        List<String> bare = new ArrayList<>();
+        exchange.freed().forEach((channel, values) -> {
+            if (values.isEmpty()) {
+                bare.add(channel);
+            } else {
+                say("  " + paint.warn("goes: ") + channel + " with " + String.join(", ", values));
+            }
+        });
+        say("  channels that go, of which nothing is given: " + list(bare));
+    }
+
+    private static Object json(Devices.Exchange exchange) {
+        return Json.object(
+                "slot", exchange.slot(),
+                "before", exchange.before(),
+                "after", exchange.after(),
+                "kept", exchange.kept(),
+                "freed", List.copyOf(exchange.freed().keySet()),
+                "added", exchange.added());
     }
 
     private static String word(String module) {
@@ -75,6 +123,6 @@ final class FitCommand extends Command {
     }
 
     private static String list(List<String> channels) {
-        return channels.isEmpty() ? "none" : String.join(", ", channels);
+        return channels.isEmpty() ? "none" : NumberedNames.brief(channels);
     }
 }

@@ -159,9 +159,11 @@ final class ShowCommand extends Command {
         String painted = row.isOpen() ? paint.bad(value) : row.differs() ? paint.strong(value) : value;
         String state = !row.idle().isEmpty()
                 ? "does not apply: " + row.idle()
-                : row.isOpen() ? row.setting().allowed(row.sheet()) : row.differs() ? "" : "default";
+                : row.isOpen()
+                        ? row.setting().allowed(row.sheet())
+                        : row.value().isEmpty() ? "not given" : row.differs() ? "" : "default";
         String line = (isLast ? "└ " : "├ ") + name + " ".repeat(Math.max(1, width + 2 - name.length()));
-        String gap = " ".repeat(Math.max(1, 18 - value.codePointCount(0, value.length())));
+        String gap = " ".repeat(Math.max(2, 18 - value.codePointCount(0, value.length())));
         String note = state.isEmpty()
                 ? row.setting().meaning()
                 : state + (row.isOpen() ? ": " : "; ") + row.setting().meaning();

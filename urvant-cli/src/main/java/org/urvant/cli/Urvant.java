@@ -51,6 +51,7 @@ public final class Urvant {
         COMMANDS.put("save", SaveCommand::new);
         COMMANDS.put("configuration", ConfigurationCommand::new);
         COMMANDS.put("identify", IdentifyCommand::new);
+        COMMANDS.put("clock", ClockCommand::new);
         COMMANDS.put("compare", CompareCommand::new);
         COMMANDS.put("download", DownloadCommand::new);
         COMMANDS.put("read", ReadCommand::new);

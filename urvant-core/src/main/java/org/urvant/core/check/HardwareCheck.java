@@ -2,7 +2,6 @@ package org.urvant.core.check;
 
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
@@ -148,18 +147,6 @@ final class HardwareCheck {
                                 + version.text(),
                         "Choose another module, or newer hardware."));
         licence(module.licence(), subject, entry.position(), "module " + module.name());
-        boolean used = DeviceSheets.channels(type, slot, module).keySet().stream()
-                .anyMatch(channel -> sheets.sheet(channel)
-                        .map(sheet -> !sheet.given().isEmpty())
-                        .orElse(false));
-        if (!used && !module.gives().isEmpty()) {
-            report(
-                    Rule.MODULE_UNUSED,
-                    subject,
-                    entry.position(),
-                    "no channel of module " + module.name() + " in slot " + slot + " is used",
-                    Rule.MODULE_UNUSED.remedy());
-        }
     }
 
     private void licence(String licence, String subject, Position position, String what) {
@@ -262,20 +249,6 @@ final class HardwareCheck {
                         "It carries " + String.join(", ", kind.carries()) + "; or mark it unused.");
             }
         });
-        Map<String, ChannelKind> known = sheets.channels();
-        List<String> forgotten = known.keySet().stream()
-                .filter(name -> sheets.sheet(name).orElseThrow().given().isEmpty())
-                .toList();
-        if (!forgotten.isEmpty()) {
-            report(
-                    Rule.CHANNEL_UNMAPPED,
-                    "channels",
-                    device.position(),
-                    (forgotten.size() == 1 ? "1 channel is" : forgotten.size() + " channels are")
-                            + " neither used nor marked as unused: " + String.join(", ", forgotten),
-                    "Use them, or run 'urvant set " + device.name() + " CHANNEL." + ChannelKind.CARRIES + " "
-                            + ChannelKind.UNUSED + "'.");
-        }
     }
 
     private void connections() {

@@ -13,9 +13,11 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Consumer;
+import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Example;
 import org.urvant.core.device.Handling;
+import org.urvant.core.device.ModuleKind;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.SheetDefinition;
@@ -30,6 +32,7 @@ import org.urvant.core.project.Project;
 import org.urvant.core.setting.DeviceSheets;
 import org.urvant.core.setting.Sheet;
 import org.urvant.core.text.NearestName;
+import org.urvant.core.text.NumberedNames;
 
 /**
  * Holds a device's sheets against each other: numbers of rows, values that must differ, references between tables, members of
@@ -68,6 +71,7 @@ final class TableCheck {
                 .channels()
                 .values()
                 .forEach(kind -> check.unique(kind.settings(), sheets.of(Sheet.Kind.CHANNEL, kind.name())));
+        check.unusedChannels();
         check.groupsAlike(groups);
         check.examples();
         check.twin();
@@ -153,6 +157,40 @@ final class TableCheck {
         if (table.bus() != null) {
             bus(table, rows);
         }
+    }
+
+    /** A channel is used when something is given for it, or a reference names it. */
+    private void unusedChannels() {
+        Set<String> named = new HashSet<>(referenced.getOrDefault("channels", Set.of()));
+        type.hardware().channels().keySet().forEach(kind -> named.addAll(referenced.getOrDefault(kind, Set.of())));
+        List<String> forgotten = sheets.channels().keySet().stream()
+                .filter(name -> !named.contains(name)
+                        && sheets.sheet(name).orElseThrow().given().isEmpty())
+                .toList();
+        if (!forgotten.isEmpty()) {
+            report(
+                    Rule.CHANNEL_UNMAPPED,
+                    "channels",
+                    device.position(),
+                    (forgotten.size() == 1 ? "1 channel is" : forgotten.size() + " channels are")
+                            + " neither used nor marked as unused: " + NumberedNames.brief(forgotten),
+                    "Use them, or run 'urvant set " + device.name() + " CHANNEL." + ChannelKind.CARRIES + " "
+                            + ChannelKind.UNUSED + "'.");
+        }
+        device.fitted().modules().forEach((slot, entry) -> {
+            ModuleKind module = type.hardware().modules().get(entry.text());
+            Set<String> given = module == null
+                    ? Set.of()
+                    : DeviceSheets.channels(type, slot, module).keySet();
+            if (!given.isEmpty() && forgotten.containsAll(given)) {
+                report(
+                        Rule.MODULE_UNUSED,
+                        "module." + slot,
+                        entry.position(),
+                        "no channel of module " + module.name() + " in slot " + slot + " is used",
+                        Rule.MODULE_UNUSED.remedy());
+            }
+        });
     }
 
     private void count(TableDefinition table, String container, Sheet outer, List<Sheet> rows, Position position) {

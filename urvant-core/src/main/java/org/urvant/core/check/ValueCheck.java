@@ -218,7 +218,11 @@ final class ValueCheck {
                 continue;
             }
             if (setting.standard() != null) {
-                if (!setting.traits().isExpert()) {
+                boolean bareChannel =
+                        sheet.kind() == Sheet.Kind.CHANNEL && sheet.given().isEmpty();
+                if (!setting.traits().isExpert()
+                        && !bareChannel
+                        && sheet.idle(setting).isEmpty()) {
                     left.add(sheet.path(setting.path()));
                 }
             } else if (sheet.idle(setting).isEmpty()) {

@@ -27,6 +27,7 @@ import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.GivenSheet;
 import org.urvant.core.text.NearestName;
+import org.urvant.core.text.NumberedNames;
 
 /**
  * All sheets of one device: of itself, its setting groups, the channels that it has as fitted, the rows of its tables, its
@@ -54,7 +55,7 @@ public final class DeviceSheets {
     private final Device device;
     private final Map<String, Sheet> sheets = new LinkedHashMap<>();
     private final List<Stranger> strangers = new ArrayList<>();
-    private final SortedMap<String, ChannelKind> channels = new TreeMap<>();
+    private final SortedMap<String, ChannelKind> channels = new TreeMap<>(NumberedNames.ORDER);
 
     /**
      * Something given that the type does not have.
@@ -144,7 +145,7 @@ public final class DeviceSheets {
 
     /** Returns the kinds of the channels that a slot would have with a module, by name. */
     public static SortedMap<String, ChannelKind> channels(DeviceType type, String slot, ModuleKind module) {
-        SortedMap<String, ChannelKind> names = new TreeMap<>();
+        SortedMap<String, ChannelKind> names = new TreeMap<>(NumberedNames.ORDER);
         module.gives().forEach((name, count) -> {
             ChannelKind kind = type.hardware().channels().get(name);
             for (int i = 1; kind != null && i <= count; i++) {

@@ -49,6 +49,12 @@ public interface DeviceLink extends AutoCloseable {
     /** Asks how the device is; needs no log-on. While it restarts it may also not answer at all. */
     Condition condition();
 
+    /** Returns the time that the device's clock shows, in UTC; needs no log-on. */
+    Instant clock();
+
+    /** Sets the device's clock. */
+    void setClock(Instant now);
+
     @Override
     void close();
 

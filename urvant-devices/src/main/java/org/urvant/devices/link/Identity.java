@@ -2,6 +2,7 @@ package org.urvant.devices.link;
 
 import java.util.Objects;
 import java.util.Optional;
+import java.util.SortedMap;
 import org.urvant.core.tree.Fingerprint;
 
 /**
@@ -11,9 +12,16 @@ import org.urvant.core.tree.Fingerprint;
  * @param type device type
  * @param firmware firmware version
  * @param serial serial number
+ * @param modules kinds of the modules that it has, by slot; null when it does not say
  * @param active fingerprint of the configuration that it runs; null when it has none
  */
-public record Identity(String device, String type, String firmware, String serial, Fingerprint active) {
+public record Identity(
+        String device,
+        String type,
+        String firmware,
+        String serial,
+        SortedMap<String, String> modules,
+        Fingerprint active) {
     public Identity {
         Objects.requireNonNull(type, "type");
         Objects.requireNonNull(serial, "serial");
@@ -22,5 +30,10 @@ public record Identity(String device, String type, String firmware, String seria
     /** Returns the fingerprint of the configuration that the device runs, or empty when it has none. */
     public Optional<Fingerprint> activeFingerprint() {
         return Optional.ofNullable(active);
+    }
+
+    /** Returns the modules that the device says it has, or empty when it does not say. */
+    public Optional<SortedMap<String, String>> modulesFound() {
+        return Optional.ofNullable(modules);
     }
 }

@@ -15,6 +15,8 @@ import java.time.Instant;
 import java.util.Arrays;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.function.Function;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManager;
@@ -96,9 +98,36 @@ public final class MaintenanceLink implements DeviceLink {
                 identity.text("type").orElse("unknown"),
                 identity.text("firmware").orElse("unknown"),
                 identity.text("serial").orElse("unknown"),
+                modules(identity),
                 identity.text("fingerprint")
                         .map(hex -> understood(hex, Fingerprint::new))
                         .orElse(null));
+    }
+
+    private static SortedMap<String, String> modules(Section identity) {
+        if (identity.node("modules").isEmpty()) {
+            return null;
+        }
+        SortedMap<String, String> modules = new TreeMap<>();
+        Section found = identity.section("modules");
+        found.nodes()
+                .keySet()
+                .forEach(slot -> modules.put(slot, found.text(slot).orElse("")));
+        return modules;
+    }
+
+    @Override
+    public Instant clock() {
+        return json(ask(request("clock").GET()))
+                .text("utc")
+                .map(time -> understood(time, Instant::parse))
+                .orElse(Instant.EPOCH);
+    }
+
+    @Override
+    public void setClock(Instant now) {
+        byte[] body = CanonicalJson.bytes(Section.of(Map.of("utc", Value.text(now.toString()))));
+        ask(request("clock").PUT(HttpRequest.BodyPublishers.ofByteArray(body)));
     }
 
     @Override

@@ -2,11 +2,13 @@ package org.urvant.devices.standin;
 
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.configuration.Configuration;
 import org.urvant.core.fault.UrvantException;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Fingerprint;
+import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.devices.link.ContentDigest;
@@ -59,10 +61,13 @@ final class DeviceState {
     }
 
     synchronized Section identity() {
-        var fields = new TreeMap<String, Value>(Map.of(
+        var fields = new TreeMap<String, Node>(Map.of(
                 "type", Value.text(profile.type()),
                 "firmware", Value.text(profile.firmware()),
                 "serial", Value.text(profile.serial())));
+        SortedMap<String, Value> modules = new TreeMap<>();
+        profile.modules().forEach((slot, module) -> modules.put(slot, Value.text(module)));
+        fields.put("modules", Section.of(modules));
         if (active != null) {
             fields.put("device", Value.text(active.device()));
             fields.put("fingerprint", Value.text(active.fingerprint().hex()));

@@ -6,6 +6,7 @@ import com.sun.net.httpserver.HttpHandler;
 import java.io.EOFException;
 import java.io.IOException;
 import java.security.SecureRandom;
+import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HexFormat;
@@ -33,7 +34,7 @@ import org.urvant.formats.json.JsonTree;
 final class MaintenanceHandler implements HttpHandler {
     private static final Logger LOG = LoggerFactory.getLogger(MaintenanceHandler.class);
     private static final Pattern RANGE = Pattern.compile("bytes (\\d{1,9})-(\\d{1,9})/(\\d{1,9})");
-    private static final Set<String> CHANGES = Set.of("PUT staging", "POST activation", "POST restart");
+    private static final Set<String> CHANGES = Set.of("PUT staging", "POST activation", "POST restart", "PUT clock");
     private static final int MOST_BODY = 256 * 1024;
     private static final int MOST_DRAINED = 4 * 1024 * 1024;
     private static final int SHORTEST_PASSWORD = 8;
@@ -48,6 +49,7 @@ final class MaintenanceHandler implements HttpHandler {
 
     private volatile boolean hasPower = true;
     private volatile Instant since = Instant.now();
+    private volatile Duration clockError = Duration.ofSeconds(-90); // nobody has set it yet
 
     MaintenanceHandler(DeviceState state, List<Passwords> users, Faults faults) {
         this.state = state;
@@ -80,7 +82,7 @@ final class MaintenanceHandler implements HttpHandler {
             } catch (Refusal e) {
                 LOG.info("{} refused: {}", request, e.getMessage());
                 answer = problem(e.status(), e.getMessage(), e.remedy());
-            } catch (UrvantException | IllegalArgumentException e) {
+            } catch (UrvantException | IllegalArgumentException | DateTimeException e) {
                 LOG.info("{} not understood: {}", request, e.getMessage());
                 answer = problem(400, e.getMessage(), "Send what the link's description demands.");
             }
@@ -112,6 +114,10 @@ final class MaintenanceHandler implements HttpHandler {
         if (request.equals("GET state")) {
             return Answer.json(
                     Section.of(Map.of("condition", Value.text("running"), "since", Value.text(since.toString()))));
+        }
+        if (request.equals("GET clock")) {
+            Instant shown = Instant.now().plus(clockError);
+            return Answer.json(Section.of(Map.of("utc", Value.text(shown.toString()))));
         }
         if (request.equals("POST session")) {
             return logOn(body);
@@ -148,6 +154,12 @@ final class MaintenanceHandler implements HttpHandler {
                             "Give one of at least " + SHORTEST_PASSWORD + " characters.");
                 }
                 user.set(password);
+                yield new Answer(204, new byte[0]);
+            }
+            case "PUT clock" -> {
+                Instant told =
+                        Instant.parse(JsonTree.read("request", body).text("utc").orElse(""));
+                clockError = Duration.between(Instant.now(), told);
                 yield new Answer(204, new byte[0]);
             }
             case "PUT staging" -> stage(exchange.getRequestHeaders(), body);

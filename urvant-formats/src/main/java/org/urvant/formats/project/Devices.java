@@ -391,18 +391,20 @@ public final class Devices {
     }
 
     /**
-     * Exchanges a module. The values of channels that go are taken away.
+     * Exchanges modules. The values of channels that go are taken away.
      *
      * @return names of the files in which the old state is kept
      */
-    public List<String> fit(Project project, String name, Exchange exchange) {
+    public List<String> fit(String name, List<Exchange> exchanges) {
         List<String> kept = folder.keepCopies(name);
         YamlDocument document = files.yaml(DeviceFile.name(name));
-        for (String channel : exchange.freed().keySet()) {
-            document = document.without(List.of(DeviceSheets.CHANNELS, channel));
+        for (Exchange exchange : exchanges) {
+            for (String channel : exchange.freed().keySet()) {
+                document = document.without(List.of(DeviceSheets.CHANNELS, channel));
+            }
+            List<String> slot = List.of(DeviceFile.MODULES, exchange.slot());
+            document = exchange.after().isEmpty() ? document.without(slot) : document.with(slot, exchange.after());
         }
-        List<String> slot = List.of(DeviceFile.MODULES, exchange.slot());
-        document = exchange.after().isEmpty() ? document.without(slot) : document.with(slot, exchange.after());
         files.write(DeviceFile.name(name), document.text());
         return kept;
     }

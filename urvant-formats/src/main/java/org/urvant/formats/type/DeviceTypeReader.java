@@ -356,6 +356,13 @@ public final class DeviceTypeReader {
         private static void verify(FieldReader fields, DeviceType type) {
             Set<String> firsts = new HashSet<>();
             type.settings().keySet().forEach(path -> firsts.add(path.split("\\.")[0]));
+            type.groups().settings().settings().keySet().forEach(path -> firsts.add(path.split("\\.")[0]));
+            type.plate().sections().keySet().stream()
+                    .filter(section -> !firsts.contains(section))
+                    .forEach(section -> fields.report(
+                            fields.position(),
+                            "section '" + section + "' has a title and no settings",
+                            NearestName.hint("section", section, firsts)));
             Set<String> others = new HashSet<>(type.tables().keySet());
             others.addAll(type.hardware().channels().keySet());
             others.add("group");

@@ -1,0 +1,100 @@
+package org.urvant.cli;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.devices.link.DeviceLink;
+import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "clock",
+        description = "Compare a device's clock with this computer's, or set it.",
+        footer = {"", "Example: urvant clock GW1 --set"})
+final class ClockCommand extends Command {
+    private static final Duration ALIKE = Duration.ofSeconds(2);
+    private static final DateTimeFormatter LOCAL = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss xxx", Locale.ROOT);
+
+    @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
+    private String name;
+
+    @Option(names = "--set", description = "Set the device's clock from this computer.")
+    private boolean set;
+
+    @Mixin
+    private DeviceAccess access;
+
+    ClockCommand(Session session) {
+        super(session);
+        this.access = new DeviceAccess();
+    }
+
+    @Override
+    public Integer call() {
+        ProjectFolder folder = folder();
+        Project project = folder.load();
+        Device device = project.device(name);
+        if (set) {
+            try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
+                say(name + ": clock " + set(open.link(), session.clock()));
+                return Exit.DONE;
+            }
+        }
+        try (MaintenanceLink link = DeviceAccess.link(session, device)) {
+            DeviceAccess.confirm(this, link, device);
+            Instant shown = link.clock();
+            Duration ahead = Duration.between(session.clock().instant(), shown);
+            boolean alike = ahead.abs().compareTo(ALIKE) <= 0;
+            ZoneId zone = zone(project, device);
+            if (json) {
+                sayJson(Json.object("device", name, "utc", shown.toString(), "aheadMillis", ahead.toMillis()));
+            } else {
+                say(name + " shows " + LOCAL.format(shown.atZone(zone)) + " " + zone.getId());
+                String drift = String.format(Locale.ROOT, "%.1f s", Math.abs(ahead.toMillis()) / 1000.0);
+                say(
+                        alike
+                                ? paint.good("right") + " within " + drift
+                                : paint.warn(drift + (ahead.isNegative() ? " behind" : " ahead of")) + " this computer"
+                                        + hint(ahead));
+            }
+            if (!alike) {
+                next("urvant clock " + name + " --set");
+            }
+            return alike ? Exit.DONE : Exit.DIFFERENT;
+        }
+    }
+
+    /** Whole hours are rarely drift. */
+    private static String hint(Duration ahead) {
+        long off = Math.abs(ahead.toSeconds()) % 3_600;
+        boolean wholeHours = Math.abs(ahead.toSeconds()) > 1_800 && (off < 60 || off > 3_540);
+        return wholeHours ? "; whole hours: is its zone wrong?" : "";
+    }
+
+    private static ZoneId zone(Project project, Device device) {
+        Object zone = DeviceSheets.of(project.typeOf(device), device).own().value("clock.zone");
+        return zone instanceof String id && ZoneId.getAvailableZoneIds().contains(id)
+                ? ZoneId.of(id)
+                : ZoneId.of("UTC");
+    }
+
+    /** Sets a clock; returns what was done, in words. */
+    static String set(DeviceLink link, InstantSource clock) {
+        Duration before = Duration.between(clock.instant(), link.clock());
+        link.setClock(clock.instant());
+        return String.format(
+                Locale.ROOT,
+                "set; it was %.1f s %s",
+                Math.abs(before.toMillis()) / 1000.0,
+                before.isNegative() ? "behind" : "ahead");
+    }
+}
