@@ -69,8 +69,8 @@ final class SelectorsCommand extends Command {
         Table table = new Table("", "selector", "for", "position", "because");
         List<Object> rows = new ArrayList<>();
         for (SelectorSheet.Line line : lines) {
-            String because = line.selector().follows() + " = " + line.place().value()
-                    + (line.place().isExact() ? "" : " (nearest)");
+            String because = line.selector().follows() + " = " + line.wanted()
+                    + (line.place().isExact() ? "" : "; " + line.place().value() + " is the nearest");
             table.row(
                     line.isTicked() ? "✓" : "☐",
                     line.selector().name(),

@@ -291,7 +291,7 @@ final class HardwareCheck {
                     "selector." + name,
                     ticked == null ? device.position() : ticked.position(),
                     name + " must stand at " + line.place().position() + " for "
-                            + line.selector().follows() + " = " + line.place().value()
+                            + line.selector().follows() + " = " + line.wanted()
                             + (ticked == null ? "; nobody has confirmed it" : "; " + ticked.text() + " was confirmed"),
                     "Set it on the device, then run 'urvant selectors " + device.name() + " --tick " + name + "'.");
         }

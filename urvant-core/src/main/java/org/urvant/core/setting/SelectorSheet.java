@@ -15,10 +15,11 @@ public final class SelectorSheet {
      * One line of the sheet.
      *
      * @param selector the selector
+     * @param wanted the value of the setting that it follows
      * @param place where it is to stand
      * @param ticked the position that a person confirmed; empty text for none
      */
-    public record Line(Selector selector, Selector.Place place, String ticked) {
+    public record Line(Selector selector, String wanted, Selector.Place place, String ticked) {
         /** Returns whether the confirmed position is the one that is wanted. */
         public boolean isTicked() {
             return ticked.equals(place.position());
@@ -29,12 +30,14 @@ public final class SelectorSheet {
     public static List<Line> of(DeviceSheets sheets, Device device) {
         List<Line> lines = new ArrayList<>();
         for (Selector selector : sheets.type().hardware().selectors()) {
-            Optional<Selector.Place> place = sheets.seek(selector.follows())
+            Object wanted = sheets.seek(selector.follows())
                     .filter(found -> found.sheet().idle(found.setting()).isEmpty())
                     .map(found -> found.sheet().value(found.setting().path()))
-                    .flatMap(selector::place);
+                    .orElse(null);
             Entry ticked = device.fitted().ticked().get(selector.name());
-            place.ifPresent(found -> lines.add(new Line(selector, found, ticked == null ? "" : ticked.text())));
+            Optional<Selector.Place> place = wanted == null ? Optional.empty() : selector.place(wanted);
+            place.ifPresent(found ->
+                    lines.add(new Line(selector, String.valueOf(wanted), found, ticked == null ? "" : ticked.text())));
         }
         return lines;
     }

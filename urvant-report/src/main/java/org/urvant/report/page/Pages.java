@@ -338,7 +338,8 @@ public final class Pages {
                     "name", line.selector().name(),
                     "meaning", line.selector().meaning(),
                     "position", line.place().position(),
-                    "value", line.selector().follows() + " = " + line.place().value(),
+                    "value", line.selector().follows() + " = " + line.wanted(),
+                    "nearest", line.place().value(),
                     "exact", line.place().isExact(),
                     "ticked", line.isTicked()));
         }
