@@ -48,6 +48,7 @@ final class DemoCommand extends Command {
             copy("F02.cid", folder);
             copy("skarholm.scd", folder);
             copy("tp4.icd", folder);
+            copy("plant.csv", folder);
             play(folder);
         } finally {
             if (keep == null) {
@@ -101,6 +102,67 @@ final class DemoCommand extends Command {
         }
         run(Exit.DONE, "history", "GW1");
         station(folder);
+        plant(site);
+    }
+
+    private void plant(Path site) throws IOException {
+        chapter("Every kind of device is data: a relay, a recorder, an RTU, a display … from one catalogue");
+        run(Exit.DONE, "types");
+        run(Exit.DONE, "order-code", "marrowby-f2", "MF2-BVB-2");
+        run(Exit.DONE, "device", "add", "F11", "--type", "marrowby-f2", "--order-code", "MF2-BVB-2");
+        String[][] others = {
+            {"L21", "tarnholt-l5", "TL5-SY"}, {"M31", "stenvaag-m3", "SM3-M0"}, {"R51", "havbryn-r6", "HR6-00-N"}
+        };
+        for (String[] other : others) {
+            run(Exit.DONE, "device", "add", other[0], "--type", other[1], "--order-code", other[2]);
+        }
+        for (String word :
+                List.of("Q41=oddvik-u1", "P61=lysholt-p12", "RTU1=fjellmast-c2", "CN1=brudal-x8", "TD1=nattvik-t4")) {
+            run(Exit.DONE, "device", "add", word.split("=")[0], "--type", word.split("=")[1]);
+        }
+        run(Exit.DONE, "device", "add", "GD1", "--type", "kvitskjer-d4", "--link", "127.0.0.1:" + freePort());
+        chapter("Their values come from one table; many at once, and back with undo");
+        run(Exit.DONE, "fill", "../plant.csv", "--yes");
+        run(Exit.DONE, "set", "F11", "X1/VT*.carries", "phase-voltage");
+        run(Exit.DONE, "undo");
+        run(Exit.DONE, "show", "M31", "motor");
+        run(Exit.DONE, "explain", "M31", "motor.rated-current");
+        run(Exit.DONE, "fit", "RTU1", "E1", "di8");
+        run(Exit.DONE, "selectors", "Q41");
+        run(Exit.DONE, "services");
+        chapter("Five mistakes, planted by hand in five files");
+        Map<Path, String> sound = new HashMap<>();
+        plantMistake(site, sound, "F11", "ct.primary: 400 A", "ct.primary: 1 A\n  ct.secondary: 5 A");
+        plantMistake(site, sound, "M31", "21.5 A", "38 A");
+        plantMistake(site, sound, "TD1", "sequence.return: DI2", "sequence.return: DI1");
+        plantMistake(site, sound, "CN1", "settings:", "settings:\n  can.listen-only: yes");
+        plantMistake(site, sound, "RTU1", "settings:", "settings:\n  way.type: data-only");
+        run(Exit.DIFFERENT, "check");
+        for (Map.Entry<Path, String> file : sound.entrySet()) {
+            Files.writeString(file.getKey(), file.getValue());
+        }
+        say(paint.faint("(the files get their own text back)"));
+        run(Exit.DONE, "check", "GD1");
+        chapter("A safety-related device: signed off only by one who has read its page");
+        stage.environment().put("URVANT_PASSWORD", "kvitskjer");
+        run(Exit.DONE, "bench", "start");
+        try {
+            run(Exit.DONE, "download", "GD1", "--yes", "--set-clock");
+            run(Exit.FAILED, "sign-off", "GD1", "--yes");
+            run(Exit.DONE, "review", "GD1", "--out", "../GD1.html");
+            run(Exit.DONE, "clock", "GD1");
+        } finally {
+            run(Exit.DONE, "bench", "stop");
+        }
+        run(Exit.FAILED, "download", "Q41", "--yes");
+    }
+
+    private static void plantMistake(Path site, Map<Path, String> sound, String device, String from, String to)
+            throws IOException {
+        Path file = site.resolve("devices").resolve(device + ".yaml");
+        String text = Files.readString(file);
+        sound.put(file, text);
+        Files.writeString(file, text.replaceFirst(from, to));
     }
 
     private void station(Path folder) throws IOException {

@@ -91,7 +91,7 @@ final class DeviceCommand extends Command {
         ProjectFolder folder = folder();
         if (route.type != null) {
             folder.devices().add(name, new Devices.Start(route.type, firmware, hardware, orderCode, link, example));
-            say("added " + name + ", a " + route.type);
+            say("added " + name + ", type " + route.type);
         } else if (route.file != null) {
             ConfigurationFile file = ConfigurationFile.read(session.path(route.file), route.file);
             folder.devices().addHeld(name, file.configuration(), "file " + route.file, link);

@@ -95,14 +95,14 @@ final class DownloadCommand extends Command {
             }
             consent.ask("Overwrite what " + name + " runs?", "nothing was sent");
             run(folder.history(name), transfer, plan, open);
+            if (setClock) {
+                say("clock " + ClockCommand.set(open.link(), session.clock()));
+            }
             if (effects.stream().anyMatch(effect -> effect.rule() == Rule.RESTART_NEEDED)) {
                 DeviceLink.Condition before = open.link().condition();
                 open.link().restart();
                 Verification.awaitRestart(open.link(), before.since());
                 say("restarted, runs again");
-            }
-            if (setClock) {
-                say("clock " + ClockCommand.set(open.link(), session.clock()));
             }
             next("urvant verify " + name);
             return Exit.DONE;

@@ -23,11 +23,16 @@ import picocli.CommandLine.Parameters;
                         + " changes; when one value does not fit, nothing is changed. An empty value means the default.",
         footer = {"", "Example: urvant fill values.xlsx --dry-run"})
 final class FillCommand extends Command {
+    private static final int FEW = 20;
+
     @Parameters(paramLabel = "FILE", description = "The table; .csv or .xlsx.")
     private String file;
 
     @Option(names = "--dry-run", description = "Only say what would change.")
     private boolean dryRun;
+
+    @Option(names = "--all", description = "Show every value that changes, not just the first ones.")
+    private boolean all;
 
     @Mixin
     private Consent consent;
@@ -56,7 +61,9 @@ final class FillCommand extends Command {
                 if (!isSame) {
                     values.computeIfAbsent(row.device(), name -> new TreeMap<>())
                             .put(row.setting(), after);
-                    table.row(row.device(), row.setting(), before, after == null ? "(default)" : after);
+                    if (all || rows.size() < FEW) {
+                        table.row(row.device(), row.setting(), before, after == null ? "(default)" : after);
+                    }
                     rows.add(Json.object(
                             "device", row.device(), "setting", row.setting(), "before", before, "value", after));
                 }
@@ -82,6 +89,9 @@ final class FillCommand extends Command {
             return Exit.DONE;
         }
         say(table);
+        if (!all && rows.size() > FEW) {
+            say("… and " + (rows.size() - FEW) + " more; --all shows them");
+        }
         say(count(rows.size(), "value") + (dryRun ? " would change" : " to change"));
         if (!dryRun) {
             consent.ask("Take these values?", "nothing was changed");

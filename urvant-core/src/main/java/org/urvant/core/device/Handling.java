@@ -1,8 +1,11 @@
 package org.urvant.core.device;
 
 import java.util.Collections;
+import java.util.List;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * How devices of a type are worked with.
@@ -20,5 +23,13 @@ public record Handling(
     public Handling {
         gaps = Collections.unmodifiableSortedMap(new TreeMap<>(gaps));
         examples = Collections.unmodifiableSortedMap(new TreeMap<>(examples));
+    }
+
+    /** Returns whether a path cannot be read back. */
+    public boolean isGap(String path) {
+        return gaps.keySet().stream()
+                .anyMatch(gap -> path.matches(List.of(gap.split("\\*", -1)).stream()
+                        .map(Pattern::quote)
+                        .collect(Collectors.joining(".*"))));
     }
 }

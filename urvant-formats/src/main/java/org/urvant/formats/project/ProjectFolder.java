@@ -566,6 +566,8 @@ public final class ProjectFolder {
                     held.parts().section("communications").section(connection),
                     values);
         }
+        // what cannot be read back was not seen, so it must not be lost
+        values.keySet().removeIf(project.typeOf(device).handling()::isGap);
         set(project, device.name(), values);
         dropRows(project, device, held.parts().section("settings"));
         writeMappings(device.name(), Adoption.mappings(device, held.parts().section("mappings")));
