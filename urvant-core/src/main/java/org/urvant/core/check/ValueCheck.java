@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.Condition;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
@@ -155,6 +156,9 @@ final class ValueCheck {
                     entry.position(),
                     path + " does not apply: " + idle.get().reason(),
                     "Take it out, or change what makes it idle.");
+        }
+        if (sheet.kind() == Sheet.Kind.CHANNEL && setting.path().equals(ChannelKind.CARRIES)) {
+            return; // the check of the hardware says what the channel can carry
         }
         Reading reading = setting.read(entry.text(), sheet);
         if (!reading.isSound() && setting.path().equals(ConnectionKind.PORT)) {
