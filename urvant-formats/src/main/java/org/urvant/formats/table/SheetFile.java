@@ -65,10 +65,8 @@ final class SheetFile {
             }
         } catch (LimitExceededException | MalformedInputException e) {
             throw e;
-        } catch (IOException | OpenXML4JException | SAXException | XMLStreamException e) {
-            throw new MalformedInputException(
-                    Position.in(shownAs), "no sound spreadsheet: " + brief(e), "Save it again as .xlsx.", e);
-        } catch (IllegalStateException | IllegalArgumentException e) {
+        } catch (IOException | OpenXML4JException | SAXException | XMLStreamException | RuntimeException e) {
+            // the library tells of broken files by unchecked exceptions of many kinds
             throw new MalformedInputException(
                     Position.in(shownAs), "no sound spreadsheet: " + brief(e), "Save it again as .xlsx.", e);
         }
@@ -173,7 +171,7 @@ final class SheetFile {
             }
             if ("e".equals(type)) {
                 faults.put(column, "cell " + at + " shows an error: " + text);
-            } else if ("d".equals(type) || type == null && isDate(style) && !text.isEmpty()) {
+            } else if ("d".equals(type) || (type == null || type.equals("n")) && isDate(style) && !text.isEmpty()) {
                 faults.put(column, "cell " + at + " holds a date, which the spreadsheet made of something else");
             } else if ("b".equals(type)) {
                 return text.equals("1") ? "yes" : "no";

@@ -1,0 +1,243 @@
+package org.urvant.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.devices.standin.StandIn;
+import org.urvant.devices.standin.StandInProfile;
+import org.urvant.formats.type.Catalogue;
+
+/** A device of every kind from the command line: made, filled from a table, looked at, changed, taken back. */
+class PlantCommandsTest {
+    private static final Pattern WORD = Pattern.compile("'([^']*)'|(\\S+)");
+    private static final String TABLE =
+            Path.of("../demo/plant.csv").toAbsolutePath().normalize().toString();
+
+    @TempDir
+    Path folder;
+
+    private Terminal terminal;
+    private Path site;
+
+    @BeforeEach
+    void plant() {
+        terminal = new Terminal(folder);
+        terminal.ok("new skarholm");
+        site = folder.resolve("skarholm");
+        terminal.go(site);
+        terminal.ok("device add F11 --type marrowby-f2 --order-code MF2-BVB-2");
+        terminal.ok("device add L21 --type tarnholt-l5 --order-code TL5-SY");
+        terminal.ok("device add M31 --type stenvaag-m3 --order-code SM3-M0");
+        terminal.ok("device add R51 --type havbryn-r6 --order-code HR6-00-N");
+        for (String device : List.of(
+                "Q41=oddvik-u1",
+                "P61=lysholt-p12",
+                "RTU1=fjellmast-c2",
+                "CN1=brudal-x8",
+                "TD1=nattvik-t4",
+                "GD1=kvitskjer-d4")) {
+            terminal.ok("device add " + device.replace("=", " --type "));
+        }
+        terminal.ok("fill " + TABLE + " --yes");
+    }
+
+    private static String[] words(String line) {
+        List<String> words = new ArrayList<>();
+        Matcher matcher = WORD.matcher(line);
+        while (matcher.find()) {
+            words.add(matcher.group(1) == null ? matcher.group(2) : matcher.group(1));
+        }
+        return words.toArray(String[]::new);
+    }
+
+    /** Columns: a command, its exit code, and what it says; several commands are parted by {@code &&}. */
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '~',
+            textBlock =
+                    """
+            types --find motor                         | 0 | stenvaag-m3
+            types --sort price                         | 2 | Known: maker, title, type
+            types page stenvaag-m3                     | 0 | wrote stenvaag-m3.html
+            types copy stenvaag-m3 own-m3 && types verify types/own-m3.yaml | 0 | sound: own-m3, 32 settings
+            types copy stenvaag-m3 own-m3 && types remove own-m3 && undo | 0 | took back: types remove own-m3
+            types remove stenvaag-m3                   | 3 | no type 'stenvaag-m3' of its own
+            device --find pump --json                  | 0 | ~"type" : "stenvaag-m3"~
+            device --find alarms                       | 0 | RTU1
+            device --sort size                         | 2 | no column 'size'
+            device add X1 --type marrowby-f2 --order-code MF2-BVX-1 | 3 | expected one of 0, B, L
+            device add X1 --type marrowby-f2 --firmware 9 | 2 | no firmware version '9'
+            device add X1 --type fjellmast-c2 --example pump-station && check X1 | 1 | equals-example
+            device add X1 --type fjellmast-c2 --example pumpstation | 2 | Did you mean 'pump-station'?
+            device add X1                              | 2 | Missing required argument
+            device add F11 --type marrowby-f2          | 3 | exists already
+            device copy RTU1 RTU2                      | 0 | to be given, for they belong to the one device: unit.name
+            device copy TD1 TD2 --twin && device remove TD1 --yes | 3 | still named by TD2 twin-of
+            device copy TD1 TD2 --twin && device remove TD1 --cascade --yes && undo --dry-run | 0 | would take back: device remove TD1 --cascade --yes
+            device copy TD1 TD2 --twin && device rename TD1 TD7 | 0 | follows: TD2 twin-of
+            device rename TD1 F11                      | 3 | exists already
+            show P61 AI1                               | 0 | the channel carries no standard signal
+            show P61 AI1 --all                         | 0 | does not apply
+            show F11 --changed                         | 0 | pick-up
+            show F11 --find 'wrong phase'              | 0 | sequence
+            show F11 grupe                             | 2 | Did you mean 'group'?
+            show RTU1 recipients --json                | 0 | ~"setting" : "recipients.Duty.number"~
+            set F11 rated.voltage '10 kV'              | 0 | rated.voltage: 11 kV → 10 kV
+            set F11 rated.voltage '10 kV' && undo && show F11 rated.voltage | 0 | 11 kV
+            set F11 rated.voltage '10 kV' && undo && undo && undo --dry-run | 0 | would take back: device add GD1
+            set P61 'AI?.decimals' 2 --dry-run         | 0 | 9 values would be set
+            set P61 'AI*.decimals' 2                   | 0 | 12 values set
+            set 'P61,F11' clock.zone Europe/Oslo       | 0 | 2 values set
+            set '*' clock.zone Europe/Oslo             | 2 | no setting 'clock.zone'
+            set F11 rated.voltage                      | 3 | no value is given
+            set F11 rated.voltage --default            | 0 | 11 kV → (default)
+            set F11 'zz*' 1                            | 2 | no setting 'zz*'
+            set F1* rated.frequency 55                 | 3 | expected one of 50, 60
+            set RTU1 recipients.Night.number '+47 22 00 00 02' | 0 | recipients.Night.number: (open)
+            set F11 group.2.overcurrent.1.pick-up '2 A' | 0 | (open) → 2 A
+            set F11 group.7.overcurrent.1.pick-up '2 A' | 2 | no setting
+            set F11 firmware 4.1                       | 0 | 4.3 → 4.1
+            set F11 firmware 5                         | 3 | expected one of 4.0, 4.1, 4.3
+            explain F11 group.1.overcurrent.1.pick-up  | 0 | secondary value
+            explain F11 group.1.overcurrent.1.delay    | 0 | does not apply: the characteristic is inverse
+            explain F11 X1/VT1                         | 0 | the module in slot X1
+            explain fjellmast-c2 recipients            | 0 | rule         text-carried
+            explain marrowby-f2 ct-ratio               | 0 | must hold    ct.primary >= ct.secondary
+            explain M31 motor.rated-curent             | 2 | Did you mean 'motor.rated-current'?
+            explain marrowby-f3 ct-ratio               | 2 | Did you mean 'marrowby-f2'?
+            explain fingerprint                        | 0 | SHA-256
+            explain fingerprnt                         | 2 | Did you mean 'fingerprint'?
+            explain F11 ct.primary --json              | 0 | ~"unit" : "A"~
+            fit RTU1 E1 di8                            | 0 | channels that come: E1/DI1 to E1/DI8
+            fit RTU1 E9 di8                            | 2 | Known: E1, E2
+            fit RTU1 E1                                | 3 | what to fit is not clear
+            fit RTU1 E1 di8 && set RTU1 E1/DI1.carries binary && fit RTU1 E1 --empty | 3 | nobody is there to agree
+            fit RTU1 E1 di8 && set RTU1 E1/DI1.carries binary && fit RTU1 E1 --empty --yes | 0 | goes: E1/DI1 with carries = binary
+            fit RTU1 --as-built                        | 3 | no maintenance link
+            order-code F11                             | 0 | F11 as fitted: MF2-BVB-2
+            order-code marrowby-f2                     | 0 | form: MF2-{hardware}{slot 1}{slot 2}-{functions}
+            order-code marrowby-f2 MF2-A0L-2           | 1 | light in slot 2 needs hardware B
+            order-code marrowby-f2 MF2-BVL-3 --json    | 0 | ~"X2" : "arc"~
+            order-code F11 MF2-BVL-3 --apply --yes     | 0 | fitted F11 by its code
+            order-code F11 MF2-BVL-3 --apply --yes && check F11 --json | 0 | ~"errors"~
+            order-code TD1                             | 3 | has no ordering code
+            selectors Q41                              | 0 | long-time.current = 0.85; 0.8 is the nearest
+            selectors Q41 --tick Ir,tr && selectors Q41 | 0 | ✓  Ir
+            selectors Q41 --tick It                    | 2 | Did you mean 'Ir'?
+            selectors Q41 --out q.html                 | 0 | wrote q.html
+            selectors TD1                              | 3 | has no selectors
+            services                                   | 0 | measured values to anybody
+            services R51 --json                        | 0 | ~"port" : "tcp/21"~
+            export v.csv 'RTU*' && fill v.csv --yes    | 0 | the project has these values already
+            export v.ods RTU1                          | 3 | neither .csv nor .xlsx
+            fill bad.csv --yes                         | 3 | bad.csv has 4 faults; nothing was changed
+            fill bad.csv --yes                         | 3 | bad.csv:2  F11 ct.primary is set as 'wide'
+            fill good.csv --dry-run                    | 0 | 2 values would change
+            fill good.csv --yes && undo                | 0 | took back: fill good.csv --yes
+            review GD1                                 | 0 | wrote GD1.html, fingerprint
+            configuration F11 --file F11.json && device add F12 --from F11.json | 0 | made by urvant
+            configuration F11 --file F11.json && set F11 rated.voltage '10 kV' && adopt F11 --from F11.json --yes | 0 | adopted 1 difference
+            configuration F11 --file F11.json && adopt L21 --from F11.json --yes | 3 | is for a marrowby-f2
+            clock F11                                  | 3 | no maintenance link
+            undo                                       | 0 | took back: fill
+            """)
+    void commandsDoAndSay(String lines, int code, String found) throws IOException {
+        Files.writeString(
+                site.resolve("bad.csv"),
+                "device,setting,value\nF11,ct.primary,wide\nF99,a,1\nF11,ct.primry,400\nTD1,sequence.steps,99\nF11,rated.voltage,10 kV\n");
+        Files.writeString(
+                site.resolve("good.csv"), "device;setting;value\nF11;rated.voltage;10 kV\nF11;inputs.threshold;\n");
+        int last = 0;
+        for (String line : lines.split(" && ")) {
+            assertThat(last).as(terminal.out() + terminal.err()).isZero();
+            last = terminal.run(words(line));
+        }
+        String said = terminal.out() + terminal.err();
+        String wanted = found.replace("F11 ct.primary is set as 'wide'", "ct.primary is 'wide'");
+        if (found.equals("\"errors\"")) {
+            assertThat(said).doesNotContain("\"error\"");
+            return;
+        }
+        assertThat(said).contains(wanted);
+        assertThat(last).as(said).isEqualTo(code);
+    }
+
+    @Test
+    void aSafetyRelatedDeviceIsSignedOffOnlyByOneWhoReadItsPage() throws IOException {
+        try (StandIn dock = StandIn.start(
+                folder.resolve("dock"),
+                new StandInProfile(
+                        "kvitskjer-d4",
+                        "3.2",
+                        "G-1",
+                        Catalogue.type("kvitskjer-d4").orElseThrow().accounts()),
+                "127.0.0.1",
+                0)) {
+            terminal.ok("set GD1 link " + dock.address());
+            terminal.with("URVANT_PASSWORD", "kvitskjer");
+            assertThat(terminal.run("clock", "GD1")).isEqualTo(Exit.DIFFERENT);
+            terminal.ok("download GD1 --yes");
+            terminal.ok("clock GD1 --set");
+            terminal.ok("clock GD1");
+            assertThat(terminal.out()).contains("right within");
+            assertThat(terminal.run("sign-off", "GD1", "--yes")).isEqualTo(Exit.FAILED);
+            assertThat(terminal.err()).contains("only by one who has read its page");
+            assertThat(terminal.run("sign-off", "GD1", "--yes", "--read", "0123456789ab"))
+                    .isEqualTo(Exit.FAILED);
+            terminal.ok("review GD1 --out page.html");
+            String page = Files.readString(site.resolve("page.html"));
+            Matcher code = Pattern.compile("--read ([0-9a-f]{12})").matcher(page);
+            assertThat(code.find()).isTrue();
+            terminal.ok("sign-off GD1 --yes --read " + code.group(1));
+            terminal.ok("device add GD9 --from-unit " + dock.address());
+            assertThat(Files.readString(site.resolve("devices/GD9.yaml"))).contains("origin: unit G-1", "Hall-4");
+        }
+    }
+
+    @Test
+    void otherModulesInTheDeviceAreSeenAndTakenOver() {
+        TreeMap<String, String> fitted = new TreeMap<>();
+        fitted.put("E2", "ro4");
+        try (StandIn unit = StandIn.start(
+                folder.resolve("unit"),
+                new StandInProfile(
+                        "fjellmast-c2",
+                        "3.4",
+                        "R-1",
+                        Catalogue.type("fjellmast-c2").orElseThrow().accounts(),
+                        fitted),
+                "127.0.0.1",
+                0)) {
+            terminal.ok("set RTU1 link " + unit.address());
+            terminal.ok("fit RTU1 E1 di8");
+            terminal.with("URVANT_PASSWORD", "fjellmast");
+            assertThat(terminal.run("download", "RTU1", "--yes")).isEqualTo(Exit.FAILED);
+            assertThat(terminal.err())
+                    .contains("hardware-differs: slot E1: the device has nothing, the project di8")
+                    .contains("slot E2: the device has ro4");
+            terminal.ok("fit RTU1 --as-built");
+            assertThat(terminal.out()).contains("channels that come: E2/RO1 to E2/RO4");
+            terminal.ok("download RTU1 --yes --set-clock");
+            assertThat(terminal.out()).contains("read back: equal").contains("clock set; it was 90.");
+        }
+    }
+
+    @Test
+    void aDeviceWithDialsOnlyIsNeverDownloadedTo() {
+        assertThat(terminal.run("download", "Q41", "--yes")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("dial-only-device").contains("urvant selectors Q41");
+    }
+}

@@ -1,0 +1,214 @@
+package org.urvant.formats.table;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
+import java.util.zip.ZipOutputStream;
+import org.apache.poi.ss.usermodel.CellStyle;
+import org.apache.poi.ss.util.CellRangeAddress;
+import org.apache.poi.xssf.usermodel.XSSFRow;
+import org.apache.poi.xssf.usermodel.XSSFSheet;
+import org.apache.poi.xssf.usermodel.XSSFWorkbook;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.urvant.core.fault.UrvantException;
+import org.urvant.core.finding.Finding;
+
+class ValueTableTest {
+    @TempDir
+    Path folder;
+
+    private Path sheet(String name, Consumer<XSSFSheet> content) throws IOException {
+        Path file = folder.resolve(name);
+        try (XSSFWorkbook book = new XSSFWorkbook();
+                OutputStream out = Files.newOutputStream(file)) {
+            XSSFSheet sheet = book.createSheet();
+            XSSFRow heading = sheet.createRow(0);
+            for (int i = 0; i < ValueTable.READ.size(); i++) {
+                heading.createCell(i).setCellValue(ValueTable.READ.get(i));
+            }
+            XSSFRow row = sheet.createRow(1);
+            row.createCell(0).setCellValue("F11");
+            row.createCell(1).setCellValue("ct.primary");
+            content.accept(sheet);
+            book.write(out);
+        }
+        return file;
+    }
+
+    private String fault(Consumer<XSSFSheet> content) throws IOException {
+        ValueTable.Read read = ValueTable.read(sheet("t.xlsx", content), "t.xlsx");
+        return read.findings().stream().map(Finding::message).findFirst().orElse("none");
+    }
+
+    @Test
+    void cellsOfASpreadsheetAreReadAsPeopleSeeThem() throws IOException {
+        ValueTable.Read read = ValueTable.read(
+                sheet("v.xlsx", sheet -> {
+                    sheet.getRow(1).createCell(2).setCellValue(0.1 + 0.2);
+                    XSSFRow logical = sheet.createRow(2);
+                    logical.createCell(0).setCellValue("F11");
+                    logical.createCell(1).setCellValue("web-page.enabled");
+                    logical.createCell(2).setCellValue(true);
+                    sheet.createRow(5).createCell(4).setCellValue("a note beside the table");
+                }),
+                "v.xlsx");
+        assertThat(read.findings()).isEmpty();
+        assertThat(read.rows().stream().map(ValueTable.Row::value)).containsExactly("0.3", "yes");
+        assertThat(read.rows().get(1).position()).hasToString("v.xlsx:3");
+    }
+
+    @Test
+    void whatASpreadsheetMadeOfAValueIsTold() throws IOException {
+        assertThat(fault(sheet -> sheet.getRow(1).createCell(2).setCellFormula("A1&B1")))
+                .isEqualTo("cell C2 holds a formula; its result may change");
+        assertThat(fault(sheet -> {
+                    CellStyle style = sheet.getWorkbook().createCellStyle();
+                    style.setDataFormat((short) 14);
+                    sheet.getRow(1).createCell(2).setCellValue(LocalDate.of(2026, 3, 4));
+                    sheet.getRow(1).getCell(2).setCellStyle(style);
+                }))
+                .contains("cell C2 holds a date");
+        assertThatThrownBy(() -> fault(sheet -> sheet.addMergedRegion(new CellRangeAddress(1, 2, 0, 0))))
+                .hasMessageContaining("cells A2:A3 are merged");
+        assertThatThrownBy(() -> fault(sheet -> sheet.getRow(0).getCell(2).setCellValue("worth")))
+                .hasMessageContaining("column 'value' is missing");
+    }
+
+    @Test
+    void aFileThatIsNoPlainSpreadsheetIsRefused() throws IOException {
+        Path bomb = folder.resolve("bomb.xlsx");
+        Path sound = sheet("s.xlsx", sheet -> {});
+        zip(bomb, sound, "xl/worksheets/sheet1.xml", bigSheet());
+        assertThatThrownBy(() -> ValueTable.read(bomb, "bomb.xlsx")).isInstanceOf(UrvantException.class);
+        Path macros = folder.resolve("macros.xlsx");
+        zip(macros, sound, "xl/vbaProject.bin", "x".getBytes(StandardCharsets.UTF_8));
+        assertThatThrownBy(() -> ValueTable.read(macros, "macros.xlsx")).hasMessageContaining("macros");
+        Path dtd = folder.resolve("dtd.xlsx");
+        zip(
+                dtd,
+                sound,
+                "xl/worksheets/sheet1.xml",
+                "<!DOCTYPE x [<!ENTITY e SYSTEM 'file:///etc/passwd'>]><worksheet><sheetData><row><c t='str'><v>&e;</v></c></row></sheetData></worksheet>"
+                        .getBytes(StandardCharsets.UTF_8));
+        assertThatThrownBy(() -> ValueTable.read(dtd, "dtd.xlsx")).isInstanceOf(UrvantException.class);
+        Path text = Files.writeString(folder.resolve("text.xlsx"), "device,setting,value");
+        assertThatThrownBy(() -> ValueTable.read(text, "text.xlsx")).isInstanceOf(UrvantException.class);
+        assertThatThrownBy(() -> ValueTable.read(text, "text.ods")).hasMessageContaining("neither .csv nor .xlsx");
+        byte[] whole = Files.readAllBytes(sound);
+        for (int length = 0; length < whole.length; length += 37) {
+            Path cut = Files.write(folder.resolve("cut.xlsx"), Arrays.copyOf(whole, length));
+            assertThat(rowsOrNone(cut)).as("cut at %d", length).isIn(List.of(), rowsOrNone(sound));
+        }
+        assertThat(rowsOrNone(sound)).isNotEmpty();
+    }
+
+    /** What is read of an archive without its directory is still all of its entries, each with its own checksum. */
+    private static List<String> rowsOrNone(Path file) {
+        try {
+            return ValueTable.read(file, "cut.xlsx").rows().stream()
+                    .map(ValueTable.Row::setting)
+                    .toList();
+        } catch (UrvantException e) {
+            return List.of();
+        }
+    }
+
+    private static byte[] bigSheet() throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        out.write("<worksheet><sheetData><row><c t='str'><v>".getBytes(StandardCharsets.UTF_8));
+        byte[] blank = " ".repeat(1_000_000).getBytes(StandardCharsets.UTF_8);
+        for (int i = 0; i < 60; i++) {
+            out.write(blank);
+        }
+        out.write("</v></c></row></sheetData></worksheet>".getBytes(StandardCharsets.UTF_8));
+        return out.toByteArray();
+    }
+
+    /** Copies an archive with one entry replaced or added. */
+    private static void zip(Path to, Path from, String name, byte[] content) throws IOException {
+        try (var in = new ZipFile(from.toFile());
+                ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(to))) {
+            for (ZipEntry entry : in.stream().map(ZipEntry.class::cast).toList()) {
+                if (!entry.getName().equals(name)) {
+                    out.putNextEntry(new ZipEntry(entry.getName()));
+                    byte[] bytes = in.getInputStream(entry).readAllBytes();
+                    if (entry.getName().equals("[Content_Types].xml") && name.endsWith(".bin")) {
+                        bytes = new String(bytes, StandardCharsets.UTF_8)
+                                .replace(
+                                        "</Types>",
+                                        "<Default Extension=\"bin\" ContentType=\"application/vnd.ms-office.vbaProject\"/></Types>")
+                                .getBytes(StandardCharsets.UTF_8);
+                    }
+                    out.write(bytes);
+                }
+            }
+            out.putNextEntry(new ZipEntry(name));
+            out.write(content);
+        }
+    }
+
+    /** A text that a spreadsheet would reckon with stays a text, there and back, in both forms. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "=1+1",
+                "+47 22 00 00 00",
+                "-off",
+                "@SUM(A1)",
+                "-12.5",
+                "'quoted",
+                "007",
+                "4.10",
+                "a\"b,c;d",
+                "1e3"
+            })
+    void cellsThatLookLikeFormulasStayText(String value) throws IOException {
+        for (String ending : List.of("csv", "xlsx")) {
+            Path file = folder.resolve("inject." + ending);
+            ValueTable.write(file, List.of(List.of("RTU1", "unit.name", value, "", "", "", "")));
+            assertThat(ValueTable.read(file, "inject." + ending).rows().get(0).value())
+                    .isEqualTo(value);
+        }
+        boolean harmless = value.matches("[-a-z0-9'].*") && !value.equals("-off");
+        assertThat(Files.readString(folder.resolve("inject.csv")).contains("'" + value))
+                .isEqualTo(!harmless);
+    }
+
+    @ParameterizedTest(name = "{1}")
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            textBlock =
+                    """
+            device,setting,value⏎F11,a,1⏎F11,a,2     | F11 a stands already at t.csv:2
+            device;setting;value⏎F11;a;1⏎;b;2        | a value without device or setting
+            device,setting⏎F11,a                     | column 'value' is missing
+            device,setting,value⏎F11,a,"1            | not CSV
+            """)
+    void aTableInTextIsReadOrRefused(String text, String found) throws IOException {
+        Path file = Files.writeString(folder.resolve("t.csv"), text.replace("⏎", "\n"));
+        String said;
+        try {
+            said = ValueTable.read(file, "t.csv").findings().get(0).message();
+        } catch (UrvantException e) {
+            said = e.getMessage();
+        }
+        assertThat(said).contains(found);
+    }
+}

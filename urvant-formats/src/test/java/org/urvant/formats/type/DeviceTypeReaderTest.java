@@ -1,0 +1,144 @@
+package org.urvant.formats.type;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Path;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.fault.UrvantException;
+
+class DeviceTypeReaderTest {
+    private static final String SOUND =
+            """
+            format: urvant-device-type/1
+            type: room-1
+            maker: Nobody
+            title: room controller
+            firmware: {"1.0": {}, "1.1": {adds: more}}
+            licences: {heat: heating}
+            settings:
+              unit.name: {kind: text, longest: 8, identity: yes, meaning: name}
+              heat.on: {kind: logical, default: no, licence: heat, meaning: whether it heats}
+              heat.to: {kind: number, unit: °C, least: 5, most: heat.limit, step: 0.5, default: 20, applies-when: heat.on, otherwise: heating is off, meaning: wanted temperature}
+              heat.limit: {kind: number, unit: °C, least: 5, most: 30, default: 25, meaning: highest temperature}
+              heat.gap: {kind: number, unit: K, difference: yes, default: 1, meaning: hysteresis}
+              lamp.{1..3}.mode: {kind: choice, choices: [off, on], default: off, meaning: "lamp {n}"}
+              zone.{north|south}.shade: {kind: integer, unit: "%", least: 0, most: 100, default: 0, meaning: "shade in the {n}"}
+            rules:
+              not-too-warm: {when: heat.on, holds: heat.to <= 24, severity: warning, message: "{heat.to} is warm", mend: Lower it.}
+            sub-buses:
+              room-bus:
+                meaning: members on the wall
+                most: 4
+                supply: 60
+                least-address: 1
+                most-address: 63
+                classes:
+                  sensor: {title: temperature sensor, most: 2, load: 12}
+                  valve: {title: valve, load: 30}
+            channels:
+              AI: {direction: in, count: 2, carries: [pt100, voltage], meaning: input, settings: {name: {kind: text, optional: yes, meaning: name}}}
+            ports: {LAN: Ethernet}
+            connections:
+              plant: {protocol: modbus, role: server, ports: [LAN], meaning: plant}
+            services:
+              page: {setting: heat.on, port: tcp/80, meaning: page}
+            selectors:
+              S1: {meaning: lamp, follows: lamp.1.mode, positions: {off: "0", on: "1"}}
+            order-code:
+              form: "R-{size}"
+              positions: {size: {letters: {S: {meaning: small}, L: {meaning: large, licences: [heat]}}}}
+            examples:
+              plain: {meaning: plain, firmware: "1.0", values: {heat.on: "yes"}}
+            """;
+
+    @Test
+    void aSoundTypeIsReadWholly() {
+        DeviceType type = DeviceTypeReader.read("room-1.yaml", SOUND);
+        assertThat(type.settings())
+                .containsKeys("lamp.3.mode", "zone.south.shade")
+                .hasSize(10);
+        assertThat(type.setting("lamp.2.mode").orElseThrow().meaning()).isEqualTo("lamp 2");
+        assertThat(type.tables().get("room-bus").bus().classes()).containsOnlyKeys("sensor", "valve");
+        assertThat(type.setting("heat.gap").orElseThrow().read("1.8 °F").isSound())
+                .as("1.8 °F is a difference of 1 K, but K and °F only meet as temperatures")
+                .isTrue();
+    }
+
+    /** Columns: what stands in the sound type, what stands there instead, and what the reader says. */
+    @ParameterizedTest(name = "{1}")
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            textBlock =
+                    """
+            unit: °C, least: 5, most: 30 | unit: °C, least: 5, most: heat.to | settings depend on each other in a circle: heat.limit → heat.to → heat.limit
+            unit: K                 | unit: parsec            | 'parsec' is no unit
+            holds: heat.to <= 24    | holds: heat.to <= 24 +  | found the end; expected a name
+            holds: heat.to <= 24    | holds: heat.too <= 24   | Did you mean 'heat.to'?
+            holds: heat.to <= 24    | holds: heat.to          | the expression is a number; expected BOOL
+            holds: heat.to <= 24    | hold: heat.to <= 24     | key 'holds' is missing
+            when: heat.on           | when: lamp.1.mode = 'dim' | 'dim' is none of the choices
+            severity: warning       | severity: fatal         | 'fatal' is no severity
+            message: "{heat.to}     | message: "{heat.two}    | there is no setting 'heat.two'
+            most: heat.limit        | most: heat.gap * 2 +    | expected a name
+            format: urvant-device-type/1 | format: urvant-device-type/2 | take an Urvant that reads it
+            kind: logical           | kind: bool              | 'bool' is no kind
+            default: 20             | default: 3              | the default does not fit
+            default: 20             | default: 20.3           | between two steps
+            least: 0, most: 100     | least: 100, most: 0     | least 100 is above most 0
+            ports: [LAN]            | ports: [WAN]            | Did you mean 'LAN'?
+            setting: heat.on        | setting: heat.to        | is no setting of yes or no
+            follows: lamp.1.mode    | follows: lamp.4.mode    | which is no setting
+            form: "R-{size}"        | form: "R-{sise}"        | is not in the form
+            {S: {meaning: small}, L | {S: {meaning: small}, XL | of different lengths
+            firmware: "1.0", values | firmware: "2.0", values | example plain is for firmware '2.0'
+            carries: [pt100, voltage] | carries: []           | carries nothing
+            direction: in           | direction: sideways     | 'sideways' is no direction
+            room-bus:               | heat:                   | is the name of a section and of a table
+            unit.name:              | Unit.Name:              | is not named as settings are
+            title: room controller  | titel: room controller  | key 'title' is missing
+            meaning: whether it heats | meening: whether it heats | key 'meaning' is missing
+            licences: {heat: heating} | licences: &a {heat: heating} | an anchor or alias stands here
+            maker: Nobody           | maker: !!str Nobody     | tag tag:yaml.org,2002:str stands here
+            """)
+    void aFaultIsToldWithPlaceAndRemedy(String sound, String broken, String found) {
+        assertThat(SOUND).contains(sound);
+        assertThatThrownBy(() -> DeviceTypeReader.read("room-1.yaml", SOUND.replace(sound, broken)))
+                .isInstanceOfSatisfying(MalformedInputException.class, fault -> {
+                    assertThat(fault.placedMessage() + " " + fault.remedy()).contains(found);
+                    assertThat(fault.placedMessage()).startsWith("room-1.yaml:");
+                });
+    }
+
+    /** However a type's file is damaged, it is read or refused with a place, and never ends otherwise. */
+    @Test
+    void aDamagedFileIsReadOrRefused(@TempDir Path folder) {
+        Random random = new Random(7);
+        int refused = 0;
+        for (int i = 0; i < 600; i++) {
+            StringBuilder text = new StringBuilder(SOUND);
+            for (int j = 0; j <= i % 4; j++) {
+                int at = random.nextInt(text.length() - 8);
+                switch (random.nextInt(3)) {
+                    case 0 -> text.delete(at, at + 1 + random.nextInt(7));
+                    case 1 -> text.insert(at, "{}[]:,'\"<>=*&!%@\n".charAt(random.nextInt(17)));
+                    default -> text.setCharAt(at, (char) (32 + random.nextInt(90)));
+                }
+            }
+            try {
+                DeviceTypeReader.read("damaged.yaml", text.toString());
+            } catch (UrvantException e) {
+                refused++;
+                assertThat(e.remedy()).isNotBlank();
+            }
+        }
+        assertThat(refused).isGreaterThan(300);
+    }
+}

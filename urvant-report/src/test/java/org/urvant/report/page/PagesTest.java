@@ -1,0 +1,70 @@
+package org.urvant.report.page;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.project.Project;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.formats.project.Devices;
+import org.urvant.formats.project.ProjectFolder;
+import org.urvant.formats.type.Catalogue;
+
+class PagesTest {
+    @TempDir
+    Path root;
+
+    static List<String> types() {
+        return Catalogue.names();
+    }
+
+    private static void isWhole(String page) {
+        assertThat(page.strip())
+                .startsWith("<!DOCTYPE html>")
+                .endsWith("</html>")
+                .doesNotContain("http", "<script");
+    }
+
+    /** The documentation of a type names all its settings, and so does the review of a device of it. */
+    @ParameterizedTest
+    @MethodSource("types")
+    void pagesHoldAllThatATypeHas(String name) {
+        DeviceType type = Catalogue.type(name).orElseThrow();
+        String page = Pages.type(type);
+        isWhole(page);
+        assertThat(page)
+                .contains(type.settings().keySet())
+                .contains(type.tables().keySet());
+        ProjectFolder folder = ProjectFolder.create(
+                root.resolve("site"), "Site", InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")), "tester");
+        folder.devices().add("D1", Devices.Start.of(name));
+        Project project = folder.load();
+        String review = Pages.review(project, project.device("D1"));
+        isWhole(review);
+        assertThat(review).contains(DeviceSheets.of(type, project.device("D1")).paths());
+        assertThat(review.contains("Safety-related")).isEqualTo(type.handling().isSafety());
+    }
+
+    @Test
+    void whatComesFromAProjectIsEscaped() {
+        ProjectFolder folder = ProjectFolder.create(
+                root.resolve("site"),
+                "<b>Site & co</b>",
+                InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")),
+                "tester");
+        folder.devices().add("Q1", Devices.Start.of("oddvik-u1"));
+        folder.set(folder.load(), "Q1", "long-time.current", "0.4");
+        folder.set(folder.load(), "Q1", "description", "<img src=x>");
+        Project project = folder.load();
+        String page = Pages.review(project, project.device("Q1"));
+        assertThat(page).contains("&lt;b&gt;Site &amp; co&lt;/b&gt;", "&lt;img").doesNotContain("<b>Site", "<img");
+        assertThat(Pages.selectors(project, project.device("Q1"))).contains("long-time.current = 0.4", "tick-all");
+    }
+}
