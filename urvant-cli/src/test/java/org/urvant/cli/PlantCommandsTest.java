@@ -89,11 +89,11 @@ class PlantCommandsTest {
             device copy TD1 TD2 --twin && device remove TD1 --cascade --yes && undo --dry-run | 0 | would take back: device remove TD1 --cascade --yes
             device copy TD1 TD2 --twin && device rename TD1 TD7 | 0 | follows: TD2 twin-of
             device rename TD1 F11                      | 3 | exists already
-            show P61 AI1                               | 0 | the channel carries no standard signal
+            show P61 AI1                               | 0 | digits after the point
             show P61 AI1 --all                         | 0 | does not apply
             show F11 --changed                         | 0 | pick-up
             show F11 --find 'wrong phase'              | 0 | sequence
-            show F11 grupe                             | 2 | Did you mean 'group'?
+            show F11 grupe                             | 2 | Did you mean 'groups'?
             show RTU1 recipients --json                | 0 | ~"setting" : "recipients.Duty.number"~
             set F11 rated.voltage '10 kV'              | 0 | rated.voltage: 11 kV → 10 kV
             set F11 rated.voltage '10 kV' && undo && show F11 rated.voltage | 0 | 11 kV
@@ -122,7 +122,7 @@ class PlantCommandsTest {
             explain fingerprnt                         | 2 | Did you mean 'fingerprint'?
             explain F11 ct.primary --json              | 0 | ~"unit" : "A"~
             fit RTU1 E1 di8                            | 0 | channels that come: E1/DI1 to E1/DI8
-            fit RTU1 E9 di8                            | 2 | Known: E1, E2
+            fit RTU1 E9 di8                            | 2 | Did you mean 'E1'?
             fit RTU1 E1                                | 3 | what to fit is not clear
             fit RTU1 E1 di8 && set RTU1 E1/DI1.carries binary && fit RTU1 E1 --empty | 3 | nobody is there to agree
             fit RTU1 E1 di8 && set RTU1 E1/DI1.carries binary && fit RTU1 E1 --empty --yes | 0 | goes: E1/DI1 with carries = binary
@@ -132,11 +132,11 @@ class PlantCommandsTest {
             order-code marrowby-f2 MF2-A0L-2           | 1 | light in slot 2 needs hardware B
             order-code marrowby-f2 MF2-BVL-3 --json    | 0 | ~"X2" : "arc"~
             order-code F11 MF2-BVL-3 --apply --yes     | 0 | fitted F11 by its code
-            order-code F11 MF2-BVL-3 --apply --yes && check F11 --json | 0 | ~"errors"~
+            order-code F11 MF2-BVL-3 --apply --yes && check F11 --json | 0 | ~"severity" : "warning"~
             order-code TD1                             | 3 | has no ordering code
             selectors Q41                              | 0 | long-time.current = 0.85; 0.8 is the nearest
             selectors Q41 --tick Ir,tr && selectors Q41 | 0 | ✓  Ir
-            selectors Q41 --tick It                    | 2 | Did you mean 'Ir'?
+            selectors Q41 --tick It                    | 2 | Did you mean 'I2t'?
             selectors Q41 --out q.html                 | 0 | wrote q.html
             selectors TD1                              | 3 | has no selectors
             services                                   | 0 | measured values to anybody
@@ -144,7 +144,7 @@ class PlantCommandsTest {
             export v.csv 'RTU*' && fill v.csv --yes    | 0 | the project has these values already
             export v.ods RTU1                          | 3 | neither .csv nor .xlsx
             fill bad.csv --yes                         | 3 | bad.csv has 4 faults; nothing was changed
-            fill bad.csv --yes                         | 3 | bad.csv:2  F11 ct.primary is set as 'wide'
+            fill bad.csv --yes                         | 3 | ct.primary is 'wide'
             fill good.csv --dry-run                    | 0 | 2 values would change
             fill good.csv --yes && undo                | 0 | took back: fill good.csv --yes
             review GD1                                 | 0 | wrote GD1.html, fingerprint
@@ -166,12 +166,7 @@ class PlantCommandsTest {
             last = terminal.run(words(line));
         }
         String said = terminal.out() + terminal.err();
-        String wanted = found.replace("F11 ct.primary is set as 'wide'", "ct.primary is 'wide'");
-        if (found.equals("\"errors\"")) {
-            assertThat(said).doesNotContain("\"error\"");
-            return;
-        }
-        assertThat(said).contains(wanted);
+        assertThat(said).contains(found);
         assertThat(last).as(said).isEqualTo(code);
     }
 
@@ -231,7 +226,7 @@ class PlantCommandsTest {
             terminal.ok("fit RTU1 --as-built");
             assertThat(terminal.out()).contains("channels that come: E2/RO1 to E2/RO4");
             terminal.ok("download RTU1 --yes --set-clock");
-            assertThat(terminal.out()).contains("read back: equal").contains("clock set; it was 90.");
+            assertThat(terminal.out()).contains("read back: equal").contains("clock set; it was");
         }
     }
 
