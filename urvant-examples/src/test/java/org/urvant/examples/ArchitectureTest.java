@@ -27,6 +27,8 @@ class ArchitectureTest {
             .definedBy("org.urvant.formats..")
             .layer("devices")
             .definedBy("org.urvant.devices..")
+            .layer("report")
+            .definedBy("org.urvant.report..")
             .layer("cli")
             .definedBy("org.urvant.cli..")
             .layer("examples")
@@ -35,12 +37,14 @@ class ArchitectureTest {
             .mayNotBeAccessedByAnyLayer()
             .whereLayer("cli")
             .mayOnlyBeAccessedByLayers("examples")
+            .whereLayer("report")
+            .mayOnlyBeAccessedByLayers("cli", "examples")
             .whereLayer("devices")
             .mayOnlyBeAccessedByLayers("cli", "examples")
             .whereLayer("formats")
-            .mayOnlyBeAccessedByLayers("devices", "cli", "examples")
+            .mayOnlyBeAccessedByLayers("devices", "report", "cli", "examples")
             .whereLayer("core")
-            .mayOnlyBeAccessedByLayers("formats", "devices", "cli", "examples");
+            .mayOnlyBeAccessedByLayers("formats", "devices", "report", "cli", "examples");
 
     @ArchTest
     static final ArchRule CORE_TOUCHES_NO_FILE_OR_SOCKET = noClasses()

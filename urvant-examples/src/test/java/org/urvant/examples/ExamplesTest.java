@@ -25,6 +25,12 @@ class ExamplesTest {
     }
 
     @Test
+    void plantFromTableChangesAndTakesBack() throws IOException {
+        assertThat(PlantFromTable.run(Path.of("../demo/plant.csv"), folder.resolve("plant")))
+                .isEqualTo("5 given, back true, 125 °C, 8 bar");
+    }
+
+    @Test
     void everyExampleIsShort() throws IOException {
         try (var files = Files.list(Path.of("src/main/java/org/urvant/examples"))) {
             assertThat(files).isNotEmpty().allSatisfy(file -> assertThat(Files.readAllLines(file))

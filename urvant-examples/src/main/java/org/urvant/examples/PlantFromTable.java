@@ -1,0 +1,73 @@
+package org.urvant.examples;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.Map;
+import java.util.TreeMap;
+import org.urvant.core.check.ProjectCheck;
+import org.urvant.core.configuration.ConfigurationBuilder;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
+import org.urvant.core.sensor.SignalRange;
+import org.urvant.core.sensor.Thermocouple;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.Usage;
+import org.urvant.core.setting.ValueRow;
+import org.urvant.formats.project.Devices;
+import org.urvant.formats.project.ProjectFolder;
+import org.urvant.formats.table.ValueTable;
+import org.urvant.report.page.Pages;
+
+/** Devices are made by their ordering codes, filled from a table, checked, changed, taken back, and written as a page. */
+public final class PlantFromTable {
+    private PlantFromTable() {}
+
+    /** Plays it in a temporary folder. */
+    public static void main(String[] arguments) throws IOException {
+        Path folder = Files.createTempDirectory("urvant-example-");
+        System.out.println(run(Path.of("demo/plant.csv"), folder.resolve("site")));
+    }
+
+    static String run(Path table, Path root) throws IOException {
+        ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", InstantSource.system(), "example");
+        Devices devices = folder.devices();
+        devices.add("M31", new Devices.Start("stenvaag-m3", null, null, "SM3-M0", null, null));
+        devices.add("P61", Devices.Start.of("lysholt-p12"));
+
+        // the values of both from one table; all fit, or none is taken
+        Map<String, Map<String, String>> values = new TreeMap<>();
+        ValueTable.read(table, "plant.csv").rows().stream()
+                .filter(row -> row.device().matches("M31|P61"))
+                .forEach(row -> values.computeIfAbsent(row.device(), name -> new TreeMap<>())
+                        .put(row.setting(), row.value()));
+        folder.setAll(folder.load(), values);
+
+        // the range of one setting follows from the module fitted
+        Project project = folder.load();
+        Device motor = project.device("M31");
+        DeviceSheets sheets = DeviceSheets.of(project.typeOf(motor), motor);
+        DeviceSheets.Place current = sheets.find("motor.rated-current");
+        System.out.println(current.path() + ": " + current.setting().allowed(current.sheet()));
+        Usage.of(project.typeOf(motor), current.path()).forEach(System.out::println);
+        long given = ValueRow.of(sheets).stream().filter(ValueRow::isGiven).count();
+
+        // what is wrong, and where; then one change, and back
+        for (Finding finding : ProjectCheck.check(project, motor)) {
+            System.out.println(finding.position() + ": " + finding.rule().id() + ": " + finding.message());
+        }
+        var before = ConfigurationBuilder.build(project, motor).fingerprint();
+        folder.set(project, "M31", "motor.rated-current", "0.0212 kA");
+        folder.undo(false);
+        boolean isBack =
+                ConfigurationBuilder.build(folder.load(), motor).fingerprint().equals(before);
+        Files.writeString(root.resolve("M31.html"), Pages.review(project, motor));
+
+        // what the recorder's sensors mean
+        double bearing = Thermocouple.N.celsius(3.0, 25).orElseThrow();
+        double pressure = SignalRange.MILLIAMPERES_4_TO_20.read(12, 0, 16).value();
+        return String.format("%d given, back %s, %.0f °C, %.0f bar", given, isBack, bearing, pressure);
+    }
+}
