@@ -5,6 +5,8 @@ import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.ValueRow;
 import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -47,14 +49,10 @@ final class ClearCommand extends Command {
                     + "; their addresses stay kept for their signals");
         }
         if (settings) {
-            device.settings().forEach((path, entry) -> say("will be lost: " + path + " = " + entry.text()));
-            for (Connection connection : device.connections().values()) {
-                connection.values().forEach((path, entry) -> {
-                    if (!path.equals(Connection.IED)) {
-                        say("will be lost: " + connection.name() + "." + path + " = " + entry.text());
-                    }
-                });
-            }
+            ValueRow.of(DeviceSheets.of(project.typeOf(device), device)).stream()
+                    .filter(ValueRow::isGiven)
+                    .filter(row -> !row.setting().path().equals(Connection.IED))
+                    .forEach(row -> say("will be lost: " + row.path() + " = " + row.value()));
         }
         consent.ask(
                 "Clear the " + (scope.equals("all") ? "mappings and settings" : scope) + " of " + name + "?",

@@ -44,7 +44,7 @@ final class ConnectCommand extends Command {
             throw new UnknownNameException("IED", connection, project.iedNames());
         }
         String chosen = kind == null ? kindToIed(project, device) : kind;
-        folder.connect(project, deviceName, connection, chosen, toIed ? connection : null);
+        folder.connections().add(project, deviceName, connection, chosen, toIed ? connection : null);
         say("connected " + deviceName + " " + (toIed ? "to IED " : "as ") + connection + ", kind " + chosen);
         next(toIed ? "urvant map " + deviceName + " SIGNAL…" : "urvant check " + deviceName);
         return Exit.DONE;

@@ -20,6 +20,7 @@ import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.scl.DataSet;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.selection.Pick;
+import org.urvant.formats.project.Connections;
 import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -86,7 +87,7 @@ final class MapCommand extends Command {
         if (wanted.isEmpty()) {
             throw new RefusedException("there is nothing to map", "Name signals, or a pick with --pick.");
         }
-        ProjectFolder.Connected connected = folder.planConnections(project, device, relays);
+        Connections.Planned connected = folder.connections().plan(project, device, relays);
         SignalMapper.Proposal proposal = SignalMapper.propose(
                 connected.project(),
                 connected.device(),
@@ -96,7 +97,7 @@ final class MapCommand extends Command {
         sayProposal(proposal, connected);
         if (!proposal.rows().isEmpty()) {
             consent.ask("Map these " + count(proposal.rows().size(), "signal") + "?", "nothing was changed");
-            connected.save();
+            folder.connections().save(connected);
             folder.saveMappings(connected.device(), proposal);
         }
         if (!json) {
@@ -124,7 +125,7 @@ final class MapCommand extends Command {
         return project.ieds().stream().filter(pick::fits).toList();
     }
 
-    private void sayProposal(SignalMapper.Proposal proposal, ProjectFolder.Connected connected) {
+    private void sayProposal(SignalMapper.Proposal proposal, Connections.Planned connected) {
         Table table = new Table("name", "from", "source", "to", "destination", "use");
         List<Object> rows = new ArrayList<>();
         for (Mapping row : proposal.rows()) {

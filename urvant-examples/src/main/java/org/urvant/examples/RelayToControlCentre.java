@@ -43,8 +43,8 @@ public final class RelayToControlCentre {
                     site.resolve("project"), "Skarholm tidal works", InstantSource.system(), "example");
             folder.importScl(relayFile);
             folder.addDevice("GW1", type.name(), gateway.address());
-            folder.connect(folder.load(), "GW1", "F01", "relay", "F01");
-            folder.connect(folder.load(), "GW1", "scada", "control-centre", null);
+            folder.connections().add(folder.load(), "GW1", "F01", "relay", "F01");
+            folder.connections().add(folder.load(), "GW1", "scada", "control-centre", null);
             Map<String, String> values = Map.of("station.name", "Skarholm", "scada.common-address", "47");
             folder.set(folder.load(), "GW1", values);
             values = Map.of("network.address", "192.0.2.20", "scada.peer", "192.0.2.40");

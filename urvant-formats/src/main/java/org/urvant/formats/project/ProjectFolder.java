@@ -10,7 +10,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -18,7 +17,6 @@ import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
 import org.urvant.core.configuration.Configuration;
 import org.urvant.core.configuration.ConfigurationBuilder;
-import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.DeviceTypes;
 import org.urvant.core.fault.MalformedInputException;
@@ -26,11 +24,9 @@ import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.mapping.SignalMapper;
-import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Mapping;
 import org.urvant.core.project.Project;
-import org.urvant.core.scl.ConnectedAccessPoint;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.SclFile;
 import org.urvant.core.selection.Pick;
@@ -383,89 +379,9 @@ public final class ProjectFolder {
         return files.undo(isTrial);
     }
 
-    /**
-     * Connects a device: to an imported IED, whose address is taken from the file, or as the far end of a link.
-     *
-     * @param connection name of the connection
-     * @param kind kind of connection in the device type
-     * @param ied name of the IED at the other end; null for kinds without one
-     */
-    public void connect(Project project, String deviceName, String connection, String kind, String ied) {
-        Device device = project.device(deviceName);
-        DeviceType type = project.typeOf(device);
-        ConnectionKind found = type.connection(kind)
-                .orElseThrow(() -> new UnknownNameException(
-                        "kind of connection", kind, type.connections().keySet()));
-        if (device.connections().containsKey(connection)) {
-            throw new RefusedException(
-                    deviceName + " has a connection " + connection + " already", "Choose another name.");
-        }
-        Ied known = ied == null
-                ? null
-                : project.ied(ied).orElseThrow(() -> new UnknownNameException("IED", ied, project.iedNames()));
-        String file = DeviceFile.name(deviceName);
-        files.write(
-                file, connection(yaml(file), connection, found.name(), known).text());
-    }
-
-    /**
-     * A device with the connections that it needs to some relays; what was missing is there, but not yet saved.
-     *
-     * @param folder the project's folder
-     * @param project the project with the device
-     * @param device the device with its connections
-     * @param made names of the connections that were missing
-     * @param text the device's file with them
-     */
-    public record Connected(ProjectFolder folder, Project project, Device device, List<String> made, String text) {
-        /** Saves the connections that were missing. */
-        public void save() {
-            if (!made.isEmpty()) {
-                folder.files.write(DeviceFile.name(device.name()), text);
-            }
-        }
-    }
-
-    /** Returns a device with a connection to each relay; one that is missing is named after its relay. */
-    public Connected planConnections(Project project, Device device, List<Ied> relays) {
-        YamlDocument document = yaml(DeviceFile.name(device.name()));
-        List<String> made = new ArrayList<>();
-        for (Ied relay : relays) {
-            boolean connected = device.connections().values().stream()
-                    .map(connection -> connection.values().get(Connection.IED))
-                    .anyMatch(entry -> entry != null && entry.text().equals(relay.name()));
-            if (!connected) {
-                ConnectionKind kind = project.type(device).stream()
-                        .flatMap(type -> type.connections().values().stream())
-                        .filter(candidate -> candidate.setting(Connection.IED).isPresent())
-                        .findFirst()
-                        .orElseThrow(() -> new RefusedException(
-                                device.type().text() + " cannot connect to an IED", "Map on a device that can."));
-                document = connection(document, relay.name(), kind.name(), relay);
-                made.add(relay.name());
-            }
-        }
-        if (made.isEmpty()) {
-            return new Connected(this, project, device, made, document.text());
-        }
-        Device with = DeviceFile.read(
-                device.name(), document, device.mappings(), device.addresses(), device.record(), finding -> {});
-        return new Connected(this, project.withDevice(with), with, made, document.text());
-    }
-
-    private static YamlDocument connection(YamlDocument document, String name, String kind, Ied ied) {
-        List<String> path = List.of(DeviceFile.CONNECTIONS, name);
-        YamlDocument with = document.with(DeviceEdit.append(path, "kind"), kind);
-        if (ied != null) {
-            with = with.with(DeviceEdit.append(path, Connection.IED), ied.name());
-            Optional<String> address = ied.connectedAccessPoint()
-                    .map(ConnectedAccessPoint::address)
-                    .map(parts -> parts.get("IP"));
-            if (address.isPresent()) {
-                with = with.with(DeviceEdit.append(path, "address"), address.get());
-            }
-        }
-        return with;
+    /** Returns how devices get their connections. */
+    public Connections connections() {
+        return new Connections(files);
     }
 
     /** Saves what a mapping proposal brings: the addresses into the ledger, then the rows into the table. */

@@ -46,8 +46,8 @@ class ProjectFolderTest {
         folder = ProjectFolder.create(root.resolve("skarholm"), "Skarholm tidal works", CLOCK, "tester");
         folder.importScl(Path.of("../demo/F01.cid"));
         folder.addDevice("GW1", "ravnsund-g3", "192.0.2.20:8443");
-        folder.connect(folder.load(), "GW1", "F01", "relay", "F01");
-        folder.connect(folder.load(), "GW1", "scada", "control-centre", null);
+        folder.connections().add(folder.load(), "GW1", "F01", "relay", "F01");
+        folder.connections().add(folder.load(), "GW1", "scada", "control-centre", null);
         folder.set(folder.load(), "GW1", "station.name", "Skarholm");
         folder.set(folder.load(), "GW1", "network.address", "192.0.2.20");
         folder.set(folder.load(), "GW1", "network.gateway", "192.0.2.1");

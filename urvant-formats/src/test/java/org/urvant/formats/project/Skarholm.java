@@ -44,10 +44,10 @@ final class Skarholm {
 
     static void gateway(ProjectFolder folder, String name, String address, String station) {
         folder.addDevice(name, "ravnsund-g3", "192.0.2.20:8443");
-        folder.connect(folder.load(), name, "scada", "control-centre", null);
+        folder.connections().add(folder.load(), name, "scada", "control-centre", null);
         Project project = folder.load();
-        ProjectFolder.Connected connected = folder.planConnections(project, project.device(name), project.ieds());
-        connected.save();
+        Connections.Planned connected = folder.connections().plan(project, project.device(name), project.ieds());
+        folder.connections().save(connected);
         map(
                 folder,
                 name,
