@@ -44,6 +44,7 @@ public final class Urvant {
         COMMANDS.put("enable", EnableCommand::new);
         COMMANDS.put("open", OpenCommand::new);
         COMMANDS.put("set", SetCommand::new);
+        COMMANDS.put("drop", DropCommand::new);
         COMMANDS.put("show", ShowCommand::new);
         COMMANDS.put("review", ReviewCommand::new);
         COMMANDS.put("check", CheckCommand::new);

@@ -111,6 +111,11 @@ class PlantCommandsTest {
             set F11 group.7.overcurrent.1.pick-up '2 A' | 2 | no setting
             set F11 firmware 4.1                       | 0 | 4.3 → 4.1
             set F11 firmware 5                         | 3 | expected one of 4.0, 4.1, 4.3
+            drop RTU1 recipients.Duty --yes            | 3 | is still named by alarms.level.recipients = Duty
+            drop RTU1 recipients.Duty --cascade --yes  | 0 | changes: alarms.level.recipients → (default)
+            drop RTU1 alarms.pump --yes && undo        | 0 | took back: drop RTU1 alarms.pump --yes
+            drop RTU1 alarms.pomp                      | 2 | Did you mean 'alarms.pump'?
+            clear RTU1 settings --yes                  | 0 | will be lost: recipients.Duty.number = +47 22 00 00 00
             explain F11 group.1.overcurrent.1.pick-up  | 0 | secondary value
             explain F11 group.1.overcurrent.1.delay    | 0 | does not apply: the characteristic is inverse
             explain F11 X1/VT1                         | 0 | the module in slot X1

@@ -433,6 +433,30 @@ public final class ProjectFolder {
     }
 
     /**
+     * Takes a row of a table out.
+     *
+     * @param isCascade whether to take away what refers to it too
+     * @return names of the files in which the old state is kept
+     * @throws RefusedException when something refers to it and that is not to go too
+     */
+    public List<String> dropRow(Project project, String deviceName, RowRemoval removal, boolean isCascade) {
+        if (!removal.referrers().isEmpty() && !isCascade) {
+            throw new RefusedException(
+                    removal.rows().get(0) + " is still named by " + String.join("; ", removal.referrers()),
+                    "Change these first, or take them away too with --cascade.");
+        }
+        Device device = project.device(deviceName);
+        DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);
+        List<String> kept = keepCopies(deviceName);
+        YamlDocument document = DeviceEdit.with(project, device, yaml(DeviceFile.name(deviceName)), removal.values());
+        for (String row : removal.rows()) {
+            document = document.without(sheets.sheet(row).orElseThrow().keys());
+        }
+        files.write(DeviceFile.name(deviceName), document.text());
+        return kept;
+    }
+
+    /**
      * Holds values against their definitions without writing them; a null stands for the default.
      *
      * @throws UnknownNameException when there is no such setting

@@ -87,6 +87,9 @@ public final class FieldReader {
             reader.known.add(name);
             if (node instanceof YamlNode.Fields inner) {
                 children.put(name, new FieldReader(subject + " " + name, inner, findings));
+            } else if (isEmpty(node)) {
+                YamlNode.Fields nothing = new YamlNode.Fields(Map.of(), Map.of(), false, node.position(), node.span());
+                children.put(name, new FieldReader(subject + " " + name, nothing, findings));
             } else {
                 reader.report(node.position(), "'" + name + "' is no map of keys to values", "Write keys below it.");
             }

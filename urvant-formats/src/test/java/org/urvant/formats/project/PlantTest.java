@@ -314,6 +314,39 @@ class PlantTest {
         assertThat(folder.load().device("TD2").particulars().twinOf()).isEmpty();
     }
 
+    @Test
+    void aRowGoesOnlyWithWhatRefersToIt() {
+        folder.set(
+                folder.load(),
+                "R51",
+                Map.of(
+                        "busbars.K2.voltage", "11 kV",
+                        "circuits.F12.busbar", "K2",
+                        "circuits.F12.currents", "AI7",
+                        "derived.sum.sum-of", "AI4, AI7",
+                        "derived.sum.circuit", "F12"));
+        RowRemoval removal = removal("R51", "busbars.K2");
+        assertThat(removal.rows()).containsExactly("busbars.K2", "circuits.F12");
+        assertThat(removal.referrers()).containsExactly("circuits.F12.busbar = K2", "derived.sum.circuit = F12");
+        assertThatThrownBy(() -> folder.dropRow(folder.load(), "R51", removal, false))
+                .hasMessageContaining("is still named by circuits.F12.busbar = K2");
+        folder.dropRow(folder.load(), "R51", removal, true);
+        assertThat(folder.load().device("R51").sheets()).doesNotContainKeys("busbars.K2", "circuits.F12");
+        assertThat(folder.shown(folder.load(), "R51", "derived.sum.circuit")).isEqualTo("none (default)");
+        folder.set(folder.load(), "RTU1", "recipients.Night.number", "+47 22 00 00 03");
+        folder.set(folder.load(), "RTU1", "alarms.level.recipients", "Duty, Night");
+        folder.dropRow(folder.load(), "RTU1", removal("RTU1", "recipients.Duty"), true);
+        assertThat(folder.shown(folder.load(), "RTU1", "alarms.level.recipients"))
+                .isEqualTo("Night");
+        assertThat(findings()).anyMatch(finding -> finding.subject().equals("RTU1 alarms.pump.recipients"));
+        assertThatThrownBy(() -> removal("RTU1", "recipients.Duti")).isInstanceOf(UnknownNameException.class);
+    }
+
+    private RowRemoval removal(String device, String row) {
+        Project project = folder.load();
+        return RowRemoval.of(DeviceSheets.of(project.typeOf(project.device(device)), project.device(device)), row);
+    }
+
     /** The way of N03 and N196: one file holds a device, and another project takes it in. */
     @ParameterizedTest
     @CsvSource({"F11", "L21", "M31", "Q41", "R51", "P61", "RTU1", "CN1", "TD1", "GD1"})
