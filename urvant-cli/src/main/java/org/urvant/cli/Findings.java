@@ -47,6 +47,9 @@ final class Findings {
             if (!sameRemedy) {
                 remedy(finding.remedy(), session, lines);
             }
+            if (all) {
+                finding.typeRule().ifPresent(place -> lines.add("    " + paint.faint("rule: ") + place));
+            }
         }
         if (shown < group.size()) {
             lines.add("  … and " + (group.size() - shown) + " more; --all shows them");
@@ -89,7 +92,8 @@ final class Findings {
                     "position", finding.position(),
                     "message", finding.message(),
                     "remedy", finding.remedy(),
-                    "muted", finding.isMuted() ? finding.muted() : null));
+                    "muted", finding.isMuted() ? finding.muted() : null,
+                    "typeRule", finding.typeRule().orElse(null)));
         }
         return rows;
     }

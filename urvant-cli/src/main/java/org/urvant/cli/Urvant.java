@@ -35,6 +35,7 @@ public final class Urvant {
         COMMANDS.put("fit", FitCommand::new);
         COMMANDS.put("order-code", OrderCodeCommand::new);
         COMMANDS.put("selectors", SelectorsCommand::new);
+        COMMANDS.put("matrix", MatrixCommand::new);
         COMMANDS.put("export", ExportCommand::new);
         COMMANDS.put("fill", FillCommand::new);
         COMMANDS.put("services", ServicesCommand::new);

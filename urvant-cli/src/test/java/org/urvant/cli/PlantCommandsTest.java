@@ -111,6 +111,13 @@ class PlantCommandsTest {
             set F11 group.7.overcurrent.1.pick-up '2 A' | 2 | no setting
             set F11 firmware 4.1                       | 0 | 4.3 → 4.1
             set F11 firmware 5                         | 3 | expected one of 4.0, 4.1, 4.3
+            matrix F11 assignments                     | 0 | named by no row: BO3 to BO6, LED2 to LED8, X2/BO1 to X2/BO6
+            matrix F11 assignments --json              | 0 | ~"BO1"~
+            matrix F11 assignments --out m.csv && matrix F11 assignments --take m.csv | 0 | has these marks already
+            matrix F11 assignments --take marks.csv --yes | 0 | assignments.trip.outputs: BO1, BO2 → BO1
+            matrix R51 circuits                        | 0 | AI4
+            matrix F11 asignments                      | 2 | Did you mean 'assignments'?
+            check RTU1 --json                          | 0 | ~"typeRule"~
             drop RTU1 recipients.Duty --yes            | 3 | is still named by alarms.level.recipients = Duty
             drop RTU1 recipients.Duty --cascade --yes  | 0 | changes: alarms.level.recipients → (default)
             drop RTU1 alarms.pump --yes && undo        | 0 | took back: drop RTU1 alarms.pump --yes
@@ -165,6 +172,7 @@ class PlantCommandsTest {
                 "device,setting,value\nF11,ct.primary,wide\nF99,a,1\nF11,ct.primry,400\nTD1,sequence.steps,99\nF11,rated.voltage,10 kV\n");
         Files.writeString(
                 site.resolve("good.csv"), "device;setting;value\nF11;rated.voltage;10 kV\nF11;inputs.threshold;\n");
+        Files.writeString(site.resolve("marks.csv"), "row,BO1,LED1\ntrip,x,x\n");
         int last = 0;
         for (String line : lines.split(" && ")) {
             assertThat(last).as(terminal.out() + terminal.err()).isZero();

@@ -257,12 +257,13 @@ final class ValueCheck {
                 ? sheet.prefix().isEmpty() ? rule.name() : sheet.prefix() + " " + rule.name()
                 : sheet.path(rule.about().get(0));
         String message = rule.message().fill(sheet);
-        report(
-                rule.check(),
-                subject,
-                position,
-                sheet.prefix().isEmpty() ? message : sheet.prefix() + ": " + message,
-                rule.remedy().fill(sheet));
+        findings.accept(new Finding(
+                        rule.check(),
+                        device.name() + " " + subject,
+                        position,
+                        sheet.prefix().isEmpty() ? message : sheet.prefix() + ": " + message,
+                        rule.remedy().fill(sheet))
+                .withBecause(rule.position()));
     }
 
     private void report(Rule rule, String subject, Position position, String message, String remedy) {

@@ -2,6 +2,7 @@ package org.urvant.core.finding;
 
 import java.util.Comparator;
 import java.util.Objects;
+import java.util.Optional;
 
 /**
  * One result of a check: which rule, about what, where, what was found and how to mend it. Immutable; ordered by
@@ -13,8 +14,10 @@ import java.util.Objects;
  * @param message what was found and what was expected
  * @param remedy how to mend it
  * @param muted why a person muted it; empty text when nobody did
+ * @param because where the rule of a device type stands that says so; null when it is one of Urvant's own
  */
-public record Finding(Rule rule, String subject, Position position, String message, String remedy, String muted)
+public record Finding(
+        Rule rule, String subject, Position position, String message, String remedy, String muted, Position because)
         implements Comparable<Finding> {
     private static final Comparator<Finding> ORDER = Comparator.comparing(Finding::severity)
             .thenComparing(Finding::position)
@@ -32,7 +35,7 @@ public record Finding(Rule rule, String subject, Position position, String messa
 
     /** Creates a finding that nobody muted. */
     public Finding(Rule rule, String subject, Position position, String message, String remedy) {
-        this(rule, subject, position, message, remedy, "");
+        this(rule, subject, position, message, remedy, "", null);
     }
 
     /** Returns what a person names to mute the finding in this one place: rule and subject. */
@@ -47,7 +50,17 @@ public record Finding(Rule rule, String subject, Position position, String messa
 
     /** Returns the finding muted for a reason. */
     public Finding withMuted(String reason) {
-        return new Finding(rule, subject, position, message, remedy, reason);
+        return new Finding(rule, subject, position, message, remedy, reason, because);
+    }
+
+    /** Returns the finding with the place of the device type's rule that says so. */
+    public Finding withBecause(Position place) {
+        return new Finding(rule, subject, position, message, remedy, muted, place);
+    }
+
+    /** Returns where the rule of a device type stands that says so; empty when it is one of Urvant's own. */
+    public Optional<Position> typeRule() {
+        return Optional.ofNullable(because);
     }
 
     /** Returns the severity of the rule. */

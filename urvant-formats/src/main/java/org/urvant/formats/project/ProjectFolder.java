@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
 import org.urvant.core.configuration.Configuration;
@@ -166,7 +167,7 @@ public final class ProjectFolder {
         return new Project(
                 manifest.name(),
                 manifest.conventions(),
-                types(),
+                types(findings::add),
                 devices,
                 sources.read(index, findings::add),
                 index.unwanted(),
@@ -223,13 +224,20 @@ public final class ProjectFolder {
                 name, document, mappings, history.addresses(lines), history.record(lines), findings::add);
     }
 
-    /** Returns the shipped device types and the project's own, by name; the project's own take precedence. */
+    /**
+     * Returns the shipped device types and the project's own, by name; the project's own take precedence. One with faults is
+     * left out; {@link #load} tells of them.
+     */
     public DeviceTypes types() {
+        return types(finding -> {});
+    }
+
+    private DeviceTypes types(Consumer<Finding> findings) {
         SortedMap<String, DeviceType> own = new TreeMap<>();
         for (Path file : files("types", ".yaml")) {
             String shownAs = "types/" + file.getFileName();
-            DeviceType type = DeviceTypeReader.read(shownAs, SafeFile.readText(file, MOST_TEXT, shownAs));
-            own.put(type.name(), type);
+            DeviceTypeReader.read(shownAs, SafeFile.readText(file, MOST_TEXT, shownAs), findings)
+                    .ifPresent(type -> own.put(type.name(), type));
         }
         TreeSet<String> names = new TreeSet<>(Catalogue.names());
         names.addAll(own.keySet());

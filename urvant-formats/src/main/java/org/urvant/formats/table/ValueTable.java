@@ -75,13 +75,13 @@ public final class ValueTable {
             return rows(shownAs, SheetFile.read(content, shownAs));
         }
         if (name.endsWith(".csv")) {
-            return rows(shownAs, csv(SafeFile.text(content, shownAs), shownAs));
+            return rows(shownAs, lines(SafeFile.text(content, shownAs), shownAs));
         }
         throw new MalformedInputException(
                 Position.in(shownAs), "the name ends in neither .csv nor .xlsx", "Save it as one of the two.");
     }
 
-    private static List<Line> csv(String text, String shownAs) {
+    static List<Line> lines(String text, String shownAs) {
         char delimiter = text.lines().findFirst().orElse("").contains(";") ? ';' : ',';
         List<Line> lines = new ArrayList<>();
         try (CSVParser parser = CSVParser.parse(
@@ -173,7 +173,7 @@ public final class ValueTable {
     }
 
     /** Returns the text of a cell that a quote keeps from being a formula. */
-    private static String plain(String cell) {
+    static String plain(String cell) {
         return cell.length() > 1 && cell.charAt(0) == '\'' && couldBeFormula(cell.substring(1))
                 ? cell.substring(1)
                 : cell;
@@ -197,17 +197,19 @@ public final class ValueTable {
         if (name.endsWith(".xlsx")) {
             SafeFile.write(file, SheetFile.write(WRITTEN, rows));
         } else if (name.endsWith(".csv")) {
-            SafeFile.write(file, csv(rows).getBytes(StandardCharsets.UTF_8));
+            List<List<String>> lines = new ArrayList<>(List.of(WRITTEN));
+            lines.addAll(rows);
+            SafeFile.write(file, csv(lines).getBytes(StandardCharsets.UTF_8));
         } else {
             throw new RefusedException(
                     "the name ends in neither .csv nor .xlsx", "Give the file one of the two endings.");
         }
     }
 
-    private static String csv(List<List<String>> rows) {
+    /** Returns rows as CSV (RFC 4180). */
+    static String csv(List<List<String>> rows) {
         StringWriter text = new StringWriter();
         try (CSVPrinter printer = new CSVPrinter(text, CSVFormat.RFC4180)) {
-            printer.printRecord(WRITTEN);
             for (List<String> row : rows) {
                 printer.printRecord(row.stream()
                         .map(cell -> couldBeFormula(cell) ? "'" + cell : cell)

@@ -6,9 +6,11 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Account;
 import org.urvant.core.device.Bound;
@@ -34,7 +36,9 @@ import org.urvant.core.device.Traits;
 import org.urvant.core.expression.Names;
 import org.urvant.core.expression.Type;
 import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.fault.UrvantException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.point.Protocol;
 import org.urvant.core.project.Entry;
@@ -73,6 +77,23 @@ public final class DeviceTypeReader {
                     first.position(), first.subject() + ": " + first.message() + more, first.remedy());
         }
         return type;
+    }
+
+    /** Reads a type; empty when it has faults, and then all of them are told. */
+    public static Optional<DeviceType> read(String source, String text, Consumer<Finding> findings) {
+        List<Finding> found = new ArrayList<>();
+        Optional<DeviceType> type;
+        try {
+            type = Optional.of(new Reading(found)
+                    .type(new FieldReader(
+                            source, YamlDocument.parse(source, text).root(), found::add)));
+        } catch (UrvantException e) {
+            Position position = e.position().orElse(Position.in(source));
+            found.add(new Finding(Rule.FILE_MALFORMED, source, position, e.getMessage(), e.remedy()));
+            type = Optional.empty();
+        }
+        found.forEach(findings);
+        return found.isEmpty() ? type : Optional.empty();
     }
 
     private record Reading(List<Finding> findings) {

@@ -180,6 +180,45 @@ class DeviceFileTest {
         assertThatThrownBy(() -> folder.load()).hasMessageContaining("depth");
     }
 
+    /** A type of the project's own that is wrong is told with its own place; the rest of the project stays open. */
+    @ParameterizedTest(name = "{1}")
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            textBlock =
+                    """
+            least: 5, most: 30 | least: 5, most: heat.too | types/room-1.yaml:8:  | there is no setting 'heat.too'
+            unit: °C           | unit: °X                 | types/room-1.yaml:8:  | '°X' is no unit
+            title: room        | title: "room             | types/room-1.yaml      | not YAML
+            """)
+    void aWrongTypeIsFoundWhereItStands(String sound, String broken, String place, String found) throws IOException {
+        folder.devices().add("D1", Devices.Start.of("oddvik-u1"));
+        assertThat(TYPE).contains(sound);
+        Files.writeString(folder.root().resolve("types/room-1.yaml"), TYPE.replace(sound, broken));
+        assertThat(findings()).anySatisfy(finding -> {
+            assertThat(finding.position().toString()).startsWith(place);
+            assertThat(finding.message()).contains(found);
+        });
+        assertThat(findings()).anyMatch(finding -> finding.message().contains("'room-1' is not in the catalogue"));
+        assertThat(findings()).anyMatch(finding -> finding.subject().equals("D1 rated.current"));
+        assertThat(folder.types().names()).doesNotContain("room-1").contains("oddvik-u1");
+    }
+
+    @Test
+    void aBrokenRuleLeadsToItsPlaceInTheType() throws IOException {
+        Files.writeString(
+                folder.root().resolve("types/room-1.yaml"),
+                TYPE + "rules:\n  cool: {holds: heat.to <= 20, message: \"{heat.to} is warm\"}\n");
+        assertThat(findings()).anySatisfy(finding -> {
+            assertThat(finding.message()).isEqualTo("21 °C is warm");
+            assertThat(finding.position()).hasToString("devices/H1.yaml:7:12");
+            assertThat(finding.typeRule().orElseThrow()).hasToString("types/room-1.yaml:29:9");
+        });
+        assertThat(findings())
+                .filteredOn(finding -> finding.rule().id().equals("left-at-default"))
+                .allMatch(finding -> finding.typeRule().isEmpty());
+    }
+
     @Test
     void valuesAreWrittenWhereTheyStandAndCommentsStay() throws IOException {
         folder.set(folder.load(), "H1", "heat.to", "22.5");

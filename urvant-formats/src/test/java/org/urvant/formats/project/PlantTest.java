@@ -25,9 +25,11 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
 import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.Matrix;
 import org.urvant.core.setting.Usage;
 import org.urvant.core.setting.ValueRow;
 import org.urvant.core.tree.Section;
+import org.urvant.formats.table.MarkTable;
 import org.urvant.formats.table.ValueTable;
 import org.urvant.formats.type.Catalogue;
 
@@ -345,6 +347,65 @@ class PlantTest {
     private RowRemoval removal(String device, String row) {
         Project project = folder.load();
         return RowRemoval.of(DeviceSheets.of(project.typeOf(project.device(device)), project.device(device)), row);
+    }
+
+    @Test
+    void assignmentsAreAMatrixThatCanBeEdited() throws IOException {
+        folder.set(
+                folder.load(),
+                "F11",
+                Map.of(
+                        "assignments.fault.function", "earth-fault",
+                        "assignments.fault.outputs", "BO1, BO3",
+                        "assignments.fault.lamps", "LED2"));
+        Matrix matrix = matrix("F11", "assignments");
+        assertThat(matrix.rows()).containsExactly("fault", "trip");
+        assertThat(matrix.columns()).hasSize(20).containsKeys("BO6", "X2/BO1", "LED8");
+        assertThat(matrix.isMarked("fault", "BO3")).isTrue();
+        assertThat(matrix.isMarked("trip", "BO3")).isFalse();
+        assertThat(matrix.unmarked()).contains("BO4", "LED3").doesNotContain("BO1", "LED2");
+        Path file = root.resolve("marks.csv");
+        MarkTable.write(file, matrix);
+        assertThat(matrix.changes(MarkTable.read(file, "marks.csv"))).isEmpty();
+        Files.writeString(file, "row,BO1,BO4,LED2\nfault,x,,X\ntrip,,x,\nspare,,,x\n");
+        Map<String, String> changes = matrix.changes(MarkTable.read(file, "marks.csv"));
+        assertThat(changes)
+                .containsEntry("assignments.fault.outputs", "BO1")
+                .containsEntry("assignments.trip.outputs", "BO4")
+                .containsEntry("assignments.trip.lamps", null)
+                .containsEntry("assignments.spare.lamps", "LED2")
+                .hasSize(4);
+        folder.set(folder.load(), "F11", changes);
+        assertThat(matrix("F11", "assignments").isMarked("trip", "BO4")).isTrue();
+        assertThat(findings()).anyMatch(finding -> finding.subject().equals("F11 assignments.spare.function"));
+        assertThatThrownBy(() -> matrix("F11", "inputs-used")).hasMessageContaining("is no matrix");
+        assertThatThrownBy(() -> matrix("F11", "assignment")).isInstanceOf(UnknownNameException.class);
+        assertThatThrownBy(() -> matrix("F11", "group.9.overcurrent")).isInstanceOf(UnknownNameException.class);
+    }
+
+    @ParameterizedTest(name = "{1}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            row,BO1⏎trip,y       | 'y' stands in column 2; expected x or nothing
+            row,BO1⏎trip,x,x     | 'x' stands in column 3
+            row,BO1⏎trip,x⏎trip, | row 'trip' stands here a second time
+            row,BO1⏎,x           | a row without name
+            function,BO1⏎trip,x  | the first cell is not 'row'
+            row,BO9⏎trip,x       | no column 'BO9'
+            """)
+    void marksThatMeanNothingAreRefused(String text, String found) throws IOException {
+        Path file = Files.writeString(root.resolve("m.csv"), text.replace("⏎", "\n"));
+        Matrix matrix = matrix("F11", "assignments");
+        assertThatThrownBy(() -> matrix.changes(MarkTable.read(file, "m.csv")))
+                .isInstanceOf(UrvantException.class)
+                .hasMessageContaining(found);
+    }
+
+    private Matrix matrix(String device, String table) {
+        Project project = folder.load();
+        return Matrix.of(DeviceSheets.of(project.typeOf(project.device(device)), project.device(device)), table);
     }
 
     /** The way of N03 and N196: one file holds a device, and another project takes it in. */

@@ -162,7 +162,8 @@ public final class Pages {
                 "place", finding.position().toString(),
                 "message", finding.message(),
                 "remedy", finding.remedy(),
-                "muted", finding.muted());
+                "muted", finding.muted(),
+                "because", finding.typeRule().map(Object::toString).orElse(""));
     }
 
     /** Returns the documentation of a device type: all that its file says, in order. */

@@ -1,0 +1,112 @@
+package org.urvant.cli;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.Matrix;
+import org.urvant.core.text.NumberedNames;
+import org.urvant.formats.project.ProjectFolder;
+import org.urvant.formats.table.MarkTable;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "matrix",
+        description = "Show a table as a matrix: which function drives which outputs and lamps, which circuit has which"
+                + " channels. Write it as CSV with x marks, and take it back.",
+        footer = {
+            "",
+            "Examples: urvant matrix F11 assignments",
+            "          urvant matrix F11 assignments --out f11.csv",
+            "          urvant matrix F11 assignments --take f11.csv"
+        })
+final class MatrixCommand extends Command {
+    @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
+    private String name;
+
+    @Parameters(index = "1", paramLabel = "TABLE", description = "The table; group.N.TABLE for one of a setting group.")
+    private String table;
+
+    @Option(names = "--out", paramLabel = "FILE", description = "Write it as CSV.")
+    private String out;
+
+    @Option(names = "--take", paramLabel = "FILE", description = "Take the marks from a CSV.")
+    private String take;
+
+    @Option(names = "--all", description = "Also columns that no row names.")
+    private boolean all;
+
+    @Mixin
+    private Consent consent;
+
+    MatrixCommand(Session session) {
+        super(session);
+        this.consent = new Consent();
+    }
+
+    @Override
+    public Integer call() {
+        ProjectFolder folder = folder();
+        Project project = folder.load();
+        Device device = project.device(name);
+        Matrix matrix = Matrix.of(DeviceSheets.of(project.typeOf(device), device), table);
+        if (out != null) {
+            MarkTable.write(session.path(out), matrix);
+            say("wrote " + out);
+            next("urvant matrix " + name + " " + table + " --take " + out);
+            return Exit.DONE;
+        }
+        if (take != null) {
+            return take(folder, project, matrix);
+        }
+        if (json) {
+            Map<String, Object> rows = new TreeMap<>();
+            matrix.rows()
+                    .forEach(row -> rows.put(row, List.copyOf(matrix.marks().get(row))));
+            sayJson(Json.object("device", name, "table", table, "rows", rows, "unmarked", matrix.unmarked()));
+            return Exit.DONE;
+        }
+        say(matrix);
+        return Exit.DONE;
+    }
+
+    private void say(Matrix matrix) {
+        List<String> columns = matrix.columns().keySet().stream()
+                .filter(column -> all || !matrix.unmarked().contains(column))
+                .toList();
+        List<String> headings = new ArrayList<>(List.of(table));
+        headings.addAll(columns);
+        Table marks = new Table(headings.toArray(String[]::new));
+        for (String row : matrix.rows()) {
+            List<Object> cells = new ArrayList<>(List.of(row));
+            columns.forEach(column -> cells.add(matrix.isMarked(row, column) ? "×" : "·"));
+            marks.row(cells.toArray());
+        }
+        say(marks);
+        if (!all && !matrix.unmarked().isEmpty()) {
+            note(paint.faint("named by no row: " + NumberedNames.brief(matrix.unmarked())));
+        }
+    }
+
+    private int take(ProjectFolder folder, Project project, Matrix matrix) {
+        Map<String, Set<String>> wanted = MarkTable.read(session.path(take), take);
+        Map<String, String> changes = matrix.changes(wanted);
+        if (changes.isEmpty()) {
+            say(table + " has these marks already");
+            return Exit.DONE;
+        }
+        folder.tryOut(project, name, changes);
+        changes.forEach((path, value) ->
+                say(path + ": " + folder.shown(project, name, path) + " → " + (value == null ? "(none)" : value)));
+        consent.ask("Take these marks?", "nothing was changed");
+        folder.set(project, name, changes);
+        next("urvant check " + name);
+        return Exit.DONE;
+    }
+}
