@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.StringLength;
@@ -130,5 +131,88 @@ class ExpressionTest {
         assertThat(expression.paths()).containsExactly("ct.primary", "ct.secondary");
         assertThat(expression.ownPaths()).containsExactly("ct.secondary");
         assertThat(expression).hasToString("ct.primary > ct.secondary");
+    }
+
+    /** A tree of random operations, written with all parentheses and with none that precedence makes needless. */
+    private record Tree(String sign, Tree left, Tree right, BigDecimal leaf) {
+        static Tree random(Random random, int depth) {
+            if (depth == 0 || random.nextInt(4) == 0) {
+                return new Tree(
+                        null, null, null, new BigDecimal(random.nextInt(2_000)).movePointLeft(random.nextInt(3)));
+            }
+            String sign = List.of("+", "-", "*").get(random.nextInt(3));
+            return new Tree(sign, random(random, depth - 1), random(random, depth - 1), null);
+        }
+
+        BigDecimal value() {
+            if (sign == null) {
+                return leaf;
+            }
+            return switch (sign) {
+                case "+" -> left.value().add(right.value());
+                case "-" -> left.value().subtract(right.value());
+                default -> left.value().multiply(right.value());
+            };
+        }
+
+        String all() {
+            return sign == null ? leaf.toPlainString() : "(" + left.all() + " " + sign + " " + right.all() + ")";
+        }
+
+        int rank() {
+            return sign == null ? 3 : sign.equals("*") ? 2 : 1;
+        }
+
+        String few() {
+            if (sign == null) {
+                return leaf.toPlainString();
+            }
+            String first = left.rank() < rank() ? "(" + left.few() + ")" : left.few();
+            // the operators bind to the left: what stands on the right of one of the same rank keeps its parentheses
+            String second = right.rank() <= rank() ? "(" + right.few() + ")" : right.few();
+            return first + sign + second;
+        }
+    }
+
+    @Test
+    void arithmeticIsExactAndBindsAsTheStandardSays() {
+        Random random = new Random(3);
+        for (int i = 0; i < 400; i++) {
+            Tree tree = Tree.random(random, 1 + i % 4);
+            String expected = tree.value().stripTrailingZeros().toPlainString();
+            for (String text : List.of(tree.all(), tree.few())) {
+                assertThat(new BigDecimal(result(text, Type.Kind.NUMBER)).stripTrailingZeros())
+                        .as(text)
+                        .isEqualByComparingTo(expected);
+            }
+        }
+    }
+
+    /** The truth tables of the operators, with unknown as the third value. */
+    @ParameterizedTest(name = "{0} {1}")
+    @CsvSource({
+        "T, T, T, T, F",
+        "T, F, F, T, T",
+        "T, U, U, T, U",
+        "F, T, F, T, T",
+        "F, F, F, F, F",
+        "F, U, F, U, U",
+        "U, T, U, T, U",
+        "U, F, F, U, U",
+        "U, U, U, U, U"
+    })
+    void whatIsNotKnownDecidesOnlyWhatItMust(String left, String right, String and, String or, String xor) {
+        assertThat(logic(left, "AND", right)).isEqualTo(and);
+        assertThat(logic(left, "OR", right)).isEqualTo(or);
+        assertThat(logic(left, "XOR", right)).isEqualTo(xor);
+    }
+
+    private static String logic(String left, String operator, String right) {
+        String known = result(term(left) + " " + operator + " " + term(right), Type.Kind.LOGICAL);
+        return known.equals("unknown") ? "U" : known.equals("true") ? "T" : "F";
+    }
+
+    private static String term(String letter) {
+        return letter.equals("T") ? "TRUE" : letter.equals("F") ? "FALSE" : "(open = 1)";
     }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
+import java.util.Locale;
 import java.util.Optional;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -89,5 +90,91 @@ class UnitTest {
     @CsvSource({"five", "1e3", "'1,5'", "'1.'", "12 parsecs", "--1", "'.5'", "1234567890123456789012345678901"})
     void whatIsNoAmountIsNone(String written) {
         assertThat(Amount.parse(written)).isEmpty();
+    }
+
+    /** Each unit against the base of its dimension, as the SI brochure and the definitions of the others give it. */
+    @ParameterizedTest(name = "1 {0} is {1} {2}")
+    @CsvSource(
+            textBlock =
+                    """
+            mA, 0.001, A
+            kA, 1000, A
+            mV, 0.001, V
+            kV, 1000, V
+            kW, 1000, W
+            MW, 1000000, W
+            kvar, 1000, var
+            Mvar, 1000000, var
+            kVA, 1000, VA
+            MVA, 1000000, VA
+            kWh, 1000, Wh
+            MWh, 1000000, Wh
+            mΩ, 0.001, Ω
+            kΩ, 1000, Ω
+            µs, 0.000001, s
+            ms, 0.001, s
+            min, 60, s
+            h, 3600, s
+            d, 86400, s
+            kHz, 1000, Hz
+            %, 0.01, 1
+            ‰, 0.001, 1
+            ppm, 0.000001, 1
+            kPa, 1000, Pa
+            MPa, 1000000, Pa
+            bar, 100000, Pa
+            mbar, 100, Pa
+            l/s, 0.001, m³/s
+            km, 1000, m
+            mm, 0.001, m
+            µm, 0.000001, m
+            mm/s, 0.001, m/s
+            kB, 1000, B
+            MB, 1000000, B
+            GB, 1000000000, B
+            kbit/s, 1000, bit/s
+            Mbit/s, 1000000, bit/s
+            °C, 274.15, K
+            """)
+    void eachUnitIsWhatItsDefinitionSays(String symbol, BigDecimal value, String base) {
+        Unit unit = Unit.of(symbol).orElseThrow();
+        assertThat(unit.convert(BigDecimal.ONE, Unit.of(base).orElseThrow()))
+                .hasValueSatisfying(found -> assertThat(found).isEqualByComparingTo(value));
+        assertThat(unit.symbol()).isEqualTo(symbol);
+        assertThat(unit.hasOffset()).isEqualTo(symbol.equals("°C"));
+    }
+
+    /** What is typed on a keyboard, and other signs for the same, mean the same units. */
+    @ParameterizedTest
+    @CsvSource({
+        "ohm, Ω",
+        "kohm, kΩ",
+        "mohm, mΩ",
+        "us, µs",
+        "um, µm",
+        "degC, °C",
+        "degF, °F",
+        "deg, °",
+        "m3/h, m³/h",
+        "m3/s, m³/s",
+        "mg/m3, mg/m³",
+        "m/s2, m/s²",
+        "L/s, l/s",
+        "L/min, l/min",
+        "1/min, rpm"
+    })
+    void otherWritingsAreKnown(String written, String symbol) {
+        assertThat(Unit.of(written)).isEqualTo(Unit.of(symbol)).isPresent();
+        assertThat(Unit.of(written.toUpperCase(Locale.ROOT) + "?")).isEmpty();
+    }
+
+    @Test
+    void lettersOfUnitsCount() {
+        assertThat(Unit.of("mW"))
+                .as("a milliwatt is none of them, and no megawatt")
+                .isEmpty();
+        assertThat(Unit.of("MV")).isEmpty();
+        assertThat(Unit.of("Kv")).isEmpty();
+        assertThat(Unit.of("")).isEmpty();
     }
 }

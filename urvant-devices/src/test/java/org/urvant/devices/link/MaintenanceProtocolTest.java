@@ -17,10 +17,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.GeneralSecurityException;
 import java.security.KeyStore;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.TreeMap;
 import javax.net.ssl.KeyManagerFactory;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManager;
@@ -298,6 +301,48 @@ class MaintenanceProtocolTest {
                             .doesNotContain("there is no " + method.toUpperCase(Locale.ROOT));
                 }
             }
+        }
+    }
+
+    @ParameterizedTest(name = "{0} is answered with {1}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            {"utc":"2026-03-02T12:00:00Z"} | 204
+            {"utc":"noon"}                 | 400
+            {}                             | 400
+            [1]                            | 400
+            """)
+    void theClockIsReadByAnyoneAndSetByOneWhoMay(String body, int status) throws IOException, InterruptedException {
+        byte[] content = body.getBytes(StandardCharsets.UTF_8);
+        assertThat(send("GET", "clock", new byte[0]).statusCode()).isEqualTo(200);
+        assertThat(send("PUT", "clock", content).statusCode()).isEqualTo(401);
+        logOn();
+        assertThat(send("PUT", "clock", content).statusCode()).isEqualTo(status);
+        String shown = JsonTree.read("clock", send("GET", "clock", new byte[0]).body())
+                .text("utc")
+                .orElseThrow();
+        if (status == 204) {
+            assertThat(Duration.between(Instant.parse("2026-03-02T12:00:00Z"), Instant.parse(shown)))
+                    .isBetween(Duration.ZERO, Duration.ofSeconds(20));
+        } else {
+            assertThat(Duration.between(Instant.parse(shown), Instant.now()))
+                    .as("a new device's clock is wrong until somebody sets it")
+                    .isBetween(Duration.ofSeconds(80), Duration.ofSeconds(120));
+        }
+    }
+
+    @Test
+    void aDeviceSaysWhichModulesItHasAndALinkReadsThem() {
+        TreeMap<String, String> modules = new TreeMap<>(Map.of("X1", "vt4", "X2", "bio"));
+        StandInProfile profile = new StandInProfile("marrowby-f2", "4.3", "T-3", List.of(), modules);
+        try (StandIn relay = StandIn.start(folder.resolve("relay"), profile, "127.0.0.1", 0);
+                MaintenanceLink link =
+                        new MaintenanceLink(relay.address(), new KnownDevices(folder.resolve("known2")))) {
+            assertThat(link.identify().modulesFound()).contains(modules);
+            assertThat(link.clock()).isBefore(Instant.now());
+            assertThatThrownBy(() -> link.setClock(Instant.now())).hasMessageContaining("nobody is logged on");
         }
     }
 

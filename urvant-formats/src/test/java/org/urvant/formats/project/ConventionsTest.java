@@ -194,4 +194,28 @@ class ConventionsTest {
         Path below = Files.createDirectories(folder.root().resolve("a/b"));
         assertThat(ProjectFolder.open(below, Skarholm.CLOCK, "t").root()).isEqualTo(folder.root());
     }
+
+    /** An import, a mapping and a removal are each one change; addresses that were given stay given. */
+    @Test
+    void importsAndMappingsAreUndoneToo() throws IOException {
+        ProjectFolder made = Skarholm.make(root.resolve("undone"));
+        Path table = made.root().resolve("mappings/GW1.csv");
+        String mapped = Files.readString(table);
+        int given = made.load().device("GW1").addresses().owners().size();
+        ProjectFolder later = ProjectFolder.open(made.root(), Skarholm.CLOCK, "tester");
+        later.describe("remove F01.cid");
+        Project project = later.load();
+        later.remove(project, later.planRemoval(project, "F01.cid"));
+        assertThat(later.load().ied("F01")).isEmpty();
+        Undone undone =
+                ProjectFolder.open(made.root(), Skarholm.CLOCK, "tester").undo(false);
+        assertThat(undone.title()).isEqualTo("remove F01.cid");
+        assertThat(undone.files())
+                .contains("sources/F01.cid", "sources/index.yaml", "mappings/GW1.csv", "devices/GW1.yaml");
+        assertThat(table).hasContent(mapped);
+        project = ProjectFolder.open(made.root(), Skarholm.CLOCK, "tester").load();
+        assertThat(project.ied("F01")).isPresent();
+        assertThat(project.device("GW1").addresses().owners()).hasSize(given);
+        assertThat(ProjectCheck.blocks(ProjectCheck.check(project))).isFalse();
+    }
 }

@@ -13,10 +13,15 @@ import com.networknt.schema.SpecVersion;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.fault.MalformedInputException;
 import org.urvant.formats.yaml.YamlDocument;
 import org.urvant.formats.yaml.YamlNode;
@@ -93,5 +98,65 @@ class CatalogueTest {
     void whatTheSchemaCannotSayTheReaderFinds(String sound, String broken, String found) throws IOException {
         String text = text("ravnsund-g3").replaceFirst(sound, broken);
         assertThatThrownBy(() -> DeviceTypeReader.read("t.yaml", text)).hasMessageContaining(found);
+    }
+
+    /** What a type promises holds: defaults read, examples name settings that exist, words are told apart. */
+    @ParameterizedTest
+    @MethodSource("names")
+    void aTypeIsSoundInItself(String name) {
+        DeviceType type = Catalogue.type(name).orElseThrow();
+        assertThat(type.title()).isNotBlank();
+        assertThat(type.plate().labels()).isNotEmpty();
+        for (SheetDefinition sheet : sheets(type)) {
+            for (SettingDefinition setting : sheet.settings().values()) {
+                assertThat(setting.meaning()).as(setting.path()).isNotBlank().doesNotEndWith(".");
+                assertThat(setting.allowed()).as(setting.path()).isNotBlank();
+                setting.standardValue()
+                        .ifPresent(text -> assertThat(setting.read(text).isSound())
+                                .as(setting.path())
+                                .isTrue());
+            }
+            assertThat(sheet.rules()).allSatisfy(rule -> {
+                assertThat(rule.about()).as(rule.name()).isNotEmpty();
+                assertThat(rule.remedy().toString()).as(rule.name()).isNotBlank();
+                assertThat(rule.position().source()).isEqualTo("catalogue " + name);
+            });
+        }
+        boolean canBeReached = type.handling().isProgrammable();
+        assertThat(type.engineer().isPresent()).isEqualTo(canBeReached);
+    }
+
+    private static List<SheetDefinition> sheets(DeviceType type) {
+        List<SheetDefinition> sheets =
+                new ArrayList<>(List.of(type.sheet(), type.groups().settings()));
+        type.tables().values().forEach(table -> sheets.add(table.row()));
+        type.groups().tables().values().forEach(table -> sheets.add(table.row()));
+        type.hardware().channels().values().forEach(kind -> sheets.add(kind.settings()));
+        type.connections().values().forEach(kind -> sheets.add(kind.sheet()));
+        return sheets;
+    }
+
+    @Test
+    void theCatalogueCoversTheKindsOfDeviceThatTheWorkHas() {
+        assertThat(Catalogue.names()).hasSize(11);
+        List<String> titles = Catalogue.names().stream()
+                .map(name -> Catalogue.type(name).orElseThrow().title())
+                .toList();
+        assertThat(titles)
+                .containsExactlyInAnyOrder(
+                        "feeder relay",
+                        "line distance relay",
+                        "motor relay",
+                        "breaker trip unit",
+                        "disturbance recorder",
+                        "paperless recorder",
+                        "cellular RTU",
+                        "station gateway",
+                        "CAN-to-I/O converter",
+                        "stepped text display",
+                        "portable gas detector with dock");
+        assertThat(Catalogue.type("no-such-type")).isEmpty();
+        assertThat(Catalogue.type("marrowby-f2"))
+                .containsSame(Catalogue.type("marrowby-f2").orElseThrow());
     }
 }
