@@ -49,6 +49,7 @@ final class DemoCommand extends Command {
             copy("skarholm.scd", folder);
             copy("tp4.icd", folder);
             copy("plant.csv", folder);
+            copy("motors.csv", folder);
             play(folder);
         } finally {
             if (keep == null) {
@@ -124,6 +125,8 @@ final class DemoCommand extends Command {
         chapter("Their values come from one table; many at once, and back with undo");
         run(Exit.DONE, "fill", "../plant.csv", "--yes");
         run(Exit.DONE, "set", "F11", "X1/VT*.carries", "phase-voltage");
+        run(Exit.DONE, "undo");
+        run(Exit.DONE, "guide", "stenvaag-m3", "--from", "../motors.csv", "--yes");
         run(Exit.DONE, "undo");
         run(Exit.DONE, "show", "M31", "motor");
         run(Exit.DONE, "explain", "M31", "motor.rated-current");

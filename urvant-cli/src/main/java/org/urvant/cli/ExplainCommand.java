@@ -128,8 +128,7 @@ final class ExplainCommand extends Command {
             known.addAll(project.devices().keySet());
             throw new UnknownNameException("device or type", name, known);
         }
-        Device shown = device == null ? Blank.device(type) : device;
-        DeviceSheets sheets = DeviceSheets.of(type, shown);
+        DeviceSheets sheets = device == null ? DeviceSheets.blank(type) : DeviceSheets.of(type, device);
         Optional<DeviceSheets.Place> place = sheets.seek(what);
         List<TypeRule> rules =
                 rules(type).stream().filter(rule -> rule.name().equals(what)).toList();

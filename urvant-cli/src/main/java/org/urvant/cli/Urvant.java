@@ -32,6 +32,7 @@ public final class Urvant {
         COMMANDS.put("pick", PickCommand::new);
         COMMANDS.put("device", DeviceCommand::new);
         COMMANDS.put("types", TypesCommand::new);
+        COMMANDS.put("guide", GuideCommand::new);
         COMMANDS.put("fit", FitCommand::new);
         COMMANDS.put("order-code", OrderCodeCommand::new);
         COMMANDS.put("selectors", SelectorsCommand::new);

@@ -111,6 +111,16 @@ class PlantCommandsTest {
             set F11 group.7.overcurrent.1.pick-up '2 A' | 2 | no setting
             set F11 firmware 4.1                       | 0 | 4.3 → 4.1
             set F11 firmware 5                         | 3 | expected one of 4.0, 4.1, 4.3
+            guide stenvaag-m3                          | 0 | what the motor drives
+            guide oddvik-u1                            | 3 | asks no questions
+            guide stenvaag-m3 M1 --yes                 | 3 | M1: not answered: current, power, name
+            guide stenvaag-m3 M1 --answer current=8A --answer power=4kW --answer name=Fan --yes | 0 | made 1 device of type stenvaag-m3; modules: m25 × 1
+            guide stenvaag-m3 M1 --answer current=8A --answer power=4kW --answer name=Fan --dry-run | 0 | duty = pump
+            guide stenvaag-m3 M31 --answer current=8A --answer power=4kW --answer name=Fan --yes | 3 | exists already
+            guide stenvaag-m3 M1 --answer current=8V --answer power=4kW --answer name=Fan --yes | 3 | which is voltage; expected current
+            guide stenvaag-m3 --from motors.csv --yes  | 0 | made 40 devices of type stenvaag-m3
+            guide stenvaag-m3 --from motors.csv --yes && undo | 0 | took back: guide stenvaag-m3
+            guide fjellmast-c2 R2 --answer name=R2 --answer subscription=data-only --answer access-point=x --answer level=yes --yes | 0 | open
             matrix F11 assignments                     | 0 | named by no row: BO3 to BO6, LED2 to LED8, X2/BO1 to X2/BO6
             matrix F11 assignments --json              | 0 | ~"BO1"~
             matrix F11 assignments --out m.csv && matrix F11 assignments --take m.csv | 0 | has these marks already
@@ -173,6 +183,7 @@ class PlantCommandsTest {
         Files.writeString(
                 site.resolve("good.csv"), "device;setting;value\nF11;rated.voltage;10 kV\nF11;inputs.threshold;\n");
         Files.writeString(site.resolve("marks.csv"), "row,BO1,LED1\ntrip,x,x\n");
+        Files.copy(Path.of("../demo/motors.csv"), site.resolve("motors.csv"));
         int last = 0;
         for (String line : lines.split(" && ")) {
             assertThat(last).as(terminal.out() + terminal.err()).isZero();

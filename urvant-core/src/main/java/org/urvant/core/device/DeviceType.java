@@ -57,6 +57,14 @@ public record DeviceType(
         accounts = List.copyOf(accounts);
     }
 
+    /** Returns the type with questions for new devices. */
+    public DeviceType withGuide(Guide guide) {
+        Handling guided = new Handling(
+                handling.isSafety(), handling.isProgrammable(), handling.gaps(), handling.examples(), guide);
+        return new DeviceType(
+                plate, hardware, software, sheet, tables, groups, connections, services, accounts, guided);
+    }
+
     /** Returns the type's name. */
     public String name() {
         return plate.name();

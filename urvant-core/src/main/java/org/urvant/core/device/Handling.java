@@ -14,11 +14,16 @@ import java.util.stream.Collectors;
  * @param isProgrammable whether a configuration can be sent; otherwise it has dials or switches only
  * @param gaps what a read-back cannot contain: reasons by path, with {@code *} for any part of one
  * @param examples prepared sets of values by name
+ * @param guide the questions that make a new device
  */
 public record Handling(
-        boolean isSafety, boolean isProgrammable, SortedMap<String, String> gaps, SortedMap<String, Example> examples) {
+        boolean isSafety,
+        boolean isProgrammable,
+        SortedMap<String, String> gaps,
+        SortedMap<String, Example> examples,
+        Guide guide) {
     /** The ordinary way. */
-    public static final Handling ORDINARY = new Handling(false, true, new TreeMap<>(), new TreeMap<>());
+    public static final Handling ORDINARY = new Handling(false, true, new TreeMap<>(), new TreeMap<>(), Guide.NONE);
 
     public Handling {
         gaps = Collections.unmodifiableSortedMap(new TreeMap<>(gaps));

@@ -84,6 +84,20 @@ public final class Expression {
         return Optional.ofNullable((BigDecimal) term.at(scope));
     }
 
+    /** Returns its value as people write it, a number with its unit; empty when a value that it needs is unknown. */
+    public Optional<String> written(Scope scope) {
+        Object value = term.at(scope);
+        if (value instanceof BigDecimal number) {
+            String plain =
+                    number.signum() == 0 ? "0" : number.stripTrailingZeros().toPlainString();
+            return Optional.of(
+                    type.unit() == null ? plain : plain + " " + type.unit().symbol());
+        }
+        return value instanceof Boolean logical
+                ? Optional.of(logical ? "yes" : "no")
+                : Optional.ofNullable(value).map(String::valueOf);
+    }
+
     @Override
     public String toString() {
         return text;

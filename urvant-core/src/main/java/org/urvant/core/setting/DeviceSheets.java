@@ -22,10 +22,14 @@ import org.urvant.core.device.TableDefinition;
 import org.urvant.core.expression.Type;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Position;
+import org.urvant.core.project.AddressBook;
 import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
+import org.urvant.core.project.DeviceRecord;
 import org.urvant.core.project.Entry;
+import org.urvant.core.project.Fitted;
 import org.urvant.core.project.GivenSheet;
+import org.urvant.core.project.Particulars;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
 
@@ -85,6 +89,28 @@ public final class DeviceSheets {
         DeviceSheets made = new DeviceSheets(type, device);
         made.build();
         return made;
+    }
+
+    /** Returns the sheets of a device of a type of which nothing is given, to look at the type by. */
+    public static DeviceSheets blank(DeviceType type) {
+        Position position = Position.in("type " + type.name());
+        List<String> versions = type.firmware();
+        return of(
+                type,
+                new Device(
+                        type.name(),
+                        new Entry(type.name(), position),
+                        new Entry(versions.isEmpty() ? "" : versions.get(versions.size() - 1), position),
+                        null,
+                        Particulars.NONE,
+                        Fitted.BARE,
+                        new TreeMap<>(),
+                        new TreeMap<>(),
+                        new TreeMap<>(),
+                        List.of(),
+                        AddressBook.empty(),
+                        DeviceRecord.empty(),
+                        position));
     }
 
     /**

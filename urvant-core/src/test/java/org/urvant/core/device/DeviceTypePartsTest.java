@@ -151,7 +151,11 @@ class DeviceTypePartsTest {
     })
     void aGapOfReadingBackIsAPathOrManyPaths(String path, boolean gap) {
         Handling handling = new Handling(
-                false, true, new TreeMap<>(Map.of("BI*.name", "keeps none", "text.*", "not sent")), new TreeMap<>());
+                false,
+                true,
+                new TreeMap<>(Map.of("BI*.name", "keeps none", "text.*", "not sent")),
+                new TreeMap<>(),
+                Guide.NONE);
         assertThat(handling.isGap(path)).isEqualTo(gap);
         assertThat(Handling.ORDINARY.isGap(path)).isFalse();
     }

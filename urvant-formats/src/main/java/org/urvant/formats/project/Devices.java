@@ -23,6 +23,7 @@ import org.urvant.core.project.DeviceRecord;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
 import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.GuidedStart;
 import org.urvant.core.setting.Sheet;
 import org.urvant.core.tree.Section;
 import org.urvant.formats.yaml.YamlDocument;
@@ -109,6 +110,40 @@ public final class Devices {
         if (value != null) {
             fields.put(key, value);
         }
+    }
+
+    /**
+     * Adds devices of a type as the answers to its questions make them: all of them, or none when one cannot be.
+     *
+     * @param origin where the answers came from
+     * @param starts what the answers made, by the name of the device; must be sound
+     * @throws RefusedException when a name is not allowed or taken
+     * @throws UnknownNameException when a consequence sets what the device as fitted does not have
+     */
+    public void addGuided(String typeName, String origin, Map<String, GuidedStart> starts) {
+        DeviceType type = folder.types().named(typeName);
+        List<String> versions = type.firmware();
+        Project project = folder.load();
+        Map<String, String> texts = new LinkedHashMap<>();
+        starts.forEach((name, start) -> {
+            free(name);
+            Map<String, Object> fields = new LinkedHashMap<>();
+            fields.put("device", name);
+            fields.put("type", type.name());
+            fields.put("firmware", versions.get(versions.size() - 1));
+            fields.put("origin", origin);
+            if (!start.modules().isEmpty()) {
+                fields.put(DeviceFile.MODULES, start.modules());
+            }
+            YamlDocument document = YamlDocument.parse(DeviceFile.name(name), YamlText.map(fields));
+            Device device = DeviceFile.read(
+                    name, document, List.of(), AddressBook.empty(), DeviceRecord.empty(), finding -> {});
+            texts.put(
+                    DeviceFile.name(name),
+                    DeviceEdit.with(project.withDevice(device), device, document, start.values())
+                            .text());
+        });
+        texts.forEach(files::write);
     }
 
     /**

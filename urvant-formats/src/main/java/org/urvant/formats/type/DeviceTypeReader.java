@@ -19,6 +19,7 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Effect;
 import org.urvant.core.device.Example;
 import org.urvant.core.device.Firmware;
+import org.urvant.core.device.Guide;
 import org.urvant.core.device.Handling;
 import org.urvant.core.device.Hardware;
 import org.urvant.core.device.Limits;
@@ -122,7 +123,7 @@ public final class DeviceTypeReader {
             SortedMap<String, ConnectionKind> connections = new TreeMap<>();
             fields.children("connections")
                     .forEach((kind, reader) -> connections.put(kind, connection(kind, reader, hardware, own.names())));
-            DeviceType type = new DeviceType(
+            DeviceType bare = new DeviceType(
                     plate,
                     hardware,
                     software,
@@ -136,7 +137,11 @@ public final class DeviceTypeReader {
                             Words.yes(fields, "safety"),
                             fields.text("programmable").isEmpty() || Words.yes(fields, "programmable"),
                             texts(fields, "read-back-gaps"),
-                            examples(fields)));
+                            examples(fields),
+                            Guide.NONE));
+            DeviceType type = fields.child("guide")
+                    .map(reader -> bare.withGuide(GuideReader.read(reader, bare)))
+                    .orElse(bare);
             fields.finish();
             verify(fields, type);
             return type;

@@ -45,11 +45,12 @@ final class SheetReader {
     private final Names names;
     private final List<TypeRule> rules = new ArrayList<>();
 
-    private SheetReader(FieldReader fields, Names outer, Map<String, Type> more, List<SettingDefinition> built) {
+    private SheetReader(
+            FieldReader fields, String key, Names outer, Map<String, Type> more, List<SettingDefinition> built) {
         built.forEach(setting -> settings.put(setting.path(), setting));
         Map<String, Type> types = new HashMap<>(more);
         built.forEach(setting -> types.put(setting.path(), setting.type()));
-        fields.children("settings", Expansion::of).forEach((path, reader) -> {
+        fields.children(key, Expansion::of).forEach((path, reader) -> {
             SettingKind kind = Words.word(reader, "kind", SettingKind::of, SettingKind.TEXT);
             readers.put(path, reader);
             types.put(path, rough(path, kind, reader).type());
@@ -71,7 +72,13 @@ final class SheetReader {
      * @param built settings that every such sheet has, without being written
      */
     static Sheet read(FieldReader fields, Names outer, Map<String, Type> more, List<SettingDefinition> built) {
-        SheetReader reader = new SheetReader(fields, outer, more, built);
+        return read(fields, "settings", outer, more, built);
+    }
+
+    /** Reads a map as {@link #read} does, with its settings under another key. */
+    static Sheet read(
+            FieldReader fields, String key, Names outer, Map<String, Type> more, List<SettingDefinition> built) {
+        SheetReader reader = new SheetReader(fields, key, outer, more, built);
         return new Sheet(new SheetDefinition(reader.settings, reader.rules), reader.names);
     }
 
