@@ -10,6 +10,8 @@ import java.util.List;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -31,12 +33,15 @@ class PlantCommandsTest {
     private Terminal terminal;
     private Path site;
 
-    @BeforeEach
-    void plant() {
-        terminal = new Terminal(folder);
+    @TempDir
+    static Path prepared;
+
+    /** The plant is made once; each test works on a copy. */
+    @BeforeAll
+    static void prepare() {
+        Terminal terminal = new Terminal(prepared);
         terminal.ok("new skarholm");
-        site = folder.resolve("skarholm");
-        terminal.go(site);
+        terminal.go(prepared.resolve("skarholm"));
         terminal.ok("device add F11 --type marrowby-f2 --order-code MF2-BVB-2");
         terminal.ok("device add L21 --type tarnholt-l5 --order-code TL5-SY");
         terminal.ok("device add M31 --type stenvaag-m3 --order-code SM3-M0");
@@ -51,6 +56,21 @@ class PlantCommandsTest {
             terminal.ok("device add " + device.replace("=", " --type "));
         }
         terminal.ok("fill " + TABLE + " --yes");
+    }
+
+    @BeforeEach
+    void plant() throws IOException {
+        terminal = new Terminal(folder);
+        site = folder.resolve("skarholm");
+        terminal.go(site);
+        Path made = prepared.resolve("skarholm");
+        try (Stream<Path> files = Files.walk(made)) {
+            for (Path file : files.filter(Files::isRegularFile).toList()) {
+                Path copy = site.resolve(made.relativize(file).toString());
+                Files.createDirectories(copy.getParent());
+                Files.copy(file, copy);
+            }
+        }
     }
 
     private static String[] words(String line) {

@@ -109,7 +109,11 @@ final class ProjectFiles {
                 .append('\t')
                 .append(name)
                 .append('\n'));
-        SafeFile.writeText(change.resolve(INDEX), index.toString());
+        try {
+            Files.writeString(change.resolve(INDEX), index.toString()); // may be lost, so it need not wait for the disk
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private List<Path> changes() {

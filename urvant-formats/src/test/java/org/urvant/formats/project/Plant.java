@@ -25,6 +25,8 @@ final class Plant {
             "TD1", Devices.Start.of("nattvik-t4"),
             "GD1", Devices.Start.of("kvitskjer-d4"));
 
+    private static final Prepared PREPARED = new Prepared(Plant::prepare);
+
     private Plant() {}
 
     private static Devices.Start ordered(String type, String code) {
@@ -32,6 +34,10 @@ final class Plant {
     }
 
     static ProjectFolder make(Path root) {
+        return PREPARED.copy(root);
+    }
+
+    private static void prepare(Path root) {
         ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", Skarholm.CLOCK, "tester");
         DEVICES.forEach((name, start) -> folder.devices().add(name, start));
         Map<String, Map<String, String>> values = new TreeMap<>();
@@ -40,7 +46,6 @@ final class Plant {
             values.computeIfAbsent(row.device(), name -> new TreeMap<>()).put(row.setting(), row.value());
         }
         folder.setAll(folder.load(), values);
-        return folder;
     }
 
     /**

@@ -22,15 +22,20 @@ import org.urvant.core.selection.Query;
 final class Skarholm {
     static final InstantSource CLOCK = InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z"));
 
+    private static final Prepared PREPARED = new Prepared(Skarholm::prepare);
+
     private Skarholm() {}
 
     static ProjectFolder make(Path root) {
+        return PREPARED.copy(root);
+    }
+
+    private static void prepare(Path root) {
         ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", CLOCK, "tester");
         folder.importScl(Path.of("../demo/F01.cid"));
         folder.importScl(Path.of("../demo/F02.cid"));
         folder.savePick(pick());
         gateway(folder, "GW1", "192.0.2.20", "47");
-        return folder;
     }
 
     static Pick pick() {
