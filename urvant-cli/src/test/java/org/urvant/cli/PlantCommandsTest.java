@@ -2,6 +2,8 @@ package org.urvant.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonParser;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
 import org.urvant.formats.type.Catalogue;
@@ -153,6 +156,26 @@ class PlantCommandsTest {
             drop RTU1 alarms.pump --yes && undo        | 0 | took back: drop RTU1 alarms.pump --yes
             drop RTU1 alarms.pomp                      | 2 | Did you mean 'alarms.pump'?
             clear RTU1 settings --yes                  | 0 | will be lost: recipients.Duty.number = +47 22 00 00 00
+            set F11 group.1 5                          | 2 | no setting 'group.1'
+            set F11 '' 5                               | 2 | no setting ''
+            set F11 BI1.carries ''                     | 3 | expected one of binary, unused
+            set RTU1 alarms.a.b.text x                 | 2 | Did you mean 'alarms.pump.text'?
+            set RTU1 'alarms.new alarm.text' 'Hello: world, # yes' && show RTU1 'alarms.new alarm' | 0 | Hello: world, # yes
+            set RTU1 'alarms.new alarm.text' x && check RTU1 | 1 | urvant set RTU1 "alarms.new alarm.channel" VALUE
+            set RTU1 recipients.Duty.number --default && check RTU1 | 1 | recipients.Duty.number is open
+            set F99 a 1                                | 2 | no device 'F99'
+            fit Q41 X m                                | 2 | no slot 'X'
+            types page nope                            | 2 | no device type 'nope'
+            types verify nofile.yaml                   | 3 | there is no file
+            device add X1 --type marrowby-f2 --from x.json | 2 | mutually exclusive
+            device add X1 --from nofile.json           | 3 | there is no file
+            device add 'X 1' --type marrowby-f2        | 3 | is not allowed
+            guide stenvaag-m3 'bad name' --answer current=8A --answer power=4kW --answer name=F --yes | 3 | is not allowed
+            order-code marrowby-f2 ''                  | 1 | expected 'MF2-' at position 1
+            services 'Z*'                              | 2 | no device 'Z*'
+            export v.csv 'Z*'                          | 2 | no device 'Z*'
+            fill nofile.csv                            | 3 | there is no file
+            explain F11 ''                             | 2 | no setting, channel, table or rule ''
             explain F11 group.1.overcurrent.1.pick-up  | 0 | secondary value
             explain F11 group.1.overcurrent.1.delay    | 0 | does not apply: the characteristic is inverse
             explain F11 X1/VT1                         | 0 | the module in slot X1
@@ -212,6 +235,48 @@ class PlantCommandsTest {
         String said = terminal.out() + terminal.err();
         assertThat(said).contains(found);
         assertThat(last).as(said).isEqualTo(code);
+    }
+
+    /** Every command that lists, says or changes something answers programs in JSON, and in JSON only. */
+    @ParameterizedTest(name = "{0}")
+    @ValueSource(
+            strings = {
+                "types",
+                "device",
+                "show F11",
+                "show RTU1 alarms",
+                "explain",
+                "explain fingerprint",
+                "explain point-duplicate",
+                "explain M31 motor.rated-current",
+                "services",
+                "selectors Q41",
+                "matrix F11 assignments",
+                "order-code F11",
+                "order-code marrowby-f2 MF2-A00-1",
+                "guide stenvaag-m3",
+                "guide stenvaag-m3 M1 --answer current=8A --answer power=4kW --answer name=F --dry-run",
+                "set P61 'AI*.decimals' 2",
+                "set P61 scan.interval 0.5",
+                "fit RTU1 E1 di8",
+                "drop RTU1 alarms.pump --yes",
+                "export v.xlsx F11",
+                "review GD1",
+                "undo --dry-run",
+                "configuration F11",
+                "check RTU1"
+            })
+    void programsGetJson(String line) throws IOException {
+        int code = terminal.run(words(line + " --json"));
+        assertThat(code).as(terminal.err()).isIn(Exit.DONE, Exit.DIFFERENT);
+        int values = 0;
+        try (JsonParser parser = new JsonFactory().createParser(terminal.out())) {
+            while (parser.nextToken() != null) {
+                values += parser.currentToken().isScalarValue() ? 1 : 0;
+            }
+        }
+        assertThat(terminal.out().strip()).matches("(?s)[\\[{].*[\\]}]");
+        assertThat(values).as(line).isPositive();
     }
 
     @Test

@@ -66,4 +66,26 @@ class PagesTest {
         assertThat(page).contains("&lt;b&gt;Site &amp; co&lt;/b&gt;", "&lt;img").doesNotContain("<b>Site", "<img");
         assertThat(Pages.selectors(project, project.device("Q1"))).contains("long-time.current = 0.4", "tick-all");
     }
+
+    /** A review shows what is wrong beside the values: open ones, idle ones with the reason, findings with rule and place. */
+    @Test
+    void aReviewShowsStatesAndFindings() {
+        ProjectFolder folder = ProjectFolder.create(
+                root.resolve("site"), "Site", InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")), "tester");
+        folder.devices().add("P1", Devices.Start.of("lysholt-p12"));
+        folder.set(folder.load(), "P1", "AI1.carries", "thermocouple");
+        folder.set(folder.load(), "P1", "AI1.low", "900");
+        Project project = folder.load();
+        String page = Pages.review(project, project.device("P1"));
+        assertThat(page)
+                .contains("(open)")
+                .contains("does not apply: the channel carries no standard signal")
+                .contains("range-reversed", "the low end 900 is not below the high end 100")
+                .contains("rule at catalogue lysholt-p12:")
+                .contains(">devices/P1.yaml:");
+        assertThat(page.indexOf("open-items")).isLessThan(page.indexOf("left-at-default"));
+        assertThat(Pages.review(project, project.device("P1")))
+                .as("the same project, the same page")
+                .isEqualTo(page);
+    }
 }
