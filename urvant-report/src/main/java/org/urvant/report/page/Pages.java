@@ -169,6 +169,12 @@ public final class Pages {
     /** Returns the documentation of a device type: all that its file says, in order. */
     public static String type(DeviceType type) {
         List<Map<String, Object>> blocks = new ArrayList<>();
+        block(
+                blocks,
+                "Questions for a new device",
+                "asked by urvant guide " + type.name(),
+                "",
+                type.handling().guide().questions());
         block(blocks, "Settings of the device", "", "", type.sheet());
         type.tables().values().forEach(table -> block(blocks, table, ""));
         block(
@@ -253,6 +259,12 @@ public final class Pages {
                                 "port", service.port(),
                                 "risk", service.risk(),
                                 "setting", service.setting()))
+                        .toList());
+        model.put(
+                "examples",
+                type.handling().examples().values().stream()
+                        .map(example -> Map.of(
+                                "name", example.name(), "text", example.meaning(), "firmware", example.firmware()))
                         .toList());
         model.put("gaps", type.handling().gaps());
         model.put("blocks", blocks);

@@ -41,6 +41,9 @@ class PagesTest {
         isWhole(page);
         assertThat(page).contains(type.settings().keySet());
         assertThat(type.tables().keySet()).allMatch(page::contains);
+        assertThat(type.handling().examples().keySet()).allMatch(page::contains);
+        assertThat(page.contains("urvant guide " + name))
+                .isEqualTo(!type.handling().guide().order().isEmpty());
         ProjectFolder folder = ProjectFolder.create(
                 root.resolve("site"), "Site", InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")), "tester");
         folder.devices().add("D1", Devices.Start.of(name));
