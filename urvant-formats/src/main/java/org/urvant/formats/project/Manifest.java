@@ -7,6 +7,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.point.PointGroup;
 import org.urvant.core.project.Conventions;
 import org.urvant.core.project.Entry;
@@ -25,9 +26,17 @@ import org.urvant.formats.yaml.YamlText;
 record Manifest(String name, Conventions conventions, SortedMap<String, String> muted) {
     static final String MUTED = "muted";
 
+    private static final String FORMAT = "urvant-project/1";
+
     private static final Pattern BLOCK = Pattern.compile("(\\d{1,8})\\s*-\\s*(\\d{1,8})");
 
     static Manifest read(FieldReader fields) {
+        fields.text("format").filter(format -> !format.text().equals(FORMAT)).ifPresent(format -> {
+            throw new MalformedInputException(
+                    format.position(),
+                    "the project is of format " + format.text() + "; expected " + FORMAT,
+                    "It was made by another version of Urvant; take that one.");
+        });
         String name = fields.required("project", "unnamed").text();
         Conventions conventions =
                 fields.child("conventions").map(Manifest::conventions).orElse(Conventions.standard());
@@ -76,7 +85,12 @@ record Manifest(String name, Conventions conventions, SortedMap<String, String> 
         Conventions standard = Conventions.standard();
         Map<String, String> blocks = new LinkedHashMap<>();
         standard.addresses().forEach((group, block) -> blocks.put(group.word(), block.first() + "-" + block.last()));
-        return YamlText.map(
-                Map.of("project", name, "conventions", Map.of("names", standard.names(), "addresses", blocks)));
+        return YamlText.map(Map.of(
+                "format",
+                FORMAT,
+                "project",
+                name,
+                "conventions",
+                Map.of("names", standard.names(), "addresses", blocks)));
     }
 }

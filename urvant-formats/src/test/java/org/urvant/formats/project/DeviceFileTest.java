@@ -173,6 +173,20 @@ class DeviceFileTest {
     }
 
     @Test
+    void aProjectOfANewerVersionIsRefusedAndOneWithoutVersionRead() throws IOException {
+        Path manifest = folder.root().resolve("urvant.yaml");
+        String text = Files.readString(manifest);
+        assertThat(text).contains("format: urvant-project/1");
+        Files.writeString(manifest, text.replace("urvant-project/1", "urvant-project/2"));
+        assertThatThrownBy(() -> folder.load())
+                .isInstanceOfSatisfying(UrvantException.class, fault -> assertThat(fault.placedMessage())
+                        .startsWith("urvant.yaml:")
+                        .contains("format urvant-project/2; expected urvant-project/1"));
+        Files.writeString(manifest, text.replace("format: urvant-project/1\n", ""));
+        assertThat(folder.load().devices()).hasSize(1);
+    }
+
+    @Test
     void aFileThatIsTooLargeOrTooDeepIsRefused() throws IOException {
         Files.writeString(file, SOUND + "# " + "x".repeat(4_000_001));
         assertThatThrownBy(() -> folder.load()).hasMessageContaining("length");
