@@ -137,7 +137,7 @@ final class GuideCommand extends Command {
         Console console = System.console();
         for (String question : guide.order()) {
             SettingDefinition setting = guide.questions().settings().get(question);
-            if (console == null || answers.containsKey(question)) {
+            if (console == null || answers.containsKey(question) || !GuidedStart.isAsked(guide, answers, question)) {
                 continue;
             }
             String standard =

@@ -10,6 +10,7 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Guide;
 import org.urvant.core.device.Reading;
 import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.expression.Scope;
 import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
@@ -52,7 +53,7 @@ public record GuidedStart(
         List<String> missing = new ArrayList<>();
         for (String name : guide.order()) {
             SettingDefinition question = guide.questions().settings().get(name);
-            if (sheet.idle(question).isPresent()) {
+            if (!isAsked(guide, sheet, name)) {
                 continue;
             }
             Optional<Reading> reading = sheet.reading(question);
@@ -72,16 +73,34 @@ public record GuidedStart(
         }
         SortedMap<String, String> modules = new TreeMap<>();
         SortedMap<String, String> values = new TreeMap<>();
+        Scope asked = (depth, name) ->
+                isAsked(guide, sheet, name) ? sheet.value(name) : null; // nothing follows from what was not asked
         for (Guide.Consequence consequence : guide.consequences()) {
-            if (consequence.when() == null || consequence.when().test(sheet).orElse(false)) {
+            if (consequence.when() == null || consequence.when().test(asked).orElse(false)) {
                 modules.putAll(consequence.modules());
                 consequence.values().forEach((path, expression) -> expression
-                        .written(sheet)
+                        .written(asked)
                         .filter(text -> !text.isEmpty()) // a question that nobody had to answer
                         .ifPresent(text -> values.put(path, text)));
             }
         }
         return new GuidedStart(modules, values, defaults, missing, findings);
+    }
+
+    private static Sheet sheet(Guide guide, SortedMap<String, Entry> answers, Position position) {
+        return new Sheet(Sheet.Kind.DEVICE, "", "", guide.questions(), answers, List.of(), position, null, Map.of());
+    }
+
+    private static boolean isAsked(Guide guide, Sheet sheet, String name) {
+        return guide.questions()
+                .setting(name)
+                .filter(question -> sheet.idle(question).isEmpty())
+                .isPresent();
+    }
+
+    /** Returns whether a question is asked, given the answers so far. */
+    public static boolean isAsked(Guide guide, SortedMap<String, Entry> answers, String name) {
+        return isAsked(guide, sheet(guide, answers, Position.in("answers")), name);
     }
 
     /** Returns whether nothing is wrong or missing. */

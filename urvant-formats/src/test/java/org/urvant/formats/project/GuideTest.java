@@ -106,6 +106,18 @@ class GuideTest {
     }
 
     @Test
+    void nothingFollowsFromAQuestionThatIsNotAsked() {
+        GuidedStart start = motor("current=8, power=4, name=A, duty=pump, stall-switch=yes");
+        assertThat(start.values()).doesNotContainKey("stall.speed-switch");
+        SortedMap<String, Entry> answers = new TreeMap<>();
+        assertThat(GuidedStart.isAsked(MOTOR.handling().guide(), answers, "stall-switch"))
+                .isFalse();
+        answers.put("duty", new Entry("conveyor", Position.in("test")));
+        assertThat(GuidedStart.isAsked(MOTOR.handling().guide(), answers, "stall-switch"))
+                .isTrue();
+    }
+
+    @Test
     void fortyMotorsAreMadeInOneStepAndUndoneInOne() {
         Map<String, GuidedStart> starts = new LinkedHashMap<>();
         AnswerTable.read(Path.of("../demo/motors.csv"), "motors.csv")
