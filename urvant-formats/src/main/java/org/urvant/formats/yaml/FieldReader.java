@@ -140,11 +140,6 @@ public final class FieldReader {
                 : List.of();
     }
 
-    /** Returns the map itself. */
-    public YamlNode.Fields fields() {
-        return fields;
-    }
-
     /** Returns the plain texts in this map by key, in the order of the file. */
     public Map<String, Entry> plain() {
         Map<String, Entry> plain = new LinkedHashMap<>();

@@ -126,6 +126,8 @@ class PlantTest {
             L21 | group.1.zones.1.reactance=7 Ω      | advice-not-followed       | more than 90 %
             M31 | motor.rated-current=38 A           | value-out-of-range        | expected 1.5 to 25 A
             M31 | @modules/meter=m100; motor.rated-current=7.9 | value-out-of-range | expected 8 to 100 A
+            M31 | @modules/meter=; motor.rated-current=120 | value-out-of-range  | expected 0.3 to 100 A
+            M31 | @modules/meter=m5                  | value-out-of-range        | expected 0.3 to 5 A
             M31 | @modules/meter=                    | function-input-missing    | no measuring module
             M31 | thermal.reaction=alarm             | alarms-but-does-not-trip  | an overload causes alarm
             M31 | @firmware=1.4; stall.speed-switch=BI1 | firmware-too-old       | needs firmware 2.0
