@@ -8,6 +8,9 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
+import org.urvant.core.language.Fault;
+import org.urvant.core.language.SyntaxReader;
+import org.urvant.core.language.Term;
 
 /**
  * An expression, parsed, type-checked and made ready to run: {@code ct.primary >= ct.secondary}. Numbers are exact decimals.
@@ -21,17 +24,19 @@ public final class Expression {
     private final String text;
     private final Type type;
     private final Term term;
+    private final Step step;
     private final Set<String> paths;
     private final Set<String> ownPaths;
 
     /** A step of the evaluation. */
-    interface Term {
+    interface Step {
         /** Returns a Boolean, BigDecimal or String; null when unknown. */
         Object at(Scope scope);
     }
 
-    Expression(String text, Type type, Term term, Set<String> paths, Set<String> ownPaths) {
+    Expression(String text, Term term, Type type, Step step, Set<String> paths, Set<String> ownPaths) {
         this.text = text;
+        this.step = step;
         this.type = type;
         this.term = term;
         this.paths = Collections.unmodifiableSet(new TreeSet<>(paths));
@@ -45,11 +50,8 @@ public final class Expression {
      */
     public static Optional<Expression> parse(String text, Names names, Type.Kind wanted, Consumer<Fault> faults) {
         List<Fault> found = new ArrayList<>();
-        if (text.length() > LONGEST) {
-            found.add(new Fault(LONGEST, "the expression is longer than " + LONGEST + " characters", "Shorten it."));
-        }
-        Optional<Expression> expression =
-                found.isEmpty() ? new Parser(text, names, wanted, found).parse() : Optional.empty();
+        Optional<Expression> expression = SyntaxReader.expression(text, LONGEST, found::add)
+                .map(term -> new Checker(names, found::add).check(text, term, wanted));
         found.forEach(faults);
         return found.isEmpty() ? expression : Optional.empty();
     }
@@ -76,17 +78,17 @@ public final class Expression {
 
     /** Returns whether it holds; empty when a value that it needs is unknown. */
     public Optional<Boolean> test(Scope scope) {
-        return Optional.ofNullable((Boolean) term.at(scope));
+        return Optional.ofNullable((Boolean) step.at(scope));
     }
 
     /** Returns its number; empty when a value that it needs is unknown. */
     public Optional<BigDecimal> number(Scope scope) {
-        return Optional.ofNullable((BigDecimal) term.at(scope));
+        return Optional.ofNullable((BigDecimal) step.at(scope));
     }
 
     /** Returns its value as people write it, a number with its unit; empty when a value that it needs is unknown. */
     public Optional<String> written(Scope scope) {
-        Object value = term.at(scope);
+        Object value = step.at(scope);
         if (value instanceof BigDecimal number) {
             String plain =
                     number.signum() == 0 ? "0" : number.stripTrailingZeros().toPlainString();

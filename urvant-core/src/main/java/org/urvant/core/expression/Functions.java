@@ -5,9 +5,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
-import org.urvant.core.expression.Expression.Term;
-import org.urvant.core.expression.Lexer.Token;
-import org.urvant.core.expression.Parser.Typed;
+import org.urvant.core.expression.Checker.Typed;
+import org.urvant.core.expression.Expression.Step;
+import org.urvant.core.language.Place;
+import org.urvant.core.language.Term;
 import org.urvant.core.text.NearestName;
 
 /** The standard functions (IEC 61131-3, 6.6.2.5) that rules need. */
@@ -16,20 +17,23 @@ final class Functions {
 
     private Functions() {}
 
-    static Typed call(Parser parser, Token name, List<Typed> arguments) {
-        String function = name.text().toUpperCase(Locale.ROOT);
+    static Typed call(Checker checker, Term.Call call, List<Typed> arguments) {
+        String function = call.function().toUpperCase(Locale.ROOT);
+        Place place = call.place();
         if (!KNOWN.contains(function)) {
-            parser.fault(
-                    name, "there is no function '" + name.text() + "'", NearestName.hint("function", function, KNOWN));
-            return Typed.bad(name.column());
+            checker.fault(
+                    place,
+                    "there is no function '" + call.function() + "'",
+                    NearestName.hint("function", function, KNOWN));
+            return Typed.bad(place);
         }
-        if (arguments.stream().anyMatch(Typed::isBad) || !fits(parser, name, function, arguments)) {
-            return Typed.bad(name.column());
+        if (arguments.stream().anyMatch(Typed::isBad) || !fits(checker, place, function, arguments)) {
+            return Typed.bad(place);
         }
-        return new Typed(type(function, arguments), term(function, arguments), name.column());
+        return new Typed(type(function, arguments), step(function, arguments), place);
     }
 
-    private static boolean fits(Parser parser, Token name, String function, List<Typed> arguments) {
+    private static boolean fits(Checker checker, Place place, String function, List<Typed> arguments) {
         int count = arguments.size();
         boolean counted =
                 switch (function) {
@@ -44,15 +48,15 @@ final class Functions {
                         case "LIMIT" -> "LIMIT(least, value, most)";
                         default -> function + "(value, …)";
                     };
-            parser.fault(name, function + " has " + count + " arguments", "Write " + form + ".");
+            checker.fault(place, function + " has " + count + " arguments", "Write " + form + ".");
             return false;
         }
         boolean sound = true;
         for (int i = 0; i < count; i++) {
-            sound &= parser.isKind(arguments.get(i), wanted(function, arguments, i));
+            sound &= checker.isKind(arguments.get(i), wanted(function, arguments, i));
         }
         for (int i = function.equals("SEL") ? 2 : 1; sound && i < count; i++) {
-            sound = parser.haveOneUnit(name, arguments.get(i - 1), arguments.get(i));
+            sound = checker.haveOneUnit(place, arguments.get(i - 1), arguments.get(i));
         }
         return sound;
     }
@@ -83,19 +87,19 @@ final class Functions {
                 .orElse(arguments.get(0).type());
     }
 
-    private static Term term(String function, List<Typed> arguments) {
-        List<Term> terms = arguments.stream().map(Typed::term).toList();
+    private static Step step(String function, List<Typed> arguments) {
+        List<Step> steps = arguments.stream().map(Typed::step).toList();
         if (function.equals("SEL")) {
             return scope -> {
-                Object chosen = terms.get(0).at(scope);
+                Object chosen = steps.get(0).at(scope);
                 return chosen == null
                         ? null
-                        : terms.get((Boolean) chosen ? 2 : 1).at(scope);
+                        : steps.get((Boolean) chosen ? 2 : 1).at(scope);
             };
         }
         return scope -> {
             List<Object> values = new ArrayList<>();
-            terms.forEach(term -> values.add(term.at(scope)));
+            steps.forEach(step -> values.add(step.at(scope)));
             return values.stream().anyMatch(Objects::isNull) ? null : apply(function, values);
         };
     }

@@ -5,6 +5,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import org.urvant.core.language.Fault;
+import org.urvant.core.language.Place;
 
 /**
  * A sentence with names in braces that are filled with values: {@code {ct.primary} is below {ct.secondary}}. Immutable.
@@ -40,7 +42,8 @@ public final class Template {
                         : " " + found.get().type().unit().symbol();
                 parts.add(new Part(unit, found.get().depth(), found.get().path()));
             } else {
-                faults.accept(new Fault(open + 2, "there is no setting '" + name + "' here", "Correct the name."));
+                faults.accept(new Fault(
+                        new Place(1, open + 2), "there is no setting '" + name + "' here", "Correct the name."));
             }
             at = close + 1;
         }

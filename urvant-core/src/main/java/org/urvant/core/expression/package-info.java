@@ -1,5 +1,5 @@
 /**
- * Expressions of IEC 61131-3 Structured Text, as device types use them for conditions, limits and rules. Entry: Expression.
- * Values are immutable.
+ * Expressions of Structured Text over settings, as device types use them for conditions, limits, rules and derived values:
+ * exact decimals with units. Entry: {@link org.urvant.core.expression.Expression}. Values are immutable.
  */
 package org.urvant.core.expression;

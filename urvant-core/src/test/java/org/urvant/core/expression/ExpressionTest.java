@@ -14,6 +14,7 @@ import net.jqwik.api.constraints.StringLength;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.language.Fault;
 import org.urvant.core.unit.Unit;
 
 class ExpressionTest {
@@ -36,7 +37,7 @@ class ExpressionTest {
         List<Fault> faults = new ArrayList<>();
         Optional<Expression> expression = Expression.parse(text, NAMES, wanted, faults::add);
         if (expression.isEmpty()) {
-            return faults.get(0).column() + ": " + faults.get(0).message() + " | "
+            return faults.get(0).place().column() + ": " + faults.get(0).message() + " | "
                     + faults.get(0).remedy();
         }
         Scope scope = (depth, path) -> VALUES.get(path);
@@ -121,7 +122,8 @@ class ExpressionTest {
         boolean read =
                 Expression.parse(text, NAMES, Type.Kind.LOGICAL, faults::add).isPresent();
         assertThat(read).isEqualTo(faults.isEmpty());
-        assertThat(faults).allSatisfy(fault -> assertThat(fault.column()).isBetween(1, text.length() + 1));
+        assertThat(faults)
+                .allSatisfy(fault -> assertThat(fault.place().column()).isBetween(1, text.length() + 1));
     }
 
     @Test

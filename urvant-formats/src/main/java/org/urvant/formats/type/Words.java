@@ -7,10 +7,10 @@ import java.util.function.Function;
 import org.urvant.core.device.Bound;
 import org.urvant.core.device.Condition;
 import org.urvant.core.expression.Expression;
-import org.urvant.core.expression.Fault;
 import org.urvant.core.expression.Names;
 import org.urvant.core.expression.Template;
 import org.urvant.core.expression.Type;
+import org.urvant.core.language.Fault;
 import org.urvant.core.project.Entry;
 import org.urvant.formats.yaml.FieldReader;
 
@@ -111,7 +111,7 @@ final class Words {
     private static void report(FieldReader fields, Entry entry, Fault fault) {
         fields.report(
                 entry.position(),
-                fault.message() + ", at character " + fault.column() + " of \"" + entry.text() + "\"",
+                fault.message() + ", at character " + fault.place().column() + " of \"" + entry.text() + "\"",
                 fault.remedy());
     }
 }

@@ -1,0 +1,12 @@
+package org.urvant.core.language;
+
+/**
+ * Where something stands in a text.
+ *
+ * @param line counted from 1
+ * @param column in UTF-16 units, counted from 1
+ */
+public record Place(int line, int column) {
+    /** Where a text begins. */
+    public static final Place START = new Place(1, 1);
+}

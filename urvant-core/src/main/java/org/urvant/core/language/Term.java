@@ -1,0 +1,114 @@
+package org.urvant.core.language;
+
+import java.math.BigDecimal;
+import java.math.BigInteger;
+import java.util.List;
+
+/** A part of an expression. Immutable. */
+public sealed interface Term {
+    /** Returns where it begins, or where the name of what it does stands. */
+    Place place();
+
+    /** Returns how many terms are within each other here, 1 for a term without others. */
+    int depth();
+
+    /** Does what fits the kind of term. */
+    <T> T accept(Visitor<T> visitor);
+
+    /** Returns where the term begins, its first operand included. */
+    default Place start() {
+        return place();
+    }
+
+    /** One method for each kind of term. */
+    interface Visitor<T> {
+        T literal(Literal literal);
+
+        T name(Name name);
+
+        T unary(Unary unary);
+
+        T binary(Binary binary);
+
+        T call(Call call);
+    }
+
+    /**
+     * A value that is written out.
+     *
+     * @param type name of the type before {@code #}, as written; null without one
+     * @param value a Boolean, {@link BigInteger}, {@link BigDecimal}, String, or a {@link Span} of time
+     */
+    record Literal(Place place, String type, Object value) implements Term {
+        @Override
+        public int depth() {
+            return 1;
+        }
+
+        @Override
+        public <T> T accept(Visitor<T> visitor) {
+            return visitor.literal(this);
+        }
+    }
+
+    /** A length of time in nanoseconds. */
+    record Span(long nanos) {}
+
+    /** A name, with its dots; case is kept but does not count. */
+    record Name(Place place, String text) implements Term {
+        @Override
+        public int depth() {
+            return 1;
+        }
+
+        @Override
+        public <T> T accept(Visitor<T> visitor) {
+            return visitor.name(this);
+        }
+    }
+
+    /** NOT or minus. */
+    record Unary(Place place, Operator operator, Term operand, int depth) implements Term {
+        @Override
+        public <T> T accept(Visitor<T> visitor) {
+            return visitor.unary(this);
+        }
+    }
+
+    /** Two operands; the place is that of the operator. */
+    record Binary(Place place, Operator operator, Term left, Term right, int depth) implements Term {
+        @Override
+        public Place start() {
+            Term first = this;
+            while (first instanceof Binary binary) {
+                first = binary.left;
+            }
+            return first.place();
+        }
+
+        @Override
+        public <T> T accept(Visitor<T> visitor) {
+            return visitor.binary(this);
+        }
+    }
+
+    /** A call of a function. */
+    record Call(Place place, String function, List<Argument> arguments, int depth) implements Term {
+        public Call {
+            arguments = List.copyOf(arguments);
+        }
+
+        @Override
+        public <T> T accept(Visitor<T> visitor) {
+            return visitor.call(this);
+        }
+    }
+
+    /**
+     * What is given to a function or block.
+     *
+     * @param name name of the parameter; null when it stands at its position
+     * @param isOutput whether the block's output goes to the term ({@code =>})
+     */
+    record Argument(Place place, String name, boolean isOutput, Term term) {}
+}

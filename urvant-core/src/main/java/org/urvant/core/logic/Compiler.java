@@ -1,0 +1,328 @@
+package org.urvant.core.logic;
+
+import java.math.BigDecimal;
+import java.math.BigInteger;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Consumer;
+import org.urvant.core.language.Fault;
+import org.urvant.core.language.Operator;
+import org.urvant.core.language.Place;
+import org.urvant.core.language.Term;
+import org.urvant.core.logic.DataType.Family;
+import org.urvant.core.range.Interval;
+import org.urvant.core.text.NearestName;
+
+/** Gives terms their types and compiles them to closures; all faults come in one pass. */
+final class Compiler implements Term.Visitor<Operand> {
+    private final Symbols symbols;
+    private final Consumer<Fault> faults;
+    private final Functions functions = new Functions(this);
+    private final List<Variable> read = new ArrayList<>();
+
+    Compiler(Symbols symbols, Consumer<Fault> faults) {
+        this.symbols = symbols;
+        this.faults = faults;
+    }
+
+    void fault(Place place, String message, String remedy) {
+        faults.accept(new Fault(place, message, remedy));
+    }
+
+    List<Variable> read() {
+        return read;
+    }
+
+    @Override
+    public Operand literal(Term.Literal literal) {
+        Place place = literal.place();
+        Object value =
+                literal.value() instanceof Boolean logical ? BigInteger.valueOf(logical ? 1 : 0) : literal.value();
+        if (value instanceof Term.Span span) {
+            return Operand.constant(DataType.TIME, BigInteger.valueOf(span.nanos()), place);
+        }
+        if (literal.type() == null) {
+            return literal.value() instanceof Boolean
+                    ? Operand.constant(DataType.BOOL, value, place)
+                    : Operand.untyped(value, place);
+        }
+        Optional<DataType> type = DataType.named(literal.type()).or(() -> symbols.enumeration(literal.type()));
+        if (type.isEmpty()) {
+            fault(
+                    place,
+                    "there is no type '" + literal.type() + "'",
+                    NearestName.hint("type", literal.type().toUpperCase(Locale.ROOT), DataType.names()));
+            return Operand.bad(place);
+        }
+        return constant(Operand.untyped(value, place), type.get());
+    }
+
+    private Operand constant(Operand constant, DataType type) {
+        Optional<Operand> typed = Conversions.constant(constant, type);
+        if (typed.isPresent()) {
+            return typed.get();
+        }
+        Object value = constant.constant();
+        String shown = value instanceof Operand.Word word ? word.text() : String.valueOf(value);
+        boolean isNumber = Arithmetic.decimal(value) != null;
+        if (type.family() == Family.ENUMERATION && !isNumber) {
+            fault(
+                    constant.start(),
+                    "'" + shown + "' is none of the values",
+                    NearestName.hint("value", shown, type.values()));
+        } else if (isNumber && type.isNumber() && !(value instanceof BigDecimal && !type.isReal())) {
+            fault(constant.start(), shown + " is outside of " + type.name() + ", " + type.range(), "Use a wider type.");
+        } else {
+            fault(
+                    constant.start(),
+                    "this is " + constant.shown() + "; expected " + type.name(),
+                    type == DataType.BOOL ? "Write TRUE or FALSE, or compare it." : "Give a value of that type.");
+        }
+        return Operand.bad(constant.start());
+    }
+
+    @Override
+    public Operand name(Term.Name name) {
+        Optional<Object> found = symbols.find(name.text());
+        if (found.isPresent()) {
+            if (found.get() instanceof Variable variable) {
+                read.add(variable);
+                return Operand.variable(variable, name.place());
+            }
+            if (found.get() instanceof Operand constant) {
+                return new Operand(
+                        constant.type(),
+                        constant.whole(),
+                        constant.real(),
+                        constant.text(),
+                        constant.range(),
+                        constant.constant(),
+                        -1,
+                        name.place());
+            }
+            fault(
+                    name.place(),
+                    "'" + name.text() + "' is a function block",
+                    "Read one of its outputs, such as " + name.text() + ".Q.");
+            return Operand.bad(name.place());
+        }
+        if (symbols.isWord(name.text())) {
+            return Operand.untyped(new Operand.Word(name.text()), name.place());
+        }
+        unknown(name);
+        return Operand.bad(name.place());
+    }
+
+    void unknown(Term.Name name) {
+        fault(
+                name.place(),
+                "there is no signal or variable '" + name.text() + "'",
+                NearestName.hint("name", Symbols.key(name.text()), symbols.names()));
+    }
+
+    @Override
+    public Operand call(Term.Call call) {
+        List<Operand> arguments = new ArrayList<>();
+        for (Term.Argument argument : call.arguments()) {
+            arguments.add(argument.term().accept(this));
+            if (argument.name() != null) {
+                fault(argument.place(), "arguments of functions have no names here", "Give them by their position.");
+            }
+        }
+        return functions.call(call.function(), arguments, call.place());
+    }
+
+    @Override
+    public Operand unary(Term.Unary unary) {
+        Operand operand = unary.operand().accept(this);
+        if (operand.isBad()) {
+            return operand;
+        }
+        if (unary.operator() == Operator.NOT) {
+            Operand bits = operand.isUntyped() ? as(operand, DataType.BOOL) : operand;
+            boolean fits = !bits.isBad()
+                    && (bits.type() == DataType.BOOL || bits.type().family() == Family.BITS);
+            Operand sound = bits.isBad() ? bits : wants(bits, "BOOL or bits", fits);
+            return sound.isBad() ? sound : Comparisons.not(sound);
+        }
+        if (operand.isUntyped() && operand.constant() instanceof BigInteger whole) {
+            return Operand.untyped(whole.negate(), unary.place());
+        }
+        if (operand.isUntyped() && operand.constant() instanceof BigDecimal number) {
+            return Operand.untyped(number.negate(), unary.place());
+        }
+        boolean isSigned = operand.type() != null
+                && (operand.type() == DataType.TIME
+                        || operand.type().isNumber() && operand.type().isSigned());
+        Operand sound = wants(operand, "a number with a sign", isSigned);
+        return sound.isBad() ? sound : Arithmetic.negate(sound, unary.place());
+    }
+
+    @Override
+    public Operand binary(Term.Binary binary) {
+        Operand left = binary.left().accept(this);
+        Operand right = binary.right().accept(this);
+        if (left.isBad() || right.isBad()) {
+            return Operand.bad(left.start());
+        }
+        return binary(binary.operator(), left, right, binary.place());
+    }
+
+    Operand binary(Operator operator, Operand left, Operand right, Place place) {
+        if (left.isBad() || right.isBad()) {
+            return Operand.bad(left.start());
+        }
+        if (operator == Operator.POWER) {
+            return power(left, right, place);
+        }
+        boolean scalesTime = left.type() == DataType.TIME
+                && right.type() != DataType.TIME
+                && (operator == Operator.MULTIPLY || operator == Operator.DIVIDE);
+        if (scalesTime) {
+            Operand factor =
+                    wants(settled(right), "a number", settled(right).type().isNumber());
+            return factor.isBad() ? factor : Arithmetic.scaledTime(operator, left, factor, place);
+        }
+        if (left.isUntyped() && right.isUntyped() && !operator.isComparison()) {
+            Object folded = Arithmetic.fold(operator, left.constant(), right.constant());
+            if (folded != null) {
+                return Operand.untyped(folded, left.start());
+            }
+        }
+        List<Operand> both = unified(List.of(left, right), place);
+        if (both.isEmpty()) {
+            return Operand.bad(left.start());
+        }
+        DataType type = both.get(0).type();
+        if (operator.isComparison()) {
+            boolean ordered = type.family() != Family.ENUMERATION && type != DataType.BOOL;
+            if (operator.needsOrder() && !ordered) {
+                fault(place, type.name() + " has no order", "Use = or <>.");
+                return Operand.bad(left.start());
+            }
+            return Comparisons.compare(operator, both.get(0), both.get(1));
+        }
+        if (operator.isLogical()) {
+            boolean fits = type == DataType.BOOL || type.family() == Family.BITS;
+            Operand sound = wants(both.get(0), "BOOL or bits", fits);
+            return sound.isBad() ? sound : Comparisons.join(operator, both.get(0), both.get(1));
+        }
+        boolean additive = operator == Operator.ADD || operator == Operator.SUBTRACT;
+        boolean fits = operator == Operator.MOD
+                ? type.family() == Family.INTEGER
+                : type.isNumber() || type == DataType.TIME && additive;
+        Operand sound = wants(both.get(0), operator == Operator.MOD ? "a whole number" : "a number", fits);
+        return sound.isBad() ? sound : Arithmetic.apply(operator, both.get(0), both.get(1), place);
+    }
+
+    private Operand power(Operand left, Operand right, Place place) {
+        Operand base = left.isUntyped() || left.type().family() == Family.INTEGER ? as(left, DataType.LREAL) : left;
+        Operand exponent = as(right, DataType.LREAL);
+        if (base.isBad()
+                || exponent.isBad()
+                || wants(base, "a real number", base.type().isReal()).isBad()) {
+            return Operand.bad(place);
+        }
+        Code.Real x = base.real();
+        Code.Real y = exponent.real();
+        return Operand.real(
+                base.type(),
+                Functions.rounded(frame -> Math.pow(x.at(frame), y.at(frame)), base.type()),
+                ranges -> Interval.ALL,
+                left.start());
+    }
+
+    /** Returns the operand when it is what was wanted, else reports. */
+    Operand wants(Operand operand, String what, boolean fits) {
+        if (fits || operand.isBad()) {
+            return operand;
+        }
+        fault(operand.start(), "this is " + operand.shown() + "; expected " + what, "Use " + what + " here.");
+        return Operand.bad(operand.start());
+    }
+
+    /** Returns an operand as one of a type, where that loses nothing; else reports and returns a bad one. */
+    Operand as(Operand operand, DataType type) {
+        if (operand.isBad()) {
+            return operand;
+        }
+        if (operand.isUntyped()) {
+            return constant(operand, type);
+        }
+        if (operand.type().widensTo(type)) {
+            return Conversions.widened(operand, type);
+        }
+        boolean isWord = operand.isConstant() && operand.type().isText() && type.family() == Family.ENUMERATION;
+        if (isWord) {
+            return constant(operand, type);
+        }
+        String remedy = type.family() == Family.ENUMERATION
+                ? "Give one of " + String.join(", ", type.values()) + "."
+                : type == DataType.BOOL && operand.type().isNumber()
+                        ? "Compare it with something."
+                        : "Convert it with TO_" + type.name().replaceAll("\\[.*", "") + "(…).";
+        fault(operand.start(), "this is " + operand.type().name() + "; expected " + type.name(), remedy);
+        return Operand.bad(operand.start());
+    }
+
+    /** Gives a constant without a type the usual one: DINT or LINT, LREAL, STRING. */
+    Operand settled(Operand operand) {
+        if (!operand.isUntyped()) {
+            return operand;
+        }
+        Object value = operand.constant();
+        if (value instanceof BigInteger whole) {
+            return constant(
+                    operand, DataType.DINT.range().contains(new BigDecimal(whole)) ? DataType.DINT : DataType.LINT);
+        }
+        if (value instanceof BigDecimal) {
+            return constant(operand, DataType.LREAL);
+        }
+        return constant(operand, DataType.STRING);
+    }
+
+    /** Returns all operands as ones of the least type that holds them; empty, and a report, when there is none. */
+    List<Operand> unified(List<Operand> operands, Place place) {
+        DataType type = null;
+        for (Operand operand : operands) {
+            if (operand.isBad()) {
+                return List.of();
+            }
+            if (operand.type() == null || type != null && operand.type().widensTo(type)) {
+                continue;
+            }
+            if (type != null && !type.widensTo(operand.type())) {
+                boolean isWord = operand.type().isText() && operand.isConstant() && type.family() == Family.ENUMERATION;
+                if (isWord) {
+                    continue;
+                }
+                fault(
+                        place,
+                        type.name() + " meets " + operand.type().name(),
+                        "Convert one of them, such as with TO_"
+                                + (type.isReal() || operand.type().isReal()
+                                        ? "LREAL"
+                                        : type.name().replaceAll("\\[.*", ""))
+                                + "(…).");
+                return List.of();
+            }
+            type = operand.type();
+        }
+        if (type == null) {
+            boolean hasFraction = operands.stream().anyMatch(operand -> operand.constant() instanceof BigDecimal);
+            type = hasFraction ? DataType.LREAL : settled(operands.get(0)).type();
+        }
+        // A whole number keeps its type beside a fraction that is written out: INT + 0.5 is a fault of types.
+        List<Operand> unified = new ArrayList<>();
+        for (Operand operand : operands) {
+            Operand typed = as(operand, type == null ? DataType.STRING : type);
+            if (typed.isBad()) {
+                return List.of();
+            }
+            unified.add(typed);
+        }
+        return unified;
+    }
+}

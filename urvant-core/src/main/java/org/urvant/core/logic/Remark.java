@@ -1,0 +1,31 @@
+package org.urvant.core.logic;
+
+import org.urvant.core.language.Place;
+
+/**
+ * Something in a sound program that is probably not meant.
+ *
+ * @param source name of the text that it stands in
+ * @param place where it stands
+ * @param message what was found
+ * @param remedy how to mend it
+ */
+public record Remark(Kind kind, String source, Place place, String message, String remedy) {
+    /** What kinds of remarks there are. */
+    public enum Kind {
+        /** The range of a result exceeds its type. */
+        DOES_NOT_FIT,
+        /** A divisor can be zero. */
+        ZERO_DIVISOR,
+        /** One output is given its value in two programs, or twice in the main line of one. */
+        DRIVEN_TWICE,
+        /** A function block's essential input is never connected, or the block is never called. */
+        BLOCK_OPEN,
+        /** An output, or a variable that is read, never gets a value. */
+        NEVER_SET
+    }
+
+    Remark in(String name) {
+        return new Remark(kind, name, place, message, remedy);
+    }
+}

@@ -1,0 +1,33 @@
+package org.urvant.core.logic;
+
+import java.util.Objects;
+import org.urvant.core.range.Interval;
+
+/**
+ * A signal of a device that programs can use by its name.
+ *
+ * @param name how programs write it; case does not count
+ * @param range the values that it can have; null for all of its type
+ * @param initial its first value: a Boolean, Long, Double or String; null for the type's own
+ */
+public record Signal(String name, DataType type, Direction direction, Interval range, Object initial, String meaning) {
+    /** Who gives it its value. */
+    public enum Direction {
+        /** The plant, or a setting: programs read it. */
+        INPUT,
+        /** Programs: the plant gets it. */
+        OUTPUT
+    }
+
+    public Signal {
+        Objects.requireNonNull(name, "name");
+        Objects.requireNonNull(type, "type");
+        Objects.requireNonNull(direction, "direction");
+        meaning = meaning == null ? "" : meaning;
+    }
+
+    /** Returns a signal of which nothing but type and direction is known. */
+    public static Signal of(String name, DataType type, Direction direction) {
+        return new Signal(name, type, direction, null, null, "");
+    }
+}

@@ -1,0 +1,172 @@
+package org.urvant.core.logic;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.StringLength;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvFileSource;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.signal.Quality;
+import org.urvant.core.signal.SignalValue;
+
+/** Conformance with IEC 61131-3:2013; expected values are reckoned from the standard's text. */
+class LanguageTest {
+    private static final Instant NOW = Instant.parse("2026-11-23T08:00:00Z");
+
+    static Optional<Logic> read(String text, List<String> faults) {
+        return Logic.read(
+                List.of(LogicSource.of("p.st", text)),
+                List.of(),
+                (source, fault) -> faults.add(fault.place().line() + ":"
+                        + fault.place().column() + " " + fault.message() + " | " + fault.remedy()));
+    }
+
+    static Logic sound(String text) {
+        List<String> faults = new ArrayList<>();
+        Optional<Logic> logic = read(text, faults);
+        assertThat(faults).isEmpty();
+        return logic.orElseThrow();
+    }
+
+    private static SignalValue result(String type, String expression) {
+        LogicRun run = sound("PROGRAM p VAR_INPUT bad : LREAL; off, on : BOOL; END_VAR VAR_OUTPUT y : " + type
+                        + "; END_VAR y := " + expression + "; END_PROGRAM")
+                .start(ZoneOffset.UTC);
+        run.set("bad", new SignalValue(7.0, new Quality(Quality.INVALID), NOW));
+        run.set("off", new SignalValue(false, new Quality(Quality.INVALID), NOW));
+        run.set("on", new SignalValue(true, Quality.GOOD, NOW));
+        run.cycle(NOW);
+        return run.value("y");
+    }
+
+    @ParameterizedTest(name = "{0}: {1} is {2}")
+    @CsvFileSource(resources = "values.csv", delimiter = '|', quoteCharacter = '"', numLinesToSkip = 1)
+    void valuesFollowTheStandard(String type, String expression, String expected, String quality) {
+        SignalValue value = result(type, expression);
+        if (value.value() instanceof Double number) {
+            assertThat(number).isCloseTo(Double.parseDouble(expected), within(Math.abs(number) * 1e-12));
+        } else {
+            assertThat(value.value().toString()).isEqualTo(expected.replace("''", ""));
+        }
+        assertThat(value.quality().toString()).isEqualTo(quality == null ? "good" : quality);
+    }
+
+    @ParameterizedTest(name = "{0}: {1}")
+    @CsvFileSource(resources = "faults.csv", delimiter = '|', quoteCharacter = '"', numLinesToSkip = 1)
+    void faultsSayWhereWhatAndHowToMend(String statement, String place, String message, String remedy) {
+        List<String> faults = new ArrayList<>();
+        String text =
+                "PROGRAM p\nVAR_INPUT x : INT; b : BOOL; r : LREAL; w : WORD; END_VAR\nVAR t : TON; n : INT; m : (off, auto);"
+                        + " s : STRING; k : TIME; END_VAR\nVAR CONSTANT c : INT := 3; END_VAR\n" + statement
+                        + "\nEND_PROGRAM";
+        assertThat(read(text, faults)).as(text).isEmpty();
+        assertThat(faults).hasSize(1);
+        assertThat(faults.get(0)).startsWith(place + " ").contains(message).contains(remedy == null ? "" : remedy);
+    }
+
+    @Test
+    void allFaultsComeInOnePass() {
+        List<String> faults = new ArrayList<>();
+        read(
+                """
+                PROGRAM one
+                VAR a : INTT; b : INT := 'x'; b : BOOL; END_VAR
+                  b := ;
+                  IF b THEN b = 3; ELSE nn := 1; END_IF;
+                  CASE b OF 1: b := 2.5; 'x': b := 4 END_CASE;
+                  WHILE b DO b := 1; END_WHILE;
+                  b := TRUE + 1;
+                END_PROGRAM
+                PROGRAM ONE
+                  q := 1;
+                END_PROGRAM
+                """,
+                faults);
+        assertThat(faults)
+                .extracting(fault -> fault.replaceAll(" .*", ""))
+                .containsExactly(
+                        "2:9", "2:26", "3:8", "4:15", "4:25", "5:8", "5:21", "5:38", "6:3", "7:8", "9:1", "10:3");
+    }
+
+    @Property(tries = 400)
+    void anyTextIsReadOrRefusedWithAPlace(@ForAll @StringLength(max = 60) String text) {
+        List<String> faults = new ArrayList<>();
+        Optional<Logic> logic = read("PROGRAM p\n" + text + "\nEND_PROGRAM", faults);
+        assertThat(logic.isPresent()).isEqualTo(faults.isEmpty());
+        assertThat(faults).allMatch(fault -> fault.matches("(?s)\\d+:\\d+ .+ \\| .+"));
+    }
+
+    /** Whatever is cut from a sound program, the rest is read or refused, and never runs away. */
+    @Test
+    void aProgramCutAnywhereIsRefusedWithAPlace() {
+        String text =
+                """
+                PROGRAM p
+                VAR t : TON; n : INT := 16#7F; m : (off, auto) := auto; (* a (* nested *) comment *) END_VAR
+                  t(IN := n > 3, PT := T#1h30m, Q => n_);
+                  IF m = auto AND NOT t.Q THEN n := LIMIT(0, n + 1, 100); ELSIF FALSE THEN n := -1; END_IF;
+                  CASE n OF 1, 2: n := 3; 4 .. 6: n := INT#7; ELSE m := off; END_CASE;
+                END_PROGRAM
+                """;
+        for (int cut = 0; cut < text.length() - 13; cut++) {
+            List<String> faults = new ArrayList<>();
+            assertThat(read(text.substring(0, cut), faults))
+                    .satisfiesAnyOf(
+                            logic -> assertThat(logic).isEmpty(),
+                            logic -> assertThat(logic.orElseThrow().programs()).isEmpty());
+        }
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = ';',
+            textBlock =
+                    """
+            ten million characters      ; at most 1000000 are read
+            ten thousand brackets       ; nested more than 60 deep
+            ten thousand signs          ; nested more than 60 deep
+            ten thousand IFs            ; nested more than 60 deep
+            ten thousand additions      ; more than 1000 operations
+            a number without end        ; more than 60 digits
+            ten thousand faults         ; there are more faults
+            a comment without end       ; a comment has no end
+            """)
+    void hostileTextIsRefusedQuickly(String kind, String message) {
+        int many = 10_000;
+        String text =
+                switch (kind) {
+                    case "ten million characters" -> "x".repeat(10_000_000);
+                    case "ten thousand brackets" -> "y := " + "(".repeat(many) + "1" + ")".repeat(many) + ";";
+                    case "ten thousand signs" -> "y := " + "-".repeat(many) + "1;";
+                    case "ten thousand IFs" -> "IF TRUE THEN ".repeat(many) + "END_IF;".repeat(many);
+                    case "ten thousand additions" -> "y := 1" + "+1".repeat(many) + ";";
+                    case "a number without end" -> "y := " + "9".repeat(100_000) + ";";
+                    case "ten thousand faults" -> "y = 1;".repeat(many);
+                    default -> "(* " + "(*".repeat(many);
+                };
+        List<String> faults = new ArrayList<>();
+        assertThat(read("PROGRAM p " + text + " END_PROGRAM", faults)).isEmpty();
+        assertThat(faults).hasSizeLessThan(120).anyMatch(fault -> fault.contains(message));
+    }
+
+    /** A text that grows in each cycle ends at the length of its type, and says so. */
+    @Test
+    void anEndlessTextEndsAtItsLength() {
+        LogicRun run = sound("PROGRAM p VAR_OUTPUT s : STRING[100]; END_VAR s := CONCAT(s, 'abc', s); END_PROGRAM")
+                .start(ZoneOffset.UTC);
+        for (int i = 0; i < 1_000; i++) {
+            run.cycle(NOW);
+        }
+        assertThat((String) run.value("s").value()).hasSize(100);
+        assertThat(run.value("s").quality()).hasToString("invalid overflow");
+    }
+}

@@ -1,0 +1,102 @@
+package org.urvant.core.logic;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.logic.Signal.Direction;
+import org.urvant.core.range.Interval;
+
+/** What is sound but probably not meant, and the ranges of results (F8). */
+class RemarkTest {
+    private static final List<Signal> SIGNALS = List.of(
+            new Signal("level", DataType.LREAL, Direction.INPUT, Interval.of(0, 60), null, ""),
+            new Signal("flow", DataType.INT, Direction.INPUT, Interval.of(-200, 200), null, ""),
+            Signal.of("raw", DataType.INT, Direction.INPUT),
+            Signal.of("free", DataType.LREAL, Direction.INPUT),
+            Signal.of("trip", DataType.BOOL, Direction.OUTPUT));
+
+    private static List<Remark> remarks(String... programs) {
+        List<LogicSource> sources = new ArrayList<>();
+        for (String program : programs) {
+            sources.add(LogicSource.of(
+                    "p" + (sources.size() + 1) + ".st", "PROGRAM q" + sources.size() + " " + program + " END_PROGRAM"));
+        }
+        List<String> faults = new ArrayList<>();
+        List<Remark> remarks = Logic.read(sources, SIGNALS, (source, fault) -> faults.add(fault.toString()))
+                .map(Logic::remarks)
+                .orElse(List.of());
+        assertThat(faults).isEmpty();
+        return remarks;
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            VAR u : USINT; END_VAR u := TO_USINT(level * 5.0);                             | DOES_NOT_FIT 0 to 300; USINT holds 0 to 255
+            VAR u : USINT; END_VAR u := TO_USINT(LIMIT(0.0, level * 5.0, 255.0));          |
+            VAR u : USINT; END_VAR u := TO_USINT(flow);                                    | DOES_NOT_FIT -200 to 200; USINT holds 0 to 255
+            VAR u : USINT; END_VAR u := TO_USINT(ABS(flow));                               |
+            VAR n : INT; END_VAR n := flow * 200;                                          | DOES_NOT_FIT -40000 to 40000; INT holds -32768 to 32767
+            VAR n : DINT; END_VAR n := flow * DINT#200;                                    |
+            VAR n : INT; END_VAR n := raw + 1;                                             | DOES_NOT_FIT -32767 to 32768; INT
+            VAR n : INT; END_VAR n := n + 1;                                               |
+            VAR n : INT; END_VAR n := TO_INT(free * 100.0);                                |
+            VAR y : LREAL; END_VAR y := 1.0 / level;                                       | ZERO_DIVISOR can be 0 to 60
+            VAR y : LREAL; END_VAR y := 1.0 / (level + 1.0);                               |
+            VAR n : INT; m : USINT; END_VAR IF trip THEN n := 5; ELSE n := 300; END_IF; m := TO_USINT(n);| DOES_NOT_FIT 5 to 300; USINT
+            VAR t : TON; END_VAR t(PT := T#1s);                                            | BLOCK_OPEN 't' has no IN
+            VAR t : TON; END_VAR                                                           | BLOCK_OPEN 't' is never called
+            VAR_OUTPUT o : BOOL; END_VAR                                                   | NEVER_SET 'o' never gets a value
+            trip := level > 5.0; trip := flow > 3;                                         | DRIVEN_TWICE a second time
+            IF level > 5.0 THEN trip := TRUE; ELSE trip := FALSE; END_IF;                  |
+            """)
+    void remarksComeFromRangesAndUse(String program, String expected) {
+        List<Remark> remarks = remarks(program);
+        if (expected == null) {
+            assertThat(remarks).isEmpty();
+        } else {
+            assertThat(remarks).hasSize(1);
+            assertThat(remarks.get(0).kind() + " " + remarks.get(0).message())
+                    .startsWith(expected.split(" ")[0])
+                    .contains(expected.substring(expected.indexOf(' ') + 1));
+        }
+    }
+
+    @Test
+    void twoProgramsThatDriveOneOutputAreNamed() {
+        assertThat(remarks("trip := level > 5.0;", "trip := flow > 3;"))
+                .singleElement()
+                .satisfies(remark -> {
+                    assertThat(remark.source()).isEqualTo("p2.st");
+                    assertThat(remark.message()).contains("q0").contains("q1");
+                });
+    }
+
+    /** Ten thousand statements that lean on each other are gone through in a moment. */
+    @Test
+    void aLongProgramIsGoneThrough() {
+        StringBuilder text = new StringBuilder("VAR v0 : DINT;");
+        for (int i = 1; i <= 3_000; i++) {
+            text.append(" v").append(i).append(" : DINT;");
+        }
+        text.append(" END_VAR\n");
+        for (int i = 1; i <= 3_000; i++) {
+            text.append("IF v")
+                    .append(i - 1)
+                    .append(" > 3 THEN v")
+                    .append(i)
+                    .append(" := v")
+                    .append(i - 1)
+                    .append(" + flow; ELSE v")
+                    .append(i)
+                    .append(" := 1; END_IF;\n");
+        }
+        assertThat(remarks(text.toString())).isEmpty();
+    }
+}
