@@ -180,7 +180,7 @@ final class ExplainCommand extends Command {
         String idle = sheet.idle(setting).map(condition -> condition.reason()).orElse("");
         List<String> uses = Usage.of(sheets.type(), setting.path());
         Entry entry = sheet.given().get(setting.path());
-        String value = entry == null ? setting.standardValue().orElse("(open)") : entry.text();
+        String value = sheet.text(setting).orElse(setting.isDerived() ? "(follows)" : "(open)");
         List<String> elsewhere = new ArrayList<>();
         for (Device other : project.devices().values()) {
             if (other.type().text().equals(sheets.type().name()) && other != device) {
@@ -198,6 +198,7 @@ final class ExplainCommand extends Command {
                     "allowed", setting.allowed(sheet),
                     "unit", setting.unit(),
                     "default", setting.standardValue().orElse(null),
+                    "derived", setting.isDerived() ? setting.derivation().text() : null,
                     "value", device == null ? null : value,
                     "effect", setting.effect().word(),
                     "idle", idle.isEmpty() ? null : idle,
@@ -211,9 +212,15 @@ final class ExplainCommand extends Command {
                         + (setting.traits().isExpert() ? ", expert" : "")
                         + (setting.traits().isIdentity() ? ", identity of the one device" : ""));
         line("allowed", setting.allowed(sheet));
+        if (setting.isDerived()) {
+            line("follows from", setting.derivation().text());
+        }
         line(
                 "default",
-                setting.standardValue().orElse(setting.isOptional() ? "none needed" : "none: it must be given"));
+                setting.isDerived()
+                        ? ""
+                        : setting.standardValue()
+                                .orElse(setting.isOptional() ? "none needed" : "none: it must be given"));
         line("effect", setting.effect().meaning() + " when it changes");
         if (setting.traits().domain() != null) {
             line("domain", setting.traits().domain().title());
@@ -232,7 +239,9 @@ final class ExplainCommand extends Command {
             line(
                     "on " + device.name(),
                     value
-                            + (entry == null ? " by default" : ", " + entry.position())
+                            + (setting.isDerived()
+                                    ? ", derived"
+                                    : entry == null ? " by default" : ", " + entry.position())
                             + (idle.isEmpty() ? "" : "; does not apply: " + idle));
         }
         uses.forEach(use -> line("used by", use));

@@ -194,10 +194,10 @@ final class ShowCommand extends Command {
 
     private static Object json(ValueRow row) {
         String standard = row.setting().standardValue().orElse(null);
-        Entry entry = row.sheet().given().get(row.setting().path());
         return Json.object(
                 "setting", row.path(),
-                "value", entry != null ? entry.text() : standard,
+                "value", row.sheet().text(row.setting()).orElse(null),
+                "derived", row.setting().isDerived(),
                 "default", standard,
                 "unit", row.setting().unit(),
                 "given", row.isGiven(),

@@ -160,6 +160,15 @@ final class ValueCheck {
         if (sheet.kind() == Sheet.Kind.CHANNEL && setting.path().equals(ChannelKind.CARRIES)) {
             return; // the check of the hardware says what the channel can carry
         }
+        if (setting.isDerived()) {
+            report(
+                    Rule.DERIVED_VALUE_GIVEN,
+                    path,
+                    entry.position(),
+                    path + " is given, but follows from " + setting.derivation().text(),
+                    "Take it out with 'urvant set " + device.name() + " " + quoted(path) + " --default'.");
+            return;
+        }
         Reading reading = setting.read(entry.text(), sheet);
         if (!reading.isSound() && setting.path().equals(ConnectionKind.PORT)) {
             report(
@@ -218,7 +227,10 @@ final class ValueCheck {
 
     private void missing(Sheet sheet, List<String> left) {
         for (SettingDefinition setting : sheet.definition().settings().values()) {
-            if (sheet.given().containsKey(setting.path()) || setting.isOptional()) {
+            if (setting.isDerived()) {
+                derived(sheet, setting);
+            }
+            if (sheet.given().containsKey(setting.path()) || setting.isOptional() || setting.isDerived()) {
                 continue;
             }
             if (setting.standard() != null) {
@@ -240,6 +252,26 @@ final class ValueCheck {
                                 + setting.allowed(sheet) + ".");
             }
         }
+    }
+
+    /** A value that follows from others must be one that the device can hold. */
+    private void derived(Sheet sheet, SettingDefinition setting) {
+        Optional<Reading> reading = sheet.idle(setting).isPresent() ? Optional.empty() : sheet.reading(setting);
+        reading.filter(found -> !found.isSound()).ifPresent(found -> {
+            Position position = setting.derivation().ownPaths().stream()
+                    .map(sheet.given()::get)
+                    .filter(entry -> entry != null)
+                    .map(Entry::position)
+                    .findFirst()
+                    .orElse(sheet.position());
+            report(
+                    Rule.RESULT_DOES_NOT_FIT,
+                    sheet.path(setting.path()),
+                    position,
+                    found.message() + "; it follows from "
+                            + setting.derivation().text(),
+                    "Change one of " + String.join(", ", setting.derivation().paths()) + ".");
+        });
     }
 
     private static String quoted(String path) {

@@ -5,6 +5,7 @@ import java.util.Objects;
 import java.util.Optional;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
+import org.urvant.core.range.Interval;
 
 /**
  * A limit of a setting: a fixed number, or one that follows from other settings or from the modules fitted.
@@ -27,6 +28,11 @@ public record Bound(BigDecimal fixed, Expression expression) {
     /** Returns the limit where the values of a scope hold; empty when they do not decide it. */
     public Optional<BigDecimal> at(Scope scope) {
         return fixed != null ? Optional.of(fixed) : expression.number(scope);
+    }
+
+    /** Returns what the limit can be, whatever the values that it follows from. */
+    public Interval range() {
+        return fixed != null ? Interval.of(fixed) : expression.range();
     }
 
     /** Returns the limit as it is written in a device type. */

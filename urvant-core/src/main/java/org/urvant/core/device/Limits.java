@@ -1,6 +1,8 @@
 package org.urvant.core.device;
 
+import java.math.BigDecimal;
 import java.util.List;
+import org.urvant.core.range.Interval;
 import org.urvant.core.unit.Unit;
 
 /**
@@ -36,6 +38,13 @@ public record Limits(
     /** Returns limits of a choice. */
     public static Limits choices(List<String> choices) {
         return new Limits(null, false, null, null, null, choices, 0, "", false);
+    }
+
+    /** Returns the range of numbers as far as it is known whatever the other values are. */
+    public Interval range() {
+        BigDecimal low = least == null ? null : least.range().low();
+        BigDecimal high = most == null ? null : most.range().high();
+        return low != null && high != null && low.compareTo(high) > 0 ? Interval.ALL : new Interval(low, high);
     }
 
     /** Returns the symbol of the unit; empty text for none. */

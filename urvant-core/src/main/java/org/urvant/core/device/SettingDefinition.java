@@ -1,11 +1,13 @@
 package org.urvant.core.device;
 
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.math.RoundingMode;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
+import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
 import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Rule;
@@ -19,6 +21,7 @@ import org.urvant.core.unit.Unit;
  * @param path name with its sections before it, joined by dots, such as {@code clock.zone}
  * @param kind what its value is
  * @param limits what the value may be
+ * @param derivation what its value follows from; null when people give it
  * @param standard default in the form people write it; null when there is none
  * @param isOptional whether it may stay without a value; otherwise a person must give what has no default
  * @param condition when it applies; null for always
@@ -29,11 +32,15 @@ public record SettingDefinition(
         String path,
         SettingKind kind,
         Limits limits,
+        Expression derivation,
         String standard,
         boolean isOptional,
         Condition condition,
         Traits traits,
         String meaning) {
+    /** Digits of a derived number without steps. */
+    private static final MathContext DERIVED = new MathContext(12, RoundingMode.HALF_EVEN);
+
     private static final List<String> YES = List.of("yes", "on", "true");
     private static final List<String> NO = List.of("no", "off", "false");
 
@@ -45,12 +52,47 @@ public record SettingDefinition(
 
     /** Creates a setting without default that a person must give. */
     public SettingDefinition(String path, SettingKind kind, Limits limits, String meaning) {
-        this(path, kind, limits, null, false, null, Traits.ORDINARY, meaning);
+        this(path, kind, limits, null, null, false, null, Traits.ORDINARY, meaning);
+    }
+
+    /** Creates a setting that people give. */
+    public SettingDefinition(
+            String path,
+            SettingKind kind,
+            Limits limits,
+            String standard,
+            boolean isOptional,
+            Condition condition,
+            Traits traits,
+            String meaning) {
+        this(path, kind, limits, null, standard, isOptional, condition, traits, meaning);
     }
 
     /** Returns the default, or empty when there is none. */
     public Optional<String> standardValue() {
         return Optional.ofNullable(standard);
+    }
+
+    /** Returns whether its value follows from others, so that nobody gives it. */
+    public boolean isDerived() {
+        return derivation != null;
+    }
+
+    /**
+     * Returns the value that follows from those of a scope, put on the steps of the setting (halves to the even one), as people
+     * write it without its unit; empty when a value that it needs is unknown, or when people give it.
+     */
+    public Optional<String> derived(Scope scope) {
+        if (derivation == null || !kind.isNumber()) {
+            return derivation == null ? Optional.empty() : derivation.written(scope);
+        }
+        return derivation.number(scope).map(number -> {
+            BigDecimal grid = grid(scope);
+            BigDecimal rounded = grid == null
+                    ? number.round(DERIVED)
+                    : number.divide(grid, 0, RoundingMode.HALF_EVEN).multiply(grid);
+            return rounded.signum() == 0 ? "0" : rounded.stripTrailingZeros().toPlainString();
+        });
     }
 
     /** Returns when it applies; empty for always. */
@@ -74,7 +116,7 @@ public record SettingDefinition(
             return Type.LOGICAL;
         }
         if (kind.isNumber()) {
-            return new Type(Type.Kind.NUMBER, limits.unit(), List.of());
+            return new Type(Type.Kind.NUMBER, limits.unit(), List.of(), limits.range());
         }
         return kind == SettingKind.CHOICE ? new Type(Type.Kind.TEXT, null, limits.choices()) : Type.TEXT;
     }

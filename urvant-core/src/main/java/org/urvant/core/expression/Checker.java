@@ -49,7 +49,8 @@ final class Checker implements Term.Visitor<Checker.Typed> {
                     "the expression is " + whole.type.kind().title() + "; expected " + wanted.title(),
                     wanted == Type.Kind.LOGICAL ? "Compare it with something." : "Write a number or a calculation.");
         }
-        return new Expression(source, term, whole.isBad() ? Type.LOGICAL : whole.type, whole.step, paths, ownPaths);
+        Object reach = whole.isBad() ? RangeFinder.OPEN : term.accept(new RangeFinder(names));
+        return new Expression(source, reach, whole.isBad() ? Type.LOGICAL : whole.type, whole.step, paths, ownPaths);
     }
 
     void fault(Place place, String message, String remedy) {

@@ -10,7 +10,7 @@ import java.util.TreeSet;
 import java.util.function.Consumer;
 import org.urvant.core.language.Fault;
 import org.urvant.core.language.SyntaxReader;
-import org.urvant.core.language.Term;
+import org.urvant.core.range.Interval;
 
 /**
  * An expression, parsed, type-checked and made ready to run: {@code ct.primary >= ct.secondary}. Numbers are exact decimals.
@@ -23,7 +23,7 @@ public final class Expression {
 
     private final String text;
     private final Type type;
-    private final Term term;
+    private final Object reach;
     private final Step step;
     private final Set<String> paths;
     private final Set<String> ownPaths;
@@ -34,11 +34,11 @@ public final class Expression {
         Object at(Scope scope);
     }
 
-    Expression(String text, Term term, Type type, Step step, Set<String> paths, Set<String> ownPaths) {
+    Expression(String text, Object reach, Type type, Step step, Set<String> paths, Set<String> ownPaths) {
         this.text = text;
         this.step = step;
+        this.reach = reach;
         this.type = type;
-        this.term = term;
         this.paths = Collections.unmodifiableSet(new TreeSet<>(paths));
         this.ownPaths = Collections.unmodifiableSet(new TreeSet<>(ownPaths));
     }
@@ -74,6 +74,19 @@ public final class Expression {
     /** Returns the paths that it reads in the innermost scope. */
     public Set<String> ownPaths() {
         return ownPaths;
+    }
+
+    /**
+     * Returns what its number can be, from the ranges of what it reads (interval arithmetic); every number where they are not
+     * known.
+     */
+    public Interval range() {
+        return reach instanceof Interval interval ? interval : Interval.ALL;
+    }
+
+    /** Returns what it always is, whatever the values within their ranges; empty when it can be both, or is not logical. */
+    public Optional<Boolean> decided() {
+        return reach instanceof Boolean logical ? Optional.of(logical) : Optional.empty();
     }
 
     /** Returns whether it holds; empty when a value that it needs is unknown. */

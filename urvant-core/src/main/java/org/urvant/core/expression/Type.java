@@ -1,6 +1,7 @@
 package org.urvant.core.expression;
 
 import java.util.List;
+import org.urvant.core.range.Interval;
 import org.urvant.core.unit.Unit;
 
 /**
@@ -9,8 +10,9 @@ import org.urvant.core.unit.Unit;
  * @param kind logical, number or text
  * @param unit unit of a number; null when it has none, or any
  * @param choices the only texts that it can be; empty for any
+ * @param range the only numbers that it can be
  */
-public record Type(Kind kind, Unit unit, List<String> choices) {
+public record Type(Kind kind, Unit unit, List<String> choices, Interval range) {
     /** Kinds of values. */
     public enum Kind {
         LOGICAL("BOOL"),
@@ -39,5 +41,10 @@ public record Type(Kind kind, Unit unit, List<String> choices) {
 
     public Type {
         choices = List.copyOf(choices);
+    }
+
+    /** Creates a kind of value whose numbers can be any. */
+    public Type(Kind kind, Unit unit, List<String> choices) {
+        this(kind, unit, choices, Interval.ALL);
     }
 }

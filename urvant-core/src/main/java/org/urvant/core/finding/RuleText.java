@@ -127,6 +127,14 @@ record RuleText(String meaning, String remedy) {
             name-shortened | A signal's name was shortened to what the device can hold. | Give a better short name in the mapping table, if there is one.
             left-at-default | Settings of the device are at their defaults; nobody has confirmed them. | Look through them with 'urvant show'.
             value-not-used | A value is given for a setting that does not apply, so nothing follows from it. | Take it out, or change what makes the setting idle.
+            derived-value-given | A value is given for a setting that follows from others, so what is given could contradict them. | Take the value out; change what it follows from instead.
+            result-does-not-fit | What a calculation can give, from the ranges of its sources, is more than its destination can hold. | Use a wider type, limit the value, or change what it follows from.
+            program-faulty | A program is not Structured Text as Urvant reads it, or uses what the device does not have, so it cannot run. | Correct it at the line and column named; docs/structured-text.md says what can be written.
+            logic-not-possible | A device of this type runs no programs, or not so many or so long ones. | Take the programs out, or choose a type that can run them.
+            divisor-can-be-zero | A divisor can be zero within the range of its sources; the result has no value then. | Test the divisor first, or limit it.
+            output-driven-twice | An output is given values in two places, and only the last one counts. | Let one place do it, joined with AND, OR or IF.
+            block-input-open | A function block is never called, or an input that it cannot do without is not connected. | Connect the input, or take the block out.
+            output-never-set | A program declares an output and never gives it a value. | Give it a value, or take it out.
             module-unused | A module is fitted, but none of its channels is used. | Use it, or leave it out.
             same-colour | Two channels are drawn in the same colour. | Choose another colour for one.
             origin-unknown | Nothing says where a device in the project came from. | Add 'origin' to its file.

@@ -107,8 +107,11 @@ public final class Sheet implements Scope {
         return prefix.isEmpty() ? setting : prefix + "." + setting;
     }
 
-    /** Returns the text of a setting's value, given or default; empty when it has none. */
+    /** Returns the text of a setting's value, derived, given or default; empty when it has none. */
     public Optional<String> text(SettingDefinition setting) {
+        if (setting.isDerived()) {
+            return setting.derived(this);
+        }
         Entry entry = given.get(setting.path());
         return entry == null ? setting.standardValue() : Optional.of(entry.text());
     }

@@ -13,7 +13,7 @@ import org.urvant.core.unit.Amount;
  * @param sheet what it belongs to
  * @param setting its definition
  * @param path its whole path, as commands write it
- * @param value its value with unit, given or default; empty text when it has none
+ * @param value its value with unit, derived, given or default; empty text when it has none
  * @param isGiven whether the device's file gives it
  * @param idle why it does not apply; empty text when it does
  */
@@ -25,7 +25,7 @@ public record ValueRow(
         for (Sheet sheet : sheets.all()) {
             for (SettingDefinition setting : sheet.definition().settings().values()) {
                 Entry entry = sheet.given().get(setting.path());
-                String text = entry == null ? setting.standardValue().orElse("") : entry.text();
+                String text = sheet.text(setting).orElse("");
                 rows.add(new ValueRow(
                         sheet,
                         setting,
@@ -46,12 +46,13 @@ public record ValueRow(
 
     /** Returns whether a person must still give it. */
     public boolean isOpen() {
-        return value.isEmpty() && !setting.isOptional() && idle.isEmpty();
+        return value.isEmpty() && !setting.isOptional() && !setting.isDerived() && idle.isEmpty();
     }
 
     /** Returns whether it is given and stands for something else than the default. */
     public boolean differs() {
         return isGiven
+                && !setting.isDerived()
                 && setting.standardValue()
                         .map(standard -> !setting.read(standard, sheet)
                                 .value()

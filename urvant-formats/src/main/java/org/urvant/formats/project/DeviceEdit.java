@@ -79,6 +79,14 @@ final class DeviceEdit {
             return;
         } else {
             DeviceSheets.Place place = sheets.find(path);
+            if (place.setting().isDerived()) {
+                throw new MalformedInputException(
+                        Position.in(file),
+                        path + " cannot be given: it follows from "
+                                + place.setting().derivation().text(),
+                        "Change one of "
+                                + String.join(", ", place.setting().derivation().paths()) + ".");
+            }
             reading = place.setting().read(value, place.sheet());
             whole = place.sheet().prefix();
         }
@@ -103,6 +111,9 @@ final class DeviceEdit {
         Optional<String> given = Optional.ofNullable(
                         place.sheet().given().get(place.setting().path()))
                 .map(Entry::text);
+        if (place.setting().isDerived()) {
+            return place.sheet().text(place.setting()).orElse("(follows)");
+        }
         return given.orElseGet(() ->
                 place.setting().standardValue().map(text -> text + " (default)").orElse("(open)"));
     }

@@ -516,6 +516,10 @@ public final class ProjectFolder {
         }
         // what cannot be read back was not seen, so it must not be lost
         values.keySet().removeIf(project.typeOf(device).handling()::isGap);
+        DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);
+        values.keySet().removeIf(path -> sheets.seek(path)
+                .filter(place -> place.setting().isDerived())
+                .isPresent());
         set(project, device.name(), values);
         dropRows(project, device, held.parts().section("settings"));
         writeMappings(device.name(), Adoption.mappings(device, held.parts().section("mappings")));

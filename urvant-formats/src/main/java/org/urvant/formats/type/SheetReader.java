@@ -30,6 +30,7 @@ import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
 import org.urvant.core.project.Entry;
+import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.Word;
 import org.urvant.core.unit.Unit;
@@ -109,6 +110,7 @@ final class SheetReader {
                 path,
                 kind,
                 limits,
+                derivation(fields, kind),
                 standard,
                 isOptional,
                 condition,
@@ -117,6 +119,14 @@ final class SheetReader {
         verify(setting, fields);
         fields.finish();
         return setting;
+    }
+
+    private Expression derivation(FieldReader fields, SettingKind kind) {
+        Type.Kind wanted =
+                kind == SettingKind.LOGICAL ? Type.Kind.LOGICAL : kind.isNumber() ? Type.Kind.NUMBER : Type.Kind.TEXT;
+        return fields.text("derived")
+                .flatMap(entry -> Words.expression(fields, entry, names, wanted))
+                .orElse(null);
     }
 
     private Limits limits(SettingKind kind, FieldReader fields) {
@@ -168,16 +178,28 @@ final class SheetReader {
         if (setting.kind() == SettingKind.REFERENCE && limits.refersTo().isEmpty()) {
             fields.report(fields.position(), "a reference to nothing", "Add 'refers-to: TABLE'.");
         }
-        boolean reversed = limits.least() != null
-                && limits.most() != null
-                && limits.least().fixed() != null
-                && limits.most().fixed() != null
-                && limits.least().fixed().compareTo(limits.most().fixed()) > 0;
-        if (reversed) {
+        if (isAbove(limits.least(), limits.most())) {
             fields.report(
                     fields.position(),
-                    "least " + limits.least() + " is above most " + limits.most(),
+                    "least " + limits.least() + " is above most " + limits.most()
+                            + (limits.least().fixed() == null || limits.most().fixed() == null
+                                    ? " whatever the values"
+                                    : ""),
                     "Exchange the two.");
+        }
+        if (setting.isDerived() && (setting.standard() != null || setting.isOptional())) {
+            fields.report(
+                    fields.position(), "a derived setting has a default, or is optional", "Keep 'derived' alone.");
+        }
+        if (setting.isDerived() && setting.kind().isNumber()) {
+            Interval can = setting.derivation().range();
+            Interval may = limits.range();
+            if (can.isBounded() && may.isBounded() && can.meet(may).isEmpty()) {
+                fields.report(
+                        fields.position(),
+                        "what it follows from can be " + can + ", the setting " + may,
+                        "Correct the limits or the expression.");
+            }
         }
         setting.standardValue()
                 .map(setting::read)
@@ -186,7 +208,15 @@ final class SheetReader {
                         fields.position(), "the default does not fit: " + reading.message(), reading.remedy()));
     }
 
-    /** A setting whose limits or applicability depend on itself, through others, could never be judged. */
+    private static boolean isAbove(Bound least, Bound most) {
+        return least != null
+                && most != null
+                && least.range().low() != null
+                && most.range().high() != null
+                && least.range().low().compareTo(most.range().high()) > 0;
+    }
+
+    /** A setting whose limits, value or applicability depend on itself, through others, could never be judged. */
     private void refuseCircles(FieldReader fields) {
         Set<String> done = new HashSet<>();
         for (SettingDefinition setting : settings.values()) {
@@ -232,6 +262,9 @@ final class SheetReader {
                 paths.addAll(bound.expression().ownPaths());
             }
         }
+        if (setting.isDerived()) {
+            paths.addAll(setting.derivation().ownPaths());
+        }
         setting.applicability()
                 .ifPresent(condition -> paths.addAll(condition.expression().ownPaths()));
         return paths;
@@ -261,6 +294,20 @@ final class SheetReader {
             }
         }
         fields.finish();
+        condition
+                .filter(expression -> expression.decided().isPresent())
+                .ifPresent(expression -> fields.report(
+                        fields.position(),
+                        expression.decided().get()
+                                ? "the rule can never be broken: within their limits the values always keep it"
+                                : "the rule can never be kept: no values within their limits do",
+                        "Correct the rule, or take it out."));
+        when.filter(expression -> expression.decided().isPresent())
+                .ifPresent(expression -> fields.report(
+                        fields.position(),
+                        "the condition 'when' is always "
+                                + (expression.decided().get() ? "true" : "false"),
+                        "Correct it, or take it out."));
         condition.ifPresent(expression -> {
             if (about.isEmpty()) {
                 expression.ownPaths().stream().filter(settings::containsKey).forEach(about::add);
