@@ -50,6 +50,9 @@ final class DemoCommand extends Command {
             copy("tp4.icd", folder);
             copy("plant.csv", folder);
             copy("motors.csv", folder);
+            copy("presses.csv", folder);
+            copy("day.csv", folder);
+            copy("interlock.st", folder);
             play(folder);
         } finally {
             if (keep == null) {
@@ -133,6 +136,11 @@ final class DemoCommand extends Command {
         run(Exit.DONE, "fit", "RTU1", "E1", "di8");
         run(Exit.DONE, "selectors", "Q41");
         run(Exit.DONE, "services");
+        chapter("What devices do by themselves, and programs of their own, tried without a device");
+        run(Exit.DONE, "try", "TD1", "--from", "../presses.csv", "--for", "20s", "--lanes");
+        run(Exit.DONE, "try", "RTU1", "--from", "../day.csv", "--for", "24h", "--lanes");
+        run(Exit.DONE, "logic", "F11", "--take", "../interlock.st");
+        run(Exit.DONE, "try", "F11", "--set", "bi3=on", "--for", "1s");
         chapter("Five mistakes, planted by hand in five files");
         Map<Path, String> sound = new HashMap<>();
         plantMistake(site, sound, "F11", "ct.primary: 400 A", "ct.primary: 1 A\n  ct.secondary: 5 A");

@@ -3,9 +3,11 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.finding.Finding;
 import org.urvant.formats.file.SafeFile;
 import org.urvant.formats.project.ProjectFolder;
 import org.urvant.formats.type.Catalogue;
@@ -74,7 +76,15 @@ final class TypesCommand extends Command {
 
     @CommandLine.Command(name = "verify", description = "Read a type's file and say what is wrong in it.")
     int verify(@Parameters(paramLabel = "FILE", description = "The type's file.") String file) {
-        DeviceType type = DeviceTypeReader.read(file, SafeFile.readText(session.path(file), 4_000_000, file));
+        List<Finding> faults = new ArrayList<>();
+        Optional<DeviceType> read =
+                DeviceTypeReader.read(file, SafeFile.readText(session.path(file), 4_000_000, file), faults::add);
+        read.ifPresent(type -> DeviceTypeReader.verifyLogic(type, faults::add));
+        if (!faults.isEmpty()) {
+            Findings.lines(faults.stream().sorted().toList(), session, true).forEach(this::say);
+            return Exit.DIFFERENT;
+        }
+        DeviceType type = read.orElseThrow();
         say(paint.good("sound") + ": " + type.name() + ", "
                 + count(type.settings().size(), "setting") + ", "
                 + count(type.tables().size(), "table"));

@@ -37,6 +37,8 @@ public final class Urvant {
         COMMANDS.put("order-code", OrderCodeCommand::new);
         COMMANDS.put("selectors", SelectorsCommand::new);
         COMMANDS.put("matrix", MatrixCommand::new);
+        COMMANDS.put("logic", LogicCommand::new);
+        COMMANDS.put("try", TryCommand::new);
         COMMANDS.put("export", ExportCommand::new);
         COMMANDS.put("fill", FillCommand::new);
         COMMANDS.put("services", ServicesCommand::new);

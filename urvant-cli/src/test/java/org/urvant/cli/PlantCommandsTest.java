@@ -150,6 +150,38 @@ class PlantCommandsTest {
             matrix F11 assignments --take marks.csv --yes | 0 | assignments.trip.outputs: BO1, BO2 → BO1
             matrix R51 circuits                        | 0 | AI4
             matrix F11 asignments                      | 2 | Did you mean 'assignments'?
+            try TD1 --from presses.csv --for 20s --lanes | 0 | │GATE OPENING
+            try TD1 --from presses.csv --watch step    | 0 | Mon 00:00:07.050  step        3  good
+            try TD1 --from presses.csv --watch 'st*,shown' --out t.csv | 0 | wrote t.csv
+            try TD1 --from presses.csv --watch zz      | 2 | no signal 'zz'
+            try TD1 --set di9=on                       | 3 | Did you mean 'di
+            try TD1 --set di1=maybe                    | 3 | di1 is 'maybe'; expected BOOL
+            try TD1 --for ever                         | 3 | 'ever' is no length of time
+            try TD1 --for 1000000h                     | 3 | is more than 1000000000 cycles
+            try TD1 --at yesterday                     | 3 | 'yesterday' is no time
+            try TD1 --zone Mars                        | 3 | 'Mars' is no time zone
+            try RTU1 --from day.csv --for 24h          | 0 | 864,001 cycles of 100ms
+            try RTU1 --from day.csv --watch alarms.pump.sent --json | 0 | ~"value" : true~
+            try Q41                                    | 3 | has no logic
+            try F11                                    | 3 | Write programs to logic/F11.st
+            try F11 --program interlock.st --set bi3=on --for 1s | 0 | Mon 00:00:00.200  led1
+            try F11 --program bad.st                   | 1 | bad.st:2:3  there is no signal or variable 'bo33'
+            try F99                                    | 2 | no device 'F99'
+            logic F11                                  | 0 | it can run 8, each cycle of 5ms
+            logic F11 --take interlock.st && logic F11 | 0 | sound: 2 programs
+            logic F11 --take interlock.st && logic F11 --json | 0 | ~"most" : 8~
+            logic F11 --take interlock.st && logic F11 --out o.st && logic F11 --remove --yes | 0 | took the programs of F11 away
+            logic F11 --take interlock.st && logic F11 --take interlock.st | 3 | nobody is there to agree
+            logic F11 --take interlock.st && undo && logic F11 | 0 | no programs of its own
+            logic F11 --take bad.st                    | 1 | nothing was changed; mend the programs first
+            logic Q41 --take interlock.st              | 1 | oddvik-u1 runs no programs of its own
+            logic RTU1 --signals --find 'level in'     | 0 | no signal has
+            logic RTU1 --signals --find pump           | 0 | alarms.pump.always
+            logic RTU1 --signals --json                | 0 | ~"direction" : "in"~
+            logic TD1 --signals --find after_last      | 0 | (first, stay)
+            types verify badtype.yaml                  | 1 | badtype.yaml:8:
+            set F11 group.1.overcurrent.1.pick-up-primary 400 | 3 | it follows from pick_up * ct.primary / ct.secondary
+            explain F11 group.1.overcurrent.1.pick-up-primary | 0 | follows from pick_up * ct.primary
             check RTU1 --json                          | 0 | ~"typeRule"~
             drop RTU1 recipients.Duty --yes            | 3 | is still named by alarms.level.recipients = Duty
             drop RTU1 recipients.Duty --cascade --yes  | 0 | changes: alarms.level.recipients → (default)
@@ -226,7 +258,22 @@ class PlantCommandsTest {
         Files.writeString(
                 site.resolve("good.csv"), "device;setting;value\nF11;rated.voltage;10 kV\nF11;inputs.threshold;\n");
         Files.writeString(site.resolve("marks.csv"), "row,BO1,LED1\ntrip,x,x\n");
-        Files.copy(Path.of("../demo/motors.csv"), site.resolve("motors.csv"));
+        Files.writeString(site.resolve("bad.st"), "PROGRAM p\n  bo33 := bi1;\nEND_PROGRAM\n");
+        Files.writeString(
+                site.resolve("badtype.yaml"),
+                """
+                format: urvant-device-type/1
+                type: lamp-1
+                maker: Nobody
+                title: lamp
+                firmware: {"1.0": {}}
+                logic:
+                  behaviour:
+                    shine: {text: "PROGRAM p VAR_OUTPUT y : BOOL; END_VAR y := on; END_PROGRAM"}
+                """);
+        for (String name : List.of("motors.csv", "presses.csv", "day.csv", "interlock.st")) {
+            Files.copy(Path.of("../demo", name), site.resolve(name));
+        }
         int last = 0;
         for (String line : lines.split(" && ")) {
             assertThat(last).as(terminal.out() + terminal.err()).isZero();

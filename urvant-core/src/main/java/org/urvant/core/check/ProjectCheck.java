@@ -27,6 +27,7 @@ public final class ProjectCheck {
         for (Device device : project.devices().values()) {
             ValueCheck.check(project, device, findings::add);
             MappingCheck.check(project, device, findings::add);
+            LogicCheck.check(project, device, findings::add);
             past(project, device, findings);
         }
         NetworkCheck.check(project, findings::add);

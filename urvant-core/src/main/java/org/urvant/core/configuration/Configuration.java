@@ -57,7 +57,7 @@ public final class Configuration {
         return content;
     }
 
-    /** Returns the named parts: hardware, settings, communications, mappings. */
+    /** Returns the named parts: hardware, settings, communications, mappings, logic. */
     public Section parts() {
         return content.section(PARTS);
     }

@@ -4,6 +4,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import org.urvant.core.behaviour.DeviceLogic;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.Reading;
 import org.urvant.core.device.SettingDefinition;
@@ -43,7 +44,17 @@ public final class ConfigurationBuilder {
                 "communications",
                 sheets.map(s -> communications(project, s, device)).orElse(Section.empty()));
         parts.put("mappings", mappings(project, device));
+        Section logic = logic(device);
+        if (!logic.nodes().isEmpty()) {
+            parts.put("logic", logic);
+        }
         return Configuration.of(device.name(), parts);
+    }
+
+    private static Section logic(Device device) {
+        SortedMap<String, Value> programs = new TreeMap<>();
+        DeviceLogic.programs(device.logic()).forEach((key, text) -> programs.put(key, Value.text(text)));
+        return Section.of(programs);
     }
 
     private static Section hardware(Device device) {

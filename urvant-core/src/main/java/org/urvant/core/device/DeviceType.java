@@ -57,6 +57,12 @@ public record DeviceType(
         accounts = List.copyOf(accounts);
     }
 
+    /** Returns the type with logic. */
+    public DeviceType withLogic(LogicDefinition logic) {
+        Software with = new Software(software.firmware(), software.licences(), logic);
+        return new DeviceType(plate, hardware, with, sheet, tables, groups, connections, services, accounts, handling);
+    }
+
     /** Returns the type with questions for new devices. */
     public DeviceType withGuide(Guide guide) {
         Handling guided = new Handling(

@@ -11,11 +11,17 @@ import java.util.stream.IntStream;
  *
  * @param firmware versions, oldest first
  * @param licences what can be licensed, with its meaning
+ * @param logic programs, of the type and of a device
  */
-public record Software(List<Firmware> firmware, SortedMap<String, String> licences) {
+public record Software(List<Firmware> firmware, SortedMap<String, String> licences, LogicDefinition logic) {
     public Software {
         firmware = List.copyOf(firmware);
         licences = Collections.unmodifiableSortedMap(new TreeMap<>(licences));
+    }
+
+    /** Creates what runs on a type without logic. */
+    public Software(List<Firmware> firmware, SortedMap<String, String> licences) {
+        this(firmware, licences, LogicDefinition.NONE);
     }
 
     /** Returns the names of the versions, oldest first. */

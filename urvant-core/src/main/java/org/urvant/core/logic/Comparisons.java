@@ -23,7 +23,7 @@ final class Comparisons {
         } else {
             code = wholes(operator, left.whole(), right.whole());
         }
-        return Operand.logical(code, left.start());
+        return Operand.logical(code, left.start(), left, right);
     }
 
     private static long holds(Operator operator, int order) {
@@ -89,7 +89,7 @@ final class Comparisons {
         } else {
             code = decided(a, b, operator == Operator.OR ? 1 : 0);
         }
-        return Operand.whole(left.type(), code, ranges -> left.type().range(), left.start());
+        return Operand.whole(left.type(), code, Operand.fixed(left.type().range(), left, right), left.start());
     }
 
     /**
@@ -133,7 +133,7 @@ final class Comparisons {
         return Operand.whole(
                 operand.type(),
                 frame -> code.at(frame) ^ all,
-                ranges -> operand.type().range(),
+                Operand.fixed(operand.type().range(), operand),
                 operand.start());
     }
 }

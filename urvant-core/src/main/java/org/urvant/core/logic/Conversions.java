@@ -247,14 +247,14 @@ final class Conversions {
         if (from.isReal()) {
             Code.Real code = operand.real();
             return from.size() == 32
-                    ? Operand.text(frame -> Float.toString((float) code.at(frame)), place)
-                    : Operand.text(frame -> Double.toString(code.at(frame)), place);
+                    ? Operand.text(frame -> Float.toString((float) code.at(frame)), place, operand)
+                    : Operand.text(frame -> Double.toString(code.at(frame)), place, operand);
         }
         Code.Whole code = operand.whole();
         return switch (from.family()) {
-            case LOGICAL -> Operand.text(frame -> code.at(frame) != 0 ? "TRUE" : "FALSE", place);
-            case TIME -> Operand.text(frame -> Spans.written(code.at(frame)), place);
-            default -> Operand.text(frame -> from.meaning(code.at(frame)).toString(), place);
+            case LOGICAL -> Operand.text(frame -> code.at(frame) != 0 ? "TRUE" : "FALSE", place, operand);
+            case TIME -> Operand.text(frame -> Spans.written(code.at(frame)), place, operand);
+            default -> Operand.text(frame -> from.meaning(code.at(frame)).toString(), place, operand);
         };
     }
 }

@@ -181,7 +181,7 @@ final class Functions {
                     default -> frame -> Math.atan(x.at(frame));
                 };
         Interval range = name.equals("SIN") || name.equals("COS") ? Interval.of(-1, 1) : Interval.ALL;
-        return Operand.real(operand.type(), rounded(raw, operand.type()), ranges -> range, place);
+        return Operand.real(operand.type(), rounded(raw, operand.type()), Operand.fixed(range, operand), place);
     }
 
     static Code.Real rounded(Code.Real raw, DataType type) {
@@ -243,7 +243,7 @@ final class Functions {
         return Operand.real(
                 DataType.LREAL,
                 frame -> Math.atan2(y.real().at(frame), x.real().at(frame)),
-                ranges -> Interval.of(-4, 4),
+                Operand.fixed(Interval.of(-4, 4), y, x),
                 place);
     }
 
@@ -268,7 +268,7 @@ final class Functions {
                     case "ROL" -> frame -> turned(value.at(frame), by.at(frame), size) & mask;
                     default -> frame -> turned(value.at(frame), -by.at(frame), size) & mask;
                 };
-        return Operand.whole(bits.type(), code, ranges -> bits.type().range(), place);
+        return Operand.whole(bits.type(), code, Operand.fixed(bits.type().range(), bits, count), place);
     }
 
     private static long negativeIsInvalid(Frame frame, long count) {
@@ -306,7 +306,8 @@ final class Functions {
                     frame.quality = before;
                     return holds ? 1 : 0;
                 },
-                place);
+                place,
+                operand);
     }
 
     private static Code.Act evaluation(Operand operand) {
@@ -366,10 +367,10 @@ final class Functions {
         switch (name) {
             case "SEL":
                 Operand chooser = compiler.as(arguments.get(0), DataType.BOOL);
-                return chooser.isBad() ? chooser : chosen(chooser.whole(), values, place);
+                return chooser.isBad() ? chooser : chosen(chooser, values, place);
             case "MUX":
                 Operand index = compiler.as(arguments.get(0), DataType.LINT);
-                return index.isBad() ? index : chosen(index.whole(), values, place);
+                return index.isBad() ? index : chosen(index, values, place);
             case "VALUE_OR":
                 return valueOr(values, place);
             default:
@@ -390,12 +391,19 @@ final class Functions {
         return (int) index;
     }
 
-    private static Operand chosen(Code.Whole index, List<Operand> values, Place place) {
+    private static Operand chosen(Operand chooser, List<Operand> values, Place place) {
+        return chosen(chooser.whole(), ranges -> chooser.range().at(ranges), values, place);
+    }
+
+    private static Operand chosen(Code.Whole index, Code.RangedAct before, List<Operand> values, Place place) {
         DataType type = values.get(0).type();
-        Code.Ranged range = ranges -> values.stream()
-                .map(value -> value.range().at(ranges))
-                .reduce(Interval::hull)
-                .orElse(Interval.ALL);
+        Code.Ranged range = ranges -> {
+            before.run(ranges);
+            return values.stream()
+                    .map(value -> value.range().at(ranges))
+                    .reduce(Interval::hull)
+                    .orElse(Interval.ALL);
+        };
         if (type.isReal()) {
             Code.Real[] codes = values.stream().map(Operand::real).toArray(Code.Real[]::new);
             return Operand.real(
@@ -427,7 +435,7 @@ final class Functions {
                 return isLost ? 1 : 0;
             }
         };
-        return chosen(index, values, place);
+        return chosen(index, ranges -> {}, values, place);
     }
 
     private Operand ordered(String name, List<Operand> values, Place place) {

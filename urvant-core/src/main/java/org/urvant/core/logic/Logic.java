@@ -49,16 +49,27 @@ public final class Logic {
         this.remarks = List.copyOf(remarks);
     }
 
+    /** Reads and compiles programs as below, without further names. */
+    public static Optional<Logic> read(
+            List<LogicSource> sources, Collection<Signal> signals, BiConsumer<LogicSource, Fault> faults) {
+        return read(sources, signals, Map.of(), faults);
+    }
+
     /**
      * Reads and compiles programs; empty when there are faults, and then all of them were reported with their source.
      *
      * @param signals what the device offers them, each name once without regard to case
+     * @param otherNames further names of signals, and with them of what lies below: {@code alarm.channel} for {@code di3}
      */
     public static Optional<Logic> read(
-            List<LogicSource> sources, Collection<Signal> signals, BiConsumer<LogicSource, Fault> faults) {
+            List<LogicSource> sources,
+            Collection<Signal> signals,
+            Map<String, String> otherNames,
+            BiConsumer<LogicSource, Fault> faults) {
         boolean sound = true;
         Symbols symbols = new Symbols();
         signals.forEach(symbols::signal);
+        symbols.otherNames(otherNames);
         List<Code.Step> steps = new ArrayList<>();
         List<String> stepSources = new ArrayList<>();
         List<String> names = new ArrayList<>();

@@ -21,6 +21,7 @@ public final class LogicRun {
         this.logic = logic;
         this.frame = new Frame(logic.variables().size(), logic.stores(), zone);
         for (Variable variable : logic.variables()) {
+            frame.qualities[variable.slot()] = variable.isMissing() ? Quality.INVALID : 0;
             if (variable.initial() instanceof Double number) {
                 frame.reals[variable.slot()] = number;
             } else if (variable.initial() instanceof String text) {

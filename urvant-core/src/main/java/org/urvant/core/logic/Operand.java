@@ -38,16 +38,26 @@ record Operand(
         return new Operand(type, code, null, null, range, null, -1, start);
     }
 
-    static Operand logical(Code.Whole code, Place start) {
-        return whole(DataType.BOOL, code, ranges -> Interval.of(0, 1), start);
+    static Operand logical(Code.Whole code, Place start, Operand... parts) {
+        return whole(DataType.BOOL, code, fixed(Interval.of(0, 1), parts), start);
+    }
+
+    /** A range that does not follow from the parts; they are gone through all the same, for what there is to say of them. */
+    static Code.Ranged fixed(Interval range, Operand... parts) {
+        return ranges -> {
+            for (Operand part : parts) {
+                part.range().at(ranges);
+            }
+            return range;
+        };
     }
 
     static Operand real(DataType type, Code.Real code, Code.Ranged range, Place start) {
         return new Operand(type, null, code, null, range, null, -1, start);
     }
 
-    static Operand text(Code.Text code, Place start) {
-        return new Operand(DataType.STRING, null, null, code, ranges -> Interval.ALL, null, -1, start);
+    static Operand text(Code.Text code, Place start, Operand... parts) {
+        return new Operand(DataType.STRING, null, null, code, fixed(Interval.ALL, parts), null, -1, start);
     }
 
     static Operand variable(Variable variable, Place start) {

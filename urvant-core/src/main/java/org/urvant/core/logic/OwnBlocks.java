@@ -33,17 +33,16 @@ final class OwnBlocks {
         alarms();
         counting();
         clocks();
+        intervals();
         steps();
         add(
                 "SLIDING_MEAN",
-                "time-weighted mean of IN over the last SPAN",
+                "time-weighted mean of IN over the last SPAN, anew each sixtieth of it",
                 0,
                 1,
                 List.of("IN", "SPAN"),
                 (frame, at, store, elapsedIsRead) ->
-                        SlidingMean.of(frame, store).isSettled(frame.now, frame.longs[at + 1])
-                                ? BlockKind.NEVER
-                                : frame.now + 1,
+                        SlidingMean.of(frame, store).due(frame.now, Math.max(1, frame.longs[at + 1])),
                 (frame, at, store) -> {
                     double value = frame.readReal(at);
                     long span = Math.max(1, frame.readLong(at + 1));
@@ -242,7 +241,7 @@ final class OwnBlocks {
         // Slots: IN RESET START LIMIT BITS STOPS N Q, then the last IN and whether it has begun.
         add(
                 "COUNTER",
-                "counts rises of IN from START; at the end of BITS bits it begins again at START, or STOPS",
+                "counts rises of IN from START to LIMIT, or to the end of BITS bits; then it begins again at START, or STOPS",
                 2,
                 0,
                 List.of("IN"),
@@ -254,7 +253,8 @@ final class OwnBlocks {
                     long limit = frame.readLong(at + 3);
                     long bits = frame.readLong(at + 4);
                     boolean stops = frame.readLong(at + 5) != 0;
-                    long most = bits >= 63 || bits <= 0 ? Long.MAX_VALUE : (1L << bits) - 1;
+                    long room = bits >= 63 || bits <= 0 ? Long.MAX_VALUE : (1L << bits) - 1;
+                    long most = limit > 0 ? Math.min(limit, room) : room;
                     long count = frame.longs[at + 9] == 0 || reset ? start : frame.longs[at + 6];
                     if (!reset && (in & ~frame.longs[at + 8]) != 0) {
                         count = count < most ? count + 1 : stops ? most : start;
@@ -352,6 +352,30 @@ final class OwnBlocks {
                 },
                 in("AT", DataType.TIME),
                 in("DAYS", DataType.BYTE, EVERY_DAY),
+                out("Q", DataType.BOOL));
+    }
+
+    private static void intervals() {
+        // Slots: PERIOD Q, then the time of the next run.
+        add(
+                "EVERY",
+                "TRUE for one call each PERIOD, counted from the first call without drift",
+                1,
+                0,
+                List.of("PERIOD"),
+                (frame, at, store, elapsedIsRead) -> frame.longs[at + 1] != 0 ? frame.now + 1 : frame.longs[at + 2],
+                (frame, at, store) -> {
+                    long period = Math.max(1, frame.readLong(at));
+                    long next = frame.longs[at + 2];
+                    boolean runs = next != 0 && frame.now >= next;
+                    if (next == 0) {
+                        keep(frame, at + 2, frame.now + period);
+                    } else if (runs) {
+                        keep(frame, at + 2, next + ((frame.now - next) / period + 1) * period);
+                    }
+                    put(frame, at + 1, runs ? 1 : 0);
+                },
+                in("PERIOD", DataType.TIME),
                 out("Q", DataType.BOOL));
     }
 

@@ -9,8 +9,16 @@ import org.urvant.core.range.Interval;
  * @param name how programs write it; case does not count
  * @param range the values that it can have; null for all of its type
  * @param initial its first value: a Boolean, Long, Double or String; null for the type's own
+ * @param isMissing whether it has no value, so that it is invalid until it gets one
  */
-public record Signal(String name, DataType type, Direction direction, Interval range, Object initial, String meaning) {
+public record Signal(
+        String name,
+        DataType type,
+        Direction direction,
+        Interval range,
+        Object initial,
+        boolean isMissing,
+        String meaning) {
     /** Who gives it its value. */
     public enum Direction {
         /** The plant, or a setting: programs read it. */
@@ -24,6 +32,11 @@ public record Signal(String name, DataType type, Direction direction, Interval r
         Objects.requireNonNull(type, "type");
         Objects.requireNonNull(direction, "direction");
         meaning = meaning == null ? "" : meaning;
+    }
+
+    /** Creates a signal that has a value from the start. */
+    public Signal(String name, DataType type, Direction direction, Interval range, Object initial, String meaning) {
+        this(name, type, direction, range, initial, false, meaning);
     }
 
     /** Returns a signal of which nothing but type and direction is known. */

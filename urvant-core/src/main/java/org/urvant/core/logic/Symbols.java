@@ -19,6 +19,7 @@ final class Symbols {
     private final List<Variable> variables = new ArrayList<>();
     private final List<Instance> instances = new ArrayList<>();
     private final Map<String, Object> signals = new HashMap<>();
+    private final Map<String, String> otherNames = new HashMap<>();
     private final Map<String, Object> locals = new HashMap<>();
     private final Map<String, DataType> enumerations = new HashMap<>();
     private int stores;
@@ -29,8 +30,13 @@ final class Symbols {
 
     Variable signal(Signal signal) {
         Use use = signal.direction() == Signal.Direction.INPUT ? Use.INPUT : Use.OUTPUT;
-        Variable variable =
-                add(signal.name(), signal.type(), use, bits(signal.type(), signal.initial()), signal.range());
+        Variable variable = add(
+                signal.name(),
+                signal.type(),
+                use,
+                bits(signal.type(), signal.initial()),
+                signal.isMissing(),
+                signal.range());
         signals.put(key(signal.name()), variable);
         remember(signal.type());
         return variable;
@@ -59,7 +65,11 @@ final class Symbols {
     }
 
     Variable add(String name, DataType type, Use use, Object initial, Interval range) {
-        Variable variable = new Variable(name, type, variables.size(), use, initial, range);
+        return add(name, type, use, initial, false, range);
+    }
+
+    private Variable add(String name, DataType type, Use use, Object initial, boolean isMissing, Interval range) {
+        Variable variable = new Variable(name, type, variables.size(), use, initial, isMissing, range);
         variables.add(variable);
         return variable;
     }
@@ -116,10 +126,13 @@ final class Symbols {
         String key = key(name);
         Object found = locals.get(key);
         if (found == null && !scope.isEmpty()) {
-            found = signals.get(key.equals(CHANNEL) ? scope : scope + "." + key);
+            found = signal(scope + "." + key);
+            if (found == null && key.equals(CHANNEL)) {
+                found = signal(scope);
+            }
         }
         if (found == null) {
-            found = signals.get(key);
+            found = signal(key);
         }
         if (found != null) {
             return Optional.of(found);
@@ -131,13 +144,29 @@ final class Symbols {
                     .toList()
                     .indexOf(key.substring(dot + 1));
             if (index >= 0) {
-                if (key.endsWith(".et") || key.endsWith(".out") || key.endsWith(".full")) {
+                if (key.endsWith(".et")) {
                     instance.readsElapsed()[0] = true;
                 }
                 return Optional.of(variables.get(instance.at() + index));
             }
         }
         return Optional.empty();
+    }
+
+    /** Returns the signal with a name, or with that of a setting that names a channel before it; null when there is none. */
+    private Object signal(String key) {
+        Object found = signals.get(key);
+        for (int dot = key.length(); found == null && dot > 0; dot = key.lastIndexOf('.', dot - 1)) {
+            String other = otherNames.get(key.substring(0, dot));
+            if (other != null) {
+                found = signals.get(other + key.substring(dot));
+            }
+        }
+        return found;
+    }
+
+    void otherNames(Map<String, String> names) {
+        names.forEach((name, signal) -> otherNames.put(key(name), key(signal)));
     }
 
     Optional<DataType> enumeration(String name) {
@@ -151,6 +180,12 @@ final class Symbols {
     Set<String> names() {
         Set<String> names = new TreeSet<>(signals.keySet());
         names.addAll(locals.keySet());
+        if (!scope.isEmpty()) {
+            names.add(CHANNEL);
+            signals.keySet().stream()
+                    .filter(name -> name.startsWith(scope + "."))
+                    .forEach(name -> names.add(name.substring(scope.length() + 1)));
+        }
         return names;
     }
 

@@ -52,9 +52,9 @@ final class TextFunctions {
         }
         if (name.equals("CONCAT")) {
             Code.Text[] parts = List.of(given).stream().map(Operand::text).toArray(Code.Text[]::new);
-            return Operand.text(frame -> joined(frame, parts), place);
+            return Operand.text(frame -> joined(frame, parts), place, given);
         }
-        return Operand.text(cut(name, given), place);
+        return Operand.text(cut(name, given), place, given);
     }
 
     private static Operand counted(String name, Operand[] given, Place place) {
@@ -70,7 +70,7 @@ final class TextFunctions {
                 return found < 0 ? 0 : all.codePointCount(0, found) + 1L;
             };
         }
-        return Operand.whole(DataType.INT, code, ranges -> Interval.of(0, DataType.MOST_LENGTH), place);
+        return Operand.whole(DataType.INT, code, Operand.fixed(Interval.of(0, DataType.MOST_LENGTH), given), place);
     }
 
     private static String joined(Frame frame, Code.Text[] parts) {

@@ -8,9 +8,10 @@ import org.urvant.core.range.Interval;
  *
  * @param slot where its value is kept
  * @param initial its first value as bits of a long, a Double or a String
+ * @param isMissing whether it is invalid until it gets a value
  * @param range its range when known; null for that of its type
  */
-record Variable(String name, DataType type, int slot, Use use, Object initial, Interval range) {
+record Variable(String name, DataType type, int slot, Use use, Object initial, boolean isMissing, Interval range) {
     /** Who may write it. */
     enum Use {
         INPUT,

@@ -23,6 +23,7 @@ import org.urvant.core.finding.Position;
  * @param mappings rows of its mapping table, in the order of the file
  * @param addresses addresses ever given on its connections
  * @param record what the ledger knows of its past
+ * @param logic its own programs in Structured Text; empty text for none
  * @param position where the device stands
  */
 public record Device(
@@ -38,6 +39,7 @@ public record Device(
         List<Mapping> mappings,
         AddressBook addresses,
         DeviceRecord record,
+        String logic,
         Position position) {
     public Device {
         Objects.requireNonNull(name, "name");
@@ -45,6 +47,81 @@ public record Device(
         sheets = Collections.unmodifiableSortedMap(new TreeMap<>(sheets));
         connections = Collections.unmodifiableSortedMap(new TreeMap<>(connections));
         mappings = List.copyOf(mappings);
+    }
+
+    /** Creates a device without programs of its own. */
+    public Device(
+            String name,
+            Entry type,
+            Entry firmware,
+            Entry link,
+            Particulars particulars,
+            Fitted fitted,
+            SortedMap<String, Entry> settings,
+            SortedMap<String, GivenSheet> sheets,
+            SortedMap<String, Connection> connections,
+            List<Mapping> mappings,
+            AddressBook addresses,
+            DeviceRecord record,
+            Position position) {
+        this(
+                name,
+                type,
+                firmware,
+                link,
+                particulars,
+                fitted,
+                settings,
+                sheets,
+                connections,
+                mappings,
+                addresses,
+                record,
+                "",
+                position);
+    }
+
+    /** Returns the device with programs of its own. */
+    public Device withLogic(String text) {
+        return new Device(
+                name,
+                type,
+                firmware,
+                link,
+                particulars,
+                fitted,
+                settings,
+                sheets,
+                connections,
+                mappings,
+                addresses,
+                record,
+                text,
+                position);
+    }
+
+    /** Returns the device with other values of setting groups, channels and rows. */
+    public Device withSheets(SortedMap<String, GivenSheet> others) {
+        return new Device(
+                name,
+                type,
+                firmware,
+                link,
+                particulars,
+                fitted,
+                settings,
+                others,
+                connections,
+                mappings,
+                addresses,
+                record,
+                logic,
+                position);
+    }
+
+    /** Returns the name of the file with its own programs. */
+    public String logicName() {
+        return "logic/" + name + ".st";
     }
 
     /** Returns address and port of the maintenance link, or empty when not given. */

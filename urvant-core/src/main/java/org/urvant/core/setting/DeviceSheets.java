@@ -127,6 +127,11 @@ public final class DeviceSheets {
         return facts;
     }
 
+    /** Returns the device. */
+    public Device device() {
+        return device;
+    }
+
     /** Returns the device's type. */
     public DeviceType type() {
         return type;

@@ -250,6 +250,7 @@ public final class Devices {
             }
         }
         files.write(DeviceFile.name(name), document.text());
+        folder.logic().copy(from, name);
         return open;
     }
 
@@ -297,6 +298,7 @@ public final class Devices {
         if (Files.exists(files.path(mappings(name)))) {
             files.delete(mappings(name));
         }
+        folder.logic().delete(name);
         return kept;
     }
 
@@ -346,6 +348,8 @@ public final class Devices {
             files.write(mappings(to), files.text(mappings(from)));
             files.delete(mappings(from));
         }
+        folder.logic().copy(from, to);
+        folder.logic().delete(from);
         files.delete(DeviceFile.name(from));
         project.muted().forEach((place, reason) -> {
             String subject = place.substring(place.indexOf(' ') + 1);

@@ -220,8 +220,8 @@ public final class ProjectFolder {
         YamlDocument document = yaml(DeviceFile.name(name));
         DeviceHistory history = history(name);
         List<Ledger.Line> lines = history.lines();
-        return DeviceFile.read(
-                name, document, mappings, history.addresses(lines), history.record(lines), findings::add);
+        return DeviceFile.read(name, document, mappings, history.addresses(lines), history.record(lines), findings::add)
+                .withLogic(logic().text(name));
     }
 
     /**
@@ -237,7 +237,10 @@ public final class ProjectFolder {
         for (Path file : files("types", ".yaml")) {
             String shownAs = "types/" + file.getFileName();
             DeviceTypeReader.read(shownAs, SafeFile.readText(file, MOST_TEXT, shownAs), findings)
-                    .ifPresent(type -> own.put(type.name(), type));
+                    .ifPresent(type -> {
+                        DeviceTypeReader.verifyLogic(type, findings);
+                        own.put(type.name(), type);
+                    });
         }
         TreeSet<String> names = new TreeSet<>(Catalogue.names());
         names.addAll(own.keySet());
@@ -523,6 +526,7 @@ public final class ProjectFolder {
         set(project, device.name(), values);
         dropRows(project, device, held.parts().section("settings"));
         writeMappings(device.name(), Adoption.mappings(device, held.parts().section("mappings")));
+        logic().take(device, held.parts().section("logic"));
         return kept;
     }
 
@@ -541,6 +545,11 @@ public final class ProjectFolder {
         files.write(DeviceFile.name(device.name()), document.text());
     }
 
+    /** Returns the programs of its devices. */
+    public LogicFile logic() {
+        return new LogicFile(files);
+    }
+
     private String stamp() {
         return clock.instant().truncatedTo(ChronoUnit.SECONDS).toString().replace(":", "");
     }
@@ -548,7 +557,7 @@ public final class ProjectFolder {
     List<String> keepCopies(String device) {
         String time = stamp();
         List<String> kept = new ArrayList<>();
-        for (String name : List.of(DeviceFile.name(device), "mappings/" + device + ".csv")) {
+        for (String name : LogicFile.names(device)) {
             if (Files.exists(root.resolve(name))) {
                 String copy = "backups/" + device + "/" + time + "-" + name.substring(name.indexOf('/') + 1);
                 SafeFile.write(root.resolve(copy), SafeFile.read(root.resolve(name), MOST_TEXT * 25));

@@ -80,6 +80,11 @@ public final class DeviceTypeReader {
         return type;
     }
 
+    /** Compiles the programs of a type on a device of defaults, and tells what is wrong in them. */
+    public static void verifyLogic(DeviceType type, Consumer<Finding> findings) {
+        LogicReader.verify(type, findings);
+    }
+
     /** Reads a type; empty when it has faults, and then all of them are told. */
     public static Optional<DeviceType> read(String source, String text, Consumer<Finding> findings) {
         List<Finding> found = new ArrayList<>();
@@ -139,9 +144,12 @@ public final class DeviceTypeReader {
                             texts(fields, "read-back-gaps"),
                             examples(fields),
                             Guide.NONE));
-            DeviceType type = fields.child("guide")
-                    .map(reader -> bare.withGuide(GuideReader.read(reader, bare)))
+            DeviceType acting = fields.child("logic")
+                    .map(reader -> LogicReader.read(reader, bare, own.names()))
                     .orElse(bare);
+            DeviceType type = fields.child("guide")
+                    .map(reader -> acting.withGuide(GuideReader.read(reader, acting)))
+                    .orElse(acting);
             fields.finish();
             verify(fields, type);
             return type;

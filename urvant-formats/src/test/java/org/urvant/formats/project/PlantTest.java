@@ -97,6 +97,9 @@ class PlantTest {
             F11 | group.1.overcurrent.1.pick-up=     | open-items                | current at which the stage starts
             F11 | group.1.overcurrent.1.multiplier=0.204 | value-off-step        | Give 0.20 or 0.21
             F11 | group.1.auto-reclose.attempts=2; group.1.auto-reclose.dead-time=60; group.1.auto-reclose.later-dead-time=30 | value-out-of-range | expected 60 to 300 s
+            F11 | inputs.supply-volts=48             | derived-value-given       | follows from SEL(
+            F11 | inputs.supply=48                   | advice-not-followed       | 60 to 80 % of the supply of 48 V
+            R51 | record.memory=2; record.rate=20000 | record-length-does-not-fit | records of 10 s at 20000 Hz do not fit into 2000 MB
             F11 | supervision.current-sum=no         | supervision-off           | the current sum is not supervised
             F11 | assignments.trip.outputs=; assignments.trip.lamps= | drives-nothing | overcurrent drives no output
             F11 | assignments.trip.latched=yes; assignments.trip.key-resets=no | latch-without-reset | nothing acknowledges it
@@ -176,6 +179,23 @@ class PlantTest {
             assertThat(finding.position().source()).startsWith("devices/");
             assertThat(finding.remedy()).isNotBlank();
         });
+    }
+
+    /** F3: sec = prim * Isn/Ipn; a derived value follows, goes into the configuration, and cannot be given. */
+    @Test
+    void aDerivedValueFollowsItsSources() {
+        folder.set(
+                folder.load(),
+                "F11",
+                Map.of("ct.primary", "600", "ct.secondary", "5", "group.1.overcurrent.1.pick-up", "2.5"));
+        Project project = folder.load();
+        assertThat(ConfigurationBuilder.build(project, project.device("F11")).toString())
+                .isNotEmpty();
+        DeviceSheets sheets = DeviceSheets.of(project.typeOf(project.device("F11")), project.device("F11"));
+        DeviceSheets.Place place = sheets.find("group.1.overcurrent.1.pick-up-primary");
+        assertThat(place.sheet().text(place.setting())).contains("300");
+        assertThatThrownBy(() -> folder.set(project, "F11", Map.of("group.1.overcurrent.1.pick-up-primary", "250")))
+                .hasMessageContaining("it follows from pick_up * ct.primary / ct.secondary");
     }
 
     @Test

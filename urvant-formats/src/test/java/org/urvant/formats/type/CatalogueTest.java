@@ -62,6 +62,9 @@ class CatalogueTest {
         assertThat(SCHEMA.validate(json(YamlDocument.parse(name, text(name)).root())))
                 .isEmpty();
         assertThat(Catalogue.type(name).orElseThrow().name()).isEqualTo(name);
+        DeviceTypeReader.verifyLogic(
+                Catalogue.type(name).orElseThrow(),
+                finding -> assertThat(finding).as("%s", finding).isNull());
     }
 
     @ParameterizedTest(name = "{0} → {1}")

@@ -79,6 +79,14 @@ class DeviceTypeReaderTest {
             textBlock =
                     """
             unit: °C, least: 5, most: 30 | unit: °C, least: 5, most: heat.to | settings depend on each other in a circle: heat.limit → heat.to → heat.limit
+            holds: heat.to <= 24    | holds: heat.limit >= 4  | the rule can never be broken
+            holds: heat.to <= 24    | holds: lamp.1.mode = 'on' AND heat.limit > 30 | the rule can never be kept
+            when: heat.on           | when: heat.limit < 31   | the condition 'when' is always true
+            default: 25             | derived: heat.to + 5    | settings depend on each other in a circle: heat.limit → heat.to → heat.limit
+            default: 25             | derived: "'warm'"       | the expression is a text; expected a number
+            default: 25             | derived: 2 * 20         | what it follows from can be 40, the setting 5 to 30
+            default: 25             | derived: 20, optional: yes | a derived setting has a default, or is optional
+            most: heat.limit        | most: heat.limit - 40   | least 5 is above most heat.limit - 40 whatever the values
             unit: K                 | unit: parsec            | 'parsec' is no unit
             holds: heat.to <= 24    | holds: heat.to <= 24 +  | found the end; expected a name
             holds: heat.to <= 24    | holds: heat.too <= 24   | Did you mean 'heat.to'?

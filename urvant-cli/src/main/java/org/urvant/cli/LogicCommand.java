@@ -1,0 +1,179 @@
+package org.urvant.cli;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.urvant.core.behaviour.DeviceLogic;
+import org.urvant.core.check.ProjectCheck;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.logic.Signal;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
+import org.urvant.formats.file.SafeFile;
+import org.urvant.formats.project.ProjectFolder;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "logic",
+        description = "Show the programs of a device and what is wrong with them, and the signals that they can use."
+                + " Programs are Structured Text, in logic/DEVICE.st.",
+        footer = {
+            "",
+            "Examples: urvant logic F11",
+            "          urvant logic F11 --signals --find overcurrent",
+            "          urvant logic F11 --take interlock.st",
+            "What can be written: docs/structured-text.md"
+        })
+final class LogicCommand extends Command {
+    private static final int MOST_BYTES = 4_000_004;
+
+    @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
+    private String name;
+
+    @Option(names = "--signals", description = "List what programs can use: channels, then settings.")
+    private boolean signals;
+
+    @Option(names = "--find", paramLabel = "TEXT", description = "Only signals whose name or meaning contains this.")
+    private String find;
+
+    @Option(names = "--take", paramLabel = "FILE", description = "Give the device the programs of a file.")
+    private String take;
+
+    @Option(names = "--out", paramLabel = "FILE", description = "Write the programs to a file.")
+    private String out;
+
+    @Option(names = "--remove", description = "Take the programs away.")
+    private boolean remove;
+
+    @Mixin
+    private Consent consent;
+
+    LogicCommand(Session session) {
+        super(session);
+        this.consent = new Consent();
+    }
+
+    @Override
+    public Integer call() {
+        ProjectFolder folder = folder();
+        Project project = folder.load();
+        Device device = project.device(name);
+        if (signals || find != null) {
+            return signals(DeviceLogic.of(project.typeOf(device), device));
+        }
+        if (out != null) {
+            SafeFile.write(session.path(out), device.logic().getBytes(StandardCharsets.UTF_8));
+            say("wrote " + out);
+            return Exit.DONE;
+        }
+        if (take != null || remove) {
+            String text = remove ? "" : SafeFile.readText(session.path(take), MOST_BYTES, take);
+            return replace(folder, project, device, text);
+        }
+        return show(project, device);
+    }
+
+    private int replace(ProjectFolder folder, Project project, Device device, String text) {
+        List<Finding> findings = findings(project, device.withLogic(text));
+        Findings.lines(findings, session, true).forEach(this::say);
+        boolean faulty = ProjectCheck.blocks(findings);
+        if (faulty) {
+            note("nothing was changed; mend the programs first");
+            return Exit.DIFFERENT;
+        }
+        if (!device.logic().isBlank()) {
+            consent.ask(
+                    "Replace " + count(DeviceLogic.programs(device.logic()).size(), "program") + " of " + name + "?",
+                    "nothing was changed");
+        }
+        folder.logic().write(device, text);
+        say(
+                text.isBlank()
+                        ? "took the programs of " + name + " away"
+                        : name + " has " + count(DeviceLogic.programs(text).size(), "program"));
+        next(text.isBlank() ? "urvant check " + name : "urvant try " + name);
+        return Exit.DONE;
+    }
+
+    private static List<Finding> findings(Project project, Device device) {
+        return ProjectCheck.check(project.withDevice(device), device).stream()
+                .filter(finding -> finding.subject().equals(device.name() + " logic"))
+                .toList();
+    }
+
+    private int show(Project project, Device device) {
+        List<Finding> findings = findings(project, device);
+        Map<String, String> programs = DeviceLogic.programs(device.logic());
+        DeviceLogic logic = DeviceLogic.of(project.typeOf(device), device);
+        if (json) {
+            sayJson(Json.object(
+                    "device", name,
+                    "programs", new ArrayList<>(programs.values()),
+                    "most", logic.definition().programs(),
+                    "cycle", logic.definition().cycle().toString(),
+                    "findings", Findings.json(findings)));
+            return ProjectCheck.blocks(findings) ? Exit.DIFFERENT : Exit.DONE;
+        }
+        if (programs.isEmpty() && device.logic().isBlank()) {
+            say(name + " has no programs of its own; "
+                    + (logic.definition().programs() == 0
+                            ? device.type().text() + " runs none"
+                            : "it can run " + logic.definition().programs() + ", each cycle of "
+                                    + TryCommand.span(logic.definition().cycle())));
+            next(logic.definition().programs() == 0 ? "urvant try " + name : "urvant logic " + name + " --signals");
+            return Exit.DONE;
+        }
+        programs.forEach((key, text) -> {
+            say(paint.faint(device.logicName()) + "  " + paint.strong(key.substring(4)));
+            text.lines().forEach(line -> say("  " + line));
+        });
+        Findings.lines(findings, session, true).forEach(this::say);
+        if (findings.isEmpty()) {
+            say(paint.good("sound") + ": " + count(programs.size(), "program") + ", each cycle of "
+                    + TryCommand.span(logic.definition().cycle()));
+        }
+        next("urvant try " + name);
+        return ProjectCheck.blocks(findings) ? Exit.DIFFERENT : Exit.DONE;
+    }
+
+    private int signals(DeviceLogic logic) {
+        String wanted = find == null ? "" : find.toLowerCase(Locale.ROOT);
+        List<Signal> found = logic.signals().stream()
+                .filter(signal -> (signal.name() + " " + signal.meaning())
+                        .toLowerCase(Locale.ROOT)
+                        .contains(wanted))
+                .toList();
+        if (json) {
+            sayJson(found.stream()
+                    .map(signal -> Json.object(
+                            "name", signal.name(),
+                            "type", signal.type().name(),
+                            "direction", signal.direction() == Signal.Direction.INPUT ? "in" : "out",
+                            "values", signal.type().values(),
+                            "meaning", signal.meaning()))
+                    .toList());
+            return Exit.DONE;
+        }
+        Table table = new Table("signal", "type", "use", "meaning");
+        for (Signal signal : found) {
+            boolean isChoice = !signal.type().values().isEmpty();
+            table.row(
+                    signal.name(),
+                    isChoice
+                            ? "(" + String.join(", ", signal.type().values()) + ")"
+                            : signal.type().name(),
+                    signal.direction() == Signal.Direction.INPUT ? "read" : "write",
+                    signal.meaning());
+        }
+        if (found.isEmpty()) {
+            say("no signal has '" + find + "' in its name or meaning");
+        } else {
+            say(table);
+        }
+        return Exit.DONE;
+    }
+}

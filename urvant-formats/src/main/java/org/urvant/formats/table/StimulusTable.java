@@ -1,0 +1,166 @@
+package org.urvant.formats.table;
+
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.finding.Position;
+import org.urvant.core.language.Spans;
+import org.urvant.core.logic.DataType;
+import org.urvant.core.logic.Logic;
+import org.urvant.core.logic.Simulation.Stimulus;
+import org.urvant.core.signal.Quality;
+import org.urvant.core.signal.SignalValue;
+import org.urvant.core.text.NearestName;
+import org.urvant.formats.file.SafeFile;
+
+/**
+ * Inputs over time as CSV: columns {@code time} (since the begin: {@code 1.5s}, {@code 2h30m}, {@code 7:30}), {@code signal},
+ * {@code value}, and if wanted {@code quality}. Further columns are for people.
+ */
+public final class StimulusTable {
+    private static final long MOST_BYTES = 100_000_000;
+    private static final Pattern CLOCK = Pattern.compile("(\\d{1,5}):(\\d{2})(?::(\\d{2})(\\.\\d{1,9})?)?");
+
+    private StimulusTable() {}
+
+    /**
+     * Reads the inputs in the order of the file.
+     *
+     * @throws MalformedInputException at the first row that cannot be read, naming it
+     */
+    public static List<Stimulus> read(Path file, String shownAs, Logic logic, Instant begin) {
+        List<ValueTable.Line> lines = ValueTable.lines(SafeFile.readText(file, MOST_BYTES, shownAs), shownAs);
+        List<String> columns = lines.isEmpty()
+                ? List.of()
+                : lines.get(0).cells().stream()
+                        .map(cell -> cell.strip().toLowerCase(Locale.ROOT))
+                        .toList();
+        for (String wanted : List.of("time", "signal", "value")) {
+            if (!columns.contains(wanted)) {
+                throw new MalformedInputException(
+                        Position.line(shownAs, 1),
+                        "column '" + wanted + "' is missing",
+                        "Name the columns in the first row: time, signal, value, quality.");
+            }
+        }
+        List<Stimulus> stimuli = new ArrayList<>();
+        for (ValueTable.Line line : lines.subList(1, lines.size())) {
+            Position position = Position.line(shownAs, line.number());
+            String time = cell(line, columns.indexOf("time"));
+            if (time.isEmpty() && cell(line, columns.indexOf("signal")).isEmpty()) {
+                continue;
+            }
+            stimuli.add(stimulus(
+                    position,
+                    logic,
+                    begin,
+                    time,
+                    cell(line, columns.indexOf("signal")),
+                    cell(line, columns.indexOf("value")),
+                    cell(line, columns.indexOf("quality"))));
+        }
+        return stimuli;
+    }
+
+    private static String cell(ValueTable.Line line, int column) {
+        return column < 0 || column >= line.cells().size()
+                ? ""
+                : ValueTable.plain(line.cells().get(column)).strip();
+    }
+
+    private static Stimulus stimulus(
+            Position position, Logic logic, Instant begin, String time, String signal, String value, String quality) {
+        Duration after = time(time)
+                .orElseThrow(() -> new MalformedInputException(
+                        position, "'" + time + "' is no time since the begin", "Write it as 1.5s, 2h30m or 7:30."));
+        Quality known = Quality.parse(quality)
+                .orElseThrow(() -> new MalformedInputException(
+                        position,
+                        "'" + quality + "' is no quality",
+                        "Write good, questionable or invalid, and reasons such as old-data."));
+        return new Stimulus(after, signal, value(position, logic, signal, value, known, begin.plus(after)));
+    }
+
+    /**
+     * Returns a value of an input as people write it.
+     *
+     * @throws MalformedInputException when there is no such input, or the value is none of its type
+     */
+    public static SignalValue value(
+            Position position, Logic logic, String signal, String text, Quality quality, Instant time) {
+        if (!logic.inputs().contains(signal)) {
+            throw new MalformedInputException(
+                    position, "there is no input '" + signal + "'", NearestName.hint("input", signal, logic.inputs()));
+        }
+        DataType type = logic.type(signal).orElseThrow();
+        Object value = typed(type, text)
+                .orElseThrow(() -> new MalformedInputException(
+                        position,
+                        signal + " is '" + text + "'; expected " + type.name(),
+                        type.values().isEmpty()
+                                ? "Give a value of that type."
+                                : "Give one of " + String.join(", ", type.values()) + "."));
+        return new SignalValue(value, quality, time);
+    }
+
+    private static Optional<Object> typed(DataType type, String text) {
+        String word = text.toLowerCase(Locale.ROOT);
+        switch (type.family()) {
+            case LOGICAL:
+                boolean on = List.of("1", "true", "on", "yes").contains(word);
+                return on || List.of("0", "false", "off", "no").contains(word) ? Optional.of(on) : Optional.empty();
+            case TEXT:
+                return text.codePointCount(0, text.length()) <= type.size() ? Optional.of(text) : Optional.empty();
+            case ENUMERATION:
+                return type.values().stream().anyMatch(each -> each.equalsIgnoreCase(text))
+                        ? Optional.of(text)
+                        : Optional.empty();
+            case TIME:
+                return time(text).map(Duration::toNanos);
+            case REAL:
+                return number(text)
+                        .map(BigDecimal::doubleValue)
+                        .filter(Double::isFinite)
+                        .map(number -> (Object) number);
+            default:
+                return number(text)
+                        .filter(number -> number.stripTrailingZeros().scale() <= 0
+                                && type.range().contains(number))
+                        .map(BigDecimal::toBigInteger)
+                        .map(whole -> whole.bitLength() < 64 ? (Object) whole.longValue() : (Object) whole);
+        }
+    }
+
+    private static Optional<BigDecimal> number(String text) {
+        return text.matches("[+-]?\\d{1,40}(\\.\\d{1,40})?([eE][+-]?\\d{1,3})?")
+                ? Optional.of(new BigDecimal(text))
+                : Optional.empty();
+    }
+
+    /** Returns a length of time as people write it, {@code 1.5s}, {@code 2h30m}, {@code 90 s}, {@code 7:30:05.2}. */
+    public static Optional<Duration> time(String text) {
+        Matcher clock = CLOCK.matcher(text);
+        if (clock.matches()) {
+            long seconds = clock.group(3) == null ? 0 : Long.parseLong(clock.group(3));
+            long nanos = clock.group(4) == null
+                    ? 0
+                    : new BigDecimal("0" + clock.group(4)).movePointRight(9).longValue();
+            return Optional.of(Duration.ofHours(Long.parseLong(clock.group(1)))
+                    .plusMinutes(Long.parseLong(clock.group(2)))
+                    .plusSeconds(seconds)
+                    .plusNanos(nanos));
+        }
+        String plain = text.replace(" ", "").replace("min", "m").replaceFirst("(?i)^T#", "");
+        return Optional.ofNullable(plain.equals("0") ? Long.valueOf(0) : Spans.parse(plain))
+                .filter(nanos -> nanos >= 0)
+                .map(Duration::ofNanos);
+    }
+}

@@ -1,0 +1,227 @@
+package org.urvant.formats.project;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.behaviour.DeviceLogic;
+import org.urvant.core.check.ProjectCheck;
+import org.urvant.core.compare.Comparison;
+import org.urvant.core.configuration.Configuration;
+import org.urvant.core.configuration.ConfigurationBuilder;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.logic.Logic;
+import org.urvant.core.logic.Simulation;
+import org.urvant.core.logic.Simulation.Change;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
+import org.urvant.formats.table.StimulusTable;
+
+/** What devices of the demo plant do by themselves, and programs of their own. */
+class DeviceLogicTest {
+    private static final ZoneId OSLO = ZoneId.of("Europe/Oslo");
+
+    @TempDir
+    Path root;
+
+    private ProjectFolder folder;
+
+    @BeforeEach
+    void plant() {
+        folder = Plant.make(root.resolve("site"));
+    }
+
+    private Logic logic(String name) {
+        Project project = folder.load();
+        Device device = project.device(name);
+        List<String> faults = new ArrayList<>();
+        Logic logic = DeviceLogic.of(project.typeOf(device), device)
+                .compile((position, fault) -> faults.add(position + " " + fault.message()))
+                .orElse(null);
+        assertThat(faults).isEmpty();
+        return logic;
+    }
+
+    /** Returns the changes of one signal as {@code seconds value}, from the begin of a day in Oslo. */
+    private List<String> changes(String device, String day, String inputs, String signal, long hours)
+            throws IOException {
+        Logic logic = logic(device);
+        Instant begin = LocalDateTime.parse(day + "T00:00").atZone(OSLO).toInstant();
+        Path file =
+                Files.writeString(root.resolve("in.csv"), "time,signal,value,quality\n" + inputs.replace("; ", "\n"));
+        List<String> seen = new ArrayList<>();
+        new Simulation(begin, Duration.ofHours(hours), Duration.ofMillis(100), OSLO)
+                .run(
+                        logic,
+                        StimulusTable.read(file, "in.csv", logic, begin),
+                        List.of(signal),
+                        change -> seen.add(shown(change, begin)));
+        return seen;
+    }
+
+    private static String shown(Change change, Instant begin) {
+        String seconds = String.valueOf(Duration.between(begin, change.at()).toMillis() / 1000.0)
+                .replaceAll("\\.0$", "");
+        return seconds + " " + change.value().value();
+    }
+
+    /** Columns: what a person sets, inputs, the signal looked at, its changes in seconds from midnight. */
+    @ParameterizedTest(name = "{0} {1}: {3}")
+    @CsvSource(
+            delimiter = '|',
+            nullValues = "-",
+            textBlock =
+                    """
+            TD1  | - | 1s,di1,on; 2s,di1,off; 3s,di1,on; 4s,di1,off; 5s,di2,on | step | 0 1, 1.1 2, 3.1 3, 5.1 1
+            TD1  | sequence.after-last=stay | 1s,di1,on; 2s,di1,off; 3s,di1,on; 4s,di1,off; 5s,di1,on | step | 0 1, 1.1 2, 3.1 3
+            TD1  | steps.2.alarm=yes; display.all-well=yes | 1s,di1,on | shown | 0 ALL WELL, 1.1 GATE OPENING
+            RTU1 | - | 1s,di1,on; 1.4s,di1,off; 2s,di1,on; 4s,di1,off; 4.3s,di1,on; 5s,di1,off | di1.active | 0 false, 2.5 true, 5.5 false
+            RTU1 | DI1.sense=low; DI1.hold-in=0 | 1s,di1,on; 1.6s,di1,off | di1.active | 0 true, 1.5 false, 1.6 true
+            RTU1 | DI1.reaction=fall | 1s,di1,on; 5s,di1,off | di1.event | 0 false, 5.5 true, 5.6 false
+            RTU1 | DI2.carries=counter; DI2.name=Flow; DI2.count-start=5; DI2.count-limit=7 | 1s,di2,1; 2s,di2,0; 3s,di2,1; 4s,di2,0; 5s,di2,1 | di2.count | 0 5, 1 6, 3 7, 5 5
+            RTU1 | DI2.carries=counter; DI2.name=Flow; DI2.count-limit=2; DI2.count-at-limit=stop | 1s,di2,1; 2s,di2,0; 3s,di2,1; 4s,di2,0; 5s,di2,1 | di2.count | 0 0, 1 1, 3 2
+            RTU1 | - | 1s,ai1,4.6; 60s,ai1,4.4 | alarms.level.coming | 0 false, 1 true, 60 false
+            RTU1 | alarms.level.hysteresis=0.3 | 1s,ai1,4.6; 60s,ai1,4.3; 90s,ai1,4.1 | alarms.level.coming | 0 false, 1 true, 90 false
+            RTU1 | - | 0,di1,on; 10s,inhibit_sending,on; 20s,inhibit_sending,off | alarms.pump.sent | 0 false, 0.5 true, 10 false, 7210 true
+            RTU1 | alarms.pump.always=yes | 0,di1,on; 10s,inhibit_sending,on | alarms.pump.sent | 0 false, 0.5 true
+            RTU1 | sending.enabled=no; sending.enable-after=1 | 0,di1,on | alarms.pump.sent | 0 false
+            RTU1 | sending.enable-after=0 | 0,di1,on; 10s,inhibit_sending,on; 20s,inhibit_sending,off; 60s,enable_sending,on | alarms.pump.sent | 0 false, 0.5 true, 10 false, 60 true
+            RTU1 | recipients.Duty.may-operate=yes; recipients.Duty.from=22:00; recipients.Duty.to=06:00 | 0,di1,off | recipients.duty.may_operate_now | 0 true, 18000 false, 75600 true
+            RTU1 | schedule.night.at=02:30; schedule.night.action=send-values | 0,di1,off | schedule.night.runs | 0 false, 7200 true, 7200.1 false
+            RTU1 | schedule.tick.every=8 h; schedule.tick.action=send-values | 0,di1,off | schedule.tick.runs | 0 false, 28800 true, 28800.1 false, 57600 true, 57600.1 false
+            """)
+    void devicesActAsTheirSettingsSay(String device, String set, String inputs, String signal, String expected)
+            throws IOException {
+        if (set != null) {
+            Plant.write(folder, device, set);
+        }
+        // The last Sunday of March: the clock on the wall leaps from 02:00 to 03:00.
+        assertThat(changes(device, "2026-03-29", inputs, signal, 22)).containsExactly(expected.split(", "));
+    }
+
+    /** Columns: the device, its programs, the rule, the place, a part of the message. */
+    @ParameterizedTest(name = "{0} {1}: {2}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            F11 | bo33 := bi1;            | program-faulty      | logic/F11.st:2:2 | Did you mean 'bo3'
+            F11 | bo3 := bi1; bo3 := bi2; | output-driven-twice | logic/F11.st:2:14 | a second time
+            F11 | bo3 := 1.0 / TO_LREAL(ct.secondary - 1) > 0.0; | divisor-can-be-zero | logic/F11.st:2:12 | can be 0
+            F11 | ct.primary := 5;        | program-faulty      | logic/F11.st:2:2 | is an input
+            Q41 | bo3 := bi1;             | logic-not-possible  | logic/Q41.st     | runs no programs
+            F11 | END_PROGRAM PROGRAM a END_PROGRAM PROGRAM b END_PROGRAM PROGRAM c END_PROGRAM PROGRAM d END_PROGRAM PROGRAM e END_PROGRAM PROGRAM f END_PROGRAM PROGRAM g END_PROGRAM PROGRAM h | logic-not-possible | logic/F11.st | there are 9 programs
+            """)
+    void whatIsWrongWithAProgramIsFound(String device, String statements, String rule, String place, String message)
+            throws IOException {
+        folder.logic().write(folder.load().device(device), "PROGRAM p\n " + statements + "\nEND_PROGRAM\n");
+        List<Finding> findings = ProjectCheck.check(folder.load());
+        assertThat(findings).as("%s", findings).anySatisfy(finding -> {
+            assertThat(finding.rule().id()).isEqualTo(rule);
+            assertThat(finding.position()).hasToString(place);
+            assertThat(finding.message() + " " + finding.remedy()).contains(message);
+        });
+    }
+
+    /** Programs are a part of the configuration, go with the device, and come back from a read-back and with undo. */
+    @Test
+    void programsGoWithTheirDevice() throws IOException {
+        String text = Files.readString(Path.of("../demo/interlock.st"));
+        Configuration bare = configuration("F11");
+        folder.logic().write(folder.load().device("F11"), text);
+        Configuration with = configuration("F11");
+        assertThat(with.partFingerprints()).containsKey("logic");
+        assertThat(Comparison.of(bare, with).count()).isEqualTo(1);
+        folder.devices().copy(folder.load(), "F11", "F12", false);
+        folder.devices().rename(folder.load(), "F12", "F13");
+        assertThat(folder.load().device("F13").logic()).isEqualTo(text);
+        folder.devices().remove(folder.load(), "F13", false);
+        assertThat(root.resolve("site/logic/F13.st")).doesNotExist();
+        folder.logic().write(folder.load().device("F11"), "PROGRAM other END_PROGRAM");
+        folder.adopt(folder.load(), folder.load().device("F11"), with);
+        assertThat(configuration("F11").fingerprint()).isEqualTo(with.fingerprint());
+        assertThat(folder.load().device("F11").logic())
+                .contains("(* Feeder F11")
+                .contains("// bi3: trip command");
+    }
+
+    private Configuration configuration(String name) {
+        Project project = folder.load();
+        return ConfigurationBuilder.build(project, project.device(name));
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            time,signal;1s,di1           | in.csv:1: column 'value' is missing
+            time,signal,value;x,di1,on   | in.csv:2: 'x' is no time since the begin
+            time,signal,value;-1s,di1,on | in.csv:2: '-1s' is no time
+            time,signal,value;1s,di7,on  | in.csv:2: there is no input 'di7'
+            time,signal,value;1s,di1,5   | in.csv:2: di1 is '5'; expected BOOL
+            time,signal,value,quality;1s,di1,on,bad | in.csv:2: 'bad' is no quality
+            """)
+    void inputsThatMeanNothingAreRefusedWithTheirRow(String text, String message) throws IOException {
+        Path file = Files.writeString(root.resolve("in.csv"), text.replace(";", "\n"));
+        Logic logic = logic("TD1");
+        assertThatThrownBy(() -> StimulusTable.read(file, "in.csv", logic, Instant.EPOCH))
+                .isInstanceOfSatisfying(MalformedInputException.class, fault -> assertThat(fault.placedMessage())
+                        .startsWith(message));
+    }
+
+    /** A fault in a type's own program leads into the type's file. */
+    @Test
+    void aFaultInABehaviourLeadsIntoTheTypesFile() throws IOException {
+        Files.createDirectories(root.resolve("site/types"));
+        Files.writeString(
+                root.resolve("site/types/lamp-1.yaml"),
+                """
+                format: urvant-device-type/1
+                type: lamp-1
+                maker: Nobody
+                title: lamp
+                firmware: {"1.0": {}}
+                channels:
+                  DI: {direction: in, count: 2, carries: [binary], meaning: button}
+                logic:
+                  behaviour:
+                    shine:
+                      each-channel: DI
+                      text: |
+                        PROGRAM shine
+                        VAR_OUTPUT lit : BOOL; END_VAR
+                          lit := chanel;
+                        END_PROGRAM
+                """);
+        assertThat(folder.load().findings()).singleElement().satisfies(finding -> {
+            assertThat(finding.position().source()).isEqualTo("types/lamp-1.yaml");
+            assertThat(finding.position().line()).isEqualTo(15);
+            assertThat(finding.remedy()).contains("Did you mean 'channel'?");
+        });
+    }
+
+    @Test
+    void aDeviceWithoutLogicHasNothingToRun() {
+        Project project = folder.load();
+        assertThat(DeviceLogic.of(project.typeOf(project.device("Q41")), project.device("Q41"))
+                        .isEmpty())
+                .isTrue();
+        assertThat(DeviceLogic.programs("")).isEqualTo(Map.of());
+    }
+}
