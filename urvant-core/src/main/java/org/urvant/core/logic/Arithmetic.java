@@ -85,6 +85,13 @@ final class Arithmetic {
         if (left.slot() >= 0 && right.isConstant()) {
             return withConstant(operator, left.slot(), decimal(right.constant()).doubleValue());
         }
+        boolean commutes = operator == Operator.ADD || operator == Operator.MULTIPLY;
+        if (commutes && right.slot() >= 0 && left.isConstant()) {
+            return withConstant(operator, right.slot(), decimal(left.constant()).doubleValue());
+        }
+        if (right.slot() >= 0) {
+            return withVariable(operator, a, right.slot());
+        }
         if (right.isConstant()) {
             double constant = decimal(right.constant()).doubleValue();
             return switch (operator) {
@@ -109,6 +116,15 @@ final class Arithmetic {
             case SUBTRACT -> frame -> finite(frame, frame.readReal(slot) - constant);
             case MULTIPLY -> frame -> finite(frame, frame.readReal(slot) * constant);
             default -> frame -> finite(frame, frame.readReal(slot) / constant);
+        };
+    }
+
+    private static Code.Real withVariable(Operator operator, Code.Real a, int slot) {
+        return switch (operator) {
+            case ADD -> frame -> finite(frame, a.at(frame) + frame.readReal(slot));
+            case SUBTRACT -> frame -> finite(frame, a.at(frame) - frame.readReal(slot));
+            case MULTIPLY -> frame -> finite(frame, a.at(frame) * frame.readReal(slot));
+            default -> frame -> finite(frame, a.at(frame) / frame.readReal(slot));
         };
     }
 

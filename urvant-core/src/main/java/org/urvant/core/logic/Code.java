@@ -12,6 +12,14 @@ final class Code {
         long at(Frame frame);
     }
 
+    /** A variable as it is, or with its bits turned over: {@code a}, {@code NOT a}. */
+    record Plain(int slot, long flip) implements Whole {
+        @Override
+        public long at(Frame frame) {
+            return frame.readLong(slot) ^ flip;
+        }
+    }
+
     /** Gives a number with a fraction. */
     interface Real {
         double at(Frame frame);
@@ -45,12 +53,20 @@ final class Code {
         return switch (all.length) {
             case 0 -> frame -> {};
             case 1 -> all[0];
+            case 2 -> two(all[0], all[1]);
             default ->
                 frame -> {
                     for (Act act : all) {
                         act.run(frame);
                     }
                 };
+        };
+    }
+
+    private static Act two(Act first, Act second) {
+        return frame -> {
+            first.run(frame);
+            second.run(frame);
         };
     }
 }

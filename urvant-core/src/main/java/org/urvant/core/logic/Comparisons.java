@@ -1,5 +1,6 @@
 package org.urvant.core.logic;
 
+import java.util.Arrays;
 import org.urvant.core.language.Operator;
 import org.urvant.core.signal.Quality;
 
@@ -21,7 +22,9 @@ final class Comparisons {
             Code.Whole b = right.whole();
             code = frame -> holds(operator, Long.compareUnsigned(a.at(frame), b.at(frame)));
         } else {
-            code = wholes(operator, left.whole(), right.whole());
+            code = left.slot() >= 0 && right.isConstant()
+                    ? withConstant(operator, left.slot(), right.whole().at(null))
+                    : wholes(operator, left.whole(), right.whole());
         }
         return Operand.logical(code, left.start(), left, right);
     }
@@ -37,6 +40,17 @@ final class Comparisons {
                 }
                 ? 1
                 : 0;
+    }
+
+    private static Code.Whole withConstant(Operator operator, int slot, long constant) {
+        return switch (operator) {
+            case EQUAL -> frame -> frame.readLong(slot) == constant ? 1 : 0;
+            case DIFFERENT -> frame -> frame.readLong(slot) != constant ? 1 : 0;
+            case LESS -> frame -> frame.readLong(slot) < constant ? 1 : 0;
+            case AT_MOST -> frame -> frame.readLong(slot) <= constant ? 1 : 0;
+            case GREATER -> frame -> frame.readLong(slot) > constant ? 1 : 0;
+            default -> frame -> frame.readLong(slot) >= constant ? 1 : 0;
+        };
     }
 
     private static Code.Whole wholes(Operator operator, Code.Whole a, Code.Whole b) {
@@ -87,49 +101,104 @@ final class Comparisons {
         } else if (operator == Operator.XOR) {
             code = frame -> a.at(frame) ^ b.at(frame);
         } else {
-            code = decided(a, b, operator == Operator.OR ? 1 : 0);
+            code = Chain.of(a, b, operator == Operator.OR ? 1 : 0);
         }
         return Operand.whole(left.type(), code, Operand.fixed(left.type().range(), left, right), left.start());
     }
 
     /**
-     * AND and OR: an operand with the deciding value (FALSE, TRUE) settles the result alone, with its own quality; when both
-     * have it, the better one does.
+     * A chain of ANDs, or of ORs, is one thing to do. Plain variables in it are read in place; the code of the others is called.
      */
-    private static Code.Whole decided(Code.Whole a, Code.Whole b, long deciding) {
-        return frame -> {
+    private static final class Chain implements Code.Whole {
+        private final Code.Whole[] parts;
+        private final int[] slots;
+        private final long[] flips;
+        private final long deciding;
+
+        private Chain(Code.Whole[] parts, long deciding) {
+            this.parts = parts;
+            this.deciding = deciding;
+            this.slots = new int[parts.length];
+            this.flips = new long[parts.length];
+            for (int i = 0; i < parts.length; i++) {
+                slots[i] = parts[i] instanceof Code.Plain plain ? plain.slot() : -1;
+                flips[i] = parts[i] instanceof Code.Plain plain ? plain.flip() : 0;
+            }
+        }
+
+        static Chain of(Code.Whole left, Code.Whole right, long deciding) {
+            boolean goesOn = left instanceof Chain chain && chain.deciding == deciding;
+            Code.Whole[] before = goesOn ? ((Chain) left).parts : new Code.Whole[] {left};
+            Code.Whole[] parts = Arrays.copyOf(before, before.length + 1);
+            parts[before.length] = right;
+            return new Chain(parts, deciding);
+        }
+
+        /**
+         * An operand with the deciding value (FALSE for AND, TRUE for OR) settles the result alone, with its own quality: the
+         * first valid one, else the best of those that there are. Without one all count.
+         */
+        @Override
+        public long at(Frame frame) {
             int quality = frame.quality;
             long time = frame.time;
-            frame.quality = 0;
-            frame.time = Frame.NO_TIME;
-            long x = a.at(frame);
-            if (x != deciding || (frame.quality & Quality.INVALID) != 0) {
-                int first = frame.quality;
-                long firstTime = frame.time;
-                frame.quality = 0;
-                frame.time = Frame.NO_TIME;
-                long y = b.at(frame);
-                boolean byFirst = x == deciding
-                        && (y != deciding || (frame.quality & Quality.INVALID) >= (first & Quality.INVALID));
-                boolean bySecond = !byFirst && y == deciding;
-                if (byFirst) {
-                    frame.quality = first;
-                    frame.time = firstTime;
-                } else if (!bySecond) {
-                    frame.quality |= first;
-                    frame.time = Math.max(frame.time, firstTime);
+            int allQuality = 0;
+            long allTime = Frame.NO_TIME;
+            for (int i = 0; i < slots.length; i++) {
+                int slot = slots[i];
+                long value;
+                int own;
+                long ownTime;
+                if (slot >= 0) {
+                    value = frame.longs[slot] ^ flips[i];
+                    own = frame.qualities[slot];
+                    ownTime = frame.times[slot];
+                } else {
+                    frame.quality = 0;
+                    frame.time = Frame.NO_TIME;
+                    value = parts[i].at(frame);
+                    own = frame.quality;
+                    ownTime = frame.time;
                 }
-                x = byFirst || bySecond ? deciding : 1 - deciding;
+                if (value == deciding) {
+                    if ((own & Quality.INVALID) == 0 || settles(frame, i, own)) {
+                        frame.quality = quality | own;
+                        frame.time = Math.max(time, ownTime);
+                        return deciding;
+                    }
+                }
+                allQuality |= own;
+                allTime = Math.max(allTime, ownTime);
             }
-            frame.quality |= quality;
-            frame.time = Math.max(frame.time, time);
-            return x;
-        };
+            frame.quality = quality | allQuality;
+            frame.time = Math.max(time, allTime);
+            return 1 - deciding;
+        }
+
+        /** Whether no later operand settles the result with a better quality. */
+        private boolean settles(Frame frame, int at, int quality) {
+            for (int i = at + 1; i < parts.length; i++) {
+                frame.quality = 0;
+                boolean decides = parts[i].at(frame) == deciding;
+                if (decides && (frame.quality & Quality.INVALID) < (quality & Quality.INVALID)) {
+                    return false;
+                }
+            }
+            return true;
+        }
     }
 
     static Operand not(Operand operand) {
         Code.Whole code = operand.whole();
         long all = operand.type().most();
+        int slot = operand.slot();
+        if (slot >= 0) {
+            return Operand.whole(
+                    operand.type(),
+                    new Code.Plain(slot, all),
+                    Operand.fixed(operand.type().range(), operand),
+                    operand.start());
+        }
         return Operand.whole(
                 operand.type(),
                 frame -> code.at(frame) ^ all,

@@ -84,6 +84,28 @@ final class Frame {
         stamp(slot);
     }
 
+    /** Copies a whole number with its quality and time. */
+    void copyLong(int from, int to) {
+        long value = longs[from];
+        int worst = outerQuality | qualities[from];
+        if (longs[to] != value || qualities[to] != worst) {
+            longs[to] = value;
+            qualities[to] = worst;
+            changed = true;
+        }
+        times[to] = Math.max(outerTime, times[from]);
+    }
+
+    /** Stores a constant; it is as good as the conditions around it. */
+    void storeConstant(int slot, long value) {
+        if (longs[slot] != value || qualities[slot] != outerQuality || times[slot] == 0) {
+            begin();
+            storeLong(slot, value);
+        } else if (outerTime > times[slot]) {
+            times[slot] = outerTime;
+        }
+    }
+
     void storeReal(int slot, double value) {
         if (reals[slot] != value || qualities[slot] != quality) {
             reals[slot] = value;

@@ -65,7 +65,7 @@ record Operand(
         DataType type = variable.type();
         return new Operand(
                 type,
-                type.isReal() || type.isText() ? null : frame -> frame.readLong(slot),
+                type.isReal() || type.isText() ? null : new Code.Plain(slot, 0),
                 type.isReal() ? frame -> frame.readReal(slot) : null,
                 type.isText() ? frame -> frame.readText(slot) : null,
                 ranges -> ranges.read(slot),

@@ -1,10 +1,14 @@
 package org.urvant.core.logic;
 
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.urvant.core.language.Place;
 import org.urvant.core.range.Interval;
@@ -20,7 +24,12 @@ final class Ranges {
     private final Consumer<Remark> remarks;
     private final Set<Place> told;
     private final BitSet written = new BitSet();
+    private final List<Old> journal = new ArrayList<>();
+    private int ways;
     private boolean readsVague;
+
+    /** What a variable was before a store within a way. */
+    private record Old(int slot, Interval range, boolean vague) {}
 
     Ranges(List<Variable> variables, Consumer<Remark> remarks) {
         this.ranges = new Interval[variables.size()];
@@ -34,21 +43,17 @@ final class Ranges {
         }
     }
 
-    private Ranges(Ranges other, Set<Place> told) {
+    private Ranges(Ranges other) {
         this.ranges = other.ranges.clone();
         this.vague = other.vague.clone();
         this.types = other.types;
         this.remarks = other.remarks;
-        this.told = told;
-    }
-
-    Ranges copy() {
-        return new Ranges(this, told);
+        this.told = new HashSet<>();
     }
 
     /** Returns a copy that says everything once more. */
     Ranges afresh() {
-        return new Ranges(this, new HashSet<>());
+        return new Ranges(this);
     }
 
     void begin() {
@@ -62,32 +67,87 @@ final class Ranges {
 
     /** A block's output, of which only the type is known. */
     void leaveOpen(int slot) {
-        ranges[slot] = types[slot].isReal() ? Interval.ALL : types[slot].range();
-        vague[slot] = true;
-        written.set(slot);
+        keep(slot, types[slot].isReal() ? Interval.ALL : types[slot].range(), true);
     }
 
     void store(int slot, Interval range) {
-        ranges[slot] = range;
-        vague[slot] = readsVague;
-        written.set(slot);
+        keep(slot, range, readsVague);
     }
 
-    /** Goes on from what several ways through the program leave behind; each began as a copy of this. */
-    void join(List<Ranges> ways) {
-        BitSet touched = new BitSet();
-        ways.forEach(way -> touched.or(way.written));
-        for (int i = touched.nextSetBit(0); i >= 0; i = touched.nextSetBit(i + 1)) {
-            Interval all = ways.get(0).ranges[i];
-            boolean isVague = false;
-            for (Ranges way : ways) {
-                all = all.hull(way.ranges[i]);
-                isVague |= way.vague[i];
-            }
-            ranges[i] = all;
-            vague[i] = isVague;
+    /** What one way through the program leaves behind. */
+    record Way(int[] slots, Interval[] ranges, boolean[] vague) {}
+
+    /** Begins one of several ways from here; {@link #back} comes back here. */
+    int begins() {
+        ways++;
+        return journal.size();
+    }
+
+    /** Returns what was left behind since a way began, and takes it back. */
+    Way back(int mark) {
+        ways--;
+        int count = journal.size() - mark;
+        Way way = new Way(new int[count], new Interval[count], new boolean[count]);
+        for (int i = count - 1; i >= 0; i--) {
+            Old old = journal.remove(mark + i);
+            way.slots[i] = old.slot;
+            way.ranges[i] = ranges[old.slot];
+            way.vague[i] = vague[old.slot];
+            ranges[old.slot] = old.range;
+            vague[old.slot] = old.vague;
         }
-        written.or(touched);
+        return way;
+    }
+
+    /** Goes on from what several ways that began here leave behind. */
+    void join(List<Way> joined) {
+        Map<Integer, Integer> times = new TreeMap<>();
+        Map<Integer, Interval> hulls = new HashMap<>();
+        Set<Integer> unclear = new HashSet<>();
+        for (Way way : joined) {
+            Set<Integer> own = new HashSet<>();
+            // Of two stores into one variable the last one counts; both entries hold what it left behind.
+            for (int i = 0; i < way.slots.length; i++) {
+                int slot = way.slots[i];
+                if (own.add(slot)) {
+                    times.merge(slot, 1, Integer::sum);
+                    hulls.merge(slot, lastOf(way, slot), Interval::hull);
+                    if (vagueOf(way, slot)) {
+                        unclear.add(slot);
+                    }
+                }
+            }
+        }
+        times.forEach((slot, count) -> {
+            boolean always = count == joined.size();
+            Interval all = hulls.get(slot);
+            keep(slot, always ? all : all.hull(ranges[slot]), unclear.contains(slot) || !always && vague[slot]);
+        });
+    }
+
+    private static Interval lastOf(Way way, int slot) {
+        return way.ranges[lastIndex(way, slot)];
+    }
+
+    private static boolean vagueOf(Way way, int slot) {
+        return way.vague[lastIndex(way, slot)];
+    }
+
+    private static int lastIndex(Way way, int slot) {
+        int at = way.slots.length - 1;
+        while (way.slots[at] != slot) {
+            at--;
+        }
+        return at;
+    }
+
+    private void keep(int slot, Interval range, boolean isVague) {
+        if (ways > 0) {
+            journal.add(new Old(slot, ranges[slot], vague[slot]));
+        }
+        ranges[slot] = range;
+        vague[slot] = isVague;
+        written.set(slot);
     }
 
     /**
@@ -131,7 +191,10 @@ final class Ranges {
                     Remark.Kind.ZERO_DIVISOR,
                     "",
                     place,
-                    "the divisor can be " + divisor + ", so it can be zero; the result is invalid then",
+                    (divisor.single().isPresent()
+                                    ? "the divisor is always 0"
+                                    : "the divisor can be " + divisor + ", so it can be zero")
+                            + "; the result is invalid then",
                     "Test the divisor first, or limit it."));
         }
     }

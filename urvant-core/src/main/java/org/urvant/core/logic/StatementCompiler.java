@@ -265,7 +265,12 @@ final class StatementCompiler implements Statement.Visitor {
         }));
     }
 
+    /** Constants and plain variables, most of what blocks are given, need no evaluation. */
     private static Code.Act stored(Operand typed, int slot, DataType type) {
+        if (typed.slot() >= 0 && !type.isText() && typed.whole() != null) {
+            int from = typed.slot();
+            return frame -> frame.copyLong(from, slot);
+        }
         if (type.isReal()) {
             Code.Real code = typed.real();
             return frame -> {
@@ -282,6 +287,10 @@ final class StatementCompiler implements Statement.Visitor {
             };
         }
         Code.Whole code = typed.whole();
+        if (typed.isConstant()) {
+            long bits = code.at(null);
+            return frame -> frame.storeConstant(slot, bits);
+        }
         return frame -> {
             frame.begin();
             frame.storeLong(slot, code.at(frame));
@@ -349,11 +358,11 @@ final class StatementCompiler implements Statement.Visitor {
     }
 
     private static void joined(Ranges ranges, List<Step> ways) {
-        List<Ranges> after = new ArrayList<>();
+        List<Ranges.Way> after = new ArrayList<>();
         for (Step way : ways) {
-            Ranges copy = ranges.copy();
-            way.ranged().run(copy);
-            after.add(copy);
+            int mark = ranges.begins();
+            way.ranged().run(ranges);
+            after.add(ranges.back(mark));
         }
         ranges.join(after);
     }

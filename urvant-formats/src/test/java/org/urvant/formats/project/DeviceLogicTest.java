@@ -122,7 +122,7 @@ class DeviceLogicTest {
                     """
             F11 | bo33 := bi1;            | program-faulty      | logic/F11.st:2:2 | Did you mean 'bo3'
             F11 | bo3 := bi1; bo3 := bi2; | output-driven-twice | logic/F11.st:2:14 | a second time
-            F11 | bo3 := 1.0 / TO_LREAL(ct.secondary - 1) > 0.0; | divisor-can-be-zero | logic/F11.st:2:12 | can be 0
+            F11 | bo3 := 1.0 / TO_LREAL(ct.secondary - 1) > 0.0; | divisor-can-be-zero | logic/F11.st:2:13 | the divisor is always 0
             F11 | ct.primary := 5;        | program-faulty      | logic/F11.st:2:2 | is an input
             Q41 | bo3 := bi1;             | logic-not-possible  | logic/Q41.st     | runs no programs
             F11 | END_PROGRAM PROGRAM a END_PROGRAM PROGRAM b END_PROGRAM PROGRAM c END_PROGRAM PROGRAM d END_PROGRAM PROGRAM e END_PROGRAM PROGRAM f END_PROGRAM PROGRAM g END_PROGRAM PROGRAM h | logic-not-possible | logic/F11.st | there are 9 programs
