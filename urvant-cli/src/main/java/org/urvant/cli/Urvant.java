@@ -39,6 +39,7 @@ public final class Urvant {
         COMMANDS.put("matrix", MatrixCommand::new);
         COMMANDS.put("logic", LogicCommand::new);
         COMMANDS.put("try", TryCommand::new);
+        COMMANDS.put("settle", SettleCommand::new);
         COMMANDS.put("export", ExportCommand::new);
         COMMANDS.put("fill", FillCommand::new);
         COMMANDS.put("services", ServicesCommand::new);

@@ -167,6 +167,15 @@ class PlantCommandsTest {
             try F11 --program interlock.st --set bi3=on --for 1s | 0 | Mon 00:00:00.200  led1
             try F11 --program bad.st                   | 1 | bad.st:2:3  there is no signal or variable 'bo33'
             try F99                                    | 2 | no device 'F99'
+            settle F11                                 | 1 | 600 A    400 A        differs
+            settle F11 --json                          | 1 | ~"agrees" : false~
+            settle F11 --from bay --yes                | 0 | bay F11 and its devices agree
+            settle F11 --from F11 --yes && settle F11  | 0 | 400 A
+            settle F11 --from bay --yes && undo && settle F11 --dry-run | 1 | differs
+            settle F11 --from bay --dry-run            | 0 | F11 ct.primary → 600 A
+            settle F11 --from L21                      | 2 | no device of bay F11 'L21'
+            settle F12                                 | 2 | Did you mean 'F11'?
+            check F11                                  | 0 | ct.primary is 400 A; the equipment of bay F11 has 600 A
             logic F11                                  | 0 | it can run 8, each cycle of 5ms
             logic F11 --take interlock.st && logic F11 | 0 | sound: 2 programs
             logic F11 --take interlock.st && logic F11 --json | 0 | ~"most" : 8~
@@ -258,6 +267,9 @@ class PlantCommandsTest {
         Files.writeString(
                 site.resolve("good.csv"), "device;setting;value\nF11;rated.voltage;10 kV\nF11;inputs.threshold;\n");
         Files.writeString(site.resolve("marks.csv"), "row,BO1,LED1\ntrip,x,x\n");
+        Files.writeString(
+                site.resolve("site.yaml"),
+                "# the plates\nbays:\n  F11:\n    devices: [F11]\n    ratings: {ct.primary: 600 A, rated.voltage: 11000 V}\n");
         Files.writeString(site.resolve("bad.st"), "PROGRAM p\n  bo33 := bi1;\nEND_PROGRAM\n");
         Files.writeString(
                 site.resolve("badtype.yaml"),

@@ -32,6 +32,7 @@ public final class ProjectCheck {
         }
         NetworkCheck.check(project, findings::add);
         SiteWideCheck.check(project, findings::add);
+        BayCheck.check(project, findings::add);
         for (SclFile file : project.sources()) {
             findings.addAll(SclCheck.check(file, ied -> !project.unwanted(file).contains(ied))
                     .findings());

@@ -131,6 +131,9 @@ record RuleText(String meaning, String remedy) {
             result-does-not-fit | What a calculation can give, from the ranges of its sources, is more than its destination can hold. | Use a wider type, limit the value, or change what it follows from.
             program-faulty | A program is not Structured Text as Urvant reads it, or uses what the device does not have, so it cannot run. | Correct it at the line and column named; docs/structured-text.md says what can be written.
             logic-not-possible | A device of this type runs no programs, or not so many or so long ones. | Take the programs out, or choose a type that can run them.
+            rating-differs | A device gives another rating than the plates of the equipment that it protects. | Find out who is right, then run 'urvant settle BAY --from bay' or '--from DEVICE'.
+            display-value-missing | A page or line of a local display shows no value. | Name the channels that it is to show, or take it out.
+            display-label-missing | A page or line of a local display has no label, so nobody knows what it shows. | Give it a label.
             divisor-can-be-zero | A divisor can be zero within the range of its sources; the result has no value then. | Test the divisor first, or limit it.
             output-driven-twice | An output is given values in two places, and only the last one counts. | Let one place do it, joined with AND, OR or IF.
             block-input-open | A function block is never called, or an input that it cannot do without is not connected. | Connect the input, or take the block out.

@@ -27,6 +27,7 @@ import org.urvant.core.selection.Pick;
  * @param devices devices by name
  * @param sources imported SCL files
  * @param unwanted by file, names of IEDs in it that nobody ticked at import
+ * @param bays bays of the site by name
  * @param picks kept choices of signals by name
  * @param muted reasons by rule and subject of findings that a person muted
  * @param findings what was wrong in the project's files when they were read
@@ -38,6 +39,7 @@ public record Project(
         SortedMap<String, Device> devices,
         List<SclFile> sources,
         Map<String, Set<String>> unwanted,
+        SortedMap<String, Bay> bays,
         SortedMap<String, Pick> picks,
         SortedMap<String, String> muted,
         List<Finding> findings) {
@@ -46,6 +48,7 @@ public record Project(
         Objects.requireNonNull(types, "types");
         devices = Collections.unmodifiableSortedMap(new TreeMap<>(devices));
         sources = List.copyOf(sources);
+        bays = Collections.unmodifiableSortedMap(new TreeMap<>(bays));
         unwanted = Map.copyOf(unwanted);
         picks = Collections.unmodifiableSortedMap(new TreeMap<>(picks));
         muted = Collections.unmodifiableSortedMap(new TreeMap<>(muted));
@@ -155,6 +158,6 @@ public record Project(
     public Project withDevice(Device device) {
         SortedMap<String, Device> others = new TreeMap<>(devices);
         others.put(device.name(), device);
-        return new Project(name, conventions, types, others, sources, unwanted, picks, muted, findings);
+        return new Project(name, conventions, types, others, sources, unwanted, bays, picks, muted, findings);
     }
 }

@@ -40,8 +40,6 @@ import org.urvant.formats.type.Catalogue;
 import org.urvant.formats.type.DeviceTypeReader;
 import org.urvant.formats.yaml.FieldReader;
 import org.urvant.formats.yaml.YamlDocument;
-import org.urvant.formats.yaml.YamlNode;
-import org.urvant.formats.yaml.YamlText;
 
 /**
  * A project on disk. Every change is written beside, synced and renamed, so a fault leaves the old file or the new one;
@@ -51,7 +49,6 @@ public final class ProjectFolder {
     /** The file that makes a folder a project. */
     public static final String MANIFEST = "urvant.yaml";
 
-    private static final String QUERIES = "queries.yaml";
     private static final long MOST_TEXT = 4_000_000;
 
     private final Path root;
@@ -171,6 +168,7 @@ public final class ProjectFolder {
                 devices,
                 sources.read(index, findings::add),
                 index.unwanted(),
+                site().bays(findings::add),
                 picks,
                 manifest.muted(),
                 findings);
@@ -186,29 +184,12 @@ public final class ProjectFolder {
 
     /** Returns the saved queries by name. */
     public SortedMap<String, String> queries() {
-        SortedMap<String, String> queries = new TreeMap<>();
-        if (Files.exists(root.resolve(QUERIES))) {
-            yaml(QUERIES).root().entries().forEach((name, node) -> {
-                if (node instanceof YamlNode.Text text) {
-                    queries.put(name, text.text());
-                }
-            });
-        }
-        return queries;
+        return SavedQueries.read(files);
     }
 
     /** Keeps a query under a name; an empty text forgets it. */
     public void saveQuery(String name, String text) {
-        if (!name.matches("[A-Za-z0-9][A-Za-z0-9_-]*")) {
-            throw new RefusedException("query name '" + name + "' is not allowed", "Use letters, digits, _ and -.");
-        }
-        SortedMap<String, String> queries = queries();
-        if (text.isEmpty()) {
-            queries.remove(name);
-        } else {
-            queries.put(name, text);
-        }
-        files.write(QUERIES, YamlText.map(new TreeMap<>(queries)));
+        SavedQueries.save(files, name, text);
     }
 
     private Device device(String name, List<Finding> findings) {
@@ -543,6 +524,11 @@ public final class ProjectFolder {
             }
         }
         files.write(DeviceFile.name(device.name()), document.text());
+    }
+
+    /** Returns the structure of the site. */
+    public SiteFile site() {
+        return new SiteFile(files);
     }
 
     /** Returns the programs of its devices. */

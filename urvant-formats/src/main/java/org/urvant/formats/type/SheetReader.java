@@ -83,9 +83,18 @@ final class SheetReader {
         return new Sheet(new SheetDefinition(reader.settings, reader.rules), reader.names);
     }
 
-    /** The setting without what depends on others: enough to know its type. */
+    /** The setting without what depends on others: enough to know its type and its fixed limits. */
     private static SettingDefinition rough(String path, SettingKind kind, FieldReader fields) {
-        Limits limits = new Limits(unit(fields), false, null, null, null, Words.texts(fields, "choices"), 0, "", false);
+        Limits limits = new Limits(
+                unit(fields),
+                false,
+                Words.fixedBound(fields, "least"),
+                Words.fixedBound(fields, "most"),
+                null,
+                Words.texts(fields, "choices"),
+                0,
+                "",
+                false);
         return new SettingDefinition(path, kind, limits, "");
     }
 

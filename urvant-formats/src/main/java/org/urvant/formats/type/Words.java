@@ -79,6 +79,14 @@ final class Words {
         return text.matches("-?\\d{1,30}(\\.\\d{1,30})?");
     }
 
+    /** Returns a limit that is a number; null when there is none, or it is an expression. */
+    static Bound fixedBound(FieldReader fields, String key) {
+        return fields.text(key)
+                .filter(entry -> isNumber(entry.text()))
+                .map(entry -> Bound.of(new BigDecimal(entry.text())))
+                .orElse(null);
+    }
+
     static Bound bound(FieldReader fields, String key, Names names) {
         Optional<Entry> entry = fields.text(key);
         if (entry.isEmpty()) {

@@ -99,7 +99,7 @@ class PlantTest {
             F11 | group.1.auto-reclose.attempts=2; group.1.auto-reclose.dead-time=60; group.1.auto-reclose.later-dead-time=30 | value-out-of-range | expected 60 to 300 s
             F11 | inputs.supply-volts=48             | derived-value-given       | follows from SEL(
             F11 | inputs.supply=48                   | advice-not-followed       | 60 to 80 % of the supply of 48 V
-            R51 | record.memory=2; record.rate=20000 | record-length-does-not-fit | records of 10 s at 20000 Hz do not fit into 2000 MB
+            R51 | record.memory=2; record.kept=5000 | record-length-does-not-fit | records of 10 s at 5000 Hz do not fit into 2000 MB
             F11 | supervision.current-sum=no         | supervision-off           | the current sum is not supervised
             F11 | assignments.trip.outputs=; assignments.trip.lamps= | drives-nothing | overcurrent drives no output
             F11 | assignments.trip.latched=yes; assignments.trip.key-resets=no | latch-without-reset | nothing acknowledges it
@@ -179,6 +179,14 @@ class PlantTest {
             assertThat(finding.position().source()).startsWith("devices/");
             assertThat(finding.remedy()).isNotBlank();
         });
+    }
+
+    @Test
+    void aPageOfTheDisplayNeedsATitleAndValues() {
+        folder.set(folder.load(), "P61", Map.of("displays.Page.form", "bars"));
+        assertThat(findings())
+                .extracting(finding -> finding.rule().id())
+                .contains("display-label-missing", "display-value-missing");
     }
 
     /** F3: sec = prim * Isn/Ipn; a derived value follows, goes into the configuration, and cannot be given. */

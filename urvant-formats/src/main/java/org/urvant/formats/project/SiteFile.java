@@ -1,0 +1,48 @@
+package org.urvant.formats.project;
+
+import java.nio.file.Files;
+import java.util.List;
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.function.Consumer;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.project.Bay;
+import org.urvant.core.project.Entry;
+import org.urvant.formats.yaml.FieldReader;
+import org.urvant.formats.yaml.YamlDocument;
+
+/** The site's structure: {@code site.yaml} with its bays, their devices, and the ratings of their equipment. */
+public final class SiteFile {
+    private static final String NAME = "site.yaml";
+
+    private final ProjectFiles files;
+
+    SiteFile(ProjectFiles files) {
+        this.files = files;
+    }
+
+    SortedMap<String, Bay> bays(Consumer<Finding> findings) {
+        SortedMap<String, Bay> bays = new TreeMap<>();
+        if (Files.exists(files.path(NAME))) {
+            FieldReader fields = new FieldReader("site", files.yaml(NAME).root(), findings);
+            fields.children("bays").forEach((name, reader) -> {
+                SortedMap<String, Entry> ratings = new TreeMap<>();
+                reader.child("ratings").ifPresent(inner -> ratings.putAll(inner.plain()));
+                bays.put(name, new Bay(name, reader.texts("devices"), ratings, reader.position()));
+                reader.finish();
+            });
+            fields.finish();
+        }
+        return bays;
+    }
+
+    /** Gives a bay other ratings; the rest of the file stays as it is. */
+    public void set(String bay, Map<String, String> ratings) {
+        YamlDocument document = files.yaml(NAME);
+        for (Map.Entry<String, String> rating : new TreeMap<>(ratings).entrySet()) {
+            document = document.with(List.of("bays", bay, "ratings", rating.getKey()), rating.getValue());
+        }
+        files.write(NAME, document.text());
+    }
+}
