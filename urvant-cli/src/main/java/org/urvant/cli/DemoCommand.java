@@ -129,6 +129,9 @@ final class DemoCommand extends Command {
         run(Exit.DONE, "fill", "../plant.csv", "--yes");
         run(Exit.DONE, "set", "F11", "X1/VT*.carries", "phase-voltage");
         run(Exit.DONE, "undo");
+        copy("site.yaml", site);
+        run(Exit.DIFFERENT, "settle", "F11");
+        run(Exit.DONE, "settle", "F11", "--from", "bay", "--yes");
         run(Exit.DONE, "guide", "stenvaag-m3", "--from", "../motors.csv", "--yes");
         run(Exit.DONE, "undo");
         run(Exit.DONE, "show", "M31", "motor");

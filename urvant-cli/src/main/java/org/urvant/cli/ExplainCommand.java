@@ -13,6 +13,7 @@ import org.urvant.core.device.TableDefinition;
 import org.urvant.core.device.TypeRule;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.logic.LanguageReference;
 import org.urvant.core.mapping.SignalUse;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
@@ -27,12 +28,13 @@ import picocli.CommandLine.Parameters;
 @picocli.CommandLine.Command(
         name = "explain",
         description =
-                "Explain a check, a word, a signal, or anything of a device or device type: a setting, channel, table or"
+                "Explain a check, a word, a function of programs, a signal, or anything of a device or device type: a setting, channel, table or"
                         + " rule: meaning, range, default, unit, effect, where it is used. Without a name, list the checks.",
         footer = {
             "",
             "Examples: urvant explain point-duplicate",
             "          urvant explain fingerprint",
+            "          urvant explain TON",
             "          urvant explain F01CTRL/XCBR1.Pos.stVal",
             "          urvant explain RTU1 AI1.range",
             "          urvant explain marrowby-f2 group.1.overcurrent.1.pick-up",
@@ -43,7 +45,7 @@ final class ExplainCommand extends Command {
             index = "0",
             arity = "0..1",
             paramLabel = "NAME",
-            description = "Name of a check or word, reference of a signal, or a device or device type.")
+            description = "Name of a check, word or function, reference of a signal, or a device or device type.")
     private String name;
 
     @Parameters(
@@ -67,13 +69,16 @@ final class ExplainCommand extends Command {
             check(Rule.byId(name).get());
         } else if (Glossary.meaning(name).isPresent()) {
             word();
+        } else if (LanguageReference.find(name).isPresent()) {
+            language(LanguageReference.find(name).get());
         } else if (name.indexOf('/') > 0) {
             Project project = folder().load();
             new SignalView(this).say(SignalUse.of(project, project.signal(name)));
         } else {
             TreeSet<String> known = new TreeSet<>(Word.all(Rule.class));
             known.addAll(Glossary.words());
-            throw new UnknownNameException("check or word", name, known);
+            LanguageReference.entries().forEach(entry -> known.add(entry.name()));
+            throw new UnknownNameException("check, word or function", name, known);
         }
         return Exit.DONE;
     }
@@ -107,6 +112,20 @@ final class ExplainCommand extends Command {
                 + paint.severity(rule.severity(), rule.severity().word()));
         say(rule.meaning());
         say(paint.faint("mend: ") + rule.remedy());
+    }
+
+    private void language(LanguageReference.Entry entry) {
+        if (json) {
+            sayJson(Json.object(
+                    "name", entry.name(),
+                    "kind", entry.kind().title(),
+                    "form", entry.form(),
+                    "meaning", entry.meaning()));
+            return;
+        }
+        say(paint.strong(entry.name()) + "  " + entry.kind().title() + " of programs");
+        line("form", entry.form());
+        line("meaning", entry.meaning());
     }
 
     private void word() {

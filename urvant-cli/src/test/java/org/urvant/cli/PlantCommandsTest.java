@@ -167,7 +167,7 @@ class PlantCommandsTest {
             try F11 --program interlock.st --set bi3=on --for 1s | 0 | Mon 00:00:00.200  led1
             try F11 --program bad.st                   | 1 | bad.st:2:3  there is no signal or variable 'bo33'
             try F99                                    | 2 | no device 'F99'
-            settle F11                                 | 1 | 600 A    400 A        differs
+            settle F11                                 | 1 | 600 A    400 A       differs
             settle F11 --json                          | 1 | ~"agrees" : false~
             settle F11 --from bay --yes                | 0 | bay F11 and its devices agree
             settle F11 --from F11 --yes && settle F11  | 0 | 400 A
@@ -224,6 +224,9 @@ class PlantCommandsTest {
             explain marrowby-f2 ct-ratio               | 0 | must hold    ct.primary >= ct.secondary
             explain M31 motor.rated-curent             | 2 | Did you mean 'motor.rated-current'?
             explain marrowby-f3 ct-ratio               | 2 | Did you mean 'marrowby-f2'?
+            explain ton                                | 0 | TON(IN : BOOL, PT : TIME → Q : BOOL, ET : TIME)
+            explain HYSTERESIS --json                  | 0 | ~"kind" : "function block of our own"~
+            explain value_or                           | 0 | marked as substituted
             explain fingerprint                        | 0 | SHA-256
             explain fingerprnt                         | 2 | Did you mean 'fingerprint'?
             explain F11 ct.primary --json              | 0 | ~"unit" : "A"~

@@ -31,6 +31,12 @@ class ExamplesTest {
     }
 
     @Test
+    void tryInterlockLightsTheLampAfterItsTime() {
+        assertThat(TryInterlock.run(Path.of("../demo/interlock.st"), folder.resolve("interlock")))
+                .isEqualTo("bi3 false at 0 ms, led1 false at 0 ms, bi3 true at 100 ms, led1 true at 300 ms");
+    }
+
+    @Test
     void everyExampleIsShort() throws IOException {
         try (var files = Files.list(Path.of("src/main/java/org/urvant/examples"))) {
             assertThat(files).isNotEmpty().allSatisfy(file -> assertThat(Files.readAllLines(file))

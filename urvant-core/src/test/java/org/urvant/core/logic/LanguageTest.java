@@ -3,6 +3,9 @@ package org.urvant.core.logic;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -156,6 +159,16 @@ class LanguageTest {
         List<String> faults = new ArrayList<>();
         assertThat(read("PROGRAM p " + text + " END_PROGRAM", faults)).isEmpty();
         assertThat(faults).hasSizeLessThan(120).anyMatch(fault -> fault.contains(message));
+    }
+
+    /** Every function and block is explained, and docs/structured-text.md has it. */
+    @Test
+    void allThatCanBeCalledIsExplained() throws IOException {
+        String page = Files.readString(Path.of("../docs/structured-text.md"));
+        assertThat(LanguageReference.entries())
+                .extracting(LanguageReference.Entry::name)
+                .containsAll(Functions.names())
+                .allMatch(name -> page.contains("`" + name));
     }
 
     /** A text that grows in each cycle ends at the length of its type, and says so. */

@@ -1,0 +1,59 @@
+package org.urvant.examples;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import org.urvant.core.behaviour.DeviceLogic;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.logic.Logic;
+import org.urvant.core.logic.Simulation;
+import org.urvant.core.logic.Simulation.Stimulus;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
+import org.urvant.core.signal.Quality;
+import org.urvant.core.signal.SignalValue;
+import org.urvant.formats.file.SafeFile;
+import org.urvant.formats.project.Devices;
+import org.urvant.formats.project.ProjectFolder;
+
+/** Gives a feeder relay a program, type-checks it against the relay's signals, and runs it for a second. */
+public final class TryInterlock {
+    private TryInterlock() {}
+
+    /** Runs the example; arguments: a file with programs, and a new folder. */
+    public static void main(String[] arguments) {
+        System.out.println(run(Path.of(arguments[0]), Path.of(arguments[1])));
+    }
+
+    static String run(Path programs, Path root) {
+        ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", InstantSource.system(), "example");
+        folder.devices().add("F11", Devices.Start.of("marrowby-f2"));
+        folder.logic().write(folder.load().device("F11"), SafeFile.readText(programs, 1_000_000, "programs"));
+
+        Project project = folder.load();
+        Device device = project.device("F11");
+        DeviceType type = project.typeOf(device);
+        Logic logic = DeviceLogic.of(type, device)
+                .compile((place, fault) -> System.out.println(place + " " + fault.message()))
+                .orElseThrow();
+        logic.remarks().forEach(remark -> System.out.println(remark.message()));
+
+        Instant begin = Instant.parse("2026-11-23T08:00:00Z");
+        Instant pressed = begin.plusMillis(100);
+        List<Stimulus> command =
+                List.of(new Stimulus(Duration.ofMillis(100), "bi3", new SignalValue(true, Quality.GOOD, pressed)));
+        List<String> trace = new ArrayList<>();
+        new Simulation(begin, Duration.ofSeconds(1), type.software().logic().cycle(), ZoneOffset.UTC)
+                .run(
+                        logic,
+                        command,
+                        List.of("bi3", "led1"),
+                        change -> trace.add(change.name() + " " + change.value().value() + " at "
+                                + Duration.between(begin, change.at()).toMillis() + " ms"));
+        return String.join(", ", trace);
+    }
+}
