@@ -236,7 +236,9 @@ final class GuideCommand extends Command {
         findings.stream()
                 .filter(finding -> finding.rule() == Rule.LEFT_AT_DEFAULT)
                 .findFirst()
-                .ifPresent(finding -> say(finding.subject().split(" ")[0] + ": " + finding.message()));
+                .ifPresent(finding -> Findings.wrapped(
+                                finding.subject().split(" ")[0] + ": " + finding.message(), session.width())
+                        .forEach(this::say));
         next("urvant check");
     }
 }

@@ -9,14 +9,17 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.urvant.core.logic.Simulation.Change;
 
 /**
- * Draws changes as lanes over time: on and off as a line above or below, other values written where they begin. A column in which
- * a signal was both on and off is a full block.
+ * Draws changes as lanes over time: on as bars on a line, numbers as a line of seven heights, other values written where they
+ * begin. Lost and doubtful values are coloured. A column in which a signal was both on and off is a bar of half the width.
  */
 final class Lanes {
     private static final int LONGEST_NAME = 34;
+    private static final Pattern OFF = Pattern.compile("▁+");
     private static final List<Integer> MARKS =
             List.of(1, 2, 5, 10, 20, 30, 60, 120, 300, 600, 1_200, 1_800, 3_600, 7_200, 10_800, 21_600, 43_200, 86_400);
 
@@ -27,21 +30,82 @@ final class Lanes {
         Map<String, List<Change>> byName = new LinkedHashMap<>();
         changes.forEach(change ->
                 byName.computeIfAbsent(change.name(), name -> new ArrayList<>()).add(change));
-        int label = Math.min(
-                LONGEST_NAME,
-                byName.keySet().stream().mapToInt(String::length).max().orElse(0));
+        Map<String, String> labels = new LinkedHashMap<>();
+        byName.forEach((name, own) -> labels.put(name, label(name, own)));
+        int label = labels.values().stream().mapToInt(String::length).max().orElse(0);
         int columns = Math.max(20, width - label - 2);
         double perColumn = Math.max(1, span.toNanos()) / (double) columns;
         List<String> lines = new ArrayList<>();
         lines.add(" ".repeat(label + 2) + paint.faint(scale(start, span, where, columns)));
         byName.forEach((name, own) -> {
-            String shown = name.length() > label ? "…" + name.substring(name.length() - label + 1) : name;
-            String lane = own.get(0).value().value() instanceof Boolean
+            Object first = own.get(0).value().value();
+            String lane = first instanceof Boolean
                     ? logical(own, start, perColumn, columns)
-                    : written(own, start, perColumn, columns);
-            lines.add(shown + " ".repeat(label - shown.length() + 2) + lane.stripTrailing());
+                    : first instanceof Double
+                            ? drawn(own, start, perColumn, columns)
+                            : written(own, start, perColumn, columns);
+            String shown = labels.get(name);
+            lines.add(shown + " ".repeat(label - shown.length() + 2) + painted(lane, own, start, perColumn, paint));
         });
         return lines;
+    }
+
+    /** A name, cut in front where it is long; a number's with its least and greatest value. */
+    private static String label(String name, List<Change> own) {
+        String shown = name.length() > LONGEST_NAME ? "…" + name.substring(name.length() - LONGEST_NAME + 1) : name;
+        if (!(own.get(0).value().value() instanceof Double)) {
+            return shown;
+        }
+        return shown + " " + TryCommand.number(least(own)) + "…" + TryCommand.number(greatest(own));
+    }
+
+    private static double least(List<Change> own) {
+        return own.stream()
+                .mapToDouble(change -> (Double) change.value().value())
+                .min()
+                .orElse(0);
+    }
+
+    private static double greatest(List<Change> own) {
+        return own.stream()
+                .mapToDouble(change -> (Double) change.value().value())
+                .max()
+                .orElse(0);
+    }
+
+    /** Off is faint, and what is not of good quality has the colour of warnings. */
+    private static String painted(String lane, List<Change> own, Instant start, double perColumn, Paint paint) {
+        StringBuilder painted = new StringBuilder();
+        int from = 0;
+        for (int i = 0; i < own.size(); i++) {
+            int to = i + 1 < own.size() ? column(own.get(i + 1).at(), start, perColumn, lane.length()) : lane.length();
+            if (to > from) {
+                String part = lane.substring(from, to);
+                painted.append(
+                        own.get(i).value().quality().isGood()
+                                ? OFF.matcher(part)
+                                        .replaceAll(run -> Matcher.quoteReplacement(paint.faint(run.group())))
+                                : paint.warn(part));
+                from = to;
+            }
+        }
+        return painted.toString().stripTrailing();
+    }
+
+    /** Numbers as a line of seven heights between the least and the greatest. */
+    private static String drawn(List<Change> own, Instant start, double perColumn, int columns) {
+        double least = least(own);
+        double range = Math.max(Double.MIN_NORMAL, greatest(own) - least);
+        StringBuilder lane = new StringBuilder();
+        int next = 0;
+        for (int at = 0; at < columns; at++) {
+            while (next + 1 < own.size() && column(own.get(next + 1).at(), start, perColumn, columns) <= at) {
+                next++;
+            }
+            double value = (Double) own.get(next).value().value();
+            lane.append("▁▂▃▄▅▆▇".charAt((int) Math.round((value - least) / range * 6)));
+        }
+        return lane.toString();
     }
 
     private static int column(Instant at, Instant start, double perColumn, int columns) {
@@ -66,7 +130,7 @@ final class Lanes {
         }
         StringBuilder lane = new StringBuilder();
         for (int at = 0; at < columns; at++) {
-            lane.append(on[at] && off[at] ? '█' : on[at] ? '▀' : '▁');
+            lane.append(on[at] && off[at] ? '▌' : on[at] ? '▄' : '▁');
         }
         return lane.toString();
     }

@@ -16,7 +16,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.urvant.core.behaviour.DeviceLogic;
 import org.urvant.core.fault.MalformedInputException;
@@ -231,8 +230,7 @@ final class TryCommand extends Command {
     }
 
     private Set<String> watched(Logic logic) {
-        Set<String> all = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
-        all.addAll(logic.inputs());
+        Set<String> all = new LinkedHashSet<>(logic.inputs());
         all.addAll(logic.outputs());
         if (watch.isEmpty()) {
             return all;
@@ -297,7 +295,7 @@ final class TryCommand extends Command {
     }
 
     /** Six digits are enough to look at; the CSV has all. */
-    private static String number(double number) {
+    static String number(double number) {
         String text = String.format(Locale.ROOT, "%.6g", number);
         return text.contains("e") ? Double.toString(number) : text.replaceFirst("\\.?0+$", "");
     }

@@ -97,6 +97,7 @@ class DeviceLogicTest {
             RTU1 | DI2.carries=counter; DI2.name=Flow; DI2.count-limit=2; DI2.count-at-limit=stop | 1s,di2,1; 2s,di2,0; 3s,di2,1; 4s,di2,0; 5s,di2,1 | di2.count | 0 0, 1 1, 3 2
             RTU1 | - | 1s,ai1,4.6; 60s,ai1,4.4 | alarms.level.coming | 0 false, 1 true, 60 false
             RTU1 | alarms.level.hysteresis=0.3 | 1s,ai1,4.6; 60s,ai1,4.3; 90s,ai1,4.1 | alarms.level.coming | 0 false, 1 true, 90 false
+            RTU1 | - | 1s,ai1,4.9,invalid; 60s,ai1,4.9 | alarms.level.coming | 0 false, 60 true
             RTU1 | - | 0,di1,on; 10s,inhibit_sending,on; 20s,inhibit_sending,off | alarms.pump.sent | 0 false, 0.5 true, 10 false, 7210 true
             RTU1 | alarms.pump.always=yes | 0,di1,on; 10s,inhibit_sending,on | alarms.pump.sent | 0 false, 0.5 true
             RTU1 | sending.enabled=no; sending.enable-after=1 | 0,di1,on | alarms.pump.sent | 0 false
