@@ -1,6 +1,7 @@
 package org.urvant.cli;
 
 import java.util.List;
+import org.urvant.core.behaviour.DeviceLogic;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
@@ -53,6 +54,9 @@ final class ClearCommand extends Command {
                     .filter(ValueRow::isGiven)
                     .filter(row -> !row.setting().path().equals(Connection.IED))
                     .forEach(row -> say("will be lost: " + row.path() + " = " + row.value()));
+        }
+        if (mappings && settings && !device.logic().isBlank()) {
+            say("will be lost: " + count(DeviceLogic.programs(device.logic()).size(), "program"));
         }
         consent.ask(
                 "Clear the " + (scope.equals("all") ? "mappings and settings" : scope) + " of " + name + "?",

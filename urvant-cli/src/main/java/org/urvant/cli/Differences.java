@@ -30,9 +30,45 @@ final class Differences {
             }
             case ADDED -> lines.add(indent + paint.good("added    " + name + brief(difference.right())));
             case REMOVED -> lines.add(indent + paint.bad("removed  " + name + brief(difference.left())));
-            case CHANGED ->
+            case CHANGED -> {
+                if (isLong(difference.left()) && isLong(difference.right())) {
+                    lines.add(indent + paint.warn("changed  ") + name);
+                    changedLines(
+                            ((Value) difference.left()).text(),
+                            ((Value) difference.right()).text(),
+                            indent,
+                            paint,
+                            lines);
+                    return;
+                }
                 lines.add(indent + paint.warn("changed  ") + name + ": " + text(difference.left()) + " → "
                         + text(difference.right()));
+            }
+        }
+    }
+
+    private static boolean isLong(Node node) {
+        return node instanceof Value value && value.text().indexOf('\n') >= 0;
+    }
+
+    /** Of two texts only the lines between what they begin and end with alike, numbered. */
+    private static void changedLines(String left, String right, String indent, Paint paint, List<String> lines) {
+        List<String> before = left.lines().toList();
+        List<String> after = right.lines().toList();
+        int most = Math.min(before.size(), after.size());
+        int head = 0;
+        while (head < most && before.get(head).equals(after.get(head))) {
+            head++;
+        }
+        int tail = 0;
+        while (tail < most - head && before.get(before.size() - 1 - tail).equals(after.get(after.size() - 1 - tail))) {
+            tail++;
+        }
+        for (int i = head; i < before.size() - tail; i++) {
+            lines.add(indent + paint.bad("    " + (i + 1) + " - " + before.get(i)));
+        }
+        for (int i = head; i < after.size() - tail; i++) {
+            lines.add(indent + paint.good("    " + (i + 1) + " + " + after.get(i)));
         }
     }
 
@@ -43,6 +79,9 @@ final class Differences {
     }
 
     private static String text(Node node) {
+        if (isLong(node)) {
+            return Command.count(((Value) node).text().lines().count(), "line");
+        }
         if (node instanceof Value value) {
             return value.text().isEmpty() ? "(empty)" : value.text();
         }

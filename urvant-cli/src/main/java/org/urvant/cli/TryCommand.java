@@ -54,6 +54,7 @@ import picocli.CommandLine.Parameters;
 final class TryCommand extends Command {
     private static final int MOST_BYTES = 4 * SyntaxReader.LONGEST + 4;
     private static final int MOST_LINES = 200;
+    private static final int MOST_CHANGES = 1_000_000;
 
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
@@ -107,6 +108,8 @@ final class TryCommand extends Command {
 
     @Option(names = "--out", paramLabel = "FILE", description = "Write each change to a CSV.")
     private String out;
+
+    private boolean told;
 
     TryCommand(Session session) {
         super(session);
@@ -176,8 +179,9 @@ final class TryCommand extends Command {
         Set<String> watched = watched(logic);
         List<Change> changes = new ArrayList<>();
         long before = System.nanoTime();
-        Simulation.Outcome outcome =
-                new Simulation(start, span, step, where).run(logic, stimuli, watched, changes::add);
+        Simulation.Outcome outcome = new Simulation(start, span, step, where)
+                .run(logic, stimuli, watched, change -> keep(changes, change), n -> progress(n, span.dividedBy(step)));
+        progress(-1, 0);
         double seconds = (System.nanoTime() - before) / 1e9;
         List<Change> shown = watch.isEmpty() ? moving(changes, stimuli, start) : changes;
         if (out != null) {
@@ -200,6 +204,25 @@ final class TryCommand extends Command {
                 outcome.reckoned(),
                 seconds)));
         return Exit.DONE;
+    }
+
+    private void keep(List<Change> changes, Change change) {
+        if (changes.size() == MOST_CHANGES) {
+            throw new RefusedException(
+                    "more than " + MOST_CHANGES + " changes came before " + change.at(),
+                    "Watch fewer signals with --watch, or try a shorter time with --for.");
+        }
+        changes.add(change);
+    }
+
+    /** A line that is written over, when a run takes long enough to be waited for; -1 takes it away. */
+    private void progress(long cycle, long cycles) {
+        if (!session.isTerminal() || cycle < 0 && !told) {
+            return;
+        }
+        told = true;
+        session.err().print(cycle < 0 ? "\r\033[K" : "\rcycle " + cycle + " of " + cycles + "\033[K");
+        session.err().flush();
     }
 
     private Instant begin(ZoneId where) {

@@ -182,6 +182,10 @@ class PlantCommandsTest {
             logic F11 --take interlock.st && logic F11 --out o.st && logic F11 --remove --yes | 0 | took the programs of F11 away
             logic F11 --take interlock.st && logic F11 --take interlock.st | 3 | nobody is there to agree
             logic F11 --take interlock.st && undo && logic F11 | 0 | no programs of its own
+            logic F11 --take interlock.st && device copy F11 F12 && logic F12 --take slower.st --yes && compare F11 F12 | 1 | 9 +   commanded(IN := bi3 AND NOT bi1, PT := T#250ms)
+            logic F11 --take interlock.st && clear F11 all --yes && logic F11 | 0 | no programs of its own
+            logic F11 --take interlock.st && review F11 --out r.html | 0 | wrote r.html
+            try F11 --program bounce.st --for 6000s    | 3 | more than 1000000 changes
             logic F11 --take bad.st                    | 1 | nothing was changed; mend the programs first
             logic Q41 --take interlock.st              | 1 | oddvik-u1 runs no programs of its own
             logic RTU1 --signals --find 'level in'     | 0 | no signal has
@@ -273,6 +277,11 @@ class PlantCommandsTest {
         Files.writeString(
                 site.resolve("site.yaml"),
                 "# the plates\nbays:\n  F11:\n    devices: [F11]\n    ratings: {ct.primary: 600 A, rated.voltage: 11000 V}\n");
+        Files.writeString(
+                site.resolve("slower.st"),
+                Files.readString(Path.of("../demo/interlock.st")).replace("200ms", "250ms"));
+        Files.writeString(
+                site.resolve("bounce.st"), "PROGRAM p\nVAR_OUTPUT q : BOOL; END_VAR\n  q := NOT q;\nEND_PROGRAM\n");
         Files.writeString(site.resolve("bad.st"), "PROGRAM p\n  bo33 := bi1;\nEND_PROGRAM\n");
         Files.writeString(
                 site.resolve("badtype.yaml"),

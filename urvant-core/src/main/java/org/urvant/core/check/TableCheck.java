@@ -383,6 +383,9 @@ final class TableCheck {
         if (!other.firmware().text().equals(device.firmware().text())) {
             differing.add("firmware");
         }
+        if (!other.logic().equals(device.logic())) {
+            differing.add("programs");
+        }
         if (!differing.isEmpty()) {
             report(
                     Rule.TWINS_DIFFER,

@@ -8,6 +8,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.function.Consumer;
+import java.util.function.LongConsumer;
 import org.urvant.core.signal.SignalValue;
 
 /**
@@ -22,6 +23,8 @@ import org.urvant.core.signal.SignalValue;
 public record Simulation(Instant from, Duration length, Duration cycle, ZoneId zone) {
     /** Most cycles of one run. */
     public static final long MOST_CYCLES = 1_000_000_000L;
+
+    private static final int PROGRESS = (1 << 20) - 1;
 
     /**
      * An input that gets a value.
@@ -60,6 +63,20 @@ public record Simulation(Instant from, Duration length, Duration cycle, ZoneId z
      * @param watched names of inputs and outputs
      */
     public Outcome run(Logic logic, Collection<Stimulus> stimuli, Collection<String> watched, Consumer<Change> report) {
+        return run(logic, stimuli, watched, report, cycle -> {});
+    }
+
+    /**
+     * Runs programs as the shorter form does.
+     *
+     * @param progress is told the number of the present cycle from time to time
+     */
+    public Outcome run(
+            Logic logic,
+            Collection<Stimulus> stimuli,
+            Collection<String> watched,
+            Consumer<Change> report,
+            LongConsumer progress) {
         LogicRun run = logic.start(zone);
         Watch watch = new Watch(run, watched.stream().map(logic::variable).toList(), report);
         List<Stimulus> ordered = new ArrayList<>(stimuli);
@@ -78,6 +95,9 @@ public record Simulation(Instant from, Duration length, Duration cycle, ZoneId z
             }
             boolean changed = run.cycle(now);
             reckoned++;
+            if ((reckoned & PROGRESS) == 0) {
+                progress.accept(n);
+            }
             watch.look(now);
             n = changed ? n + 1 : nextCycle(run, n, begin, next < ordered.size() ? ordered.get(next) : null, last);
         }

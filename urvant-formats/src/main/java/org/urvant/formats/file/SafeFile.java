@@ -34,10 +34,14 @@ public final class SafeFile {
      * @throws UnreachableException when it cannot be read
      */
     public static byte[] read(Path file, long most) {
+        return read(file, most, file.toString());
+    }
+
+    private static byte[] read(Path file, long most, String shownAs) {
         try {
             long length = Files.size(file);
             if (length > most) {
-                throw new LimitExceededException(Position.in(file.toString()), "file length in bytes", length, most);
+                throw new LimitExceededException(Position.in(shownAs), "file length in bytes", length, most);
             }
             return Files.readAllBytes(file);
         } catch (NoSuchFileException e) {
@@ -57,7 +61,7 @@ public final class SafeFile {
      * @throws MalformedInputException at the line of the first octet that is not UTF-8
      */
     public static String readText(Path file, long most, String shownAs) {
-        return text(read(file, most), shownAs);
+        return text(read(file, most, shownAs), shownAs);
     }
 
     /** Returns the text of UTF-8 octets, without byte order mark. */

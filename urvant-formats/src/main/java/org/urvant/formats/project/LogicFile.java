@@ -3,7 +3,12 @@ package org.urvant.formats.project;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.SortedMap;
+import java.util.function.Consumer;
 import org.urvant.core.fault.RefusedException;
+import org.urvant.core.fault.UrvantException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.project.Device;
 import org.urvant.core.tree.Section;
@@ -24,11 +29,19 @@ public final class LogicFile {
         return "logic/" + device + ".st";
     }
 
-    /** Returns the programs of a device; empty text when it has none. */
-    String text(String device) {
-        return Files.exists(files.path(name(device)))
-                ? SafeFile.readText(files.path(name(device)), MOST_BYTES, name(device))
-                : "";
+    /** Returns the programs of a device; empty text when it has none. A file that cannot be read is told. */
+    String text(String device, Consumer<Finding> findings) {
+        try {
+            return Files.exists(files.path(name(device))) ? text(device) : "";
+        } catch (UrvantException e) {
+            Position position = e.position().orElse(Position.in(name(device)));
+            findings.accept(new Finding(Rule.PROGRAM_FAULTY, device + " logic", position, e.getMessage(), e.remedy()));
+            return "";
+        }
+    }
+
+    private String text(String device) {
+        return SafeFile.readText(files.path(name(device)), MOST_BYTES, name(device));
     }
 
     /**

@@ -202,7 +202,7 @@ public final class ProjectFolder {
         DeviceHistory history = history(name);
         List<Ledger.Line> lines = history.lines();
         return DeviceFile.read(name, document, mappings, history.addresses(lines), history.record(lines), findings::add)
-                .withLogic(logic().text(name));
+                .withLogic(logic().text(name, findings::add));
     }
 
     /**
@@ -476,6 +476,9 @@ public final class ProjectFolder {
         if (settings) {
             String file = DeviceFile.name(device.name());
             files.write(file, DeviceEdit.cleared(device, yaml(file)).text());
+        }
+        if (mappings && settings) {
+            logic().delete(device.name());
         }
         return kept;
     }

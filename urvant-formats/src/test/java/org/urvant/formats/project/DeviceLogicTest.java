@@ -161,6 +161,18 @@ class DeviceLogicTest {
                 .contains("// bi3: trip command");
     }
 
+    /** A file of 10 MB, or one that is no text, is a finding; the rest of the project stays open. */
+    @Test
+    void aFileThatCannotBeReadIsAFinding() throws IOException {
+        Files.createDirectories(root.resolve("site/logic"));
+        Files.writeString(root.resolve("site/logic/F11.st"), "x".repeat(10_000_000));
+        Files.write(root.resolve("site/logic/L21.st"), new byte[] {'P', (byte) 0xFF, 'R'});
+        assertThat(ProjectCheck.check(folder.load()).stream()
+                        .filter(finding -> finding.rule().id().equals("program-faulty"))
+                        .map(finding -> finding.position().source()))
+                .containsExactlyInAnyOrder("logic/F11.st", "logic/L21.st");
+    }
+
     private Configuration configuration(String name) {
         Project project = folder.load();
         return ConfigurationBuilder.build(project, project.device(name));

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import org.urvant.core.behaviour.DeviceLogic;
 import org.urvant.core.check.ProjectCheck;
 import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.configuration.Marks;
@@ -87,6 +88,7 @@ public final class Pages {
         model.put("safety", type.handling().isSafety());
         model.put("fingerprint", configuration.fingerprint().hex());
         model.put("sections", sections);
+        model.put("programs", List.copyOf(DeviceLogic.programs(device.logic()).values()));
         model.put("mappings", device.mappings().stream().map(Pages::mapping).toList());
         model.put("findings", findings.stream().map(Pages::finding).toList());
         return fill("review.ftlh", model);
@@ -109,7 +111,11 @@ public final class Pages {
     private static Map<String, Object> row(ValueRow row) {
         String state = row.isOpen()
                 ? "open"
-                : !row.idle().isEmpty() ? "idle" : row.isGiven() ? (row.differs() ? "given" : "same") : "default";
+                : row.setting().isDerived() && row.idle().isEmpty()
+                        ? "derived"
+                        : !row.idle().isEmpty()
+                                ? "idle"
+                                : row.isGiven() ? (row.differs() ? "given" : "same") : "default";
         return Map.of(
                 "path", row.path(),
                 "value", row.isOpen() ? "(open)" : row.value(),
