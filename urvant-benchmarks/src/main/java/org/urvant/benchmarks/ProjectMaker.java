@@ -62,9 +62,11 @@ final class ProjectMaker {
                     .append(left)
                     .append(" <= ")
                     .append(right);
-            type.append(" + 2000 AND ")
+            type.append(" + 999.995 AND ")
                     .append(left)
-                    .append(" >= 0\", message: \"{")
+                    .append(" >= ")
+                    .append(right)
+                    .append(" - 1000\", message: \"{")
                     .append(path(4 * i));
             type.append("} is too much\"}\n");
         }

@@ -4,10 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.expression.Expression;
+import org.urvant.core.expression.Names;
 import org.urvant.core.expression.Scope;
+import org.urvant.core.expression.Type;
 import org.urvant.core.unit.Unit;
 
 class SettingDefinitionTest {
@@ -102,6 +106,25 @@ class SettingDefinitionTest {
             assertThat(reading.message()).startsWith("t.x ");
             assertThat(reading.remedy()).isNotBlank();
         }
+    }
+
+    /** A derived number is put on the steps of its setting, halves to the even one; unknown sources leave it unknown. */
+    @ParameterizedTest(name = "{0} of {1} in steps of {2}: {3}")
+    @CsvSource({
+        "source * 2, 1.26, 0.5, 2.5", "source * 2, 1.125, 0.5, 2", "source * 2, 1.375, 0.5, 3",
+                "source / 3, 1, , 0.333333333333",
+        "source / 0, 1, 0.5, ", "source - source, 7, 0.5, 0", "source * 2, , 0.5, ", "100 * source, 12, 1, 1200"
+    })
+    void aDerivedNumberIsPutOnItsSteps(String expression, BigDecimal source, BigDecimal step, String expected) {
+        Names names = Names.NONE.within(Map.of("source", Type.NUMBER));
+        Expression derivation = Expression.parse(expression, names, Type.Kind.NUMBER, fault -> {})
+                .orElseThrow();
+        Bound steps = step == null ? null : Bound.of(step);
+        Limits limits = new Limits(null, false, null, null, steps, List.of(), 0, "", false);
+        SettingDefinition setting = new SettingDefinition(
+                "t.y", SettingKind.NUMBER, limits, derivation, null, false, null, Traits.ORDINARY, "follows");
+        assertThat(setting.isDerived()).isTrue();
+        assertThat(setting.derived((depth, path) -> source)).isEqualTo(Optional.ofNullable(expected));
     }
 
     /** A binary fraction from the wire stands for the step that it is nearest to (F53). */

@@ -70,6 +70,23 @@ class PagesTest {
         assertThat(Pages.selectors(project, project.device("Q1"))).contains("long-time.current = 0.4", "tick-all");
     }
 
+    /** Programs are a part of what is signed off, so the page that is read has them, and values that follow are marked. */
+    @Test
+    void aReviewShowsProgramsAndDerivedValues() {
+        ProjectFolder folder = ProjectFolder.create(
+                root.resolve("site"), "Site", InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")), "tester");
+        folder.devices().add("F1", Devices.Start.of("marrowby-f2"));
+        folder.set(folder.load(), "F1", "inputs.supply", "48");
+        folder.logic()
+                .write(folder.load().device("F1"), "PROGRAM hold\n  bo3 := bi1 AND bi2 <> TRUE; // <b>\nEND_PROGRAM\n");
+        Project project = folder.load();
+        String page = Pages.review(project, project.device("F1"));
+        isWhole(page);
+        assertThat(page)
+                .contains("<h2>Programs</h2>", "bo3 := bi1 AND bi2 &lt;&gt; TRUE; // &lt;b&gt;")
+                .containsPattern("(?s)inputs.supply-volts</td><td class=\"value\">48 V</td>\\s*<td>follows</td>");
+    }
+
     /** A review shows what is wrong beside the values: open ones, idle ones with the reason, findings with rule and place. */
     @Test
     void aReviewShowsStatesAndFindings() {
