@@ -392,18 +392,18 @@ final class Functions {
     }
 
     private static Operand chosen(Operand chooser, List<Operand> values, Place place) {
-        return chosen(chooser.whole(), ranges -> chooser.range().at(ranges), values, place);
+        Code.RangedAct before = ranges -> chooser.range().at(ranges);
+        if (chooser.type() == DataType.BOOL && values.get(0).type().isReal()) {
+            Code.Real code = oneOfTwo(
+                    chooser.whole(), values.get(0).real(), values.get(1).real());
+            return Operand.real(values.get(0).type(), code, joined(before, values), place);
+        }
+        return chosen(chooser.whole(), before, values, place);
     }
 
     private static Operand chosen(Code.Whole index, Code.RangedAct before, List<Operand> values, Place place) {
         DataType type = values.get(0).type();
-        Code.Ranged range = ranges -> {
-            before.run(ranges);
-            return values.stream()
-                    .map(value -> value.range().at(ranges))
-                    .reduce(Interval::hull)
-                    .orElse(Interval.ALL);
-        };
+        Code.Ranged range = joined(before, values);
         if (type.isReal()) {
             Code.Real[] codes = values.stream().map(Operand::real).toArray(Code.Real[]::new);
             return Operand.real(
@@ -416,6 +416,26 @@ final class Functions {
         Code.Whole[] codes = values.stream().map(Operand::whole).toArray(Code.Whole[]::new);
         return Operand.whole(
                 type, frame -> codes[within(frame, index.at(frame), codes.length)].at(frame), range, place);
+    }
+
+    private static Code.Ranged joined(Code.RangedAct before, List<Operand> values) {
+        return ranges -> {
+            before.run(ranges);
+            return values.stream()
+                    .map(value -> value.range().at(ranges))
+                    .reduce(Interval::hull)
+                    .orElse(Interval.ALL);
+        };
+    }
+
+    /** SEL is the most usual choice by far, and a BOOL always chooses. */
+    private static Code.Real oneOfTwo(Code.Whole index, Code.Real first, Code.Real second) {
+        if (index instanceof Code.Plain plain) {
+            int slot = plain.slot();
+            long flip = plain.flip();
+            return frame -> (frame.readLong(slot) ^ flip) == 0 ? first.at(frame) : second.at(frame);
+        }
+        return frame -> index.at(frame) == 0 ? first.at(frame) : second.at(frame);
     }
 
     /** The first value unless it is invalid, else the second, marked as substituted. */
