@@ -8,6 +8,7 @@ import java.util.Map;
 import org.urvant.core.behaviour.DeviceLogic;
 import org.urvant.core.check.ProjectCheck;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
 import org.urvant.core.logic.Signal;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
@@ -78,7 +79,9 @@ final class LogicCommand extends Command {
     }
 
     private int replace(ProjectFolder folder, Project project, Device device, String text) {
-        List<Finding> findings = findings(project, device.withLogic(text));
+        List<Finding> findings = findings(project, device.withLogic(text)).stream()
+                .map(finding -> inGivenFile(finding, device))
+                .toList();
         Findings.lines(findings, session, true).forEach(this::say);
         boolean faulty = ProjectCheck.blocks(findings);
         if (faulty) {
@@ -97,6 +100,19 @@ final class LogicCommand extends Command {
                         : name + " has " + count(DeviceLogic.programs(text).size(), "program"));
         next(text.isBlank() ? "urvant check " + name : "urvant try " + name);
         return Exit.DONE;
+    }
+
+    /** A fault is shown where the person can mend it: in the file that was given, not where it would have gone. */
+    private Finding inGivenFile(Finding finding, Device device) {
+        Position position = finding.position();
+        return take == null || !position.source().equals(device.logicName())
+                ? finding
+                : new Finding(
+                        finding.rule(),
+                        finding.subject(),
+                        new Position(take, position.line(), position.column()),
+                        finding.message(),
+                        finding.remedy());
     }
 
     private static List<Finding> findings(Project project, Device device) {

@@ -127,7 +127,7 @@ public final class Urvant {
                                             "option", word, spec.optionsMap().keySet())
                                     : "");
         }
-        session.err().println(session.paint().bad("urvant: ") + message.strip());
+        session.err().println(session.paint().bad("urvant: ") + message.strip().replace("option option", "option"));
         session.err().println("  see " + session.paint().command(spec.qualifiedName() + " --help"));
         return Exit.USAGE;
     }

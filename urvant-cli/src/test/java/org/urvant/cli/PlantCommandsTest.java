@@ -165,6 +165,7 @@ class PlantCommandsTest {
             try Q41                                    | 3 | has no logic
             try F11                                    | 3 | Write programs to logic/F11.st
             try F11 --program interlock.st --set bi3=on --for 1s | 0 | Mon 00:00:00.200  led1
+            try F11 --set bi3                          | 2 | Value for option '--set'
             try F11 --program bad.st                   | 1 | bad.st:2:3  there is no signal or variable 'bo33'
             try F99                                    | 2 | no device 'F99'
             settle F11                                 | 1 | 600 A    400 A       differs
@@ -186,7 +187,7 @@ class PlantCommandsTest {
             logic F11 --take interlock.st && clear F11 all --yes && logic F11 | 0 | no programs of its own
             logic F11 --take interlock.st && review F11 --out r.html | 0 | wrote r.html
             try F11 --program bounce.st --for 6000s    | 3 | more than 1000000 changes
-            logic F11 --take bad.st                    | 1 | nothing was changed; mend the programs first
+            logic F11 --take bad.st                    | 1 | bad.st:2:3  there is no signal or variable 'bo33'
             logic Q41 --take interlock.st              | 1 | oddvik-u1 runs no programs of its own
             logic RTU1 --signals --find 'level in'     | 0 | no signal has
             logic RTU1 --signals --find pump           | 0 | alarms.pump.always

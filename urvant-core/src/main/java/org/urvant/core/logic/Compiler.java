@@ -119,7 +119,9 @@ final class Compiler implements Term.Visitor<Operand> {
         fault(
                 name.place(),
                 "there is no signal or variable '" + name.text() + "'",
-                NearestName.hint("name", Symbols.key(name.text()), symbols.names()));
+                NearestName.of(Symbols.key(name.text()), symbols.names())
+                        .map(near -> "Did you mean '" + near + "'?")
+                        .orElse("Declare it under VAR, or name a signal of the device."));
     }
 
     @Override

@@ -89,6 +89,13 @@ final class Functions {
         if (converted.isPresent()) {
             return converted.get();
         }
+        if (BlockKind.named(name).isPresent()) {
+            compiler.fault(
+                    place,
+                    name + " is a function block, not a function",
+                    "Declare one under VAR, call it in a line of its own, and read its output.");
+            return Operand.bad(place);
+        }
         compiler.fault(place, "there is no function '" + written + "'", NearestName.hint("function", name, names()));
         return Operand.bad(place);
     }

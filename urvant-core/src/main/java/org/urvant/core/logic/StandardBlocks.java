@@ -56,6 +56,13 @@ final class StandardBlocks {
         }
     }
 
+    /** Sets a time that runs. It changes in each cycle, but who does not read it need not wait for it. */
+    private static void putElapsed(Frame frame, int slot, long value) {
+        boolean changed = frame.changed;
+        put(frame, slot, value);
+        frame.changed = changed;
+    }
+
     /** Keeps what a block remembers; a change is one that a later call can see. */
     static void keep(Frame frame, int slot, long value) {
         if (frame.longs[slot] != value) {
@@ -155,7 +162,7 @@ final class StandardBlocks {
         }
         boolean done = in && (frame.longs[at + 2] != 0 || frame.now - frame.longs[at + START] >= span);
         put(frame, at + 2, done ? 1 : 0);
-        put(frame, at + 3, !in ? 0 : done ? span : elapsed(frame, at));
+        putElapsed(frame, at + 3, !in ? 0 : done ? span : elapsed(frame, at));
         keep(frame, at + RUNS, in && !done ? 1 : 0);
     }
 
@@ -171,7 +178,7 @@ final class StandardBlocks {
         boolean ended = !in && runs && frame.now - frame.longs[at + START] >= span;
         boolean on = in || was && !ended;
         put(frame, at + 2, on ? 1 : 0);
-        put(frame, at + 3, in ? 0 : on ? elapsed(frame, at) : ended ? span : frame.longs[at + 3]);
+        putElapsed(frame, at + 3, in ? 0 : on ? elapsed(frame, at) : ended ? span : frame.longs[at + 3]);
         keep(frame, at + RUNS, !in && on ? 1 : 0);
     }
 
@@ -189,7 +196,7 @@ final class StandardBlocks {
         boolean on = runs && !ended;
         long shown = on ? elapsed(frame, at) : ended ? span : frame.longs[at + 3];
         put(frame, at + 2, on ? 1 : 0);
-        put(frame, at + 3, !on && !in ? 0 : shown);
+        putElapsed(frame, at + 3, !on && !in ? 0 : shown);
         keep(frame, at + RUNS, on ? 1 : 0);
         keep(frame, at + RUNS + 1, in ? 1 : 0);
     }
