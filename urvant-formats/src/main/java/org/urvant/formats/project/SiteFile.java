@@ -3,6 +3,7 @@ package org.urvant.formats.project;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
@@ -29,12 +30,22 @@ public final class SiteFile {
             fields.children("bays").forEach((name, reader) -> {
                 SortedMap<String, Entry> ratings = new TreeMap<>();
                 reader.child("ratings").ifPresent(inner -> ratings.putAll(inner.plain()));
-                bays.put(name, new Bay(name, reader.texts("devices"), ratings, reader.position()));
+                bays.put(name, new Bay(name, breakers(reader), reader.texts("devices"), ratings, reader.position()));
                 reader.finish();
             });
             fields.finish();
         }
         return bays;
+    }
+
+    private static int breakers(FieldReader fields) {
+        Optional<Entry> given = fields.text("breakers");
+        if (given.isPresent() && !given.get().text().matches("[1-4]")) {
+            fields.report(
+                    given.get().position(), "'" + given.get().text() + "' is no number of breakers", "Write 1 to 4.");
+            return 0;
+        }
+        return given.map(entry -> Integer.parseInt(entry.text())).orElse(0);
     }
 
     /** Gives a bay other ratings; the rest of the file stays as it is. */

@@ -76,6 +76,40 @@ class BayTest {
         });
     }
 
+    /** A bay with two breakers needs a trip, a close and both positions for each, spread over its devices as one likes (N14). */
+    @Test
+    void eachBreakerNeedsItsSignals() throws IOException {
+        Files.writeString(root.resolve("site/site.yaml"), "bays:\n  D1:\n    breakers: 2\n    devices: [F11, L21]\n");
+        assertThat(breakers())
+                .containsExactly(
+                        "breaker 1 of bay D1 has no close, no closed-position, no open-position, no trip",
+                        "breaker 2 of bay D1 has no close, no closed-position, no open-position, no trip");
+        folder.set(
+                folder.load(),
+                "F11",
+                Map.of(
+                        "BO1.serves",
+                        "trip",
+                        "BO2.serves",
+                        "close",
+                        "BI1.serves",
+                        "open-position",
+                        "BI2.serves",
+                        "closed-position"));
+        folder.set(
+                folder.load(),
+                "L21",
+                Map.of("BO1.serves", "trip", "BO1.breaker", "2", "BI1.serves", "open-position", "BI1.breaker", "2"));
+        assertThat(breakers()).containsExactly("breaker 2 of bay D1 has no close, no closed-position");
+    }
+
+    private List<String> breakers() {
+        return ProjectCheck.check(folder.load()).stream()
+                .filter(finding -> finding.rule().id().equals("breaker-signal-missing"))
+                .map(Finding::message)
+                .toList();
+    }
+
     /** The file keeps its comments when a device is right. */
     @Test
     void aRatingIsTakenIntoTheFileInItsPlace() throws IOException {
@@ -94,6 +128,7 @@ class BayTest {
                     """
             bays: {K1: {devices: [F99], ratings: {}}} | unknown-reference | device 'F99' of bay K1 does not exist
             bays: {K1: {device: [F11]}}               | file-malformed    | 'device'
+            bays: {K1: {devices: [F11], breakers: 9}} | file-malformed    | '9' is no number of breakers
             bay: {}                                   | file-malformed    | 'bay'
             """)
     void whatTheFileHasWrongIsAFinding(String text, String rule, String message) throws IOException {
