@@ -19,12 +19,14 @@ import org.urvant.core.check.ProjectCheck;
 import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.configuration.Marks;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.LogicDefinition;
 import org.urvant.core.device.OrderCode;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.device.TypeRule;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.language.Spans;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Mapping;
@@ -272,6 +274,11 @@ public final class Pages {
                         .map(example -> Map.of(
                                 "name", example.name(), "text", example.meaning(), "firmware", example.firmware()))
                         .toList());
+        LogicDefinition logic = type.software().logic();
+        model.put("programs", logic.programs());
+        model.put("cycle", Spans.written(logic.cycle().toNanos()).substring(2));
+        model.put(
+                "behaviours", logic.behaviours().stream().map(Pages::behaviour).toList());
         model.put("gaps", type.handling().gaps());
         model.put("blocks", blocks);
         return fill("type.ftlh", model);
@@ -334,9 +341,28 @@ public final class Pages {
         return Map.of(
                 "path", prefix + setting.path(),
                 "allowed", setting.allowed(),
-                "standard", setting.standardValue().orElse(setting.isOptional() ? "none" : "must be given"),
+                "standard",
+                        setting.isDerived()
+                                ? "follows from " + setting.derivation().text()
+                                : setting.standardValue().orElse(setting.isOptional() ? "none" : "must be given"),
                 "meaning", setting.meaning(),
                 "notes", String.join("; ", notes));
+    }
+
+    private static Map<String, Object> behaviour(LogicDefinition.Behaviour behaviour) {
+        String runs = !behaviour.channels().isEmpty()
+                ? "for each channel " + behaviour.channels()
+                : behaviour.table().isEmpty() ? "once" : "for each row of " + behaviour.table();
+        List<String> where = behaviour.where().entrySet().stream()
+                .map(column -> column.getKey() + " names a " + column.getValue())
+                .sorted()
+                .toList();
+        String when =
+                behaviour.when() == null ? "" : ", when " + behaviour.when().text();
+        return Map.of(
+                "name", behaviour.name(),
+                "runs", runs + (where.isEmpty() ? "" : " whose " + String.join(", ", where)) + when,
+                "text", behaviour.text().stripTrailing());
     }
 
     private static Map<String, Object> rule(TypeRule rule) {

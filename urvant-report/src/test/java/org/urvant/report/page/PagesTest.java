@@ -42,6 +42,7 @@ class PagesTest {
         assertThat(page).contains(type.settings().keySet());
         assertThat(type.tables().keySet()).allMatch(page::contains);
         assertThat(type.handling().examples().keySet()).allMatch(page::contains);
+        assertThat(type.software().logic().behaviours()).allMatch(behaviour -> page.contains("<b>" + behaviour.name()));
         assertThat(page.contains("urvant guide " + name))
                 .isEqualTo(!type.handling().guide().order().isEmpty());
         ProjectFolder folder = ProjectFolder.create(
