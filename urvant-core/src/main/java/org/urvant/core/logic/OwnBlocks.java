@@ -37,7 +37,7 @@ final class OwnBlocks {
         steps();
         add(
                 "SLIDING_MEAN",
-                "time-weighted mean of IN over the last SPAN, anew each sixtieth of it",
+                "time-weighted mean of IN over the last SPAN, anew each sixtieth of it; until FULL over the time that there is",
                 0,
                 1,
                 List.of("IN", "SPAN"),
@@ -112,7 +112,7 @@ final class OwnBlocks {
                 out("OUT", DataType.LREAL));
         add(
                 "HYSTERESIS",
-                "on beyond ON, off beyond OFF; ON below OFF watches a low limit",
+                "on above ON, off below OFF; with BELOW on below ON, off above OFF",
                 0,
                 0,
                 List.of("IN", "ON", "OFF"),
@@ -121,14 +121,15 @@ final class OwnBlocks {
                     double value = frame.readReal(at);
                     double on = frame.readReal(at + 1);
                     double off = frame.readReal(at + 2);
-                    boolean isHigh = on >= off;
-                    boolean rises = isHigh ? value > on : value < on;
-                    boolean falls = isHigh ? value < off : value > off;
-                    put(frame, at + 3, rises ? 1 : falls ? 0 : frame.longs[at + 3]);
+                    boolean below = frame.readLong(at + 3) != 0;
+                    boolean rises = below ? value < on : value > on;
+                    boolean falls = below ? value > off : value < off;
+                    put(frame, at + 4, rises ? 1 : falls ? 0 : frame.longs[at + 4]);
                 },
                 in("IN", DataType.LREAL),
                 in("ON", DataType.LREAL),
                 in("OFF", DataType.LREAL),
+                in("BELOW", DataType.BOOL),
                 out("Q", DataType.BOOL));
     }
 

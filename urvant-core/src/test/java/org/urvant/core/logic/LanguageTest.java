@@ -11,6 +11,7 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.StringLength;
@@ -127,6 +128,38 @@ class LanguageTest {
                             logic -> assertThat(logic).isEmpty(),
                             logic -> assertThat(logic.orElseThrow().programs()).isEmpty());
         }
+    }
+
+    /** A sound program with words and signs exchanged, doubled or lost is refused with a place, or runs on without a fault. */
+    @Property(tries = 600)
+    void aDamagedProgramIsRefusedOrRuns(@ForAll long seed) throws IOException {
+        Random random = new Random(seed);
+        String sound = Files.readString(Path.of("../demo/interlock.st"))
+                .replaceAll("bi(\\d)", "in$1")
+                .replaceAll("(PROGRAM close_release)", "$1 VAR_INPUT in1, in2, in3, in4 : BOOL; END_VAR")
+                .replaceAll("VAR_OUTPUT", "VAR_OUTPUT bo3, led1 : BOOL; n : INT; s : STRING;");
+        List<String> words = new ArrayList<>(List.of(sound.split("(?<=\\W)|(?=\\W)")));
+        for (int i = random.nextInt(4); i >= 0; i--) {
+            int at = random.nextInt(words.size());
+            String other = words.get(random.nextInt(words.size()));
+            switch (random.nextInt(4)) {
+                case 0 -> words.remove(at);
+                case 1 -> words.add(at, other);
+                case 2 -> words.set(at, other);
+                default -> words.set(at, words.get(at) + (char) (32 + random.nextInt(95)));
+            }
+        }
+        List<String> faults = new ArrayList<>();
+        Optional<Logic> logic = read(String.join("", words), faults);
+        assertThat(logic.isPresent()).isEqualTo(faults.isEmpty());
+        logic.ifPresent(found -> {
+            LogicRun run = found.start(ZoneOffset.UTC);
+            for (int i = 0; i < 5; i++) {
+                run.cycle(NOW.plusMillis(100L * i));
+                found.outputs()
+                        .forEach(output -> assertThat(run.value(output).value()).isNotNull());
+            }
+        });
     }
 
     @ParameterizedTest(name = "{0}")

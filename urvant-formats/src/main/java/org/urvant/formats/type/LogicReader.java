@@ -55,7 +55,7 @@ final class LogicReader {
 
     private static Duration cycle(FieldReader fields, Entry entry) {
         Optional<Duration> cycle = Amount.parse(entry.text())
-                .filter(amount -> amount.unit() != null)
+                .filter(amount -> amount.unit() != null && amount.unit().dimension() == Unit.SECOND.dimension())
                 .flatMap(amount -> amount.unit().convert(amount.number(), Unit.MILLISECOND))
                 .filter(millis -> millis.signum() > 0 && millis.precision() < 9)
                 .map(millis -> Duration.ofNanos(millis.movePointRight(6).longValue()));

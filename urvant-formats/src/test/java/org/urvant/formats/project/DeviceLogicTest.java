@@ -89,6 +89,18 @@ class DeviceLogicTest {
                     """
             TD1  | - | 1s,di1,on; 2s,di1,off; 3s,di1,on; 4s,di1,off; 5s,di2,on | step | 0 1, 1.1 2, 3.1 3, 5.1 1
             TD1  | sequence.after-last=stay | 1s,di1,on; 2s,di1,off; 3s,di1,on; 4s,di1,off; 5s,di1,on | step | 0 1, 1.1 2, 3.1 3
+            TD1  | sequence.hold=500 | 1s,di1,on; 1.4s,di1,off; 2s,di1,on; 3s,di1,off | step | 0 1, 2.5 2
+            TD1  | sequence.steps=2 | 1s,di1,on; 2s,di1,off; 3s,di1,on; 4s,di1,off; 5s,di1,on | step | 0 1, 1.1 2, 3.1 1, 5.1 2
+            TD1  | - | 1s,di1,on; 1s,di2,on; 2s,di1,off; 3s,di1,on | step | 0 1, 3.1 2
+            TD1  | - | 1s,di1,on | steps.2.lit | 0 false, 1.1 true
+            RTU1 | DI1.reaction=rise | 1s,di1,on; 5s,di1,off | di1.event | 0 false, 1.5 true, 1.6 false
+            RTU1 | DI1.reaction=both | 1s,di1,on; 5s,di1,off | di1.event | 0 false, 1.5 true, 1.6 false, 5.5 true, 5.6 false
+            RTU1 | DI1.reaction=none | 1s,di1,on; 5s,di1,off | di1.event | 0 false
+            RTU1 | alarms.level.low=1 | 0,ai1,2; 1s,ai1,0.5; 9s,ai1,1.5 | alarms.level.coming | 0 false, 1 true, 9 false
+            RTU1 | alarms.level.high=; alarms.level.short-mean-high=3 | 0,ai1,0; 1m,ai1,10 | alarms.level.coming | 0 false, 90 true
+            RTU1 | alarms.level.high=; alarms.level.mean-high=3 | 0,ai1,0; 1h,ai1,10 | alarms.level.coming | 0 false, 5280 true
+            RTU1 | schedule.week.at=06:00; schedule.week.days=weekdays; schedule.week.action=connect | 0,di1,off | schedule.week.runs | 0 false
+            RTU1 | report.enabled=yes; report.at=06:00 | 0,di1,off | report_now | 0 false, 18000 true, 18000.1 false
             TD1  | steps.2.alarm=yes; display.all-well=yes | 1s,di1,on | shown | 0 ALL WELL, 1.1 GATE OPENING
             RTU1 | - | 1s,di1,on; 1.4s,di1,off; 2s,di1,on; 4s,di1,off; 4.3s,di1,on; 5s,di1,off | di1.active | 0 false, 2.5 true, 5.5 false
             RTU1 | DI1.sense=low; DI1.hold-in=0 | 1s,di1,on; 1.6s,di1,off | di1.active | 0 true, 1.5 false, 1.6 true

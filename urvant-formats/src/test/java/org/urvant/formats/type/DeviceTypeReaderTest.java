@@ -36,6 +36,7 @@ class DeviceTypeReaderTest {
               room-bus:
                 meaning: members on the wall
                 most: 4
+                settings: {input: {kind: reference, refers-to: AI, optional: yes, meaning: input}}
                 supply: 60
                 least-address: 1
                 most-address: 63
@@ -54,6 +55,12 @@ class DeviceTypeReaderTest {
             order-code:
               form: "R-{size}"
               positions: {size: {letters: {S: {meaning: small}, L: {meaning: large, licences: [heat]}}}}
+            logic:
+              programs: 2
+              cycle: 20 ms
+              behaviour:
+                warm: {each-channel: AI, when: carries = 'voltage', text: "PROGRAM p VAR_OUTPUT w : BOOL; END_VAR w := channel > 3.0; END_PROGRAM"}
+                bus: {each-row: room-bus, where: {input: AI}, text: "PROGRAM p VAR_OUTPUT w : LREAL; END_VAR w := input; END_PROGRAM"}
             examples:
               plain: {meaning: plain, firmware: "1.0", values: {heat.on: "yes"}}
             """;
@@ -79,6 +86,17 @@ class DeviceTypeReaderTest {
             textBlock =
                     """
             unit: °C, least: 5, most: 30 | unit: °C, least: 5, most: heat.to | settings depend on each other in a circle: heat.limit → heat.to → heat.limit
+            each-channel: AI        | each-channel: AO        | Did you mean 'AI'?
+            each-row: room-bus      | each-row: room-bos      | Did you mean 'room-bus'?
+            where: {input: AI}      | where: {inputt: AI}     | 'inputt: AI' names no column, or no kind of channel
+            where: {input: AI}      | where: {input: AO}      | 'input: AO' names no column, or no kind of channel
+            when: carries = 'voltage' | when: carries = 'volts' | 'volts' is none of the choices
+            when: carries = 'voltage' | when: carried = 'volts' | Did you mean 'carries'?
+            cycle: 20 ms            | cycle: soon             | 'soon' is no length of time
+            cycle: 20 ms            | cycle: 20 V             | '20 V' is no length of time
+            cycle: 20 ms            | cycle: 0 ms             | '0 ms' is no length of time
+            programs: 2             | programs: two           | 'two' is no number
+            programs: 2             | programmes: 2           | 'programmes'
             holds: heat.to <= 24    | holds: heat.limit >= 4  | the rule can never be broken
             holds: heat.to <= 24    | holds: lamp.1.mode = 'on' AND heat.limit > 30 | the rule can never be kept
             when: heat.on           | when: heat.limit < 31   | the condition 'when' is always true
