@@ -169,6 +169,18 @@ public final class DeviceLogic {
      * own text, or in the type's file.
      */
     public Optional<Logic> compile(BiConsumer<Position, Fault> faults) {
+        for (List<Sheet> pair : signals.clashes()) {
+            String first = pair.get(0).prefix();
+            Fault fault = new Fault(
+                    Place.START,
+                    "'" + first + "' and '" + pair.get(1).prefix() + "' are both written " + DeviceSignals.name(first)
+                            + " in programs",
+                    "Rename one of them; case and signs do not count.");
+            faults.accept(pair.get(1).position(), fault);
+        }
+        if (!signals.clashes().isEmpty()) {
+            return Optional.empty();
+        }
         List<LogicSource> sources = new ArrayList<>(behaviours);
         if (!own.text().isBlank()) {
             sources.add(own);

@@ -32,6 +32,8 @@ final class DeviceSignals {
 
     private final Map<String, Signal> signals = new LinkedHashMap<>();
     private final Map<String, String> otherNames = new TreeMap<>();
+    private final Map<String, Sheet> owners = new TreeMap<>();
+    private final List<List<Sheet>> clashes = new ArrayList<>();
 
     private DeviceSignals() {}
 
@@ -43,6 +45,7 @@ final class DeviceSignals {
             if (sheet.kind() == Sheet.Kind.DEVICE
                     || sheet.kind() == Sheet.Kind.ROW
                     || isChannel && made.has(sheet.prefix())) {
+                made.own(sheet);
                 made.sheet(sheets, sheet);
             }
         }
@@ -50,6 +53,19 @@ final class DeviceSignals {
                 .filter(TableDefinition::isNumbered)
                 .forEach(table -> made.rows(sheets, table));
         return made;
+    }
+
+    /** Two rows whose names differ in case or signs alone are one name in programs. */
+    private void own(Sheet sheet) {
+        Sheet other = owners.putIfAbsent(name(sheet.prefix()), sheet);
+        if (other != null) {
+            clashes.add(List.of(other, sheet));
+        }
+    }
+
+    /** Returns pairs of sheets that programs could not tell apart. */
+    List<List<Sheet>> clashes() {
+        return clashes;
     }
 
     /** Returns how programs write a name: small letters, digits, dots between its parts, {@code _} for all else. */

@@ -210,6 +210,23 @@ class DeviceLogicTest {
                         .startsWith(message));
     }
 
+    /** Names ignore case, so two rows may not differ by case or signs alone where programs use them. */
+    @Test
+    void rowsThatProgramsCouldNotTellApartAreRefused() {
+        folder.set(
+                folder.load(),
+                "RTU1",
+                Map.of("alarms.Pump.text", "Another", "alarms.Pump.channel", "DI1", "alarms.Pump.recipients", "Duty"));
+        Project project = folder.load();
+        List<String> faults = new ArrayList<>();
+        assertThat(DeviceLogic.of(project.typeOf(project.device("RTU1")), project.device("RTU1"))
+                        .compile((position, fault) -> faults.add(position.source() + " " + fault.message())))
+                .isEmpty();
+        assertThat(faults)
+                .containsExactly(
+                        "devices/RTU1.yaml 'alarms.Pump' and 'alarms.pump' are both written alarms.pump in programs");
+    }
+
     /** A fault in a type's own program leads into the type's file. */
     @Test
     void aFaultInABehaviourLeadsIntoTheTypesFile() throws IOException {
