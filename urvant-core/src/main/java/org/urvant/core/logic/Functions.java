@@ -1,6 +1,5 @@
 package org.urvant.core.logic;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -213,7 +212,7 @@ final class Functions {
                 counts(name, arguments, 1, 1, place) ? quality(name, arguments.get(0), place) : Operand.bad(place);
             case "COUNT_DIFFERENCE" ->
                 counts(name, arguments, 3, 3, place) ? difference(arguments, place) : Operand.bad(place);
-            default -> selection(name, arguments, place);
+            default -> new Selections(compiler, this).call(name, arguments, place);
         };
     }
 
@@ -317,7 +316,7 @@ final class Functions {
                 operand);
     }
 
-    private static Code.Act evaluation(Operand operand) {
+    static Code.Act evaluation(Operand operand) {
         if (operand.whole() != null) {
             return frame -> operand.whole().at(frame);
         }
@@ -351,178 +350,5 @@ final class Functions {
                 ranges -> new Interval(
                         java.math.BigDecimal.ZERO, DataType.LINT.range().high()),
                 place);
-    }
-
-    // Selection (table 32): only what is chosen counts for quality and time.
-
-    private Operand selection(String name, List<Operand> arguments, Place place) {
-        int fixed = name.equals("SEL") || name.equals("MUX") ? 1 : 0;
-        boolean counted =
-                switch (name) {
-                    case "SEL", "LIMIT" -> counts(name, arguments, 3, 3, place);
-                    case "VALUE_OR" -> counts(name, arguments, 2, 2, place);
-                    default -> counts(name, arguments, fixed + 2, Integer.MAX_VALUE, place);
-                };
-        if (!counted) {
-            return Operand.bad(place);
-        }
-        List<Operand> values = compiler.unified(arguments.subList(fixed, arguments.size()), place);
-        if (values.isEmpty()) {
-            return Operand.bad(place);
-        }
-        DataType type = values.get(0).type();
-        switch (name) {
-            case "SEL":
-                Operand chooser = compiler.as(arguments.get(0), DataType.BOOL);
-                return chooser.isBad() ? chooser : chosen(chooser, values, place);
-            case "MUX":
-                Operand index = compiler.as(arguments.get(0), DataType.LINT);
-                return index.isBad() ? index : chosen(index, values, place);
-            case "VALUE_OR":
-                return valueOr(values, place);
-            default:
-                if (type.family() == Family.ENUMERATION || type.isText() || type.family() == Family.LOGICAL) {
-                    compiler.fault(place, name + " needs values with an order; these are " + type, "Use SEL or CASE.");
-                    return Operand.bad(place);
-                }
-                return ordered(name, values, place);
-        }
-    }
-
-    /** Only MUX can be given a number that chooses nothing; it takes the first then, invalid. */
-    private static int within(Frame frame, long index, int count) {
-        if (index < 0 || index >= count) {
-            frame.invalid();
-            return 0;
-        }
-        return (int) index;
-    }
-
-    private static Operand chosen(Operand chooser, List<Operand> values, Place place) {
-        Code.RangedAct before = ranges -> chooser.range().at(ranges);
-        if (chooser.type() == DataType.BOOL && values.get(0).type().isReal()) {
-            Code.Real code = oneOfTwo(
-                    chooser.whole(), values.get(0).real(), values.get(1).real());
-            return Operand.real(values.get(0).type(), code, joined(before, values), place);
-        }
-        return chosen(chooser.whole(), before, values, place);
-    }
-
-    private static Operand chosen(Code.Whole index, Code.RangedAct before, List<Operand> values, Place place) {
-        DataType type = values.get(0).type();
-        Code.Ranged range = joined(before, values);
-        if (type.isReal()) {
-            Code.Real[] codes = values.stream().map(Operand::real).toArray(Code.Real[]::new);
-            return Operand.real(
-                    type, frame -> codes[within(frame, index.at(frame), codes.length)].at(frame), range, place);
-        }
-        if (type.isText()) {
-            Code.Text[] codes = values.stream().map(Operand::text).toArray(Code.Text[]::new);
-            return Operand.text(frame -> codes[within(frame, index.at(frame), codes.length)].at(frame), place);
-        }
-        Code.Whole[] codes = values.stream().map(Operand::whole).toArray(Code.Whole[]::new);
-        return Operand.whole(
-                type, frame -> codes[within(frame, index.at(frame), codes.length)].at(frame), range, place);
-    }
-
-    private static Code.Ranged joined(Code.RangedAct before, List<Operand> values) {
-        return ranges -> {
-            before.run(ranges);
-            return values.stream()
-                    .map(value -> value.range().at(ranges))
-                    .reduce(Interval::hull)
-                    .orElse(Interval.ALL);
-        };
-    }
-
-    /** SEL is the most usual choice by far, and a BOOL always chooses. */
-    private static Code.Real oneOfTwo(Code.Whole index, Code.Real first, Code.Real second) {
-        if (index instanceof Code.Plain plain) {
-            int slot = plain.slot();
-            long flip = plain.flip();
-            return frame -> (frame.readLong(slot) ^ flip) == 0 ? first.at(frame) : second.at(frame);
-        }
-        return frame -> index.at(frame) == 0 ? first.at(frame) : second.at(frame);
-    }
-
-    /** The first value unless it is invalid, else the second, marked as substituted. */
-    private Operand valueOr(List<Operand> values, Place place) {
-        Code.Whole index = new Code.Whole() {
-            private final Code.Act first = evaluation(values.get(0));
-
-            @Override
-            public long at(Frame frame) {
-                int quality = frame.quality;
-                long time = frame.time;
-                frame.quality = 0;
-                first.run(frame);
-                boolean isLost = (frame.quality & Quality.INVALID) == Quality.INVALID;
-                frame.quality = quality | (isLost ? Quality.Mark.SUBSTITUTED.bit() : 0);
-                frame.time = time;
-                return isLost ? 1 : 0;
-            }
-        };
-        return chosen(index, ranges -> {}, values, place);
-    }
-
-    private Operand ordered(String name, List<Operand> values, Place place) {
-        DataType type = values.get(0).type();
-        List<Code.Ranged> parts = values.stream().map(Operand::range).toList();
-        Code.Ranged range = ranges -> {
-            List<Interval> all = new ArrayList<>();
-            parts.forEach(part -> all.add(part.at(ranges)));
-            return switch (name) {
-                case "MIN" -> all.stream().reduce(Interval::min).orElseThrow();
-                case "MAX" -> all.stream().reduce(Interval::max).orElseThrow();
-                default -> all.get(0).max(all.get(1)).min(all.get(2));
-            };
-        };
-        if (type.isReal()) {
-            Code.Real[] codes = values.stream().map(Operand::real).toArray(Code.Real[]::new);
-            return Operand.real(type, ordered(name, codes, values), range, place);
-        }
-        Code.Whole[] codes = values.stream().map(Operand::whole).toArray(Code.Whole[]::new);
-        return Operand.whole(type, ordered(name, codes, type.isWide() ? Long.MIN_VALUE : 0), range, place);
-    }
-
-    private static Code.Real ordered(String name, Code.Real[] codes, List<Operand> values) {
-        if (name.equals("LIMIT")) {
-            Code.Real value = codes[1];
-            if (values.get(0).isConstant() && values.get(2).isConstant()) {
-                double least = Arithmetic.decimal(values.get(0).constant()).doubleValue();
-                double most = Arithmetic.decimal(values.get(2).constant()).doubleValue();
-                return frame -> Math.min(Math.max(least, value.at(frame)), most);
-            }
-            Code.Real least = codes[0];
-            Code.Real most = codes[2];
-            return frame -> Math.min(Math.max(least.at(frame), value.at(frame)), most.at(frame));
-        }
-        boolean isLeast = name.equals("MIN");
-        return frame -> {
-            double result = codes[0].at(frame);
-            for (int i = 1; i < codes.length; i++) {
-                double next = codes[i].at(frame);
-                result = isLeast ? Math.min(result, next) : Math.max(result, next);
-            }
-            return result;
-        };
-    }
-
-    /** Flipping the top bit of unsigned numbers gives them the order of signed ones. */
-    private static Code.Whole ordered(String name, Code.Whole[] codes, long flip) {
-        if (name.equals("LIMIT")) {
-            return frame ->
-                    Math.min(Math.max(codes[0].at(frame) ^ flip, codes[1].at(frame) ^ flip), codes[2].at(frame) ^ flip)
-                            ^ flip;
-        }
-        boolean isLeast = name.equals("MIN");
-        return frame -> {
-            long result = codes[0].at(frame) ^ flip;
-            for (int i = 1; i < codes.length; i++) {
-                long next = codes[i].at(frame) ^ flip;
-                result = isLeast ? Math.min(result, next) : Math.max(result, next);
-            }
-            return result ^ flip;
-        };
     }
 }
