@@ -140,7 +140,11 @@ final class LogicCommand extends Command {
                             ? device.type().text() + " runs none"
                             : "it can run " + logic.definition().programs() + ", each cycle of "
                                     + TryCommand.span(logic.definition().cycle())));
-            next(logic.definition().programs() == 0 ? "urvant try " + name : "urvant logic " + name + " --signals");
+            if (logic.definition().programs() > 0) {
+                next("urvant logic " + name + " --signals");
+            } else if (!logic.isEmpty()) {
+                next("urvant try " + name);
+            }
             return Exit.DONE;
         }
         programs.forEach((key, text) -> {

@@ -3,6 +3,7 @@ package org.urvant.cli;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.project.Bay;
 import org.urvant.core.project.Project;
@@ -46,6 +47,11 @@ final class SettleCommand extends Command {
         ProjectFolder folder = folder();
         Project project = folder.load();
         Bay bay = project.bays().get(name);
+        if (project.bays().isEmpty()) {
+            throw new RefusedException(
+                    "the site has no bays yet",
+                    "Write site.yaml with their devices and ratings; docs/device-types.md says how.");
+        }
         if (bay == null) {
             throw new UnknownNameException("bay", name, project.bays().keySet());
         }

@@ -171,7 +171,10 @@ final class TryCommand extends Command {
                 ? time("--for", length)
                 : from == null && set.isEmpty() ? Duration.ofDays(1) : last.plusMinutes(1);
         Duration step = cycle == null ? usual : time("--cycle", cycle);
-        if (step.isZero() || span.dividedBy(step) > Simulation.MOST_CYCLES) {
+        if (step.isZero()) {
+            throw new RefusedException("a cycle of no time never ends", "Give --cycle a length, such as 10ms.");
+        }
+        if (span.dividedBy(step) > Simulation.MOST_CYCLES) {
             throw new RefusedException(
                     span(span) + " in cycles of " + span(step) + " is more than " + Simulation.MOST_CYCLES + " cycles",
                     "Give a shorter --for or a longer --cycle.");

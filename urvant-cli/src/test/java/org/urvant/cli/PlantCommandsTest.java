@@ -156,6 +156,9 @@ class PlantCommandsTest {
             try TD1 --from presses.csv --watch zz      | 2 | no signal 'zz'
             try TD1 --set di9=on                       | 3 | Did you mean 'di
             try TD1 --set di1=maybe                    | 3 | di1 is 'maybe'; expected BOOL
+            try RTU1 --set ai1=high                    | 3 | Give a number, such as 4.5
+            try TD1 --set sequence.steps=2.5           | 3 | Give a whole number
+            try TD1 --cycle 0s                         | 3 | a cycle of no time never ends
             try TD1 --for ever                         | 3 | 'ever' is no length of time
             try TD1 --for 1000000h                     | 3 | is more than 1000000000 cycles
             try TD1 --at yesterday                     | 3 | 'yesterday' is no time

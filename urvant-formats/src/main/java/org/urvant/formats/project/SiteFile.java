@@ -7,7 +7,10 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import org.urvant.core.fault.UrvantException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
 import org.urvant.core.project.Bay;
 import org.urvant.core.project.Entry;
 import org.urvant.formats.yaml.FieldReader;
@@ -25,6 +28,16 @@ public final class SiteFile {
 
     SortedMap<String, Bay> bays(Consumer<Finding> findings) {
         SortedMap<String, Bay> bays = new TreeMap<>();
+        try {
+            read(bays, findings);
+        } catch (UrvantException e) {
+            Position position = e.position().orElse(Position.in(NAME));
+            findings.accept(new Finding(Rule.FILE_MALFORMED, "site", position, e.getMessage(), e.remedy()));
+        }
+        return bays;
+    }
+
+    private void read(SortedMap<String, Bay> bays, Consumer<Finding> findings) {
         if (Files.exists(files.path(NAME))) {
             FieldReader fields = new FieldReader("site", files.yaml(NAME).root(), findings);
             fields.children("bays").forEach((name, reader) -> {
@@ -35,7 +48,6 @@ public final class SiteFile {
             });
             fields.finish();
         }
-        return bays;
     }
 
     private static int breakers(FieldReader fields) {

@@ -103,12 +103,19 @@ public final class StimulusTable {
         DataType type = logic.type(signal).orElseThrow();
         Object value = typed(type, text)
                 .orElseThrow(() -> new MalformedInputException(
-                        position,
-                        signal + " is '" + text + "'; expected " + type.name(),
-                        type.values().isEmpty()
-                                ? "Give a value of that type."
-                                : "Give one of " + String.join(", ", type.values()) + "."));
+                        position, signal + " is '" + text + "'; expected " + type.name(), remedy(type)));
         return new SignalValue(value, quality, time);
+    }
+
+    private static String remedy(DataType type) {
+        return switch (type.family()) {
+            case LOGICAL -> "Give on or off.";
+            case ENUMERATION -> "Give one of " + String.join(", ", type.values()) + ".";
+            case TIME -> "Give a length of time, such as 1.5s.";
+            case TEXT -> "Give a text of at most " + type.size() + " characters.";
+            case REAL -> "Give a number, such as 4.5.";
+            default -> "Give a whole number, " + type.range() + ".";
+        };
     }
 
     private static Optional<Object> typed(DataType type, String text) {

@@ -129,6 +129,7 @@ class BayTest {
             bays: {K1: {devices: [F99], ratings: {}}} | unknown-reference | device 'F99' of bay K1 does not exist
             bays: {K1: {device: [F11]}}               | file-malformed    | 'device'
             bays: {K1: {devices: [F11], breakers: 9}} | file-malformed    | '9' is no number of breakers
+            bays: [                                   | file-malformed    | not YAML
             bay: {}                                   | file-malformed    | 'bay'
             """)
     void whatTheFileHasWrongIsAFinding(String text, String rule, String message) throws IOException {
