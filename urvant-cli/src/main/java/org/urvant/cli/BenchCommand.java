@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.SettingKind;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnreachableException;
 import org.urvant.core.project.Device;
@@ -69,24 +70,37 @@ final class BenchCommand extends Command {
             return Optional.empty();
         }
         int colon = link.lastIndexOf(':');
-        String serial = Fingerprint.of(device.name().getBytes(StandardCharsets.UTF_8))
-                .hex()
-                .substring(0, 8)
-                .toUpperCase(Locale.ROOT);
-        StandInProfile profile = new StandInProfile(
-                type.get().name(),
-                device.firmware().text(),
-                serial,
-                type.get().accounts(),
-                device.fitted().moduleNames());
         StandIn standIn = StandIn.start(
                 folder.cache().resolve("bench").resolve(device.name()),
-                profile,
+                unit(type.get(), device),
                 link.substring(0, colon),
                 Integer.parseInt(link.substring(colon + 1)),
                 Faults.of(faults == null ? List.of() : faults));
         say("stand-in of " + device.name() + " listens on " + standIn.address());
         return Optional.of(standIn);
+    }
+
+    /** The unit that the project means; what the project does not say of it is made up from its name. */
+    private static StandInProfile unit(DeviceType type, Device device) {
+        String made = Fingerprint.of(device.name().getBytes(StandardCharsets.UTF_8))
+                .hex()
+                .substring(0, 8)
+                .toUpperCase(Locale.ROOT);
+        Entry serial = device.particulars().serial();
+        String mac = type.settings().values().stream()
+                .filter(setting -> setting.kind() == SettingKind.MAC)
+                .flatMap(setting -> Optional.ofNullable(device.settings().get(setting.path())).stream())
+                .map(Entry::text)
+                .findFirst()
+                .orElse("02-00-" + made.replaceAll("..(?=.)", "$0-"));
+        return new StandInProfile(
+                type.name(),
+                device.firmware().text(),
+                serial == null ? made : serial.text(),
+                device.fitted().hardwareVersion().map(Entry::text).orElse(""),
+                mac,
+                type.accounts(),
+                device.fitted().moduleNames());
     }
 
     @CommandLine.Command(name = "start", description = "Start the stand-ins in the background.")

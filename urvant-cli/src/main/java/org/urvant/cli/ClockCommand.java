@@ -11,6 +11,7 @@ import org.urvant.core.project.Project;
 import org.urvant.core.setting.DeviceSheets;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.devices.transfer.UnitCheck;
 import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -21,7 +22,6 @@ import picocli.CommandLine.Parameters;
         description = "Compare a device's clock with this computer's, or set it.",
         footer = {"", "Example: urvant clock GW1 --set"})
 final class ClockCommand extends Command {
-    private static final Duration ALIKE = Duration.ofSeconds(2);
     private static final DateTimeFormatter LOCAL = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss xxx", Locale.ROOT);
 
     @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
@@ -44,7 +44,7 @@ final class ClockCommand extends Command {
         Project project = folder.load();
         Device device = project.device(name);
         if (set) {
-            try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
+            try (DeviceAccess.Open open = access.openToWrite(this, folder, project, device)) {
                 say(name + ": clock " + set(open.link(), session.clock()));
                 return Exit.DONE;
             }
@@ -52,32 +52,20 @@ final class ClockCommand extends Command {
         try (MaintenanceLink link = DeviceAccess.link(session, device)) {
             DeviceAccess.confirm(this, link, device);
             Instant shown = link.clock();
-            Duration ahead = Duration.between(session.clock().instant(), shown);
-            boolean alike = ahead.abs().compareTo(ALIKE) <= 0;
+            Duration ahead = UnitCheck.clockAhead(shown, session.clock());
+            boolean alike = UnitCheck.isClockRight(ahead);
             ZoneId zone = zone(project, device);
             if (json) {
                 sayJson(Json.object("device", name, "utc", shown.toString(), "aheadMillis", ahead.toMillis()));
             } else {
                 say(name + " shows " + LOCAL.format(shown.atZone(zone)) + " " + zone.getId());
-                String drift = String.format(Locale.ROOT, "%.1f s", Math.abs(ahead.toMillis()) / 1000.0);
-                say(
-                        alike
-                                ? paint.good("right") + " within " + drift
-                                : paint.warn(drift + (ahead.isNegative() ? " behind" : " ahead of")) + " this computer"
-                                        + hint(ahead));
+                say(alike ? paint.good(UnitCheck.clockText(ahead)) : paint.warn(UnitCheck.clockText(ahead)));
             }
             if (!alike) {
                 next("urvant clock " + name + " --set");
             }
             return alike ? Exit.DONE : Exit.DIFFERENT;
         }
-    }
-
-    /** Whole hours are rarely drift. */
-    private static String hint(Duration ahead) {
-        long off = Math.abs(ahead.toSeconds()) % 3_600;
-        boolean wholeHours = Math.abs(ahead.toSeconds()) > 1_800 && (off < 60 || off > 3_540);
-        return wholeHours ? "; whole hours: is its zone wrong?" : "";
     }
 
     private static ZoneId zone(Project project, Device device) {

@@ -251,6 +251,10 @@ final class DemoCommand extends Command {
         run(Exit.FAILED, "download", "GW1", "--yes");
         run(Exit.DONE, "download", "GW1", "--yes");
         run(Exit.DIFFERENT, "verify", "GW1");
+        run(Exit.DONE, "clock", "GW1", "--set");
+        stage.environment().put("URVANT_PASSWORD", "look-only"); // of the account 'viewer', as the manual prints it
+        run(Exit.DONE, "password", "GW1", "--user", "viewer");
+        stage.environment().put("URVANT_PASSWORD", "ravnsund");
         run(Exit.DONE, "password", "GW1");
         stage.environment().put("URVANT_PASSWORD", NEW_PASSWORD);
         run(Exit.DONE, "verify", "GW1");

@@ -3,6 +3,7 @@ package org.urvant.cli;
 import java.io.Console;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.List;
 import org.urvant.core.device.Account;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.fault.RefusedException;
@@ -15,6 +16,7 @@ import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.Transfer;
+import org.urvant.devices.transfer.UnitCheck;
 import org.urvant.formats.file.SafeFile;
 import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Option;
@@ -67,6 +69,19 @@ final class DeviceAccess {
         return new Open(link, identity, logOn(command, folder, device.name(), type, link));
     }
 
+    /** Opens the link of a device to write to it: refuses a unit that is not the one of the project in all that is known. */
+    Open openToWrite(Command command, ProjectFolder folder, Project project, Device device) {
+        MaintenanceLink link = link(command.session, device);
+        Identity identity = confirm(command, link, device);
+        UnitCheck.refuseOther(identity, project, device);
+        return new Open(link, identity, logOn(command, folder, device.name(), project.typeOf(device), link));
+    }
+
+    /** Returns whether a password is at hand without asking a person in vain: given, or to be typed on a terminal. */
+    boolean canLogOn(Session session) {
+        return passwordFile != null || session.environment().containsKey("URVANT_PASSWORD") || System.console() != null;
+    }
+
     /** Logs on to a unit that is no device of the project yet. */
     void logOn(Command command, ProjectFolder folder, String name, String typeName, MaintenanceLink link) {
         logOn(command, folder, name, folder.types().named(typeName), link);
@@ -81,11 +96,11 @@ final class DeviceAccess {
         char[] password = password(command.session, folder.root(), name, account.user());
         try {
             link.logOn(account.user(), password);
-            boolean factory = new String(password).equals(account.factoryPassword());
-            folder.history(name).loggedOn(factory);
-            if (factory) {
+            List<String> factory = link.factoryAccounts();
+            folder.history(name).loggedOn(!factory.isEmpty());
+            if (!factory.isEmpty()) {
                 command.note(command.paint.warn(Rule.DEFAULT_PASSWORD.id()) + ": " + name
-                        + " still takes its factory password");
+                        + " still takes the factory password of " + String.join(", ", factory));
             }
         } finally {
             Arrays.fill(password, ' ');

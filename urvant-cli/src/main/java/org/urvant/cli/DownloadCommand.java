@@ -1,5 +1,6 @@
 package org.urvant.cli;
 
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import org.urvant.core.check.DownloadCheck;
@@ -15,6 +16,7 @@ import org.urvant.core.project.Project;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.transfer.Transfer;
+import org.urvant.devices.transfer.UnitCheck;
 import org.urvant.devices.transfer.Verification;
 import org.urvant.formats.project.DeviceHistory;
 import org.urvant.formats.project.ProjectFolder;
@@ -71,19 +73,14 @@ final class DownloadCommand extends Command {
                     refusals.get(0).remedy());
         }
         Configuration wanted = ConfigurationBuilder.build(project, device);
-        try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
-            List<String> differing = Transfer.hardwareDifferences(open.identity(), device);
-            if (!differing.isEmpty()) {
-                throw new RefusedException(
-                        Rule.HARDWARE_DIFFERS.id() + ": " + String.join("; ", differing),
-                        "Take over what is fitted with 'urvant fit " + name + " --as-built', or exchange the modules.");
-            }
+        try (DeviceAccess.Open open = access.openToWrite(this, folder, project, device)) {
             Transfer transfer = new Transfer(open.link());
             Transfer.Plan plan = transfer.plan(open.identity(), wanted);
             List<Finding> effects = effects(project.type(device).orElseThrow(), device, plan);
-            sayPlan(plan, effects, open.link().address());
+            Duration ahead = UnitCheck.clockAhead(open.link().clock(), session.clock());
+            sayPlan(plan, effects, open.link().address(), ahead);
             if (json) {
-                sayJson(json(plan, effects, open.link().address()));
+                sayJson(json(plan, effects, open.link().address(), ahead));
             }
             if (plan.isEqual()) {
                 say(paint.good("equal") + ": " + name + " runs this configuration already; nothing to do");
@@ -132,7 +129,7 @@ final class DownloadCommand extends Command {
                 + held.fingerprint().brief());
     }
 
-    private void sayPlan(Transfer.Plan plan, List<Finding> effects, String address) {
+    private void sayPlan(Transfer.Plan plan, List<Finding> effects, String address, Duration ahead) {
         say(name + " at " + address + ": " + plan.identity().type() + ", serial "
                 + plan.identity().serial() + ", firmware " + plan.identity().firmware());
         say("runs     "
@@ -142,12 +139,15 @@ final class DownloadCommand extends Command {
                         .orElse("no configuration"));
         say("project  " + plan.wanted().fingerprint().hex());
         Differences.lines(plan.comparison(), paint).forEach(line -> say("  " + line));
+        if (!UnitCheck.isClockRight(ahead) && !setClock) {
+            say(paint.warn("clock") + "    " + UnitCheck.clockText(ahead) + "; --set-clock sets it, too");
+        }
         for (Finding effect : effects) {
             say(paint.warn(effect.rule().id()) + "  " + effect.message());
         }
     }
 
-    private Object json(Transfer.Plan plan, List<Finding> effects, String address) {
+    private Object json(Transfer.Plan plan, List<Finding> effects, String address, Duration ahead) {
         return Json.object(
                 "device", name,
                 "address", address,
@@ -159,6 +159,7 @@ final class DownloadCommand extends Command {
                                 .orElse(null),
                 "project", plan.wanted().fingerprint().hex(),
                 "equal", plan.isEqual(),
+                "clockAheadMillis", ahead.toMillis(),
                 "differences", Differences.json(plan.comparison()),
                 "effects", Findings.json(effects));
     }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UrvantException;
@@ -56,8 +57,8 @@ final class FillCommand extends Command {
                 project.device(row.device());
                 String before = folder.shown(project, row.device(), row.setting());
                 String after = row.value().isEmpty() ? null : row.value();
-                boolean isSame =
-                        after == null ? before.endsWith("(default)") || before.equals("(open)") : before.equals(after);
+                Optional<String> given = folder.given(project, row.device(), row.setting());
+                boolean isSame = given.equals(Optional.ofNullable(after)) || before.equals(after);
                 if (!isSame) {
                     values.computeIfAbsent(row.device(), name -> new TreeMap<>())
                             .put(row.setting(), after);

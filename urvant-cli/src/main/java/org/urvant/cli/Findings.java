@@ -23,6 +23,10 @@ final class Findings {
         Paint paint = session.paint();
         List<String> lines = new ArrayList<>();
         for (Severity severity : Severity.values()) {
+            if (severity == Severity.NOTE && !all) {
+                notes(findings, session, lines);
+                continue;
+            }
             Map<Rule, List<Finding>> groups = new EnumMap<>(Rule.class);
             findings.stream()
                     .filter(finding -> finding.severity() == severity && !finding.isMuted())
@@ -34,6 +38,21 @@ final class Findings {
                 .filter(Finding::isMuted)
                 .forEach(finding -> lines.add(paint.faint("muted " + finding.place() + ": " + finding.muted())));
         return lines;
+    }
+
+    /** Notes are counted, so that what has to be mended stays in sight. */
+    private static void notes(List<Finding> findings, Session session, List<String> lines) {
+        Map<Rule, Integer> counts = new EnumMap<>(Rule.class);
+        findings.stream()
+                .filter(finding -> finding.severity() == Severity.NOTE && !finding.isMuted())
+                .forEach(finding -> counts.merge(finding.rule(), 1, Integer::sum));
+        if (!counts.isEmpty()) {
+            List<String> words = new ArrayList<>();
+            counts.forEach((rule, count) -> words.add(rule.id() + (count == 1 ? "" : " ×" + count)));
+            String line = session.paint().severity(Severity.NOTE, "notes") + " " + String.join(", ", words)
+                    + "; --all shows them";
+            lines.addAll(wrapped(line, session.width()));
+        }
     }
 
     private static void group(Rule rule, List<Finding> group, Session session, boolean all, List<String> lines) {

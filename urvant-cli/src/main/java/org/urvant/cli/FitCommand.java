@@ -2,6 +2,7 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.fault.RefusedException;
@@ -10,6 +11,7 @@ import org.urvant.core.project.Project;
 import org.urvant.core.text.NumberedNames;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.devices.transfer.UnitCheck;
 import org.urvant.formats.project.Devices;
 import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Mixin;
@@ -35,7 +37,11 @@ final class FitCommand extends Command {
     @Option(names = "--empty", description = "Take the module out.")
     private boolean empty;
 
-    @Option(names = "--as-built", description = "Ask the device which modules it has, and take these over.")
+    @Option(
+            names = "--as-built",
+            description =
+                    "Ask the device what it is, and take it over: modules, firmware, hardware revision, serial number,"
+                            + " MAC address.")
     private boolean asBuilt;
 
     @Mixin
@@ -51,8 +57,9 @@ final class FitCommand extends Command {
         ProjectFolder folder = folder();
         Project project = folder.load();
         SortedMap<String, String> wanted = new TreeMap<>();
+        Map<String, String> plate = new TreeMap<>();
         if (asBuilt) {
-            wanted.putAll(found(project.device(name)));
+            asBuilt(project, project.device(name), wanted, plate);
         } else if (slot == null || module.isEmpty() != empty) {
             throw new RefusedException(
                     "what to fit is not clear", "Name slot and module, or slot and --empty, or --as-built.");
@@ -63,33 +70,48 @@ final class FitCommand extends Command {
         wanted.forEach((place, kind) -> exchanges.add(folder.devices().planFit(project, name, place, kind)));
         exchanges.removeIf(exchange -> exchange.before().equals(exchange.after()));
         exchanges.forEach(this::say);
+        plate.forEach((key, value) -> say(name + " " + key + " → " + value));
         if (json) {
-            sayJson(exchanges.stream().map(FitCommand::json).toList());
+            sayJson(
+                    asBuilt
+                            ? Json.object(
+                                    "modules",
+                                    exchanges.stream().map(FitCommand::json).toList(),
+                                    "unit",
+                                    plate)
+                            : exchanges.stream().map(FitCommand::json).toList());
         }
-        if (exchanges.isEmpty()) {
+        if (exchanges.isEmpty() && plate.isEmpty()) {
             say(name + " is fitted so already");
             return Exit.DONE;
         }
         boolean loses = exchanges.stream()
                 .flatMap(exchange -> exchange.freed().values().stream())
                 .anyMatch(values -> !values.isEmpty());
-        if (loses) {
+        if (!plate.isEmpty()) {
+            consent.ask("Is this the unit that " + name + " is to be?", "nothing was changed");
+            folder.set(project, name, plate);
+        } else if (loses) {
             consent.ask("Exchange " + (exchanges.size() == 1 ? "the module?" : "the modules?"), "nothing was changed");
         }
-        folder.devices().fit(name, exchanges).forEach(file -> say("kept a copy in " + file));
+        if (!exchanges.isEmpty()) {
+            folder.devices().fit(name, exchanges).forEach(file -> say("kept a copy in " + file));
+        }
         next("urvant check " + name);
         return Exit.DONE;
     }
 
-    private SortedMap<String, String> found(Device device) {
+    /** Asks the unit what it is: its modules by slot, and what differs of its plate by the key in the device's file. */
+    private void asBuilt(Project project, Device device, SortedMap<String, String> modules, Map<String, String> plate) {
         try (MaintenanceLink link = DeviceAccess.link(session, device)) {
             Identity identity = DeviceAccess.confirm(this, link, device);
-            SortedMap<String, String> modules = new TreeMap<>();
             device.fitted().modules().keySet().forEach(place -> modules.put(place, ""));
             modules.putAll(identity.modulesFound()
                     .orElseThrow(() -> new RefusedException(
                             name + " does not say which modules it has", "Look at it, and name slot and module.")));
-            return modules;
+            for (UnitCheck.Mismatch mismatch : UnitCheck.mismatches(identity, project, device)) {
+                mismatch.key().ifPresent(key -> plate.put(key, mismatch.found()));
+            }
         }
     }
 

@@ -1,5 +1,7 @@
 package org.urvant.cli;
 
+import java.time.Duration;
+import java.util.List;
 import org.urvant.core.configuration.Configuration;
 import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.project.Device;
@@ -7,6 +9,7 @@ import org.urvant.core.project.Project;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.devices.transfer.UnitCheck;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
@@ -29,6 +32,8 @@ final class IdentifyCommand extends Command {
             Identity identity = DeviceAccess.confirm(this, link, device);
             Configuration wanted = ConfigurationBuilder.build(project, device);
             String active = identity.activeFingerprint().map(Fingerprint::hex).orElse("none");
+            List<UnitCheck.Mismatch> mismatches = UnitCheck.mismatches(identity, project, device);
+            Duration ahead = UnitCheck.clockAhead(link.clock(), session.clock());
             boolean equal = active.equals(wanted.fingerprint().hex());
             if (json) {
                 sayJson(Json.object(
@@ -37,6 +42,13 @@ final class IdentifyCommand extends Command {
                         "type", identity.type(),
                         "firmware", identity.firmware(),
                         "serial", identity.serial(),
+                        "hardware", identity.hardware(),
+                        "mac", identity.mac(),
+                        "clockAheadMillis", ahead.toMillis(),
+                        "mismatches",
+                                mismatches.stream()
+                                        .map(UnitCheck.Mismatch::text)
+                                        .toList(),
                         "active",
                                 identity.activeFingerprint()
                                         .map(Fingerprint::hex)
@@ -46,15 +58,23 @@ final class IdentifyCommand extends Command {
             } else {
                 say(name + " at " + link.address() + " is a " + identity.type() + ", serial " + identity.serial()
                         + ", firmware " + identity.firmware());
+                for (UnitCheck.Mismatch mismatch : mismatches) {
+                    say(paint.bad(mismatch.rule().id()) + "  " + mismatch.text());
+                }
+                if (!UnitCheck.isClockRight(ahead)) {
+                    say(paint.warn("clock") + "    " + UnitCheck.clockText(ahead));
+                }
                 say("runs     " + active);
                 say("project  " + wanted.fingerprint().hex() + "  "
                         + (equal ? paint.good("equal") : paint.warn("different")) + ", "
                         + Marked.text(project, device));
             }
-            if (!equal) {
+            if (!mismatches.isEmpty()) {
+                next("urvant fit " + name + " --as-built");
+            } else if (!equal) {
                 next("urvant compare " + name);
             }
-            return equal ? Exit.DONE : Exit.DIFFERENT;
+            return equal && mismatches.isEmpty() ? Exit.DONE : Exit.DIFFERENT;
         }
     }
 }

@@ -3,7 +3,6 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeMap;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
@@ -95,8 +94,7 @@ final class MatrixCommand extends Command {
     }
 
     private int take(ProjectFolder folder, Project project, Matrix matrix) {
-        Map<String, Set<String>> wanted = MarkTable.read(session.path(take), take);
-        Map<String, String> changes = matrix.changes(wanted);
+        Map<String, String> changes = matrix.changes(MarkTable.read(session.path(take), take));
         if (changes.isEmpty()) {
             say(table + " has these marks already");
             return Exit.DONE;

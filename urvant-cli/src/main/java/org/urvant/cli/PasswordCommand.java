@@ -29,7 +29,7 @@ final class PasswordCommand extends Command {
         ProjectFolder folder = folder();
         Project project = folder.load();
         Device device = project.device(name);
-        try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
+        try (DeviceAccess.Open open = access.openToWrite(this, folder, project, device)) {
             char[] password = DeviceAccess.newPassword(session, device);
             try {
                 String factory = open.account().factoryPassword();
@@ -40,7 +40,7 @@ final class PasswordCommand extends Command {
             } finally {
                 Arrays.fill(password, ' ');
             }
-            folder.history(name).loggedOn(false);
+            folder.history(name).loggedOn(!open.link().factoryAccounts().isEmpty());
         }
         say("changed the password of " + name);
         return Exit.DONE;

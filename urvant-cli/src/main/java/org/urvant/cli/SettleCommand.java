@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.finding.Finding;
 import org.urvant.core.project.Bay;
 import org.urvant.core.project.Project;
 import org.urvant.core.setting.RatingMatch;
@@ -56,6 +57,8 @@ final class SettleCommand extends Command {
             throw new UnknownNameException("bay", name, project.bays().keySet());
         }
         List<RatingMatch> matches = RatingMatch.of(project, bay);
+        List<Finding> strangers = RatingMatch.strangers(project, bay);
+        Findings.lines(strangers, session, false).forEach(this::note);
         if (from != null
                 && !from.equals("bay")
                 && matches.stream().noneMatch(match -> match.device().equals(from))) {
@@ -82,7 +85,7 @@ final class SettleCommand extends Command {
             if (!open.isEmpty()) {
                 next("urvant settle " + name + " --from bay");
             }
-            return open.isEmpty() ? Exit.DONE : Exit.DIFFERENT;
+            return open.isEmpty() && strangers.isEmpty() ? Exit.DONE : Exit.DIFFERENT;
         }
         return settle(folder, project, bay, open);
     }

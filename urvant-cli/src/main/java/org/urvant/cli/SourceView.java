@@ -78,7 +78,7 @@ final class SourceView {
         command.say("");
         Findings.lines(findings, command.session, all).forEach(command::say);
         if (plan.check().unlisted() > 0) {
-            command.say("… and " + plan.check().unlisted() + " more that are not listed; mend these first");
+            command.say("… and " + plan.check().unlisted() + " more, each like one that is listed; mend these first");
         }
         command.say(Findings.summary(findings));
     }

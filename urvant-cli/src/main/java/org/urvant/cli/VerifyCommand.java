@@ -1,10 +1,10 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
 import org.urvant.devices.link.DeviceLink;
+import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.Verification;
 import org.urvant.formats.project.ProjectFolder;
@@ -42,14 +42,15 @@ final class VerifyCommand extends Command {
         Device device = project.device(name);
         if (restart) {
             consent.ask("Restart " + name + "? Its functions pause meanwhile.", "it was not restarted");
-            try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
+            try (DeviceAccess.Open open = access.openToWrite(this, folder, project, device)) {
                 DeviceLink.Condition before = open.link().condition();
                 open.link().restart();
                 Verification.awaitRestart(open.link(), before.since());
             }
         }
         try (MaintenanceLink link = DeviceAccess.link(session, device)) {
-            List<Verification.Item> items = Verification.of(link, device, ConfigurationBuilder.build(project, device));
+            List<Verification.Item> items = Verification.of(
+                    link, project, device, session.clock(), factoryAccounts(folder, project, device, link));
             boolean sound = items.stream().allMatch(Verification.Item::isSound);
             if (json) {
                 sayJson(items.stream()
@@ -61,8 +62,38 @@ final class VerifyCommand extends Command {
                         + String.format("%-15s", item.name())
                         + item.found()));
             }
-            next(sound ? "urvant sign-off " + name : "urvant compare " + name);
+            next(remedy(items));
             return sound ? Exit.DONE : Exit.DIFFERENT;
         }
+    }
+
+    /** The device tells which passwords are still those of the factory only to somebody who is logged on. */
+    private List<String> factoryAccounts(ProjectFolder folder, Project project, Device device, MaintenanceLink link) {
+        Identity identity = link.identify();
+        boolean isMeant = identity.type().equals(device.type().text())
+                && (identity.device().isEmpty() || identity.device().equals(name));
+        if (!isMeant || !access.canLogOn(session)) {
+            return null; // a password goes to no other device
+        }
+        access.logOn(this, folder, name, project.typeOf(device).name(), link);
+        return link.factoryAccounts();
+    }
+
+    private String remedy(List<Verification.Item> items) {
+        return items.stream()
+                .filter(item -> !item.isSound())
+                .findFirst()
+                .map(item -> switch (item.name()) {
+                    case "configuration" -> "urvant compare " + name;
+                    case "clock" -> "urvant clock " + name + " --set";
+                    case "passwords" ->
+                        item.found().startsWith("still")
+                                ? "urvant password " + name + " --user "
+                                        + item.found().replaceFirst("^.*: ", "").replaceFirst(",.*$", "")
+                                : "give URVANT_PASSWORD or --password-file, and urvant verify " + name;
+                    case "runs", "name", "type" -> "urvant identify " + name;
+                    default -> "urvant fit " + name + " --as-built";
+                })
+                .orElse("urvant sign-off " + name);
     }
 }

@@ -7,12 +7,10 @@ import com.fasterxml.jackson.core.JsonParser;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -20,16 +18,13 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.urvant.core.device.Account;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
 import org.urvant.formats.type.Catalogue;
 
 /** A device of every kind from the command line: made, filled from a table, looked at, changed, taken back. */
 class PlantCommandsTest {
-    private static final Pattern WORD = Pattern.compile("'([^']*)'|(\\S+)");
-    private static final String TABLE =
-            Path.of("../demo/plant.csv").toAbsolutePath().normalize().toString();
-
     @TempDir
     Path folder;
 
@@ -43,22 +38,7 @@ class PlantCommandsTest {
     @BeforeAll
     static void prepare() {
         Terminal terminal = new Terminal(prepared);
-        terminal.ok("new skarholm");
-        terminal.go(prepared.resolve("skarholm"));
-        terminal.ok("device add F11 --type marrowby-f2 --order-code MF2-BVB-2");
-        terminal.ok("device add L21 --type tarnholt-l5 --order-code TL5-SY");
-        terminal.ok("device add M31 --type stenvaag-m3 --order-code SM3-M0");
-        terminal.ok("device add R51 --type havbryn-r6 --order-code HR6-00-N");
-        for (String device : List.of(
-                "Q41=oddvik-u1",
-                "P61=lysholt-p12",
-                "RTU1=fjellmast-c2",
-                "CN1=brudal-x8",
-                "TD1=nattvik-t4",
-                "GD1=kvitskjer-d4")) {
-            terminal.ok("device add " + device.replace("=", " --type "));
-        }
-        terminal.ok("fill " + TABLE + " --yes");
+        Sites.plant(terminal, prepared);
     }
 
     @BeforeEach
@@ -66,23 +46,7 @@ class PlantCommandsTest {
         terminal = new Terminal(folder);
         site = folder.resolve("skarholm");
         terminal.go(site);
-        Path made = prepared.resolve("skarholm");
-        try (Stream<Path> files = Files.walk(made)) {
-            for (Path file : files.filter(Files::isRegularFile).toList()) {
-                Path copy = site.resolve(made.relativize(file).toString());
-                Files.createDirectories(copy.getParent());
-                Files.copy(file, copy);
-            }
-        }
-    }
-
-    private static String[] words(String line) {
-        List<String> words = new ArrayList<>();
-        Matcher matcher = WORD.matcher(line);
-        while (matcher.find()) {
-            words.add(matcher.group(1) == null ? matcher.group(2) : matcher.group(1));
-        }
-        return words.toArray(String[]::new);
+        Sites.copy(prepared.resolve("skarholm"), site);
     }
 
     /** Columns: a command, its exit code, and what it says; several commands are parted by {@code &&}. */
@@ -277,7 +241,7 @@ class PlantCommandsTest {
                 "device,setting,value\nF11,ct.primary,wide\nF99,a,1\nF11,ct.primry,400\nTD1,sequence.steps,99\nF11,rated.voltage,10 kV\n");
         Files.writeString(
                 site.resolve("good.csv"), "device;setting;value\nF11;rated.voltage;10 kV\nF11;inputs.threshold;\n");
-        Files.writeString(site.resolve("marks.csv"), "row,BO1,LED1\ntrip,x,x\n");
+        Files.writeString(site.resolve("marks.csv"), "row,BO1,BO2,LED1\ntrip,x,,x\n");
         Files.writeString(
                 site.resolve("site.yaml"),
                 "# the plates\nbays:\n  F11:\n    devices: [F11]\n    ratings: {ct.primary: 600 A, rated.voltage: 11000 V}\n");
@@ -305,7 +269,7 @@ class PlantCommandsTest {
         int last = 0;
         for (String line : lines.split(" && ")) {
             assertThat(last).as(terminal.out() + terminal.err()).isZero();
-            last = terminal.run(words(line));
+            last = terminal.run(Sites.words(line));
         }
         String said = terminal.out() + terminal.err();
         assertThat(said).contains(found);
@@ -342,7 +306,7 @@ class PlantCommandsTest {
                 "check RTU1"
             })
     void programsGetJson(String line) throws IOException {
-        int code = terminal.run(words(line + " --json"));
+        int code = terminal.run(Sites.words(line + " --json"));
         assertThat(code).as(terminal.err()).isIn(Exit.DONE, Exit.DIFFERENT);
         int values = 0;
         try (JsonParser parser = new JsonFactory().createParser(terminal.out())) {
@@ -396,6 +360,8 @@ class PlantCommandsTest {
                         "fjellmast-c2",
                         "3.4",
                         "R-1",
+                        "",
+                        "",
                         Catalogue.type("fjellmast-c2").orElseThrow().accounts(),
                         fitted),
                 "127.0.0.1",
@@ -407,10 +373,58 @@ class PlantCommandsTest {
             assertThat(terminal.err())
                     .contains("hardware-differs: slot E1: the device has nothing, the project di8")
                     .contains("slot E2: the device has ro4");
-            terminal.ok("fit RTU1 --as-built");
+            terminal.ok("fit RTU1 --as-built --yes");
             assertThat(terminal.out()).contains("channels that come: E2/RO1 to E2/RO4");
             terminal.ok("download RTU1 --yes --set-clock");
             assertThat(terminal.out()).contains("read back: equal").contains("clock set; it was");
+        }
+    }
+
+    /** Columns: what the unit says of itself; what the refusal names. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            4.1 | B | S-77 | 02-00-5E-10-00-31 | hardware-differs: firmware: the device has 4.1, the project 4.3
+            4.3 | A | S-77 | 02-00-5E-10-00-31 | hardware-differs: hardware revision: the device has A, the project B
+            4.3 | B | S-78 | 02-00-5E-10-00-31 | wrong-device: serial number: the device has S-78, the project S-77
+            4.3 | B | S-77 | 02-00-5E-10-00-32 | wrong-device: MAC address: the device has 02-00-5E-10-00-32, the project 02-00-5E-10-00-31
+            4.3 | B | S-77 | 02-00-5E-10-00-31 |
+            """)
+    void theUnitIsHeldAgainstTheProjectBeforeAnyWrite(
+            String firmware, String hardware, String serial, String mac, String refusal) {
+        TreeMap<String, String> fitted = new TreeMap<>();
+        fitted.put("X1", "vt4");
+        fitted.put("X2", "bio");
+        List<Account> accounts = Catalogue.type("marrowby-f2").orElseThrow().accounts();
+        try (StandIn unit = StandIn.start(
+                folder.resolve("unit"),
+                new StandInProfile("marrowby-f2", firmware, serial, hardware, mac, accounts, fitted),
+                "127.0.0.1",
+                0)) {
+            terminal.ok("set F11 link " + unit.address());
+            terminal.ok("set F11 serial S-77");
+            terminal.ok("set F11 network.mac 0200.5e10.0031");
+            terminal.with("URVANT_PASSWORD", "marrowby").with("URVANT_NEW_PASSWORD", "tide-table-1887");
+            if (refusal == null) {
+                terminal.ok("download F11 --yes");
+                assertThat(terminal.out())
+                        .contains("clock    ", "this computer; --set-clock sets it, too")
+                        .contains("blocked meanwhile: overcurrent protection")
+                        .contains("breaker failure protection");
+                return;
+            }
+            for (String write :
+                    List.of("download F11 --yes", "clock F11 --set", "verify F11 --restart --yes", "password F11")) {
+                assertThat(terminal.run(write.split(" "))).as(write).isEqualTo(Exit.FAILED);
+                assertThat(terminal.err()).contains(refusal).contains("fit F11 --as-built");
+            }
+            assertThat(terminal.run("identify", "F11")).isEqualTo(Exit.DIFFERENT);
+            assertThat(terminal.out()).contains(refusal.substring(refusal.indexOf(": ") + 2));
+            terminal.ok("fit F11 --as-built --yes");
+            terminal.run("identify", "F11", "--json");
+            assertThat(terminal.out()).contains("\"mismatches\" : [ ]");
         }
     }
 

@@ -236,9 +236,22 @@ class UrvantTest {
         assertThat(terminal.out()).contains("restart-needed", "restarted, runs again");
         assertThat(terminal.err()).contains("default-password");
         assertThat(terminal.run("verify", "GW1")).isEqualTo(Exit.DIFFERENT);
-        assertThat(terminal.out()).contains("no   password", "yes  configuration");
+        assertThat(terminal.out())
+                .contains("yes  configuration", "no   clock", "this computer")
+                .contains("no   passwords      still that of the factory: engineer, viewer");
         terminal.with("URVANT_NEW_PASSWORD", "tide-table-1887");
         terminal.ok("password GW1");
+        terminal.with("URVANT_PASSWORD", "tide-table-1887");
+        terminal.ok("clock GW1 --set");
+        assertThat(terminal.run("verify", "GW1")).isEqualTo(Exit.DIFFERENT);
+        assertThat(terminal.out()).contains("still that of the factory: viewer\n");
+        assertThat(terminal.err()).contains("next: urvant password GW1 --user viewer");
+        assertThat(terminal.run("check", "GW1")).isEqualTo(Exit.DONE);
+        assertThat(terminal.out()).contains("default-password");
+        terminal.with("URVANT_PASSWORD", "look-only").with("URVANT_NEW_PASSWORD", "ebb-and-flood");
+        terminal.ok("password GW1 --user viewer");
+        assertThat(terminal.without("URVANT_PASSWORD").run("verify", "GW1")).isEqualTo(Exit.DIFFERENT);
+        assertThat(terminal.out()).contains("no   passwords      not known without logging on");
         terminal.with("URVANT_PASSWORD", "tide-table-1887");
         terminal.ok("verify GW1 --restart --yes");
         terminal.ok("sign-off GW1 --note tested --yes");
@@ -390,7 +403,7 @@ class UrvantTest {
     @Test
     void aReplacedDeviceIsMetAgainOnlyAfterForgettingTheOldOne() {
         String address = gateway.address();
-        terminal.run("identify", "GW1");
+        terminal.ok("download GW1 --yes");
         gateway.close();
         gateway = StandIn.start(
                 folder.resolve("replaced"),
@@ -404,6 +417,9 @@ class UrvantTest {
         assertThat(terminal.run("download", "GW1", "--yes")).isEqualTo(Exit.FAILED);
         assertThat(terminal.err()).contains("another certificate", "urvant forget " + address);
         terminal.ok("forget " + address);
+        assertThat(terminal.run("download", "GW1", "--yes")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("wrong-device: serial number: the device has T-2, the project T-1");
+        terminal.ok("fit GW1 --as-built --yes");
         terminal.ok("download GW1 --yes");
         assertThat(terminal.out()).contains("serial T-2");
     }

@@ -17,7 +17,6 @@ import org.urvant.core.project.Project;
 import org.urvant.core.setting.DeviceSheets;
 import org.urvant.core.setting.RatingMatch;
 import org.urvant.core.setting.Sheet;
-import org.urvant.core.text.NearestName;
 
 /** Holds the ratings of primary equipment against the devices that protect it. */
 final class BayCheck {
@@ -65,17 +64,7 @@ final class BayCheck {
 
     static void check(Project project, Consumer<Finding> findings) {
         for (Bay bay : project.bays().values()) {
-            for (Entry device : bay.devices()) {
-                if (!project.devices().containsKey(device.text())) {
-                    findings.accept(new Finding(
-                            Rule.UNKNOWN_REFERENCE,
-                            "bay " + bay.name(),
-                            device.position(),
-                            "device '" + device.text() + "' of bay " + bay.name() + " does not exist",
-                            NearestName.hint(
-                                    "device", device.text(), project.devices().keySet())));
-                }
-            }
+            RatingMatch.strangers(project, bay).forEach(findings);
             if (bay.breakers() > 0) {
                 breakers(project, bay, findings);
             }

@@ -5,12 +5,14 @@ import java.util.List;
 import java.util.TreeSet;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Difference;
+import org.urvant.core.device.DeviceFunction;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Effect;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.project.Device;
 import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.Sheet;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 
@@ -46,7 +48,9 @@ public final class DownloadCheck {
         }
         if (!restarting.isEmpty()) {
             findings.add(finding(
-                    Rule.RESTART_NEEDED, device, "the device restarts, because of " + String.join(", ", restarting)));
+                    Rule.RESTART_NEEDED,
+                    device,
+                    "the device restarts, because of " + String.join(", ", restarting) + "; " + blocked(type, sheets)));
         }
         if (isSignedOff) {
             String because = checked.isEmpty() ? "" : "; to be checked above all: " + String.join(", ", checked);
@@ -54,6 +58,30 @@ public final class DownloadCheck {
                     finding(Rule.SIGN_OFF_LOST, device, "the sign-off of " + device.name() + " is lost" + because));
         }
         return findings;
+    }
+
+    /** Returns in words which functions a device cannot do while it restarts. */
+    public static String blocked(DeviceType type, DeviceSheets sheets) {
+        List<String> blocked = type.handling().functions().stream()
+                .filter(function -> sheets.all().stream().anyMatch(sheet -> isOn(function, sheet)))
+                .map(DeviceFunction::meaning)
+                .toList();
+        if (type.handling().functions().isEmpty()) {
+            return "meanwhile it does nothing; its type does not list its functions";
+        }
+        return blocked.isEmpty()
+                ? "no function that is on is blocked meanwhile"
+                : "blocked meanwhile: " + String.join(", ", blocked);
+    }
+
+    private static boolean isOn(DeviceFunction function, Sheet sheet) {
+        boolean isItsOwn = !function.table().isEmpty()
+                ? sheet.kind() == Sheet.Kind.ROW
+                        && sheet.container()
+                                .substring(sheet.container().lastIndexOf('.') + 1)
+                                .equals(function.table())
+                : sheet.kind() == (function.isPerGroup() ? Sheet.Kind.GROUP : Sheet.Kind.DEVICE);
+        return isItsOwn && function.isOn(sheet);
     }
 
     /**

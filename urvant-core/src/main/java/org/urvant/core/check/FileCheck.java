@@ -1,11 +1,12 @@
 package org.urvant.core.check;
 
-import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.Executor;
+import java.util.stream.Stream;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.FindingSieve;
 import org.urvant.core.scl.FileKind;
 import org.urvant.core.scl.SclCheck;
 import org.urvant.core.scl.SclFile;
@@ -14,7 +15,7 @@ import org.urvant.core.scl.SclFile;
 public final class FileCheck {
     private FileCheck() {}
 
-    /** Returns what was found, sorted: at most {@value SclCheck#MOST} findings. */
+    /** Returns what was found, the gravest first. */
     public static SclCheck.Result check(SclFile file) {
         return check(file, Runnable::run);
     }
@@ -22,13 +23,14 @@ public final class FileCheck {
     /** Returns what was found; a part of the work may be done by the executor. */
     public static SclCheck.Result check(SclFile file, Executor executor) {
         SclCheck.Result alone = SclCheck.check(file, ied -> true, executor);
-        List<Finding> findings = new ArrayList<>(alone.findings());
+        FindingSieve among = new FindingSieve();
         Set<String> unsound = new HashSet<>(alone.unsoundIeds());
         if (file.kind() == FileKind.SCD) {
-            unsound.addAll(RelayCheck.check(file.ieds(), findings::add));
+            unsound.addAll(RelayCheck.check(file.ieds(), finding -> among.add(finding, finding.subject())));
         }
-        List<Finding> sorted = findings.stream().sorted().toList();
-        int listed = Math.min(SclCheck.MOST, sorted.size());
-        return new SclCheck.Result(sorted.subList(0, listed), alone.unlisted() + sorted.size() - listed, unsound);
+        List<Finding> sorted = Stream.concat(alone.findings().stream(), among.kept().stream())
+                .sorted()
+                .toList();
+        return new SclCheck.Result(sorted, alone.unlisted() + among.unlisted(), unsound);
     }
 }

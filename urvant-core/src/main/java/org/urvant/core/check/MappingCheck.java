@@ -2,10 +2,12 @@ package org.urvant.core.check;
 
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.mapping.MappingKey;
 import org.urvant.core.mapping.ResolvedMapping;
 import org.urvant.core.mapping.SignalMapper;
 import org.urvant.core.mapping.SignalName;
@@ -71,9 +73,16 @@ final class MappingCheck {
                     "Give one of the two another address.");
             return;
         }
-        device.addresses()
-                .owner(place)
-                .filter(owner -> !owner.equals(resolved.signal()))
+        Optional<String> given = device.addresses().owner(place);
+        if (given.filter(resolved.signal()::equals).isPresent()
+                && !MappingKey.isOf(mapping.key(), resolved.signal(), place.connection())) {
+            report(
+                    Rule.MAPPING_KEY_ALTERED,
+                    mapping,
+                    "the key '" + mapping.key() + "' is not that of " + resolved.signal() + " on " + place.connection(),
+                    "Put back '" + MappingKey.shortest(resolved.signal(), place.connection()) + "'.");
+        }
+        given.filter(owner -> !owner.equals(resolved.signal()))
                 .ifPresent(owner -> report(
                         Rule.ADDRESS_TAKEN,
                         mapping,

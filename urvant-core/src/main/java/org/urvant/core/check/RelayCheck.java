@@ -5,7 +5,6 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
@@ -13,6 +12,7 @@ import java.util.stream.Collectors;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.network.Station;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.ConnectedAccessPoint;
@@ -192,30 +192,20 @@ final class RelayCheck {
         }
     }
 
-    /** Returns whether some address of the sender is in a subnet of the IED, or behind a gateway; so too when none is known. */
+    /** Returns whether some address of the sender is reached from the IED, and reaches it; so too when none is known. */
     private static boolean isReached(Ied ied, Ied sender) {
-        boolean known = false;
-        for (ConnectedAccessPoint own : ied.connectedAccessPoints()) {
-            Optional<Ipv4> address = address(own, "IP");
-            Optional<Ipv4> mask = address(own, "IP-SUBNET");
-            Optional<Ipv4> gateway = address(own, "IP-GATEWAY").filter(given -> !given.isNone());
-            for (ConnectedAccessPoint other : sender.connectedAccessPoints()) {
-                Optional<Ipv4> peer = address(other, "IP");
-                if (address.isPresent() && mask.isPresent() && peer.isPresent()) {
-                    known = true;
-                    if (peer.get().isInSubnet(address.get(), mask.get())
-                            || gateway.filter(way -> way.isInSubnet(address.get(), mask.get()))
-                                    .isPresent()) {
-                        return true;
-                    }
-                }
-            }
-        }
-        return !known;
+        List<Station> others = stations(sender);
+        List<Station> own = stations(ied);
+        return own.isEmpty()
+                || others.isEmpty()
+                || own.stream().anyMatch(station -> others.stream()
+                        .anyMatch(other -> station.reaches(other.address()) && other.reaches(station.address())));
     }
 
-    private static Optional<Ipv4> address(ConnectedAccessPoint point, String type) {
-        return Ipv4.of(point.address().getOrDefault(type, ""));
+    private static List<Station> stations(Ied ied) {
+        return ied.connectedAccessPoints().stream()
+                .flatMap(point -> point.station().stream())
+                .toList();
     }
 
     /** GOOSE and sampled values are not routed, so both must be on one subnetwork (IEC 61850-8-1:2011, 18.1). */

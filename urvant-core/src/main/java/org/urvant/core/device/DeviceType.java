@@ -65,10 +65,28 @@ public record DeviceType(
 
     /** Returns the type with questions for new devices. */
     public DeviceType withGuide(Guide guide) {
-        Handling guided = new Handling(
-                handling.isSafety(), handling.isProgrammable(), handling.gaps(), handling.examples(), guide);
-        return new DeviceType(
-                plate, hardware, software, sheet, tables, groups, connections, services, accounts, guided);
+        return with(new Handling(
+                handling.isSafety(),
+                handling.isProgrammable(),
+                handling.gaps(),
+                handling.examples(),
+                guide,
+                handling.functions()));
+    }
+
+    /** Returns the type with functions. */
+    public DeviceType withFunctions(List<DeviceFunction> functions) {
+        return with(new Handling(
+                handling.isSafety(),
+                handling.isProgrammable(),
+                handling.gaps(),
+                handling.examples(),
+                handling.guide(),
+                functions));
+    }
+
+    private DeviceType with(Handling other) {
+        return new DeviceType(plate, hardware, software, sheet, tables, groups, connections, services, accounts, other);
     }
 
     /** Returns the type's name. */

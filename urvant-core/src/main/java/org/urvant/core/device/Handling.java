@@ -15,19 +15,23 @@ import java.util.stream.Collectors;
  * @param gaps what a read-back cannot contain: reasons by path, with {@code *} for any part of one
  * @param examples prepared sets of values by name
  * @param guide the questions that make a new device
+ * @param functions what devices do for the plant, and do not while they restart; in the order of the file
  */
 public record Handling(
         boolean isSafety,
         boolean isProgrammable,
         SortedMap<String, String> gaps,
         SortedMap<String, Example> examples,
-        Guide guide) {
+        Guide guide,
+        List<DeviceFunction> functions) {
     /** The ordinary way. */
-    public static final Handling ORDINARY = new Handling(false, true, new TreeMap<>(), new TreeMap<>(), Guide.NONE);
+    public static final Handling ORDINARY =
+            new Handling(false, true, new TreeMap<>(), new TreeMap<>(), Guide.NONE, List.of());
 
     public Handling {
         gaps = Collections.unmodifiableSortedMap(new TreeMap<>(gaps));
         examples = Collections.unmodifiableSortedMap(new TreeMap<>(examples));
+        functions = List.copyOf(functions);
     }
 
     /** Returns whether a path cannot be read back. */

@@ -14,11 +14,13 @@ import org.urvant.core.tree.Value;
  * @param remedy how to mend it
  */
 public record Reading(Object typed, Rule broken, String message, String remedy) {
-    static Reading sound(Object typed) {
+    /** Returns the reading of a value that fits. */
+    public static Reading sound(Object typed) {
         return new Reading(typed, null, "", "");
     }
 
-    static Reading fault(Rule rule, String message, String remedy) {
+    /** Returns the reading of a text that breaks a rule. */
+    public static Reading fault(Rule rule, String message, String remedy) {
         return new Reading(null, rule, message, remedy);
     }
 

@@ -41,6 +41,11 @@ public enum SettingKind {
         return this == INTEGER || this == NUMBER || this == DURATION;
     }
 
+    /** Returns the one form of a value that the world writes in several ways; empty when it is none of the kind. */
+    public Optional<String> normal(String text) {
+        return Notation.normal(this, text);
+    }
+
     /** Returns the kind for a word, or empty. */
     public static Optional<SettingKind> of(String word) {
         return Word.find(SettingKind.class, word);

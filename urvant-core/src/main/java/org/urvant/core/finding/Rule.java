@@ -18,6 +18,7 @@ public enum Rule {
     POINT_NOT_FITTING(Severity.ERROR, "N25"),
     OPEN_ITEMS(Severity.ERROR, "N38"),
     DANGLING_REFERENCE(Severity.ERROR, "N09"),
+    MAPPING_KEY_ALTERED(Severity.ERROR, "N28"),
     DUPLICATE_NAME(Severity.ERROR, "N35"),
     DUPLICATE_IP(Severity.ERROR, "N42"),
     DUPLICATE_MAC(Severity.ERROR, "N142"),

@@ -22,13 +22,14 @@ record RuleText(String meaning, String remedy) {
             point-not-fitting | A signal cannot be carried by the type of point that it is mapped to. | Map it to a type that the message names.
             open-items | A value that only a person can give has not been given. | Give it with 'urvant set', or in the device's file.
             dangling-reference | A mapping leads to a signal or connection that was there once and is gone: a newer file lacks it, or it was removed. | Map another signal in its place, or remove the row; its address stays kept for it.
+            mapping-key-altered | The key of a mapping row is not the one that was made for its signal and receiver. Keys tell rows apart when tables are merged and compared, so the row would count as another one. | Put back the key that the message names.
             duplicate-name | Two signals of one connection have the same name, so people cannot tell them apart. | Rename one of them in the mapping table.
             duplicate-ip | Two devices have the same IP address; neither can be reached reliably. | Give one of them a free address.
-            duplicate-mac | Two GOOSE control blocks send to the same multicast address. | Give one of them a free address in 01-0C-CD-01-00-00 to 01-0C-CD-01-01-FF.
+            duplicate-mac | Two stations have the same MAC address, or two GOOSE or sampled-value control blocks of a network send to the same multicast address. | Copy the station's address from its label again; give one of the blocks a free address.
             duplicate-appid | Two GOOSE control blocks have the same APPID. | Give one of them a free APPID.
             duplicate-goose-id | Two GOOSE control blocks have the same identifier, so a subscriber cannot tell them apart. | Give one of them another identifier.
             duplicate-station-address | Two stations answer to the same common address. | Give one of them the address of the list that the control centre uses.
-            subnet-differs | Two devices that must talk are in different subnets, and no gateway leads from one to the other. | Correct address or mask, or set network.gateway.
+            subnet-differs | Two devices that must talk are in different subnets, and no gateway leads from one to the other, or none back. | Correct address or mask, or give the one without a way out a gateway.
             gateway-outside | The gateway is not in the device's own subnet, so the device cannot reach it. | Give a gateway within the subnet.
             firmware-too-old | A setting is given that the device's firmware does not have yet. | Take the setting out, or plan a newer firmware.
             report-instance-missing | A client wants an instance of a report control block that the relay does not have. | Choose a lower report-instance.
@@ -44,10 +45,10 @@ record RuleText(String meaning, String remedy) {
             dataset-too-large | A dataset is larger than one message can be, or than the IED says it can hold. | Split the dataset over two control blocks.
             source-data-missing | An input takes data that its sender does not have, or that the named control block does not carry. | Correct the input, or add the data to the dataset that the sender sends.
             access-point-missing | The network section of an SCL file connects an IED or access point that is not in the file. | Correct the name, or take the entry out.
-            address-out-of-range | An address of the network section is not of its form or outside the range that the standard gives it. | Give an address in the range that the message names.
+            address-out-of-range | An address is not of its form, outside the range that the standard gives it, or none that a station, gateway or mask can have. | Give an address in the range that the message names.
             goose-type-differs | An input expects another type of data than its sender sends. | Bind the input to data of the type that it expects.
             goose-revision-differs | The file of a subscriber holds another revision of a GOOSE control block than the sender's own file, so the subscriber will refuse the message. | Import the newest file of the sender into the subscriber's tool, and export it again.
-            wrong-device | Who answers on the link is not the device that the project means: another type or another name. | Check the link address; read the plate of the device.
+            wrong-device | Who answers on the link is not the device that the project means: another type, name, serial number or MAC address. | Check the link address and the plate; 'urvant fit --as-built' takes over a unit that was exchanged on purpose.
             primary-below-secondary | An instrument transformer has a primary value below its secondary value, or a value of zero. | Exchange the two, or correct them from the plate.
             range-reversed | The lower end of a range is not below its upper end. | Exchange the two ends, or correct one.
             function-input-missing | A function is on, but an input without which it cannot work has no source. | Give the input a source, or switch the function off.
@@ -58,7 +59,7 @@ record RuleText(String meaning, String remedy) {
             listen-only-publishes | Something is to be sent on a bus on which the device only listens. | Switch listening only off, or do not send.
             protocol-not-on-port | A connection uses a port that does not speak its protocol. | Choose one of the ports that the message names.
             licence-missing | Something is used that the device is not licensed for. | Order the licence and list it, or take out what needs it.
-            hardware-differs | What is fitted is not what the ordering code, the other values or the device itself say. | Correct the modules, the code or the device.
+            hardware-differs | Modules, firmware or hardware revision are not what the ordering code, the other values or the device itself say. | Correct the project or the device; 'urvant fit --as-built' takes over what the device has.
             module-not-fitting | A module does not exist, or does not fit its slot or the device. | Choose a module and a slot that the message names.
             order-code-wrong | An ordering code has letters that do not exist or do not go together. | Copy it from the plate again.
             channel-cannot-carry | A channel is to carry what its hardware cannot. | Choose what the message names, or another channel.

@@ -3,6 +3,7 @@ package org.urvant.core.scl;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import org.urvant.core.network.Station;
 
 /** An access point's place on a subnetwork, with its addresses (IEC 61850-6:2009, 9.4.4). */
 public final class ConnectedAccessPoint extends SclElement {
@@ -28,6 +29,16 @@ public final class ConnectedAccessPoint extends SclElement {
     /** Returns the address parts by type ({@code IP}, {@code IP-SUBNET}, {@code OSI-TSEL} …), in the order of the file. */
     public Map<String, String> address() {
         return parts(store.child(row, Tag.ADDRESS));
+    }
+
+    /** Returns what the access point knows of its network; empty when address or mask are not given. */
+    public Optional<Station> station() {
+        Map<String, String> parts = address();
+        return Station.of(
+                        parts.getOrDefault("IP", ""),
+                        parts.getOrDefault("IP-SUBNET", ""),
+                        parts.getOrDefault("IP-GATEWAY", ""))
+                .filter(station -> !station.address().isNone());
     }
 
     /** Returns the address parts of a GOOSE control block ({@code MAC-Address}, {@code APPID} …), or empty. */

@@ -9,6 +9,7 @@ import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.network.Station;
 
 /** Checks the communication section: who is connected, and the forms and ranges of all addresses. */
 final class NetworkSectionCheck {
@@ -81,6 +82,7 @@ final class NetworkSectionCheck {
                     name + " " + point.accessPointName() + " is connected to " + point.subnetwork() + " twice");
         }
         point.address().forEach((type, value) -> ipAddress(name, point, type, value));
+        point.station().ifPresent(station -> station(name, point, station));
         for (int block : store.children(point.row, Tag.GSE)) {
             block(ied, block, Tag.GSE);
         }
@@ -102,6 +104,39 @@ final class NetworkSectionCheck {
         if (!fits) {
             outOfRange(
                     ied, ied + " " + type, point.row, type + " '" + value + "' of " + ied, "an address of that form");
+        }
+    }
+
+    /** What no station can have: RFC 791, RFC 950. */
+    private void station(String ied, ConnectedAccessPoint point, Station station) {
+        station.maskFault()
+                .ifPresent(fault -> outOfRange(
+                        ied,
+                        ied + " IP-SUBNET",
+                        point.row,
+                        "IP-SUBNET " + station.mask() + " of " + ied + " " + fault,
+                        "a mask of ones, then zeros"));
+        station.addressFault()
+                .ifPresent(fault -> outOfRange(
+                        ied,
+                        ied + " IP",
+                        point.row,
+                        "IP " + station.address() + " of " + ied + " is " + fault,
+                        "the address of a station"));
+        station.gatewayFault()
+                .ifPresent(fault -> outOfRange(
+                        ied,
+                        ied + " IP-GATEWAY",
+                        point.row,
+                        "IP-GATEWAY " + station.gateway() + " of " + ied + " is " + fault,
+                        "the address of a router"));
+        if (station.isGatewayOutside()) {
+            check.report(
+                    Rule.GATEWAY_OUTSIDE,
+                    ied,
+                    ied + " IP-GATEWAY",
+                    point.row,
+                    "IP-GATEWAY " + station.gateway() + " of " + ied + " is not in the subnet of " + station.address());
         }
     }
 

@@ -2,6 +2,7 @@ package org.urvant.core.scl;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -9,6 +10,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Executor;
 import java.util.function.Predicate;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.FindingSieve;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
@@ -16,17 +18,18 @@ import org.urvant.core.text.NearestName;
 
 /**
  * Checks one SCL file in itself: references that lead nowhere, names given twice, values that do not fit, addresses outside
- * their ranges, what the standard asks for and is not there. All faults in one pass, at most {@value #MOST}.
+ * their ranges, what the standard asks for and is not there. All faults in one pass; of those that are alike a number is kept
+ * and the rest counted, so that nothing pushes an error out.
  */
 public final class SclCheck {
-    /** How many findings are listed; more would not be read. */
-    public static final int MOST = 1000;
+    /** How many names are searched for the nearest; more would cost more than the hint is worth. */
+    private static final int MOST_HINTS = 1000;
 
     private final SclFile file;
     private final FileKind kind;
-    private final List<Finding> findings = new ArrayList<>();
+    private final FindingSieve findings = new FindingSieve();
     private final Set<String> unsound = new HashSet<>();
-    private int unlisted;
+    private int hints;
 
     private SclCheck(SclFile file) {
         this.file = file;
@@ -36,8 +39,8 @@ public final class SclCheck {
     /**
      * What was found.
      *
-     * @param findings the findings in the order of the file, at most {@value #MOST}
-     * @param unlisted how many more there are
+     * @param findings the findings, the gravest first
+     * @param unlisted how many more there are, each of a rule of which {@value FindingSieve#MOST_OF_A_RULE} are listed
      * @param unsoundIeds names of the IEDs that an error concerns; the others can be used
      */
     public record Result(List<Finding> findings, int unlisted, Set<String> unsoundIeds) {
@@ -79,10 +82,11 @@ public final class SclCheck {
     }
 
     private Result with(SclCheck other) {
-        int room = Math.min(MOST - findings.size(), other.findings.size());
-        findings.addAll(other.findings.subList(0, room));
+        List<Finding> all = new ArrayList<>(findings.kept());
+        all.addAll(other.findings.kept());
+        Collections.sort(all);
         unsound.addAll(other.unsound);
-        return new Result(findings, unlisted + other.unlisted + other.findings.size() - room, unsound);
+        return new Result(all, findings.unlisted() + other.findings.unlisted(), unsound);
     }
 
     SclFile file() {
@@ -127,17 +131,17 @@ public final class SclCheck {
         if (rule.severity() == Severity.ERROR && !ied.isEmpty()) {
             unsound.add(ied);
         }
-        if (findings.size() >= MOST) {
-            unlisted++;
+        if (!findings.keeps(rule, ied)) {
+            findings.count(rule);
             return;
         }
         Position position = store().position(row);
-        findings.add(new Finding(rule, subject, position, bounded(message), remedy));
+        findings.add(new Finding(rule, subject, position, bounded(message), remedy), ied);
     }
 
     /** Returns a sentence that names what was probably meant; empty text when nothing is near or nobody would read it. */
     String hint(String name, Collection<String> known) {
-        if (findings.size() >= MOST || known.size() > 2000) {
+        if (hints++ >= MOST_HINTS || known.size() > 2000) {
             return "";
         }
         return NearestName.of(name, known)

@@ -12,6 +12,7 @@ import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
 
 /**
@@ -103,22 +104,41 @@ public record Matrix(String prefix, Map<String, String> columns, List<String> ro
     }
 
     /**
-     * Returns the values, by path, that make the table have other marks; a null where a row names nothing more.
+     * What is wanted of a matrix.
      *
-     * @param wanted columns that each row is to name
-     * @throws UnknownNameException when a column does not exist
+     * @param columns the columns that something is said of
+     * @param rows columns, of those, that each row is to name
      */
-    public Map<String, String> changes(Map<String, Set<String>> wanted) {
-        Map<String, String> changes = new LinkedHashMap<>();
-        wanted.forEach((row, named) -> {
-            for (String column : named) {
-                if (!columns.containsKey(column)) {
+    public record Wanted(Set<String> columns, Map<String, Set<String>> rows) {}
+
+    /**
+     * Returns the values, by path, that make the table have other marks; a null where a row names nothing more. Rows and
+     * columns that are not mentioned keep their marks; a row that is not there yet is made.
+     *
+     * @throws UnknownNameException when a column does not exist, or a row that is named almost like one that does
+     */
+    public Map<String, String> changes(Wanted wanted) {
+        wanted.columns.stream()
+                .filter(column -> !columns.containsKey(column))
+                .findFirst()
+                .ifPresent(column -> {
                     throw new UnknownNameException("column", column, columns.keySet());
-                }
-            }
+                });
+        wanted.rows.keySet().stream()
+                .filter(row -> !rows.contains(row) && NearestName.of(row, rows).isPresent())
+                .findFirst()
+                .ifPresent(row -> {
+                    throw new UnknownNameException("row of " + prefix, row, rows);
+                });
+        Map<String, String> changes = new LinkedHashMap<>();
+        wanted.rows.forEach((row, named) -> {
+            Set<String> has = marks.getOrDefault(row, Set.of());
+            Set<String> gets = new LinkedHashSet<>(has);
+            gets.removeAll(wanted.columns);
+            gets.addAll(named);
             for (String setting : new LinkedHashSet<>(columns.values())) {
-                List<String> before = named(setting, marks.getOrDefault(row, Set.of()));
-                List<String> after = named(setting, named);
+                List<String> before = named(setting, has);
+                List<String> after = named(setting, gets);
                 if (!before.equals(after)) {
                     changes.put(prefix + "." + row + "." + setting, after.isEmpty() ? null : String.join(", ", after));
                 }

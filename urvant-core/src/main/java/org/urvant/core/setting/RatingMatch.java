@@ -5,11 +5,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.urvant.core.device.Reading;
+import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
 import org.urvant.core.project.Bay;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
+import org.urvant.core.text.NearestName;
 
 /**
  * A rating of a bay's equipment held against what a device of the bay gives for it.
@@ -39,6 +42,58 @@ public record RatingMatch(
                     .ifPresent(place -> matches.add(match(device, place, rating))));
         }
         return matches;
+    }
+
+    /**
+     * Returns what a bay says that cannot be held against anything: devices that do not exist, ratings that none of its devices
+     * has a setting for, values that such a setting could not have.
+     */
+    public static List<Finding> strangers(Project project, Bay bay) {
+        List<Finding> findings = new ArrayList<>();
+        List<DeviceSheets> known = new ArrayList<>();
+        for (Entry name : bay.devices()) {
+            Device device = project.devices().get(name.text());
+            if (device == null) {
+                findings.add(new Finding(
+                        Rule.UNKNOWN_REFERENCE,
+                        "bay " + bay.name(),
+                        name.position(),
+                        "device '" + name.text() + "' of bay " + bay.name() + " does not exist",
+                        NearestName.hint(
+                                "device", name.text(), project.devices().keySet())));
+            } else {
+                project.type(device).ifPresent(type -> known.add(DeviceSheets.of(type, device)));
+            }
+        }
+        bay.ratings().forEach((path, rating) -> {
+            List<DeviceSheets.Place> places =
+                    known.stream().flatMap(sheets -> sheets.seek(path).stream()).toList();
+            if (places.isEmpty() && !known.isEmpty()) {
+                List<String> paths = known.stream()
+                        .flatMap(sheets -> sheets.paths().stream())
+                        .toList();
+                findings.add(new Finding(
+                        Rule.UNKNOWN_REFERENCE,
+                        "bay " + bay.name() + " " + path,
+                        rating.position(),
+                        "no device of bay " + bay.name() + " has a setting '" + path
+                                + "', so the rating is held against" + " nothing",
+                        NearestName.hint("setting", path, paths)));
+            }
+            for (DeviceSheets.Place place : places) {
+                Reading reading = place.setting().read(rating.text(), place.sheet());
+                if (reading.typed() == null) {
+                    findings.add(new Finding(
+                            Rule.VALUE_OUT_OF_RANGE,
+                            "bay " + bay.name() + " " + path,
+                            rating.position(),
+                            reading.message(),
+                            reading.remedy()));
+                    break;
+                }
+            }
+        });
+        return findings;
     }
 
     private static RatingMatch match(Device device, DeviceSheets.Place place, Entry rating) {

@@ -33,7 +33,7 @@ class MarksTest {
         "a,b,b,b,edited"
     })
     void eachStepEndsOneMark(String now, String saved, String downloaded, String signedOff, String words) {
-        DeviceRecord record = new DeviceRecord(print(saved), print(downloaded), print(signedOff), false);
+        DeviceRecord record = new DeviceRecord(print(saved), print(downloaded), print(signedOff), false, "");
         assertThat(Marks.of(print(now), record).words())
                 .containsExactlyElementsOf(words.isEmpty() ? List.of() : List.of(words.split(";")));
     }

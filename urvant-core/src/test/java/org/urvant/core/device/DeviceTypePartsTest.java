@@ -155,7 +155,8 @@ class DeviceTypePartsTest {
                 true,
                 new TreeMap<>(Map.of("BI*.name", "keeps none", "text.*", "not sent")),
                 new TreeMap<>(),
-                Guide.NONE);
+                Guide.NONE,
+                List.of());
         assertThat(handling.isGap(path)).isEqualTo(gap);
         assertThat(Handling.ORDINARY.isGap(path)).isFalse();
     }

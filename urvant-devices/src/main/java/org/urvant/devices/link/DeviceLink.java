@@ -1,6 +1,7 @@
 package org.urvant.devices.link;
 
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import org.urvant.core.configuration.Configuration;
 import org.urvant.core.fault.RefusedException;
@@ -24,6 +25,9 @@ public interface DeviceLink extends AutoCloseable {
 
     /** Gives the user who is logged on another password. */
     void changePassword(char[] password);
+
+    /** Returns the users whose password is still that of the factory; the device says so, none is tried. Needs a log-on. */
+    List<String> factoryAccounts();
 
     /** Reads the configuration that the device runs; empty when it has none. */
     Optional<Configuration> read();

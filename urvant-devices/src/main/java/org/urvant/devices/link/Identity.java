@@ -12,6 +12,8 @@ import org.urvant.core.tree.Fingerprint;
  * @param type device type
  * @param firmware firmware version
  * @param serial serial number
+ * @param hardware hardware revision; empty text when it does not say
+ * @param mac MAC address of its station bus; empty text when it does not say
  * @param modules kinds of the modules that it has, by slot; null when it does not say
  * @param active fingerprint of the configuration that it runs; null when it has none
  */
@@ -20,6 +22,8 @@ public record Identity(
         String type,
         String firmware,
         String serial,
+        String hardware,
+        String mac,
         SortedMap<String, String> modules,
         Fingerprint active) {
     public Identity {

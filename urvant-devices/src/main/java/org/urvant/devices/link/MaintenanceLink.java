@@ -13,6 +13,7 @@ import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
@@ -98,6 +99,8 @@ public final class MaintenanceLink implements DeviceLink {
                 identity.text("type").orElse("unknown"),
                 identity.text("firmware").orElse("unknown"),
                 identity.text("serial").orElse("unknown"),
+                identity.text("hardware").orElse(""),
+                identity.text("mac").orElse(""),
                 modules(identity),
                 identity.text("fingerprint")
                         .map(hex -> understood(hex, Fingerprint::new))
@@ -150,6 +153,14 @@ public final class MaintenanceLink implements DeviceLink {
         } finally {
             Arrays.fill(body, (byte) 0);
         }
+    }
+
+    @Override
+    public List<String> factoryAccounts() {
+        Section accounts = json(ask(request("accounts").GET()));
+        return accounts.nodes().keySet().stream()
+                .filter(user -> accounts.text(user).orElse("").equals("factory"))
+                .toList();
     }
 
     @Override

@@ -68,6 +68,12 @@ final class DeviceState {
         SortedMap<String, Value> modules = new TreeMap<>();
         profile.modules().forEach((slot, module) -> modules.put(slot, Value.text(module)));
         fields.put("modules", Section.of(modules));
+        if (!profile.hardware().isEmpty()) {
+            fields.put("hardware", Value.text(profile.hardware()));
+        }
+        if (!profile.mac().isEmpty()) {
+            fields.put("mac", Value.text(profile.mac()));
+        }
         if (active != null) {
             fields.put("device", Value.text(active.device()));
             fields.put("fingerprint", Value.text(active.fingerprint().hex()));

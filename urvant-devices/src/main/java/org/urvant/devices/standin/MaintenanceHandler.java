@@ -14,6 +14,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -144,6 +146,12 @@ final class MaintenanceHandler implements HttpHandler {
             case "GET staging" ->
                 Answer.json(state.staged()
                         .orElseThrow(() -> new Refusal(404, "nothing is staged", "Stage a configuration.")));
+            case "GET accounts" -> {
+                SortedMap<String, Value> passwords = new TreeMap<>();
+                users.forEach(
+                        each -> passwords.put(each.account().user(), Value.text(each.isFactory() ? "factory" : "own")));
+                yield Answer.json(Section.of(passwords));
+            }
             case "PUT password" -> {
                 String password =
                         JsonTree.read("request", body).text("password").orElse("");

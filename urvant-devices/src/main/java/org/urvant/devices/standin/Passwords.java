@@ -51,15 +51,24 @@ final class Passwords {
 
     /** Returns whether a password is right. After {@value #MOST_WRONG} wrong ones nothing is right for a while. */
     synchronized boolean accepts(String password) {
-        Section entry = JsonTree.read(file, disk.read(file).orElseThrow());
-        byte[] salt = HexFormat.of().parseHex(entry.text("salt").orElse(""));
-        byte[] expected = HexFormat.of().parseHex(entry.text("hash").orElse(""));
-        boolean right = MessageDigest.isEqual(expected, hash(password, salt));
+        boolean right = isRight(password);
         wrong = right ? 0 : wrong + 1;
         if (wrong == MOST_WRONG) {
             lockedAtNanos = System.nanoTime();
         }
         return right;
+    }
+
+    /** Returns whether the password is still that of the factory. */
+    synchronized boolean isFactory() {
+        return isRight(account.factoryPassword());
+    }
+
+    private boolean isRight(String password) {
+        Section entry = JsonTree.read(file, disk.read(file).orElseThrow());
+        byte[] salt = HexFormat.of().parseHex(entry.text("salt").orElse(""));
+        byte[] expected = HexFormat.of().parseHex(entry.text("hash").orElse(""));
+        return MessageDigest.isEqual(expected, hash(password, salt));
     }
 
     /** Returns whether wrong passwords have locked the device. */

@@ -13,11 +13,19 @@ import org.urvant.core.device.Account;
  * @param type device type
  * @param firmware firmware version
  * @param serial serial number
+ * @param hardware hardware revision; empty text when it does not say
+ * @param mac MAC address; empty text when it does not say
  * @param accounts users that it has when it is new
  * @param modules kinds of the modules that it has, by slot
  */
 public record StandInProfile(
-        String type, String firmware, String serial, List<Account> accounts, SortedMap<String, String> modules) {
+        String type,
+        String firmware,
+        String serial,
+        String hardware,
+        String mac,
+        List<Account> accounts,
+        SortedMap<String, String> modules) {
     public StandInProfile {
         Objects.requireNonNull(type, "type");
         Objects.requireNonNull(firmware, "firmware");
@@ -26,8 +34,8 @@ public record StandInProfile(
         modules = Collections.unmodifiableSortedMap(new TreeMap<>(modules));
     }
 
-    /** Creates a profile without modules. */
+    /** Creates a profile without modules that says neither hardware revision nor MAC address. */
     public StandInProfile(String type, String firmware, String serial, List<Account> accounts) {
-        this(type, firmware, serial, accounts, new TreeMap<>());
+        this(type, firmware, serial, "", "", accounts, new TreeMap<>());
     }
 }

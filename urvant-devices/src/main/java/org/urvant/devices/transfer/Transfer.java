@@ -1,9 +1,6 @@
 package org.urvant.devices.transfer;
 
-import java.util.List;
 import java.util.Optional;
-import java.util.SortedMap;
-import java.util.TreeSet;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.configuration.Configuration;
 import org.urvant.core.fault.RefusedException;
@@ -62,22 +59,6 @@ public final class Transfer {
                     "Check the link address of " + device.name() + ".");
         }
         return identity;
-    }
-
-    /**
-     * Returns where the modules that the device says it has are not those of the project, slot by slot; empty when they are,
-     * or when it does not say.
-     */
-    public static List<String> hardwareDifferences(Identity identity, Device device) {
-        SortedMap<String, String> wanted = device.fitted().moduleNames();
-        SortedMap<String, String> found = identity.modulesFound().orElse(wanted);
-        TreeSet<String> slots = new TreeSet<>(wanted.keySet());
-        slots.addAll(found.keySet());
-        return slots.stream()
-                .filter(slot -> !wanted.getOrDefault(slot, "").equals(found.getOrDefault(slot, "")))
-                .map(slot -> "slot " + slot + ": the device has " + found.getOrDefault(slot, "nothing")
-                        + ", the project " + wanted.getOrDefault(slot, "nothing"))
-                .toList();
     }
 
     /** Reads what the device runs and compares it with a configuration; changes nothing. */

@@ -2,13 +2,16 @@ package org.urvant.devices.transfer;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import org.urvant.core.configuration.Configuration;
+import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnreachableException;
 import org.urvant.core.project.Device;
+import org.urvant.core.project.Project;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
@@ -29,15 +32,27 @@ public final class Verification {
      */
     public record Item(String name, boolean isSound, String found) {}
 
-    /** Returns the list for a device; needs no log-on. */
-    public static List<Item> of(DeviceLink link, Device device, Configuration wanted) {
+    /**
+     * Returns the list for a device.
+     *
+     * @param factoryAccounts users that the device says still have their factory password; null when nobody is logged on, so
+     *     that it was not asked
+     */
+    public static List<Item> of(
+            DeviceLink link, Project project, Device device, InstantSource clock, List<String> factoryAccounts) {
         List<Item> items = new ArrayList<>();
+        Configuration wanted = ConfigurationBuilder.build(project, device);
         Identity identity = link.identify();
         DeviceLink.Condition condition = link.condition();
-        items.add(new Item("answers", true, link.address() + ", serial " + identity.serial()));
+        items.add(new Item("answers", true, link.address() + ", serial number " + identity.serial()));
         items.add(same("name", identity.device(), device.name()));
         items.add(same("type", identity.type(), device.type().text()));
-        items.add(same("firmware", identity.firmware(), device.firmware().text()));
+        List<UnitCheck.Mismatch> mismatches = UnitCheck.mismatches(identity, project, device);
+        if (mismatches.stream().noneMatch(mismatch -> mismatch.what().equals("firmware"))) {
+            items.add(new Item("firmware", true, identity.firmware()));
+        }
+        mismatches.forEach(mismatch ->
+                items.add(new Item(mismatch.what(), false, mismatch.found() + "; expected " + mismatch.expected())));
         items.add(new Item(
                 "runs",
                 condition.isRunning(),
@@ -48,13 +63,22 @@ public final class Verification {
                 "configuration",
                 identity.activeFingerprint().map(Fingerprint::brief).orElse("none"),
                 wanted.fingerprint().brief()));
-        items.add(new Item(
-                "password",
-                !device.record().factoryPassword(),
-                device.record().factoryPassword()
-                        ? "still that of the factory"
-                        : "not that of the factory, as far as known"));
+        Duration ahead = UnitCheck.clockAhead(link.clock(), clock);
+        items.add(new Item("clock", UnitCheck.isClockRight(ahead), UnitCheck.clockText(ahead)));
+        items.add(passwords(factoryAccounts));
         return items;
+    }
+
+    private static Item passwords(List<String> factoryAccounts) {
+        if (factoryAccounts == null) {
+            return new Item("passwords", false, "not known without logging on");
+        }
+        return new Item(
+                "passwords",
+                factoryAccounts.isEmpty(),
+                factoryAccounts.isEmpty()
+                        ? "no account has that of the factory"
+                        : "still that of the factory: " + String.join(", ", factoryAccounts));
     }
 
     private static Item same(String name, String found, String wanted) {

@@ -336,7 +336,7 @@ class MaintenanceProtocolTest {
     @Test
     void aDeviceSaysWhichModulesItHasAndALinkReadsThem() {
         TreeMap<String, String> modules = new TreeMap<>(Map.of("X1", "vt4", "X2", "bio"));
-        StandInProfile profile = new StandInProfile("marrowby-f2", "4.3", "T-3", List.of(), modules);
+        StandInProfile profile = new StandInProfile("marrowby-f2", "4.3", "T-3", "A", "", List.of(), modules);
         try (StandIn relay = StandIn.start(folder.resolve("relay"), profile, "127.0.0.1", 0);
                 MaintenanceLink link =
                         new MaintenanceLink(relay.address(), new KnownDevices(folder.resolve("known2")))) {

@@ -13,6 +13,7 @@ import org.urvant.core.device.SettingKind;
 import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
 import org.urvant.core.project.Connection;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
@@ -52,7 +53,7 @@ final class DeviceEdit {
         DeviceSheets sheets = DeviceSheets.of(type, after);
         values.forEach((path, value) -> {
             if (value != null) {
-                verify(type, sheets, path, value, document.source());
+                verify(project, type, sheets, path, value, document.source());
             }
         });
         return edited;
@@ -66,7 +67,8 @@ final class DeviceEdit {
         return document.keys(place.sheet().keys(), place.setting().path());
     }
 
-    private static void verify(DeviceType type, DeviceSheets sheets, String path, String value, String file) {
+    private static void verify(
+            Project project, DeviceType type, DeviceSheets sheets, String path, String value, String file) {
         Reading reading;
         String whole = path;
         if (path.equals(LINK.path())) {
@@ -75,6 +77,18 @@ final class DeviceEdit {
             reading = word(path, type.firmware(), value);
         } else if (path.equals("hardware")) {
             reading = word(path, type.hardware().versions(), value);
+        } else if (path.equals("type")) {
+            reading = value.equals(type.name())
+                    ? Reading.sound(value)
+                    : Reading.fault(
+                            Rule.VALUE_OUT_OF_RANGE,
+                            "type is " + type.name() + " and cannot become '" + value
+                                    + "': the values of one type mean nothing in another",
+                            "Add a device of the other type, and remove this one.");
+        } else if (path.equals("twin-of")) {
+            reading = word(path, List.copyOf(project.devices().keySet()), value);
+        } else if (path.equals("order-code")) {
+            reading = orderCode(type, value);
         } else if (DeviceFile.PLATE.contains(path)) {
             return;
         } else {
@@ -97,8 +111,26 @@ final class DeviceEdit {
         }
     }
 
+    private static Reading orderCode(DeviceType type, String code) {
+        List<String> faults = type.hardware()
+                .ordering()
+                .map(form -> form.decode(code).faults())
+                .orElse(List.of(type.name() + " has no ordering code"));
+        return faults.isEmpty()
+                ? Reading.sound(code)
+                : Reading.fault(
+                        Rule.ORDER_CODE_WRONG,
+                        "order-code is '" + code + "': " + String.join("; ", faults),
+                        Rule.ORDER_CODE_WRONG.remedy());
+    }
+
     private static Reading word(String path, List<String> words, String value) {
         return new SettingDefinition(path, SettingKind.CHOICE, Limits.choices(words), "").read(value);
+    }
+
+    /** Returns what the device's file gives at a path; empty when it gives nothing. */
+    static Optional<String> given(Project project, Device device, YamlDocument document, String path) {
+        return document.textAt(keys(document, DeviceSheets.of(project.typeOf(device), device), path));
     }
 
     /** Returns what stands at a path: the value given, its default, or {@code (open)}. */

@@ -75,7 +75,12 @@ public final class DeviceHistory {
                         .filter(line -> line.event().equals(LOGGED_ON))
                         .reduce((first, second) -> second)
                         .map(line -> line.text("factory-password").equals("true"))
-                        .orElse(false));
+                        .orElse(false),
+                lines.stream()
+                        .filter(line -> line.event().equals(DOWNLOADED))
+                        .reduce((first, second) -> second)
+                        .map(line -> line.text("serial"))
+                        .orElse(""));
     }
 
     /** A line can be the newest and yet have been written by something else: its chain is sound, its fields need not be. */
@@ -181,7 +186,7 @@ public final class DeviceHistory {
                         Value.text(note)));
     }
 
-    /** Records whether the factory password was taken, when that differs from what was recorded last. */
+    /** Records whether some account has its factory password, when that differs from what was recorded last. */
     public void loggedOn(boolean factoryPassword) {
         Optional<String> known = ledger.last(LOGGED_ON).map(line -> line.text("factory-password"));
         if (!known.orElse("").equals(Boolean.toString(factoryPassword))) {

@@ -340,7 +340,6 @@ public final class Devices {
     public void rename(Project project, String from, String to) {
         project.device(from);
         free(to);
-        changeReferrers(project, from, to);
         String text =
                 files.yaml(DeviceFile.name(from)).with(List.of("device"), to).text();
         files.write(DeviceFile.name(to), text);
@@ -349,6 +348,7 @@ public final class Devices {
             files.delete(mappings(from));
         }
         folder.logic().copy(from, to);
+        changeReferrers(folder.load(), from, to);
         folder.logic().delete(from);
         files.delete(DeviceFile.name(from));
         project.muted().forEach((place, reason) -> {

@@ -53,14 +53,14 @@ final class MappingTable {
                     throw new LimitExceededException(position, "number of rows", rows.size() + 1L, MOST_ROWS);
                 }
                 String key = record.size() > columns.get("key") ? record.get(columns.get("key")) : "";
-                if (record.size() < columns.size() || key.isBlank()) {
+                if (record.size() != columns.size() || key.isBlank()) {
                     findings.accept(fault(
                             device,
                             position,
                             key.isBlank()
                                     ? "the row has no key"
                                     : "the row has " + record.size() + " cells; expected " + columns.size(),
-                            "Complete the row, or remove it."));
+                            "Complete the row, with values that hold a comma in quotes, or remove it."));
                     continue;
                 }
                 Integer first = lines.putIfAbsent(key, position.line());
@@ -109,7 +109,12 @@ final class MappingTable {
     private static Map<String, Integer> columns(CSVRecord heading, Position position) {
         Map<String, Integer> columns = new HashMap<>();
         for (int i = 0; i < heading.size(); i++) {
-            columns.put(heading.get(i).strip(), i);
+            if (columns.put(heading.get(i).strip(), i) != null) {
+                throw new MalformedInputException(
+                        position,
+                        "there are two columns '" + heading.get(i).strip() + "'",
+                        "Keep the one that is meant.");
+            }
         }
         List<String> missing =
                 COLUMNS.stream().filter(column -> !columns.containsKey(column)).toList();

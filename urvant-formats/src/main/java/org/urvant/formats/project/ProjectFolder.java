@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -456,6 +457,11 @@ public final class ProjectFolder {
      */
     public void tryOut(Project project, String deviceName, Map<String, String> values) {
         DeviceEdit.with(project, project.device(deviceName), yaml(DeviceFile.name(deviceName)), values);
+    }
+
+    /** Returns what a device's file gives at a path; empty when its default counts, or nothing does. */
+    public Optional<String> given(Project project, String deviceName, String path) {
+        return DeviceEdit.given(project, project.device(deviceName), yaml(DeviceFile.name(deviceName)), path);
     }
 
     /** Returns what stands at a path of a device: the value given, its default, or {@code (open)}. */

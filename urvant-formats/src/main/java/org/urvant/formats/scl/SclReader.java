@@ -130,6 +130,9 @@ public final class SclReader {
         private final SclLimits limits;
         private final SclBuilder builder;
         private int depth;
+        private boolean inText;
+        private String text;
+        private StringBuilder joined;
 
         Pass(XMLStreamReader xml, String shownAs, SclLimits limits, long length) {
             this.xml = xml;
@@ -140,23 +143,22 @@ public final class SclReader {
         }
 
         SclFile run() throws XMLStreamException {
-            boolean justOpened = false;
             while (xml.hasNext()) {
                 switch (xml.next()) {
                     case XMLStreamConstants.START_ELEMENT -> {
+                        endText();
                         open();
-                        justOpened = true;
+                        inText = true;
                     }
                     case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> {
-                        if (justOpened && !xml.isWhiteSpace()) {
-                            builder.text(within(xml.getText()));
+                        if (inText) {
+                            gather(xml.getText());
                         }
-                        justOpened = false;
                     }
                     case XMLStreamConstants.END_ELEMENT -> {
+                        endText();
                         builder.close();
                         depth--;
-                        justOpened = false;
                     }
                     case XMLStreamConstants.DTD ->
                         throw new MalformedInputException(
@@ -169,11 +171,34 @@ public final class SclReader {
                                 "entity '" + xml.getLocalName() + "' stands here, which nothing declares",
                                 "Write the text itself; SCL has no entities but those of XML.");
                     default -> {
-                        // comments and processing instructions say nothing about the plant
+                        // comments and processing instructions say nothing about the plant, and part no text
                     }
                 }
             }
             return builder.build();
+        }
+
+        /** Comments, processing instructions and CDATA sections cut a text into pieces that belong together. */
+        private void gather(String piece) {
+            if (text == null) {
+                text = within(piece);
+            } else {
+                joined = joined == null ? new StringBuilder(text) : joined;
+                joined.append(piece);
+                within(joined);
+            }
+        }
+
+        private void endText() {
+            if (inText && text != null) {
+                String whole = joined == null ? text : joined.toString();
+                if (!whole.isBlank()) {
+                    builder.text(whole);
+                }
+            }
+            inText = false;
+            text = null;
+            joined = null;
         }
 
         private void open() {
@@ -217,7 +242,7 @@ public final class SclReader {
             }
         }
 
-        private String within(String text) {
+        private <T extends CharSequence> T within(T text) {
             if (text.length() > limits.textLength()) {
                 throw new LimitExceededException(here(), "text length", text.length(), limits.textLength());
             }

@@ -28,6 +28,7 @@ public final class AnswerTable {
         List<String> columns = lines.isEmpty()
                 ? List.of()
                 : lines.get(0).cells().stream().map(String::strip).toList();
+        ValueTable.columns(lines, shownAs);
         int device = columns.indexOf(DEVICE);
         if (device < 0) {
             throw new MalformedInputException(
@@ -37,19 +38,15 @@ public final class AnswerTable {
         }
         Map<String, SortedMap<String, Entry>> answers = new LinkedHashMap<>();
         for (ValueTable.Line line : lines.subList(1, lines.size())) {
-            Position position = Position.line(shownAs, line.number());
+            Position position = Position.line(shownAs, line.sound(shownAs).number());
             SortedMap<String, Entry> own = new TreeMap<>();
-            for (int i = 0; i < Math.min(columns.size(), line.cells().size()); i++) {
-                String cell = ValueTable.plain(line.cells().get(i)).strip();
+            for (int i = 0; i < columns.size(); i++) {
+                String cell = line.cells().get(i).strip();
                 if (i != device && !cell.isEmpty()) {
                     own.put(columns.get(i), new Entry(cell, position));
                 }
             }
-            String name =
-                    device < line.cells().size() ? line.cells().get(device).strip() : "";
-            if (name.isEmpty() && own.isEmpty()) {
-                continue;
-            }
+            String name = line.cells().get(device).strip();
             if (name.isEmpty() || answers.put(name, own) != null) {
                 throw new MalformedInputException(
                         position,

@@ -37,22 +37,25 @@ public final class MarkTable {
     /**
      * Reads the columns that each row is to name.
      *
-     * @throws MalformedInputException when a cell holds something else than {@code x} or nothing, or a row stands twice
+     * @throws MalformedInputException when a cell holds something else than {@code x} or nothing, or a row or column stands
+     *     twice
      */
-    public static Map<String, Set<String>> read(Path file, String shownAs) {
+    public static Matrix.Wanted read(Path file, String shownAs) {
         List<ValueTable.Line> lines = ValueTable.lines(SafeFile.readText(file, MOST_BYTES, shownAs), shownAs);
         if (lines.isEmpty() || !lines.get(0).cells().get(0).strip().equals("row")) {
             throw new MalformedInputException(
                     Position.line(shownAs, 1), "the first cell is not 'row'", "Begin with 'urvant matrix --out'.");
         }
         List<String> columns = lines.get(0).cells().stream().map(String::strip).toList();
+        ValueTable.columns(lines, shownAs);
         Map<String, Set<String>> marks = new LinkedHashMap<>();
         for (ValueTable.Line line : lines.subList(1, lines.size())) {
-            Position position = Position.line(shownAs, line.number());
+            Position position = Position.line(shownAs, line.sound(shownAs).number());
             Set<String> named = new LinkedHashSet<>();
             for (int i = 1; i < line.cells().size(); i++) {
                 String cell = line.cells().get(i).strip();
-                if (!cell.isEmpty() && (!cell.equalsIgnoreCase(MARK) || i >= columns.size())) {
+                if (!cell.isEmpty()
+                        && (!cell.equalsIgnoreCase(MARK) || columns.get(i).isEmpty())) {
                     throw new MalformedInputException(
                             position,
                             "'" + cell + "' stands in column " + (i + 1) + "; expected x or nothing",
@@ -62,7 +65,7 @@ public final class MarkTable {
                     named.add(columns.get(i));
                 }
             }
-            String row = ValueTable.plain(line.cells().get(0)).strip();
+            String row = line.cells().get(0).strip();
             if (row.isEmpty() || marks.put(row, named) != null) {
                 throw new MalformedInputException(
                         position,
@@ -70,6 +73,8 @@ public final class MarkTable {
                         "Give each row a name of its own.");
             }
         }
-        return marks;
+        Set<String> mentioned = new LinkedHashSet<>(columns.subList(1, columns.size()));
+        mentioned.remove("");
+        return new Matrix.Wanted(mentioned, marks);
     }
 }

@@ -9,8 +9,10 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
@@ -44,6 +46,9 @@ final class SheetFile {
     private static final double LEAST_RATIO = 0.005;
     private static final long MOST_ENTRY = 200_000_000;
     private static final int MOST_COLUMNS = 200;
+    /** Numbers of a spreadsheet are those of IEEE 754: 17 digits, and an exponent of at most three. */
+    private static final String NUMBER = "-?\\d{1,40}(\\.\\d{1,40})?([eE][+-]?\\d{1,3})?";
+
     private static final int MEMORY_ROWS = 200;
 
     private SheetFile() {}
@@ -72,6 +77,10 @@ final class SheetFile {
         }
     }
 
+    private static String brief(String text) {
+        return text.length() > 40 ? text.substring(0, 40) + "…" : text;
+    }
+
     private static String brief(Exception e) {
         String text = String.valueOf(e.getMessage()).lines().findFirst().orElse("unreadable");
         return text.length() > 160 ? text.substring(0, 160) + "…" : text;
@@ -88,6 +97,7 @@ final class SheetFile {
         private final List<ValueTable.Line> lines = new ArrayList<>();
         private List<String> cells;
         private Map<Integer, String> faults;
+        private Set<Integer> filled;
 
         Reading(String shownAs, ReadOnlySharedStringsTable texts, StylesTable styles) {
             this.shownAs = shownAs;
@@ -114,6 +124,7 @@ final class SheetFile {
                             }
                             cells = new ArrayList<>();
                             faults = new HashMap<>();
+                            filled = new HashSet<>();
                         }
                         case "c" -> cell(xml);
                         case "mergeCell" -> {
@@ -129,7 +140,7 @@ final class SheetFile {
                     }
                 } else if (event == XMLStreamConstants.END_ELEMENT
                         && xml.getLocalName().equals("row")) {
-                    lines.add(new ValueTable.Line(row, List.copyOf(cells), Map.copyOf(faults)));
+                    lines.add(new ValueTable.Line(row, List.copyOf(cells), Map.copyOf(faults), null));
                 }
             }
             return lines;
@@ -139,7 +150,10 @@ final class SheetFile {
             String name = xml.getAttributeValue(null, "r");
             int column = name == null ? cells.size() : new CellReference(name).getCol();
             if (column > MOST_COLUMNS) {
-                return;
+                throw new LimitExceededException(Position.in(shownAs), "columns", column, MOST_COLUMNS);
+            }
+            if (!filled.add(column)) {
+                throw fault(shownAs, "cell " + name + " stands there twice", "Save it again as .xlsx.");
             }
             while (cells.size() <= column) {
                 cells.add("");
@@ -175,8 +189,13 @@ final class SheetFile {
                 faults.put(column, "cell " + at + " holds a date, which the spreadsheet made of something else");
             } else if ("b".equals(type)) {
                 return text.equals("1") ? "yes" : "no";
-            } else if ((type == null || "n".equals(type)) && text.matches("-?\\d+(\\.\\d+)?([eE][+-]?\\d+)?")) {
-                return number(text);
+            } else if ((type == null || "n".equals(type)) && !text.isEmpty()) {
+                if (text.matches(NUMBER)) {
+                    return number(text);
+                }
+                faults.put(
+                        column,
+                        "cell " + at + " holds '" + brief(text) + "', which is no number that a sheet can hold");
             }
             return text;
         }

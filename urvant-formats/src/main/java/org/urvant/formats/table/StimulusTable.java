@@ -43,6 +43,7 @@ public final class StimulusTable {
                 : lines.get(0).cells().stream()
                         .map(cell -> cell.strip().toLowerCase(Locale.ROOT))
                         .toList();
+        ValueTable.columns(lines, shownAs);
         for (String wanted : List.of("time", "signal", "value")) {
             if (!columns.contains(wanted)) {
                 throw new MalformedInputException(
@@ -53,7 +54,7 @@ public final class StimulusTable {
         }
         List<Stimulus> stimuli = new ArrayList<>();
         for (ValueTable.Line line : lines.subList(1, lines.size())) {
-            Position position = Position.line(shownAs, line.number());
+            Position position = Position.line(shownAs, line.sound(shownAs).number());
             String time = cell(line, columns.indexOf("time"));
             if (time.isEmpty() && cell(line, columns.indexOf("signal")).isEmpty()) {
                 continue;
@@ -73,7 +74,7 @@ public final class StimulusTable {
     private static String cell(ValueTable.Line line, int column) {
         return column < 0 || column >= line.cells().size()
                 ? ""
-                : ValueTable.plain(line.cells().get(column)).strip();
+                : line.cells().get(column).strip();
     }
 
     private static Stimulus stimulus(

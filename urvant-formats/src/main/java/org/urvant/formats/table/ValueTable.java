@@ -7,7 +7,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -60,8 +60,29 @@ public final class ValueTable {
         }
     }
 
-    /** A line of cells with its place: the number of the row, and names of cells in a spreadsheet. */
-    record Line(int number, List<String> cells, Map<Integer, String> faults) {}
+    /**
+     * A line of cells.
+     *
+     * @param number number of the row, from 1
+     * @param faults what is wrong with a cell, by its column from 0
+     * @param fault what is wrong with the whole line, so that its cells may mean something else; null when nothing is
+     */
+    record Line(int number, List<String> cells, Map<Integer, String> faults, String fault) {
+        boolean isBlank() {
+            return cells.stream().allMatch(String::isBlank);
+        }
+
+        /** Returns the line, when its cells stand under the headings that they belong to. */
+        Line sound(String shownAs) {
+            if (fault != null) {
+                throw new MalformedInputException(Position.line(shownAs, number), fault, MEND_LINE);
+            }
+            return this;
+        }
+    }
+
+    private static final String MEND_LINE = "Put a value that holds the separator in quotes, or separate by another"
+            + " character; write every cell, an empty one too.";
 
     /**
      * Reads a table by the ending of its name: {@code .csv} or {@code .xlsx}. All faults of its cells come as findings.
@@ -91,11 +112,20 @@ public final class ValueTable {
                         .setDelimiter(delimiter)
                         .setIgnoreEmptyLines(true)
                         .get())) {
+            int begin = 1;
             for (CSVRecord found : parser) {
                 if (lines.size() > MOST_ROWS) {
                     throw new LimitExceededException(Position.in(shownAs), "rows", lines.size(), MOST_ROWS);
                 }
-                lines.add(new Line((int) parser.getCurrentLineNumber(), List.of(found.values()), Map.of()));
+                int width =
+                        lines.isEmpty() ? found.size() : lines.get(0).cells().size();
+                List<String> cells =
+                        Arrays.stream(found.values()).map(ValueTable::plain).toList();
+                Line line = new Line(begin, cells, Map.of(), width(found.size(), width));
+                if (!line.isBlank()) {
+                    lines.add(line);
+                }
+                begin = (int) parser.getCurrentLineNumber() + 1;
             }
         } catch (IOException | UncheckedIOException e) {
             throw new MalformedInputException(
@@ -104,16 +134,38 @@ public final class ValueTable {
         return lines;
     }
 
+    private static String width(int found, int wanted) {
+        return found == wanted
+                ? null
+                : "the row has " + found + (found == 1 ? " cell" : " cells") + ", the heading has " + wanted;
+    }
+
+    /**
+     * Returns the places of columns by their headings in small letters.
+     *
+     * @throws MalformedInputException when a heading stands twice
+     */
+    static Map<String, Integer> columns(List<Line> lines, String shownAs) {
+        Map<String, Integer> columns = new LinkedHashMap<>();
+        List<String> headings = lines.isEmpty() ? List.of() : lines.get(0).cells();
+        for (int i = 0; i < headings.size(); i++) {
+            String heading = headings.get(i).strip().toLowerCase(Locale.ROOT);
+            if (!heading.isEmpty() && columns.put(heading, i) != null) {
+                throw new MalformedInputException(
+                        Position.line(shownAs, lines.get(0).number()),
+                        "there are two columns '" + heading + "'",
+                        "Keep the one that is meant.");
+            }
+        }
+        return columns;
+    }
+
     private static Read rows(String source, List<Line> lines) {
         List<Finding> findings = new ArrayList<>();
         if (lines.isEmpty()) {
             throw new MalformedInputException(Position.in(source), "the table is empty", "Begin with 'urvant export'.");
         }
-        Map<String, Integer> columns = new HashMap<>();
-        List<String> headings = lines.get(0).cells();
-        for (int i = 0; i < headings.size(); i++) {
-            columns.put(headings.get(i).strip().toLowerCase(Locale.ROOT), i);
-        }
+        Map<String, Integer> columns = columns(lines, source);
         for (String column : READ) {
             if (!columns.containsKey(column)) {
                 throw new MalformedInputException(
@@ -130,7 +182,10 @@ public final class ValueTable {
             String setting = cell(line, columns.get("setting"));
             String value = cell(line, columns.get("value"));
             String subject = device + " " + setting;
-            boolean sound = true;
+            boolean sound = line.fault() == null;
+            if (!sound) {
+                findings.add(finding(subject, position, line.fault(), MEND_LINE));
+            }
             for (String column : READ) {
                 String fault = line.faults().get(columns.get(column));
                 if (fault != null) {
@@ -169,14 +224,17 @@ public final class ValueTable {
     }
 
     private static String cell(Line line, int column) {
-        return column < line.cells().size() ? plain(line.cells().get(column)).strip() : "";
+        return column < line.cells().size() ? line.cells().get(column).strip() : "";
     }
 
-    /** Returns the text of a cell that a quote keeps from being a formula. */
-    static String plain(String cell) {
-        return cell.length() > 1 && cell.charAt(0) == '\'' && couldBeFormula(cell.substring(1))
-                ? cell.substring(1)
-                : cell;
+    /** Returns the text of a cell of CSV that a quote keeps from being a formula. */
+    private static String plain(String cell) {
+        return cell.startsWith("'") && isGuarded(cell.substring(1)) ? cell.substring(1) : cell;
+    }
+
+    /** Returns whether a text is written to CSV with a quote before it, so that it is read back as it was. */
+    private static boolean isGuarded(String text) {
+        return couldBeFormula(text) || text.startsWith("'") && isGuarded(text.substring(1));
     }
 
     /** Returns whether a spreadsheet would reckon with a text instead of showing it. */
@@ -212,7 +270,7 @@ public final class ValueTable {
         try (CSVPrinter printer = new CSVPrinter(text, CSVFormat.RFC4180)) {
             for (List<String> row : rows) {
                 printer.printRecord(row.stream()
-                        .map(cell -> couldBeFormula(cell) ? "'" + cell : cell)
+                        .map(cell -> isGuarded(cell) ? "'" + cell : cell)
                         .toList());
             }
         } catch (IOException e) {

@@ -143,10 +143,12 @@ public final class DeviceTypeReader {
                             fields.text("programmable").isEmpty() || Words.yes(fields, "programmable"),
                             texts(fields, "read-back-gaps"),
                             examples(fields),
-                            Guide.NONE));
+                            Guide.NONE,
+                            List.of()));
+            DeviceType working = FunctionReader.read(fields, bare, own.names());
             DeviceType acting = fields.child("logic")
-                    .map(reader -> LogicReader.read(reader, bare, own.names()))
-                    .orElse(bare);
+                    .map(reader -> LogicReader.read(reader, working, own.names()))
+                    .orElse(working);
             DeviceType type = fields.child("guide")
                     .map(reader -> acting.withGuide(GuideReader.read(reader, acting)))
                     .orElse(acting);

@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -48,6 +49,11 @@ class SclCheckTest {
             quoteCharacter = '~',
             textBlock =
                     """
+            "IP">192.0.2.11< | "IP">192.0.2.255<                            | address-out-of-range   | IP 192.0.2.255 of F01 is the broadcast address of the network; expected
+            "IP-SUBNET">255.255.255.0< | "IP-SUBNET">255.0.255.0<           | address-out-of-range   | IP-SUBNET 255.0.255.0 of F01 has holes
+            "IP-GATEWAY">192.0.2.1< | "IP-GATEWAY">192.0.2.0<               | address-out-of-range   | IP-GATEWAY 192.0.2.0 of F01 is the address of the network itself
+            "IP-GATEWAY">192.0.2.1< | "IP-GATEWAY">224.0.0.9<               | address-out-of-range   | IP-GATEWAY 224.0.0.9 of F01 is a multicast address
+            "IP-GATEWAY">192.0.2.1< | "IP-GATEWAY">198.51.100.1<            | gateway-outside        | IP-GATEWAY 198.51.100.1 of F01 is not in the subnet of 192.0.2.11
             lnType="MF7_XCBR" | lnType="MF7_XCBRR"                          | type-missing           | LNodeType 'MF7_XCBRR' of F01CTRL/XCBR1 is not defined. Did you mean 'MF7_XCBR'?
             <DO name="Pos" type="MF7_DPC_status"/> | <DO name="Pos" type="MF7_DPC_stat"/> | type-missing | DOType 'MF7_DPC_stat' of Pos is not defined. Did you mean
             type="MF7_AnalogueValue" fc="SG" | type="MF7_AnalogValue" fc="SG" | type-missing          | DAType 'MF7_AnalogValue' of setMag
@@ -141,17 +147,20 @@ class SclCheckTest {
                 .containsExactly(Rule.FILE_KIND_DIFFERS);
     }
 
-    /** F01 takes reports of F02: they must share a subnet, or F01 must have a gateway in its own. */
+    /** F01 takes reports of F02: they must share a subnet, or each must have a gateway in its own. */
     @ParameterizedTest
     @CsvSource({
-        "192.0.2.12, 192.0.2.1, false",
-        "198.51.100.12, 192.0.2.1, false",
-        "198.51.100.12, 0.0.0.0, true",
-        "198.51.100.12, 203.0.113.1, true"
+        "192.0.2.12, 192.0.2.1, 192.0.2.1, false",
+        "198.51.100.12, 198.51.100.1, 192.0.2.1, false",
+        "198.51.100.12, 192.0.2.1, 192.0.2.1, true",
+        "198.51.100.12, 0.0.0.0, 192.0.2.1, true",
+        "198.51.100.12, 198.51.100.1, 0.0.0.0, true",
+        "198.51.100.12, 198.51.100.1, 203.0.113.1, true"
     })
-    void iedsThatTalkByReportsMustReachEachOther(String peer, String gateway, boolean found) throws IOException {
+    void iedsThatTalkByReportsMustReachEachOther(String peer, String back, String gateway, boolean found)
+            throws IOException {
         String text = text("skarholm.scd")
-                .replace("192.0.2.12", peer)
+                .replaceFirst("(?s)(>)192.0.2.12(<.*?IP-GATEWAY\">)192.0.2.1<", "$1" + peer + "$2" + back + "<")
                 .replaceFirst("(IP-GATEWAY\">)192.0.2.1<", "$1" + gateway + "<");
         assertThat(check(text, "skarholm.scd").findings().stream()
                         .filter(finding -> finding.rule() == Rule.SUBNET_DIFFERS)
@@ -175,19 +184,29 @@ class SclCheckTest {
         assertThat(messages).anyMatch(text -> text.contains("edition 2003 allows 32"));
     }
 
+    /** Notes and errors in thousands: none pushes another kind out, and each IED that an error concerns has one. */
     @Test
-    void allFaultsComeAtOnceUpToALimit() {
+    void whatIsAlikeIsCountedAndPushesNothingOut() {
+        String references = "<ExtRef intAddr='x'/>".repeat(1500);
         String nodes = IntStream.range(0, 1500)
                 .mapToObj(i -> "<LN lnClass='GGIO' inst='" + i + "' lnType='none'/>")
                 .collect(Collectors.joining());
+        String ied = "<AccessPoint name='P'><Server><LDevice inst='L'><LN0 lnClass='LLN0' inst='' lnType='none'>"
+                + "%s</LN0>%s</LDevice></Server></AccessPoint></IED>";
+        String first = "<IED name='A'>" + ied.formatted("<Inputs>" + references + "</Inputs>", nodes);
         SclCheck.Result result = check(
-                "<SCL xmlns='http://www.iec.ch/61850/2003/SCL' version='2007' revision='B'><IED name='A'>"
-                        + "<AccessPoint name='P'><Server><LDevice inst='L'><LN0 lnClass='LLN0' inst='' lnType='none'/>"
-                        + nodes + "</LDevice></Server></AccessPoint></IED></SCL>",
+                "<SCL xmlns='http://www.iec.ch/61850/2003/SCL' version='2007' revision='B'>" + first + "<IED name='B'>"
+                        + ied.formatted("", "") + "</SCL>",
                 "a.cid");
-        assertThat(result.findings()).hasSize(SclCheck.MOST);
-        assertThat(result.unlisted()).isEqualTo(1501 - SclCheck.MOST);
-        assertThat(result.unsoundIeds()).containsExactly("A");
+        Map<Rule, Long> counts =
+                result.findings().stream().collect(Collectors.groupingBy(Finding::rule, Collectors.counting()));
+        assertThat(counts).containsEntry(Rule.INPUT_NOT_BOUND, 1000L).containsEntry(Rule.TYPE_MISSING, 1001L);
+        assertThat(result.unlisted()).isEqualTo(500 + 501);
+        assertThat(result.findings()).isSorted();
+        assertThat(result.findings().get(0).rule()).isEqualTo(Rule.TYPE_MISSING);
+        assertThat(result.findings()).anyMatch(finding -> finding.subject().startsWith("BL/"));
+        assertThat(result.unsoundIeds()).containsExactlyInAnyOrder("A", "B");
+        assertThat(result.isSound()).isFalse();
     }
 
     @Test

@@ -17,6 +17,7 @@ import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.core.fault.LimitExceededException;
 import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.fault.UrvantException;
@@ -79,6 +80,30 @@ class SclReaderTest {
                 .contains("A");
         assertThat(relay().attributeAt("F01MEAS/MMXU1.PhV.phsB.units.SIUnit").flatMap(DataAttribute::value))
                 .isEmpty();
+    }
+
+    /** XML 1.0, 2.4 to 2.7: comments, processing instructions and CDATA sections part no text, and references stand in it. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "12<!-- a -->50.5",
+                "1<?print now?>250.5",
+                "<![CDATA[1250]]>.5",
+                "12<![CDATA[50]]><!-- b -->&#46;5",
+                "<!-- a --><?b c?>1250.5",
+                "<!-- a -->\n 1250.5 \n<!-- b -->"
+            })
+    void aTextIsWholeWhateverStandsBetween(String text) {
+        String file = "<SCL xmlns='http://www.iec.ch/61850/2003/SCL'><Communication><SubNetwork name='S'>"
+                + "<ConnectedAP iedName='A' apName='P'><Address><P type='IP'>" + text + "</P></Address></ConnectedAP>"
+                + "</SubNetwork></Communication><IED name='A'><AccessPoint name='P'/></IED></SCL>";
+        SclFile read = new SclReader().read(file.getBytes(StandardCharsets.UTF_8), "a.cid");
+        assertThat(read.ied("A")
+                        .orElseThrow()
+                        .connectedAccessPoint()
+                        .orElseThrow()
+                        .address())
+                .containsEntry("IP", "1250.5");
     }
 
     @Test

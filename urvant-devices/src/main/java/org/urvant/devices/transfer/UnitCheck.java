@@ -1,0 +1,159 @@
+package org.urvant.devices.transfer;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SettingKind;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.project.Device;
+import org.urvant.core.project.Entry;
+import org.urvant.core.project.Project;
+import org.urvant.core.setting.DeviceSheets;
+import org.urvant.core.setting.Sheet;
+import org.urvant.devices.link.Identity;
+
+/** Holds the unit that answers against the one that the project means, and its clock against the time. */
+public final class UnitCheck {
+    /** How far a clock may be off before it is said. */
+    public static final Duration CLOCK_TOLERANCE = Duration.ofSeconds(5);
+
+    private UnitCheck() {}
+
+    /**
+     * One thing in which the unit is not the one of the project.
+     *
+     * @param rule the rule that it breaks
+     * @param what what differs, such as {@code firmware}
+     * @param at path of the device's value that would have to change; null for a module, which is fitted
+     * @param found what the unit says
+     * @param expected what the project says
+     */
+    public record Mismatch(Rule rule, String what, String at, String found, String expected) {
+        /** Returns the path of the device's value that would have to change; empty for a module, which is fitted. */
+        public Optional<String> key() {
+            return Optional.ofNullable(at);
+        }
+
+        /** Returns it in words. */
+        public String text() {
+            return what + ": the device has " + found + ", the project " + expected;
+        }
+    }
+
+    /**
+     * Returns in what the unit differs from what the project expects: firmware, hardware revision, modules slot by slot, serial
+     * number, MAC address. What either does not know is not held against it. The serial number that the project expects is the
+     * one in the device's file, else that of the unit that took the last download.
+     */
+    public static List<Mismatch> mismatches(Identity identity, Project project, Device device) {
+        List<Mismatch> all = new ArrayList<>();
+        hold(
+                Rule.HARDWARE_DIFFERS,
+                "firmware",
+                "firmware",
+                identity.firmware(),
+                device.firmware().text(),
+                all);
+        String revision = device.fitted().hardwareVersion().map(Entry::text).orElse("");
+        hold(Rule.HARDWARE_DIFFERS, "hardware revision", "hardware", identity.hardware(), revision, all);
+        SortedMap<String, String> wanted = device.fitted().moduleNames();
+        SortedMap<String, String> found = identity.modulesFound().orElse(wanted);
+        TreeSet<String> slots = new TreeSet<>(wanted.keySet());
+        slots.addAll(found.keySet());
+        for (String slot : slots) {
+            String has = found.getOrDefault(slot, "nothing");
+            hold(Rule.HARDWARE_DIFFERS, "slot " + slot, null, has, wanted.getOrDefault(slot, "nothing"), all);
+        }
+        hold(Rule.WRONG_DEVICE, "serial number", "serial", identity.serial(), expectedSerial(device), all);
+        SortedMap<String, String> addresses = macAddresses(project, device);
+        if (!identity.mac().isEmpty() && !addresses.isEmpty() && !addresses.containsValue(normal(identity.mac()))) {
+            String at = addresses.firstKey();
+            hold(Rule.WRONG_DEVICE, "MAC address", at, normal(identity.mac()), addresses.get(at), all);
+        }
+        return all;
+    }
+
+    private static void hold(Rule rule, String what, String at, String found, String expected, List<Mismatch> all) {
+        if (!found.isEmpty() && !expected.isEmpty() && !found.equals(expected)) {
+            all.add(new Mismatch(rule, what, at, found, expected));
+        }
+    }
+
+    /** Returns the serial number that the project expects: the one given, else that of the last download; empty when not known. */
+    static String expectedSerial(Device device) {
+        Entry given = device.particulars().serial();
+        return given == null ? device.record().serial() : given.text();
+    }
+
+    /** Returns the MAC addresses that a device is given, by the paths of the settings. */
+    private static SortedMap<String, String> macAddresses(Project project, Device device) {
+        SortedMap<String, String> addresses = new TreeMap<>();
+        project.type(device).ifPresent(type -> {
+            Sheet own = DeviceSheets.of(type, device).own();
+            for (SettingDefinition setting : type.settings().values()) {
+                if (setting.kind() == SettingKind.MAC && own.value(setting.path()) instanceof String address) {
+                    addresses.put(setting.path(), normal(address));
+                }
+            }
+        });
+        addresses.values().removeIf(String::isEmpty);
+        return addresses;
+    }
+
+    /** Returns a MAC address as twelve capital digits with hyphens; a text of another form as it is. */
+    private static String normal(String address) {
+        String digits = address.replaceAll("[-:. ]", "").toUpperCase(Locale.ROOT);
+        return digits.length() == 12 ? digits.replaceAll("..(?=.)", "$0-") : address;
+    }
+
+    /**
+     * Refuses a unit that is not the one of the project, before anything is written to it.
+     *
+     * @throws RefusedException naming all mismatches
+     */
+    public static void refuseOther(Identity identity, Project project, Device device) {
+        List<Mismatch> all = mismatches(identity, project, device);
+        if (!all.isEmpty()) {
+            throw new RefusedException(
+                    all.get(0).rule().id() + ": "
+                            + String.join("; ", all.stream().map(Mismatch::text).toList()),
+                    "If this is the unit that is meant, take over what it is with 'urvant fit " + device.name()
+                            + " --as-built'; if not, connect the one that is.");
+        }
+    }
+
+    /** Returns how far a device's clock is ahead of the time; negative when it is behind. */
+    public static Duration clockAhead(Instant shown, InstantSource clock) {
+        return Duration.between(clock.instant(), shown);
+    }
+
+    /** Returns whether a clock is right within {@link #CLOCK_TOLERANCE}. */
+    public static boolean isClockRight(Duration ahead) {
+        return ahead.abs().compareTo(CLOCK_TOLERANCE) <= 0;
+    }
+
+    /** Returns how far a clock is off in words, such as {@code 90.0 s behind this computer}. */
+    public static String clockText(Duration ahead) {
+        if (isClockRight(ahead)) {
+            return "right within " + CLOCK_TOLERANCE.toSeconds() + " s";
+        }
+        String off = String.format(Locale.ROOT, "%.1f s", Math.abs(ahead.toMillis()) / 1000.0);
+        return off + (ahead.isNegative() ? " behind" : " ahead of") + " this computer" + hint(ahead);
+    }
+
+    /** Whole hours are rarely drift. */
+    private static String hint(Duration ahead) {
+        long off = Math.abs(ahead.toSeconds()) % 3_600;
+        boolean wholeHours = Math.abs(ahead.toSeconds()) > 1_800 && (off < 60 || off > 3_540);
+        return wholeHours ? "; whole hours: is its zone wrong?" : "";
+    }
+}
