@@ -117,7 +117,7 @@ final class ReportsCommand extends Command {
                         report.dataSet().map(set -> set.members().size()).orElse(0),
                         subscription.signals().size(),
                         plan.instance().isPresent() ? plan.instance().getAsInt() : "none free",
-                        report.instances(),
+                        report.instances() + (report.isIndexed() ? "" : ", not numbered"),
                         report.integrityPeriodMillis() == 0 ? "none" : report.integrityPeriodMillis() / 1000.0 + " s");
             }
         }

@@ -51,7 +51,15 @@ final class SignalView {
         if (attribute.valuesByGroup().size() > 1) {
             facts.put("by group", attribute.valuesByGroup().toString().replaceAll("[{}]", ""));
         }
-        attribute.node().place().ifPresent(place -> facts.put("place", place.path() + "  " + words(place)));
+        attribute
+                .node()
+                .place()
+                .ifPresent(place -> facts.put(
+                        "place",
+                        place.path() + "  " + words(place)
+                                + (attribute.node().isPlaceInferred()
+                                        ? "; inferred from other nodes of the IED"
+                                        : "")));
         List<SignalKind> kinds = SignalKind.of(attribute);
         for (SignalKind kind : kinds) {
             facts.put(
@@ -152,6 +160,7 @@ final class SignalView {
                 "enumeration", attribute.enumeration(),
                 "value", attribute.value().orElse(null),
                 "place", attribute.node().place().map(SitePart::path).orElse(""),
+                "placeInferred", attribute.node().isPlaceInferred(),
                 "kinds", SignalKind.of(attribute).stream().map(SignalKind::word).toList(),
                 "steps",
                         use.steps().stream()

@@ -130,7 +130,8 @@ final class SignalsCommand extends Command {
                     signal.basicType(),
                     words(kinds),
                     why ? kinds.isEmpty() ? "" : signal.reason(kinds.get(0)) : signal.description()));
-            cells.addAll(placed ? List.of(signal.place()) : List.of());
+            cells.addAll(
+                    placed ? List.of(signal.place() + (signal.isPlaceInferred() ? " (inferred)" : "")) : List.of());
             table.row(cells.toArray());
         }
         if (!table.isEmpty()) {
@@ -186,6 +187,7 @@ final class SignalsCommand extends Command {
                         "kinds", signal.kinds().stream().map(SignalKind::word).toList(),
                         "description", signal.description(),
                         "place", signal.place(),
+                        "placeInferred", signal.isPlaceInferred(),
                         "position", signal.position()))
                 .toList();
     }

@@ -128,7 +128,7 @@ final class SourceView {
             sayCounts(file);
             return;
         }
-        Table table = new Table("block", "kind", "dataset", "members", "instances", "description");
+        Table table = new Table("block", "kind", "dataset", "members", "instances", "triggers", "description");
         for (Ied ied : file.ieds()) {
             for (LogicalNode node : ied.nodes()) {
                 for (ReportControl report : node.reportControls()) {
@@ -137,7 +137,8 @@ final class SourceView {
                             report.isBuffered() ? "report, buffered" : "report, unbuffered",
                             report.dataSet().map(DataSet::name).orElse("none"),
                             report.dataSet().map(set -> set.members().size()).orElse(0),
-                            report.instances(),
+                            report.instances() + (report.isIndexed() ? "" : ", not numbered"),
+                            String.join(" ", report.triggers()),
                             report.description());
                 }
                 for (SampledValueControl stream : node.sampledValueControls()) {
@@ -147,6 +148,7 @@ final class SourceView {
                             stream.dataSet().map(DataSet::name).orElse("none"),
                             stream.dataSet().map(set -> set.members().size()).orElse(0),
                             "",
+                            "",
                             stream.description());
                 }
                 for (GooseControl message : node.gooseControls()) {
@@ -155,6 +157,7 @@ final class SourceView {
                             "GOOSE",
                             message.dataSet().map(DataSet::name).orElse("none"),
                             message.dataSet().map(set -> set.members().size()).orElse(0),
+                            "",
                             "",
                             message.description());
                 }
@@ -170,8 +173,9 @@ final class SourceView {
         Table table = new Table("IED", "datasets", "reports", "GOOSE", "sampled values", "inputs", "not bound yet");
         for (Ied ied : file.ieds()) {
             List<LogicalNode> nodes = ied.nodes();
-            List<ExternalReference> inputs =
-                    nodes.stream().flatMap(node -> node.inputs().stream()).toList();
+            List<ExternalReference> inputs = ied.allNodes().stream()
+                    .flatMap(node -> node.inputs().stream())
+                    .toList();
             table.row(
                     ied.name(),
                     nodes.stream().mapToInt(node -> node.dataSets().size()).sum(),
@@ -225,7 +229,7 @@ final class SourceView {
                                 .orElse("none"),
                 "attributes",
                         ied.nodes().stream()
-                                .mapToInt(node -> node.attributes().size())
+                                .mapToLong(LogicalNode::attributeCount)
                                 .sum(),
                 "description", ied.description());
     }

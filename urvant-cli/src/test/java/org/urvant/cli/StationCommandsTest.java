@@ -48,10 +48,10 @@ class StationCommandsTest {
             textBlock =
                     """
             look STATION                      | edition findings header ieds kind source unlisted version
-            signals kind:trip                 | class constraint description kinds place position reference type
+            signals kind:trip                 | class constraint description kinds place placeInferred position reference type
             site                              | description kind nodes parts path terminals type voltage
             reports GW1                       | hints ied instance proposals reports uncarried
-            explain F01CTRL/XCBR1.Pos.stVal   | carriers class constraint enumeration kinds mappings place receivers reference steps type value
+            explain F01CTRL/XCBR1.Pos.stVal   | carriers class constraint enumeration kinds mappings place placeInferred receivers reference steps type value
             """)
     void programsGetTheSameInJson(String line, String fields) throws IOException {
         if (line.equals("site")) {

@@ -46,6 +46,7 @@ final class MappingCheck {
                 address(resolved);
                 name(resolved);
                 place(resolved);
+                inferred(resolved);
                 counts.merge(resolved.objectConnection(), 1, Integer::sum);
             });
             if (!mapping.isUsed()) {
@@ -132,6 +133,21 @@ final class MappingCheck {
                     node.reference() + " is in no bay of the site that "
                             + node.position().source() + " describes",
                     Rule.SIGNAL_WITHOUT_PLACE.remedy());
+        }
+    }
+
+    private void inferred(ResolvedMapping resolved) {
+        LogicalNode node = resolved.attribute().node();
+        String place = resolved.mapping().place();
+        if (!place.isEmpty()
+                && node.isPlaceInferred()
+                && place.equals(node.place().orElseThrow().path())) {
+            report(
+                    Rule.PLACE_INFERRED,
+                    resolved.mapping(),
+                    "the place " + place + " is that of other nodes of "
+                            + node.device().ied().name() + "; the file does not name " + node.reference(),
+                    Rule.PLACE_INFERRED.remedy());
         }
     }
 

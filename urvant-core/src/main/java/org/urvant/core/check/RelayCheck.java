@@ -1,9 +1,11 @@
 package org.urvant.core.check;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -21,6 +23,7 @@ import org.urvant.core.scl.ExternalReference;
 import org.urvant.core.scl.GooseControl;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.LogicalNode;
+import org.urvant.core.scl.MessageAddress;
 import org.urvant.core.scl.SampledValueControl;
 
 /** Checks IEDs against each other: GOOSE messages and sampled values, who takes them, and who asks for reports. */
@@ -35,6 +38,8 @@ final class RelayCheck {
     private final Set<String> taken = new HashSet<>();
     private final Set<String> unsound = new HashSet<>();
     private final Map<String, Set<String>> subnetworks = new HashMap<>();
+    /** By sender, then by the node within it, what its messages carry. */
+    private final Map<String, Map<String, List<Carried>>> carried = new HashMap<>();
 
     private RelayCheck(List<Ied> ieds, Consumer<Finding> findings) {
         ieds.forEach(ied -> this.ieds.putIfAbsent(ied.name(), ied));
@@ -76,9 +81,10 @@ final class RelayCheck {
         ieds.values().forEach(ied -> ied.logicalDevices().stream()
                 .flatMap(device -> device.nodes().stream().limit(1))
                 .forEach(node -> blocks(ied, node)));
-        ieds.values().forEach(ied -> ied.nodes().forEach(node -> node.inputs().forEach(input -> input(ied, input))));
+        ieds.values()
+                .forEach(ied -> ied.allNodes().forEach(node -> node.inputs().forEach(input -> input(ied, input))));
         blocks.forEach((place, block) -> {
-            if (!taken.contains(place)) {
+            if (!taken.contains(place) && receivers(block).isEmpty()) {
                 report(
                         Rule.GOOSE_UNSUBSCRIBED,
                         block.reference(),
@@ -86,6 +92,13 @@ final class RelayCheck {
                         what(block) + " " + block.reference() + " is taken by no other IED");
             }
         });
+    }
+
+    /** Receivers that the sender's file lists count as takers, though their own files may name no input. */
+    private static List<String> receivers(ControlBlock block) {
+        return block instanceof GooseControl goose
+                ? goose.receivers()
+                : block instanceof SampledValueControl stream ? stream.receivers() : List.of();
     }
 
     /** Finds addresses that two access points of a file have; over a whole project that is done with the devices. */
@@ -121,31 +134,42 @@ final class RelayCheck {
         String nodePlace = node.device().instance() + "/" + node.name();
         for (GooseControl message : node.gooseControls()) {
             blocks.put(place(ied, nodePlace, message.name()), message);
-            unique(identifiers, Rule.DUPLICATE_GOOSE_ID, "", message.gooseId(), message);
-            address(message, message.address().orElse(Map.of()));
+            unique(identifiers, Rule.DUPLICATE_GOOSE_ID, "", message.gooseId(), message, message.position());
+            message.addresses().forEach(address -> address(message, address));
         }
         for (SampledValueControl stream : node.sampledValueControls()) {
             blocks.put(place(ied, nodePlace, stream.name()), stream);
-            unique(streams, Rule.DUPLICATE_STREAM_ID, "", stream.streamId(), stream);
-            address(stream, stream.address().orElse(Map.of()));
+            unique(streams, Rule.DUPLICATE_STREAM_ID, "", stream.streamId(), stream, stream.position());
+            stream.addresses().forEach(address -> address(stream, address));
         }
     }
 
-    private void address(ControlBlock block, Map<String, String> address) {
-        String network = String.join(" ", subnetworks(block.node().device().ied()));
-        unique(addresses, Rule.DUPLICATE_MAC, network, address.getOrDefault("MAC-Address", ""), block);
-        unique(applications, Rule.DUPLICATE_APPID, network, address.getOrDefault("APPID", ""), block);
+    private void address(ControlBlock block, MessageAddress address) {
+        String mac = address.parts().getOrDefault("MAC-Address", "").toUpperCase(Locale.ROOT);
+        String application = address.parts().getOrDefault("APPID", "").toUpperCase(Locale.ROOT);
+        String network = address.subnetwork();
+        Position macAt = address.positions().getOrDefault("MAC-Address", block.position());
+        Position applicationAt = address.positions().getOrDefault("APPID", block.position());
+        unique(addresses, Rule.DUPLICATE_MAC, network, mac, block, macAt);
+        String padded = application.isEmpty() ? "" : "0".repeat(Math.max(0, 4 - application.length())) + application;
+        unique(applications, Rule.DUPLICATE_APPID, network, padded, block, applicationAt);
     }
 
     /** Multicast addresses need be unique within a subnetwork only, identifiers everywhere. */
-    private void unique(Map<String, Position> known, Rule rule, String network, String value, ControlBlock block) {
-        Position first = value.isEmpty() ? null : known.putIfAbsent(network + " " + value, block.position());
+    private void unique(
+            Map<String, Position> known,
+            Rule rule,
+            String network,
+            String value,
+            ControlBlock block,
+            Position position) {
+        Position first = value.isEmpty() ? null : known.putIfAbsent(network + " " + value, position);
         if (first != null) {
             unsound.add(block.node().device().ied().name());
             report(
                     rule,
                     block.reference(),
-                    block.position(),
+                    position,
                     "'" + value + "' of " + block.reference() + " is also that of the message at " + first);
         }
     }
@@ -165,7 +189,9 @@ final class RelayCheck {
             return;
         }
         boolean multicast = input.service().equals("GOOSE") || input.service().equals("SMV");
-        if (!multicast && !isReached(ied, sender)) {
+        boolean byAssociation =
+                input.service().equals("Report") || input.service().equals("Poll");
+        if (byAssociation && !isReached(ied, sender)) {
             unsound.add(ied.name());
             report(
                     Rule.SUBNET_DIFFERS,
@@ -174,10 +200,19 @@ final class RelayCheck {
                     ied.name() + " takes reports of " + sender.name()
                             + ", which is in no subnet of its own, and no gateway leads there");
         }
-        if (!multicast || input.controlBlock().isEmpty()) {
+        if (input.controlBlock().isEmpty()) {
+            if (multicast || input.service().isEmpty()) {
+                takenByData(sender, input);
+            }
             return;
         }
         String place = place(sender, input.controlBlockNode(), input.controlBlock());
+        if (!multicast) {
+            if (input.service().isEmpty() && blocks.containsKey(place)) {
+                taken.add(place);
+            }
+            return;
+        }
         if (blocks.containsKey(place)) {
             taken.add(place);
             sameNetwork(ied, sender, input, subject);
@@ -191,6 +226,35 @@ final class RelayCheck {
                             + " control block '" + input.controlBlock() + "' in " + input.controlBlockNode());
         }
     }
+
+    /** An input that names no control block takes its data by whichever message carries them (edition 2003 knows no other way). */
+    private void takenByData(Ied sender, ExternalReference input) {
+        carried
+                .computeIfAbsent(sender.name(), name -> carried(sender))
+                .getOrDefault(input.sourceNode(), List.of())
+                .stream()
+                .filter(member -> isSame(member.path(), input.sourcePath()))
+                .forEach(member -> taken.add(member.block()));
+    }
+
+    private static boolean isSame(String member, String path) {
+        return member.equals(path) || path.startsWith(member + ".") || member.startsWith(path + ".");
+    }
+
+    private Map<String, List<Carried>> carried(Ied sender) {
+        Map<String, List<Carried>> all = new HashMap<>();
+        blocks.forEach((place, block) -> {
+            if (block.node().device().ied().equals(sender)) {
+                block.dataSet().ifPresent(set -> set.members()
+                        .forEach(member -> all.computeIfAbsent(member.place(), key -> new ArrayList<>())
+                                .add(new Carried(place, member.path()))));
+            }
+        });
+        return all;
+    }
+
+    /** Data that a message carries: the place of its control block, and the path within the node. */
+    private record Carried(String block, String path) {}
 
     /** Returns whether some address of the sender is reached from the IED, and reaches it; so too when none is known. */
     private static boolean isReached(Ied ied, Ied sender) {

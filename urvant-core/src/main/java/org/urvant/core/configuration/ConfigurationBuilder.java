@@ -20,6 +20,7 @@ import org.urvant.core.project.Mapping;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.scl.DataSet;
+import org.urvant.core.scl.ReportControl;
 import org.urvant.core.setting.DeviceSheets;
 import org.urvant.core.setting.Sheet;
 import org.urvant.core.tree.Node;
@@ -135,17 +136,16 @@ public final class ConfigurationBuilder {
         SortedMap<String, Section> reports = new TreeMap<>();
         for (Subscription subscription :
                 Subscriptions.of(project, device, connection).subscriptions()) {
-            reports.put(
-                    subscription.report().reference(),
-                    Section.of(Map.of(
-                            "dataset",
-                            Value.text(subscription
-                                    .report()
-                                    .dataSet()
-                                    .map(DataSet::reference)
-                                    .orElse("")),
-                            "revision",
-                            Value.number(subscription.report().configurationRevision()))));
+            ReportControl report = subscription.report();
+            SortedMap<String, Node> fields = new TreeMap<>();
+            fields.put(
+                    "dataset",
+                    Value.text(report.dataSet().map(DataSet::reference).orElse("")));
+            fields.put("revision", Value.number(report.configurationRevision()));
+            if (!report.isIndexed()) {
+                fields.put("indexed", Value.logical(false)); // its name on the line has no number after it
+            }
+            reports.put(report.reference(), Section.of(fields));
         }
         return Section.of(reports);
     }

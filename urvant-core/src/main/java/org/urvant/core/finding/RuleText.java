@@ -39,6 +39,8 @@ record RuleText(String meaning, String remedy) {
             duplicate-element | Two elements of an SCL file have the same name where it must be unique; a reference to it is ambiguous. | Rename one of them in the tool that made the file.
             type-missing | An SCL file refers to a type that its templates do not define, so the data below it are not known. | Export the file again with its data type templates, or correct the reference.
             type-circle | A data type of an SCL file contains itself, so it has no end. | Correct the type in the tool that made the file.
+            type-too-large | A type of an SCL file unfolds to more data than a node or a file can have, so only a part of it is known. | Correct the lengths of its arrays, or the types that it holds many times over.
+            array-length-wrong | An array of an SCL file has a length that is no number and names none, so its elements are not known. | Give the number of elements, or the name of the attribute beside it that holds it.
             class-differs | A logical node has another class than the type that it refers to. | Refer to a type of the node's own class.
             dataset-missing | A control block sends a dataset that its logical node does not have. | Correct the name, or define the dataset beside the block.
             member-missing | A dataset lists data that the IED does not have, so the dataset cannot be made. | Correct the member, or take it out and raise the revision of the blocks that send the dataset.
@@ -126,6 +128,7 @@ record RuleText(String meaning, String remedy) {
             input-not-bound | A relay has an input that is prepared but takes no data yet. | Bind it in the station's engineering tool when the function is wanted.
             type-unused | A type is defined that nothing in the file uses. | Nothing need be done; the file could be smaller.
             name-shortened | A signal's name was shortened to what the device can hold. | Give a better short name in the mapping table, if there is one.
+            place-inferred | The place of a mapped signal was inferred from other nodes of its IED, for the site section does not name its own. | Check that it belongs there, and give the place in the site section or in the mapping table.
             left-at-default | Settings of the device are at their defaults; nobody has confirmed them. | Look through them with 'urvant show'.
             value-not-used | A value is given for a setting that does not apply, so nothing follows from it. | Take it out, or change what makes the setting idle.
             derived-value-given | A value is given for a setting that follows from others, so what is given could contradict them. | Take the value out; change what it follows from instead.

@@ -167,7 +167,14 @@ public record ReportPlan(
         return "<FCDA ldInst=\"" + node.device().instance() + "\""
                 + (prefix.isEmpty() ? "" : " prefix=\"" + prefix + "\"")
                 + " lnClass=\"" + node.nodeClass() + "\"" + (instance.isEmpty() ? "" : " lnInst=\"" + instance + "\"")
-                + " doName=\"" + path + "\" fc=\"" + constraint + "\"/>";
+                + " doName=\"" + path.replaceAll("\\(\\d+\\)", "") + "\"" + index(path) + " fc=\"" + constraint
+                + "\"/>";
+    }
+
+    /** An element of an array is named by its index beside the path, not in it (IEC 61850-6:2009, 9.3.7). */
+    private static String index(String path) {
+        int open = path.indexOf('(');
+        return open < 0 ? "" : " ix=\"" + path.substring(open + 1, path.indexOf(')', open)) + "\"";
     }
 
     private static String obstacle(Ied ied, int members) {

@@ -63,7 +63,7 @@ public record SignalUse(
                         block.dataSet().map(set -> carries(set, attribute)).orElse(false))
                 .toList();
         List<ExternalReference> receivers = project.ieds().stream()
-                .flatMap(other -> other.nodes().stream())
+                .flatMap(other -> other.allNodes().stream())
                 .flatMap(other -> other.inputs().stream())
                 .filter(input -> takes(input, ied, attribute))
                 .toList();

@@ -33,14 +33,13 @@ public final class AccessPoint extends SclElement {
         return at < 0 ? Optional.empty() : Optional.of(store.attribute(at, "apName", ""));
     }
 
-    /** Returns the logical nodes of a client without server, such as {@code IHMI}; without a logical device. */
-    public List<String> clientNodes() {
-        return views(
-                row,
-                Tag.LN,
-                at -> store.attribute(at, "prefix", "")
-                        + store.attribute(at, "lnClass", "")
-                        + store.attribute(at, "inst", ""));
+    /**
+     * Returns the logical nodes that stand under the access point itself, such as {@code IHMI} of a client; their logical device
+     * has no instance and the name of the IED (IEC 61850-6:2009, 9.3.2).
+     */
+    public List<LogicalNode> clientNodes() {
+        LogicalDevice none = new LogicalDevice(ied, row);
+        return views(row, Tag.LN, at -> new LogicalNode(none, at));
     }
 
     /** Returns the place on a subnetwork, or empty when it is connected to none. */

@@ -64,6 +64,27 @@ final class BasicType {
         return SIZES.getOrDefault(type, 8);
     }
 
+    /** Returns the size of a content with the tag and length before it (ASN.1 BER, ITU-T X.690, 8.1.3). */
+    static long headed(long content) {
+        return content + (content < 128 ? 2 : content < 256 ? 3 : content < 65_536 ? 4 : 5);
+    }
+
+    /** Returns the size in bytes in a sampled-value message, which has no tags (IEC 61850-9-2:2011, table 14). */
+    static int plainSize(String type) {
+        BigInteger[] range = INTEGERS.get(type);
+        if (range != null) {
+            int bits = range[1].subtract(range[0]).bitLength();
+            return bits / 8;
+        }
+        return switch (type) {
+            case "BOOLEAN" -> 1;
+            case "FLOAT64", "Timestamp", "EntryTime" -> 8;
+            case "Octet64", "Octet16", "Octet6" -> 20;
+            case "VisString32", "VisString64", "VisString65", "VisString129", "VisString255", "Unicode255" -> 35;
+            default -> 4;
+        };
+    }
+
     private static boolean isWithin(String text, BigInteger[] range) {
         if (!WHOLE.matcher(text).matches()) {
             return false;

@@ -3,6 +3,7 @@ package org.urvant.core.scl;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import org.urvant.core.finding.Position;
 import org.urvant.core.network.Station;
 
 /** An access point's place on a subnetwork, with its addresses (IEC 61850-6:2009, 9.4.4). */
@@ -51,14 +52,35 @@ public final class ConnectedAccessPoint extends SclElement {
         return blockAddress(Tag.SMV, logicalDevice, controlBlock);
     }
 
-    private Optional<Map<String, String>> blockAddress(Tag tag, String logicalDevice, String controlBlock) {
+    /** Returns where a control block of the access point's IED sends to from here; empty when it does not. */
+    Optional<MessageAddress> messageAddress(Tag tag, String logicalDevice, String controlBlock) {
+        int block = block(tag, logicalDevice, controlBlock);
+        if (block < 0) {
+            return Optional.empty();
+        }
+        Map<String, Position> positions = new LinkedHashMap<>();
+        int address = store.child(block, Tag.ADDRESS);
+        if (address >= 0) {
+            for (int p : store.children(address, Tag.P)) {
+                positions.put(store.attribute(p, "type", ""), store.position(p));
+            }
+        }
+        return Optional.of(new MessageAddress(subnetwork(), parts(address), positions));
+    }
+
+    private int block(Tag tag, String logicalDevice, String controlBlock) {
         for (int block : store.children(row, tag)) {
             if (logicalDevice.equals(store.attribute(block, "ldInst"))
                     && controlBlock.equals(store.attribute(block, "cbName"))) {
-                return Optional.of(parts(store.child(block, Tag.ADDRESS)));
+                return block;
             }
         }
-        return Optional.empty();
+        return -1;
+    }
+
+    private Optional<Map<String, String>> blockAddress(Tag tag, String logicalDevice, String controlBlock) {
+        int block = block(tag, logicalDevice, controlBlock);
+        return block < 0 ? Optional.empty() : Optional.of(parts(store.child(block, Tag.ADDRESS)));
     }
 
     /** Returns the physical connections by type, such as {@code Connection} → plug, cable and port, as written. */

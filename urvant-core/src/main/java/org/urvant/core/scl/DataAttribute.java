@@ -124,7 +124,7 @@ public final class DataAttribute {
 
     /** Returns whether a tool may take a value from another file that this one gives back (9.5.4.1). */
     public boolean isValueImported() {
-        return Boolean.parseBoolean(given("valImport"));
+        return SclStore.isTrue(given("valImport"));
     }
 
     /** Returns an attribute of the instance, else of the definition, else empty text. */

@@ -31,6 +31,13 @@ public final class GooseControl extends ControlBlock {
         return SampledValueControl.receivers(this);
     }
 
+    /** Returns where the block sends to, on each subnetwork that the file gives it an address on. */
+    public List<MessageAddress> addresses() {
+        return node.device().ied().connectedAccessPoints().stream()
+                .flatMap(point -> point.messageAddress(Tag.GSE, node.device().instance(), name()).stream())
+                .toList();
+    }
+
     /** Returns the address parts ({@code MAC-Address}, {@code APPID} …), or empty when the file gives the block none. */
     public Optional<Map<String, String>> address() {
         return node.device().ied().connectedAccessPoints().stream()

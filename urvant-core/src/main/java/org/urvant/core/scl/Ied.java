@@ -77,6 +77,22 @@ public final class Ied extends SclElement {
         return Collections.unmodifiableList(nodes);
     }
 
+    /** Returns the logical nodes under the access points themselves, outside any server: those of clients. */
+    public List<LogicalNode> clientNodes() {
+        List<LogicalNode> nodes = new ArrayList<>();
+        for (int point = store.child(row, Tag.ACCESS_POINT); point >= 0; point = store.next(point, Tag.ACCESS_POINT)) {
+            nodes.addAll(new AccessPoint(this, point).clientNodes());
+        }
+        return Collections.unmodifiableList(nodes);
+    }
+
+    /** Returns all logical nodes, those of servers and those of clients. */
+    public List<LogicalNode> allNodes() {
+        List<LogicalNode> nodes = new ArrayList<>(nodes());
+        nodes.addAll(clientNodes());
+        return Collections.unmodifiableList(nodes);
+    }
+
     /** Returns the logical devices of all servers, in the order of the file. */
     public List<LogicalDevice> logicalDevices() {
         List<LogicalDevice> devices = new ArrayList<>();

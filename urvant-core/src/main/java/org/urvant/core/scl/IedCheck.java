@@ -7,20 +7,22 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.function.ToLongFunction;
 import org.urvant.core.finding.Rule;
 
 /** Checks the IEDs of a file: their names, nodes, datasets, control blocks, instances of data, and inputs. */
 final class IedCheck {
-    /** What an Ethernet frame carries (IEEE 802.3), less the head of a GOOSE or sampled-value message. */
-    private static final int FRAME = 1500 - 8;
+    /** What an Ethernet frame carries (IEEE 802.3). */
+    private static final int FRAME = 1500;
 
-    /** References, counters and time that a message carries besides, at their usual lengths. */
-    private static final int HEAD = 150;
+    /** APPID, length and two reserved words before a GOOSE or sampled-value message (IEC 61850-8-1:2011, annex C). */
+    private static final int FRAME_HEAD = 8;
 
     private final SclCheck check;
     private final SclStore store;
     private final TypeCheck types;
     private final Set<String> names = new HashSet<>();
+    private final Map<String, Integer> cuts = new HashMap<>();
     /** The nodes of the IEDs looked at last; a message has few receivers, and all nodes of a file would be many. */
     private final Map<String, Map<NodeKey, LogicalNode>> nodes = new LinkedHashMap<>(64, 0.75f, true) {
         @Override
@@ -88,10 +90,8 @@ final class IedCheck {
                         at,
                         name + " has no access point '" + store.attribute(at, "apName", "") + "'");
             }
-            for (int node : store.children(point, Tag.LN)) {
-                types.used.add(check.file().templates().type(Tag.L_NODE_TYPE, store.attribute(node, "lnType", "")));
-            }
         }
+        ied.clientNodes().forEach(node -> node(ied, node, 1));
         Set<String> devices = new HashSet<>();
         Map<NodeKey, LogicalNode> own = nodes(ied);
         for (LogicalDevice device : ied.logicalDevices()) {
@@ -154,6 +154,7 @@ final class IedCheck {
             if (types.faulty(type, new HashSet<>())) {
                 check.unsound(name);
             }
+            size(node, name);
             String typeClass = store.attribute(type, "lnClass", "");
             if (!typeClass.equals(node.nodeClass())) {
                 check.report(
@@ -170,6 +171,22 @@ final class IedCheck {
         }
         if (store.end(node.row) > node.row + 1) {
             blocks(ied, node);
+        }
+    }
+
+    private void size(LogicalNode node, String ied) {
+        int cut = cuts.computeIfAbsent(
+                node.typeName(), key -> check.file().templates().cut(node));
+        if (cut >= 0) {
+            check.report(
+                    Rule.TYPE_TOO_LARGE,
+                    ied,
+                    ied + " " + node.typeName(),
+                    cut,
+                    "LNodeType " + node.typeName() + " of " + node.reference() + " unfolds too far at "
+                            + store.element(cut) + " "
+                            + store.attribute(cut, "name", store.attribute(cut, "id", "")) + "; "
+                            + node.attributeCount() + " attributes of it are known");
         }
     }
 
@@ -303,6 +320,8 @@ final class IedCheck {
                 } else if (data != null && !data.hasConstraint()) {
                     fault = path(member) + " of " + key + " has nothing with functional constraint "
                             + store.attribute(member, "fc", "");
+                } else if (data != null) {
+                    fault = index(member, key, data);
                 }
             }
             if (fault != null) {
@@ -314,6 +333,22 @@ final class IedCheck {
                         "dataset " + set.name() + ": " + fault);
             }
         }
+    }
+
+    /** Returns what is wrong with the index of a member into an array; null when nothing is (IEC 61850-6:2009, 9.3.7). */
+    private String index(int member, NodeKey key, TypeCheck.Data data) {
+        String index = store.attribute(member, "ix", "");
+        if (index.isEmpty()) {
+            return null;
+        }
+        if (data.array() == 0) {
+            return "ix is '" + index + "', but " + path(member) + " of " + key + " is no array and in none";
+        }
+        long number = Numbers.parse(index, -1);
+        return number < 0 || data.array() > 0 && number >= data.array()
+                ? "ix is '" + index + "'; the array of " + path(member) + " of " + key + " has "
+                        + (data.array() > 0 ? "elements 0 to " + (data.array() - 1) : "elements from 0")
+                : null;
     }
 
     /** Returns what a member of a dataset is; null when it is a whole node, or the node's type is not known. */
@@ -341,10 +376,22 @@ final class IedCheck {
                     report.reference() + " has " + report.instances() + " instances, kept for " + clients.size()
                             + " clients");
         }
-        for (String client : clients) {
-            if (!names.contains(client) && check.kind() == FileKind.SCD) {
-                receiver(ied, report, client);
-            }
+        if (report.instances() < report.wantedInstances()) {
+            check.report(
+                    Rule.REPORT_CLIENTS_EXCEEDED,
+                    ied.name(),
+                    report.reference(),
+                    report.row,
+                    report.reference() + " asks for " + report.wantedInstances() + " instances; "
+                            + (report.isIndexed()
+                                    ? "99 can be told apart"
+                                    : "without index a buffered block has one, for all would have one name"));
+        }
+        int kept = store.child(report.row, Tag.RPT_ENABLED);
+        for (int client = kept < 0 ? -1 : store.child(kept, Tag.CLIENT_LN);
+                client >= 0;
+                client = store.next(client, Tag.CLIENT_LN)) {
+            client(ied, report, client);
         }
         if (report.integrityPeriodMillis() > 0 && !report.triggersOn("period")) {
             check.report(
@@ -354,6 +401,31 @@ final class IedCheck {
                     report.row,
                     report.reference() + " has an integrity period of " + report.integrityPeriodMillis()
                             + " ms, but not the trigger 'period'");
+        }
+    }
+
+    private void client(Ied ied, ReportControl report, int row) {
+        String name = store.attribute(row, "iedName", "");
+        Ied client = check.file().ied(name).orElse(null);
+        if (client == null) {
+            if (check.kind() == FileKind.SCD) {
+                receiver(ied, report, name);
+            }
+            return;
+        }
+        String node = store.attribute(row, "prefix", "")
+                + store.attribute(row, "lnClass", "")
+                + store.attribute(row, "lnInst", "");
+        Set<String> known = new HashSet<>();
+        client.allNodes().forEach(own -> known.add(own.name()));
+        if (!node.isEmpty() && !known.isEmpty() && !known.contains(node)) {
+            check.report(
+                    Rule.RECEIVER_MISSING,
+                    ied.name(),
+                    report.reference(),
+                    row,
+                    report.reference() + " is kept for " + node + " of " + name + ", which has no such node"
+                            + check.hint(node, known));
         }
     }
 
@@ -383,10 +455,9 @@ final class IedCheck {
         if (set == null || block instanceof LogControl) {
             return;
         }
-        long size = size(ied, set) * perMessage
-                + 60L
-                + block.reference().length()
-                + set.reference().length();
+        long size = block instanceof SampledValueControl stream
+                ? streamSize(stream, sum(ied, set, TypeCheck.Data::plainSize), perMessage)
+                : messageSize(block, set, sum(ied, set, TypeCheck.Data::size));
         if (size > FRAME) {
             check.report(
                     Rule.DATASET_TOO_LARGE,
@@ -398,13 +469,46 @@ final class IedCheck {
         }
     }
 
-    private long size(Ied ied, DataSet set) {
+    /** Returns the greatest length of a GOOSE message with its head in the frame (IEC 61850-8-1:2011, annex A and C). */
+    private static long messageSize(ControlBlock block, DataSet set, long data) {
+        String identifier =
+                block instanceof GooseControl goose && !goose.gooseId().isEmpty() ? goose.gooseId() : block.reference();
+        long counter = BasicType.size("INT32U");
+        long content = BasicType.headed(block.reference().length())
+                + counter // timeAllowedToLive
+                + BasicType.headed(set.reference().length())
+                + BasicType.headed(identifier.length())
+                + BasicType.size("Timestamp")
+                + 3 * counter // stNum, sqNum, confRev
+                + 2L * BasicType.size("BOOLEAN") // simulation, ndsCom
+                + BasicType.size("INT16U") // numDatSetEntries
+                + BasicType.headed(data);
+        return FRAME_HEAD + BasicType.headed(content);
+    }
+
+    /** Returns the length of a sampled-value message with its head in the frame (IEC 61850-9-2:2011, 8.5). */
+    private static long streamSize(SampledValueControl stream, long data, int perMessage) {
+        String identifier = stream.streamId().isEmpty() ? stream.reference() : stream.streamId();
+        long sample = BasicType.headed(identifier.length())
+                + 4 // smpCnt
+                + 6 // confRev
+                + 3 // smpSynch
+                + BasicType.headed(data);
+        return FRAME_HEAD + BasicType.headed(4 + BasicType.headed(perMessage * BasicType.headed(sample)));
+    }
+
+    private long sum(Ied ied, DataSet set, ToLongFunction<TypeCheck.Data> measure) {
         Map<NodeKey, LogicalNode> all = nodes(ied);
         long size = 0;
         for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
             LogicalNode holder = all.get(key(member));
             TypeCheck.Data data = holder == null ? null : data(holder, member);
-            size += data == null ? 0 : data.size();
+            if (data != null) {
+                boolean isElement = !store.attribute(member, "ix", "").isEmpty()
+                        && Numbers.parse(store.attribute(data.row(), "count", ""), 0) > 1;
+                long whole = measure.applyAsLong(data);
+                size += isElement ? whole / Numbers.parse(store.attribute(data.row(), "count", ""), 1) : whole;
+            }
         }
         return size;
     }
@@ -417,19 +521,7 @@ final class IedCheck {
         for (LogicalNode node : nodes(ied).values()) {
             for (DataSet set : node.dataSets()) {
                 counts.merge("ConfDataSet", 1, Integer::sum);
-                int members = 0;
-                for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
-                    members++;
-                }
-                if (mostMembers.isPresent() && members > mostMembers.getAsLong()) {
-                    check.report(
-                            Rule.DATASET_TOO_LARGE,
-                            ied.name(),
-                            set.reference(),
-                            set.row,
-                            "dataset " + set.name() + " has " + members + " members; " + ied.name() + " holds "
-                                    + mostMembers.getAsLong());
-                }
+                mostMembers.ifPresent(most -> members(ied, set, members(set), most));
             }
             counts.merge("GOOSE", node.gooseControls().size(), Integer::sum);
             counts.merge("SMVsc", node.sampledValueControls().size(), Integer::sum);
@@ -459,6 +551,35 @@ final class IedCheck {
                         ied.name() + " has " + count + " of " + service + " and says it can hold " + most.getAsLong());
             }
         });
+    }
+
+    private int members(DataSet set) {
+        int members = 0;
+        for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
+            members++;
+        }
+        return members;
+    }
+
+    /**
+     * The limit counts attributes, of which a member can have several (IEC 61850-6:2009, 9.3.2, maxAttributes); makers also count
+     * members. More members than that are too many either way; more attributes are told with both counts.
+     */
+    private void members(Ied ied, DataSet set, int members, long most) {
+        long attributes = sum(ied, set, TypeCheck.Data::attributes);
+        if (members <= most && attributes <= most) {
+            return;
+        }
+        boolean isSure = members > most;
+        check.report(
+                isSure ? Rule.DATASET_TOO_LARGE : Rule.SERVICE_LIMIT_EXCEEDED,
+                ied.name(),
+                set.reference(),
+                set.row,
+                "dataset " + set.name() + " has " + members + " members"
+                        + (attributes > members ? " with " + attributes + " attributes" : "") + "; " + ied.name()
+                        + " says that it holds " + most + " attributes"
+                        + (isSure ? "" : ", by which some makers mean members"));
     }
 
     private void input(Ied ied, ExternalReference input) {

@@ -78,6 +78,11 @@ public final class LogicalNode extends SclElement {
                 .toList();
     }
 
+    /** Returns how many data attributes of basic type it has; costs nothing once its type is known. */
+    public int attributeCount() {
+        return templates().size();
+    }
+
     /** Returns the value that the node itself gives the data at a path, step by step; empty when it gives none. */
     public Optional<String> valueAt(List<String> path) {
         int instance = instance(path);
@@ -160,6 +165,14 @@ public final class LogicalNode extends SclElement {
     /** Returns the part of the site that the node belongs to; empty when the file does not say. */
     public Optional<SitePart> place() {
         return device.ied().file().places().of(this);
+    }
+
+    /**
+     * Returns whether its place is only inferred: the file does not name this node, but others of its IED in one bay. False when
+     * it has no place.
+     */
+    public boolean isPlaceInferred() {
+        return place().isPresent() && !device.ied().file().places().isNamed(this);
     }
 
     /** Returns the row of the DOI, SDI or DAI at a path below this node, or -1; an array element by its index. */

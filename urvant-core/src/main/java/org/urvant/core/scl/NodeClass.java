@@ -24,6 +24,9 @@ public record NodeClass(String code, String meaning, List<String> mandatory, Lis
 
     private static final List<String> COMMON_IN_2003 = List.of("Mod", "Health", "NamPlt");
 
+    /** Data objects that edition 2003 names otherwise (IEC 61850-7-4:2003, 5.14.3 and 5.14.4). */
+    private static final Map<String, String> NAMES_IN_2003 = Map.of("AmpSv", "Amp", "VolSv", "Vol");
+
     /** Class; meaning; mandatory besides the common ones; in edition 2003 besides. */
     private static final String TABLE =
             """
@@ -135,7 +138,8 @@ public record NodeClass(String code, String meaning, List<String> mandatory, Lis
 
     /** Returns which mandatory data objects are not among the ones given. */
     public List<String> missing(Set<String> objects, boolean edition2003) {
-        List<String> wanted = new ArrayList<>(mandatory);
+        List<String> wanted = new ArrayList<>();
+        mandatory.forEach(object -> wanted.add(edition2003 ? NAMES_IN_2003.getOrDefault(object, object) : object));
         if (edition2003) {
             wanted.addAll(mandatoryIn2003);
         }

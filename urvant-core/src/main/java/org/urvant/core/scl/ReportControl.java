@@ -5,6 +5,8 @@ import java.util.Map;
 
 /** A report control block as the file declares it (IEC 61850-6:2009, 9.3.8; IEC 61850-7-2:2010, 17.2). */
 public final class ReportControl extends ControlBlock {
+    private static final List<String> TRIGGERS = List.of("dchg", "qchg", "dupd", "period", "gi");
+
     ReportControl(LogicalNode node, int row) {
         super(node, row);
     }
@@ -17,7 +19,7 @@ public final class ReportControl extends ControlBlock {
 
     /** Returns whether reports are kept while no client is connected. */
     public boolean isBuffered() {
-        return Boolean.parseBoolean(store.attribute(row, "buffered", "false"));
+        return store.flag(row, "buffered", false);
     }
 
     /** Returns the report's identifier; empty text when the file gives none. */
@@ -35,17 +37,38 @@ public final class ReportControl extends ControlBlock {
         return Numbers.parse(store.attribute(row, "bufTime", "0"), 0);
     }
 
-    /** Returns whether the file sets a trigger: {@code dchg}, {@code qchg}, {@code dupd}, {@code period} or {@code gi}. */
+    /**
+     * Returns whether a trigger is set: {@code dchg}, {@code qchg}, {@code dupd}, {@code period} or {@code gi}. A general
+     * interrogation is answered unless the file says otherwise; the others are off unless it says so.
+     */
     public boolean triggersOn(String trigger) {
+        boolean standard = trigger.equals("gi");
         int options = store.child(row, Tag.TRG_OPS);
-        return options >= 0 && Boolean.parseBoolean(store.attribute(options, trigger, "false"));
+        return options < 0 ? standard : store.flag(options, trigger, standard);
     }
 
-    /** Returns how many instances the block has, and so how many clients can use it at once; at least 1, at most 99. */
-    public int instances() {
+    /** Returns the triggers that are set, in the order of the standard. */
+    public List<String> triggers() {
+        return TRIGGERS.stream().filter(this::triggersOn).toList();
+    }
+
+    /** Returns whether the names of the block's instances are its own with two digits after it; otherwise it is the name. */
+    public boolean isIndexed() {
+        return store.flag(row, "indexed", true);
+    }
+
+    /** Returns how many instances the file asks for; 1 when it does not say. */
+    public long wantedInstances() {
         int enabled = store.child(row, Tag.RPT_ENABLED);
-        long most = enabled < 0 ? 1 : Numbers.parse(store.attribute(enabled, "max", "1"), 1);
-        return (int) Math.max(1, Math.min(99, most));
+        return enabled < 0 ? 1 : Numbers.parse(store.attribute(enabled, "max", "1"), 1);
+    }
+
+    /**
+     * Returns how many instances the block has, and so how many clients can use it at once; at least 1, at most 99. A
+     * buffered block without index is one, whatever the file asks for: its instances would have one name and one buffer.
+     */
+    public int instances() {
+        return isBuffered() && !isIndexed() ? 1 : (int) Math.max(1, Math.min(99, wantedInstances()));
     }
 
     /** Returns the names of the IEDs for which the file keeps an instance, in order: the first has instance 1. */

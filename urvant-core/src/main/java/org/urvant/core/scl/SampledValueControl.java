@@ -23,7 +23,7 @@ public final class SampledValueControl extends ControlBlock {
 
     /** Returns whether the stream goes to many; when the file does not say, it does. */
     public boolean isMulticast() {
-        return Boolean.parseBoolean(store.attribute(row, "multicast", "true"));
+        return store.flag(row, "multicast", true);
     }
 
     /** Returns the sample rate as written; what it counts stands in {@code smpMod}, per period when not given. */
@@ -39,6 +39,13 @@ public final class SampledValueControl extends ControlBlock {
     /** Returns the names of the IEDs that the file lists as receivers; each once. */
     public List<String> receivers() {
         return receivers(this);
+    }
+
+    /** Returns where the block sends to, on each subnetwork that the file gives it an address on. */
+    public List<MessageAddress> addresses() {
+        return node.device().ied().connectedAccessPoints().stream()
+                .flatMap(point -> point.messageAddress(Tag.SMV, node.device().instance(), name()).stream())
+                .toList();
     }
 
     /** Returns the address parts ({@code MAC-Address}, {@code APPID} …), or empty when the file gives the block none. */

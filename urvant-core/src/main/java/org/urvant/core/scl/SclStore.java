@@ -141,6 +141,17 @@ final class SclStore {
         return value == null ? absent : value;
     }
 
+    /** Returns whether an attribute of xs:boolean is true, which has the two forms {@code true} and {@code 1}. */
+    boolean flag(int row, String name, boolean absent) {
+        String value = attribute(row, name);
+        return value == null ? absent : isTrue(value);
+    }
+
+    /** Returns whether a text stands for the true of xs:boolean (XML Schema 1.0, part 2, 3.2.2). */
+    static boolean isTrue(String text) {
+        return text.strip().equals("true") || text.strip().equals("1");
+    }
+
     /** Returns the first child with a tag, or of any tag when it is null; -1 when there is none. */
     int child(int row, Tag tag) {
         return seek(row + 1, ends[row], tag);

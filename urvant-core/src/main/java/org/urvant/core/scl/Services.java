@@ -26,6 +26,6 @@ public record Services(Map<String, Map<String, String>> elements) {
 
     /** Returns whether an attribute of a service is true; an absent one counts as given by the standard: false. */
     public boolean allows(String service, String attribute) {
-        return Boolean.parseBoolean(elements.getOrDefault(service, Map.of()).getOrDefault(attribute, "false"));
+        return SclStore.isTrue(elements.getOrDefault(service, Map.of()).getOrDefault(attribute, "false"));
     }
 }

@@ -45,7 +45,7 @@ final class SiteCheck {
 
     private void part(SitePart part) {
         for (SitePart.Terminal terminal : part.terminals()) {
-            if (!terminal.node().isEmpty() && !joints.contains(terminal.node())) {
+            if (!terminal.node().isEmpty() && !terminal.isGrounded() && !joints.contains(terminal.node())) {
                 check.report(
                         Rule.TERMINAL_UNCONNECTED,
                         "",

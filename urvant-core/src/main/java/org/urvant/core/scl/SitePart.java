@@ -10,6 +10,9 @@ import java.util.Optional;
  * parts and the logical nodes that belong to it (IEC 61850-6:2009+A1:2018, 9.2; lines and processes: IEC 61850-6-100).
  */
 public final class SitePart extends SclElement {
+    /** Name of the connectivity node that every bay has without giving it: earth (IEC 61850-6:2009, 9.2.3). */
+    private static final String EARTH = "grounded";
+
     /** What a part is. */
     public enum Kind {
         SUBSTATION("substation"),
@@ -37,9 +40,10 @@ public final class SitePart extends SclElement {
      *
      * @param name name of the terminal; may be empty
      * @param node path of the connectivity node as written, such as {@code Skarholm/K1/F01/N1}
+     * @param isGrounded whether it leads to earth, by the name that the standard keeps for it
      * @param line 1-based line
      */
-    public record Terminal(String name, String node, int line) {}
+    public record Terminal(String name, String node, boolean isGrounded, int line) {}
 
     /**
      * A logical node that belongs to a part.
@@ -163,8 +167,10 @@ public final class SitePart extends SclElement {
     }
 
     private Terminal terminal(int at) {
-        return new Terminal(
-                store.attribute(at, "name", ""), store.attribute(at, "connectivityNode", ""), store.line(at));
+        String node = store.attribute(at, "connectivityNode", "");
+        String last = node.substring(node.lastIndexOf('/') + 1);
+        boolean isGrounded = EARTH.equals(last) || EARTH.equals(store.attribute(at, "cNodeName"));
+        return new Terminal(store.attribute(at, "name", ""), node, isGrounded, store.line(at));
     }
 
     /** Returns the logical nodes that belong to this part itself. */

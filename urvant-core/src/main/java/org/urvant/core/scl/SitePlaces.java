@@ -92,6 +92,11 @@ final class SitePlaces {
                         .filter(part -> part.within(SitePart.Kind.BAY).isPresent());
     }
 
+    /** Returns whether the site section names the node itself. */
+    boolean isNamed(LogicalNode node) {
+        return Arrays.binarySearch(nodes, node.row) >= 0;
+    }
+
     boolean isEmpty() {
         return byIed.isEmpty();
     }

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalLong;
 import java.util.Set;
 import org.urvant.core.finding.Rule;
 
@@ -36,9 +37,15 @@ final class TypeCheck {
      * @param row row of the DO, SDO, DA or BDA; -1 when there is none
      * @param type row of the type below it; -1 for a basic type
      * @param hasConstraint whether it has, or is, an attribute with the functional constraint that was asked for
-     * @param size bytes that its attributes with that constraint need in a message at most
+     * @param size bytes that its attributes with that constraint need in a GOOSE message or report at most, tags included
+     * @param plainSize bytes that they need in a sampled-value message, which has no tags
+     * @param attributes how many attributes of basic type with that constraint it is
+     * @param array number of elements of the first array on the way, or at the end; 0 when there is none, -1 when the file does
+     *     not say how many
      */
-    record Data(int row, int type, boolean hasConstraint, long size) {
+    record Data(int row, int type, boolean hasConstraint, long size, long plainSize, long attributes, long array) {
+        private static final Data NONE = new Data(-1, -1, false, 0, 0, 0, 0);
+
         boolean exists() {
             return row >= 0;
         }
@@ -207,6 +214,29 @@ final class TypeCheck {
         });
     }
 
+    /** The length of an array is a number, or the name of a whole number beside it (IEC 61850-6:2009, 9.5.4.2). */
+    private void count(int type, int part) {
+        String count = store.attribute(part, "count", "");
+        OptionalLong number = Numbers.parse(count);
+        if (count.isEmpty() || number.isPresent() && number.getAsLong() <= TypeTemplates.LONGEST_ARRAY) {
+            return;
+        }
+        int beside = number.isPresent() ? -1 : part(type, count);
+        boolean isWhole = beside >= 0 && store.attribute(beside, "bType", "").startsWith("INT");
+        if (!isWhole) {
+            bad.add(type);
+            check.report(
+                    Rule.ARRAY_LENGTH_WRONG,
+                    "",
+                    subject(type) + " " + store.attribute(part, "name", ""),
+                    part,
+                    "count '" + count + "' of " + store.attribute(part, "name", "")
+                            + (number.isPresent()
+                                    ? " is more than the " + TypeTemplates.LONGEST_ARRAY + " that are read"
+                                    : " is neither a number nor a whole number beside it"));
+        }
+    }
+
     private Map<String, Integer> named(int type, Tag only, NameRule rule) {
         Map<String, Integer> names = new HashMap<>();
         for (int part : store.children(type, only)) {
@@ -228,6 +258,7 @@ final class TypeCheck {
             }
         }
         parts.put(type, names);
+        names.values().forEach(part -> count(type, part));
         return names;
     }
 
@@ -314,18 +345,40 @@ final class TypeCheck {
     private Data find(int nodeType, String object, String attribute, String constraint) {
         int at = -1;
         int type = nodeType;
+        long array = 0;
         boolean found = constraint.isEmpty();
         String path = attribute.isEmpty() ? object : object + "." + attribute;
         for (String step : path.split("\\.")) {
             at = type < 0 ? -1 : part(type, step);
             if (at < 0) {
-                return new Data(-1, -1, false, 0);
+                return Data.NONE;
             }
             found |= store.tag(at) == Tag.DA && constraint.equals(store.attribute(at, "fc"));
+            array = array == 0 ? length(at) : array;
             type = below(at);
         }
         boolean within = found || type >= 0 && holds(type, constraint, 0);
-        return new Data(at, type, within, new Size(constraint).of(at, found, 0));
+        return new Data(
+                at,
+                type,
+                within,
+                new Size(constraint, Measure.TAGGED).of(at, found, 0),
+                new Size(constraint, Measure.PLAIN).of(at, found, 0),
+                new Size(constraint, Measure.COUNT).of(at, found, 0),
+                array);
+    }
+
+    /** Returns the number of elements of a part; 0 when it is no array, -1 when an attribute of the instance says it. */
+    private long length(int part) {
+        String count = store.attribute(part, "count", "");
+        return count.isEmpty() ? 0 : Numbers.parse(count, -1);
+    }
+
+    /** What is added up. */
+    private enum Measure {
+        TAGGED,
+        PLAIN,
+        COUNT
     }
 
     /** Adds up what data need on the line. */
@@ -333,10 +386,12 @@ final class TypeCheck {
         private static final int MOST_STEPS = 10_000;
 
         private final String constraint;
+        private final Measure measure;
         private int steps;
 
-        Size(String constraint) {
+        Size(String constraint, Measure measure) {
             this.constraint = constraint;
+            this.measure = measure;
         }
 
         long of(int part, boolean isWithin, int depth) {
@@ -344,9 +399,15 @@ final class TypeCheck {
                 return 0;
             }
             boolean within = isWithin || store.tag(part) == Tag.DA && constraint.equals(store.attribute(part, "fc"));
+            long size = element(part, within, depth);
+            long elements = Math.min(TypeTemplates.LONGEST_ARRAY, length(part));
+            return elements > 0 ? headed(size * elements) : size;
+        }
+
+        private long element(int part, boolean within, int depth) {
             int type = below(part);
             if (type < 0) {
-                return within ? BasicType.size(store.attribute(part, "bType", "")) : 0;
+                return within ? leaf(store.attribute(part, "bType", "")) : 0;
             }
             long size = 0;
             for (int child : store.children(type, null)) {
@@ -354,7 +415,20 @@ final class TypeCheck {
                     size += of(child, within, depth + 1);
                 }
             }
-            return size * Math.max(1, Math.min(10_000, Numbers.parse(store.attribute(part, "count", "1"), 1)));
+            return headed(size);
+        }
+
+        private long leaf(String type) {
+            return switch (measure) {
+                case TAGGED -> BasicType.size(type);
+                case PLAIN -> BasicType.plainSize(type);
+                case COUNT -> 1;
+            };
+        }
+
+        /** A structure or array has a tag and a length of its own; one of which nothing is sent has none. */
+        private long headed(long size) {
+            return measure == Measure.TAGGED && size > 0 ? BasicType.headed(size) : size;
         }
     }
 

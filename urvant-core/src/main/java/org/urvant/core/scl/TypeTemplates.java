@@ -11,20 +11,29 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentSkipListSet;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
 
 /**
  * Resolves logical node types to data attributes of basic type. A type is resolved when it is first asked for and then
  * kept, so a file costs only the types that are looked at. A missing type simply yields no attributes below it (the checks
- * report it); nesting beyond {@value #DEEPEST} levels, which only a circle of types reaches, ends there, and so does a type that unfolds without end.
+ * report it); nesting beyond {@value #DEEPEST} levels, which only a circle of types reaches, ends there. Where a type unfolds to
+ * more than a node or a file can have, it is cut off, and {@link #cut} tells where.
  */
 final class TypeTemplates {
     /** Deeper than any sound type; only a circle of types gets there. */
     static final int DEEPEST = 24;
 
+    /** The longest array that is unfolded. */
+    static final int LONGEST_ARRAY = 10_000;
+
     private static final int MOST_STEPS = 1_000_000;
     private static final int MOST_PER_NODE_TYPE = 100_000;
-    private static final int LONGEST_ARRAY = 10_000;
+
+    /** Of all types of a file together; a station of 1,000 IEDs stays far below, for its nodes share their types. */
+    private static final int MOST_PER_FILE = 2_000_000;
+
+    private static final int MOST_STEPS_PER_FILE = 10_000_000;
 
     private final SclStore store;
     private final Map<String, Integer> nodeTypes = new HashMap<>();
@@ -34,6 +43,11 @@ final class TypeTemplates {
     private final Map<String, List<TemplateAttribute>> resolved = new ConcurrentHashMap<>();
     /** By node type, the paths of attributes that give the lengths of arrays. */
     private final Map<String, Set<String>> named = new ConcurrentHashMap<>();
+    /** By node type, the row at which it was cut off. */
+    private final Map<String, Integer> cuts = new ConcurrentHashMap<>();
+
+    private final AtomicInteger unfolded = new AtomicInteger();
+    private final AtomicInteger stepped = new AtomicInteger();
 
     TypeTemplates(SclStore store) {
         this.store = store;
@@ -62,6 +76,12 @@ final class TypeTemplates {
                 ? known
                 : resolved.computeIfAbsent(
                         node.typeName() + lengths, key -> List.copyOf(resolve(node.typeName(), lengths::get)));
+    }
+
+    /** Returns the row of the part at which a node's type was cut off, for it unfolds to too much; -1 when it was not. */
+    int cut(LogicalNode node) {
+        attributes(node);
+        return cuts.getOrDefault(node.typeName(), -1);
     }
 
     String shape(LogicalNode node) {
@@ -143,8 +163,23 @@ final class TypeTemplates {
             this.given = given;
         }
 
+        /** Returns whether there is room for more; notes the place where there is none. */
+        private boolean hasRoom(int row, int depth) {
+            if (depth > DEEPEST) {
+                return false; // only a circle gets there, and that is an error of its own
+            }
+            boolean room = ++steps <= MOST_STEPS
+                    && found.size() < MOST_PER_NODE_TYPE
+                    && stepped.incrementAndGet() <= MOST_STEPS_PER_FILE
+                    && unfolded.get() < MOST_PER_FILE;
+            if (!room) {
+                cuts.putIfAbsent(nodeType, row);
+            }
+            return room;
+        }
+
         void object(String path, int objectType, String outer, int objectRow, int depth) {
-            if (depth > DEEPEST || ++steps > MOST_STEPS) {
+            if (!hasRoom(objectType, depth)) {
                 return;
             }
             String inner = store.attribute(objectType, "cdc", "");
@@ -174,13 +209,14 @@ final class TypeTemplates {
         }
 
         private void attribute(TemplateAttribute frame, String name, int row, int depth) {
-            if (depth > DEEPEST || ++steps > MOST_STEPS || found.size() >= MOST_PER_NODE_TYPE) {
+            if (!hasRoom(row, depth)) {
                 return;
             }
             String basicType = store.attribute(row, "bType", "");
             String type = store.attribute(row, "type", "");
             for (String path : elements(row, frame.path(), name)) {
                 if (!"Struct".equals(basicType)) {
+                    unfolded.incrementAndGet();
                     found.add(frame.at(path, basicType, "Enum".equals(basicType) ? type : "", row));
                     continue;
                 }
@@ -211,6 +247,9 @@ final class TypeTemplates {
                 String value = given.apply(holder);
                 int beside = beside(row, count);
                 number = Numbers.parse(value != null ? value : beside < 0 ? "" : store.childText(beside, Tag.VAL));
+            }
+            if (number.orElse(0) > LONGEST_ARRAY) {
+                cuts.putIfAbsent(nodeType, row);
             }
             List<String> paths = new ArrayList<>();
             for (int i = 0; i < Math.min(number.orElse(0), LONGEST_ARRAY); i++) {

@@ -27,6 +27,8 @@ enum Column {
     NODE_TEXT,
     /** Row of the place, or -1. */
     NODE_PLACE,
+    /** 1 when the place is only inferred. */
+    NODE_PLACE_INFERRED,
     /** By node: descriptions of its data objects. */
     OBJECT_START,
     OBJECT_NAME,
@@ -35,6 +37,8 @@ enum Column {
     SET_START,
     SET_NAME,
     SET_PATH,
+    /** Element of an array, or -1. */
+    SET_INDEX,
     SET_CONSTRAINT,
     /** By node: attributes that are commands though their definition is not, or the other way round. */
     FLIP_START,
@@ -43,6 +47,8 @@ enum Column {
     SHAPE_START,
     PATH,
     OBJECT,
+    /** Path below the innermost data object. */
+    ATTRIBUTE,
     INNER_CLASS,
     OUTER_CLASS,
     BASIC_TYPE,

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.urvant.core.scl.DataSet;
 
 /**
  * Holds a condition against an index, one node after the other. The answer for a node is a set of its attributes as bits,
@@ -227,7 +228,9 @@ final class Evaluation {
             case DA -> {
                 int[] paths = index.column(Column.PATH);
                 int[] objects = index.column(Column.OBJECT);
-                yield byShape(row -> condition.pattern().fits(below(index.text(paths[row]), index.text(objects[row]))));
+                int[] attributes = index.column(Column.ATTRIBUTE);
+                yield byShape(row -> cache.fits(attributes[row])
+                        || condition.pattern().fits(below(index.text(paths[row]), index.text(objects[row]))));
             }
             case IED -> ofNode(cache, node -> index.column(Column.IED_NAME)[index.ied(node)]);
             case MAKER -> ofNode(cache, node -> index.column(Column.IED_MAKER)[index.ied(node)]);
@@ -246,7 +249,15 @@ final class Evaluation {
             case SET -> node -> memberOf(cache, node);
             case DESC -> {
                 Test defined = definition(cache, Column.TEXT);
-                yield node -> described(cache, defined.at(node), node);
+                Test around = ofNode(
+                        cache,
+                        node -> index.column(Column.NODE_TEXT)[node],
+                        node -> index.column(Column.DEVICE_TEXT)[index.column(Column.NODE_DEVICE)[node]],
+                        node -> index.column(Column.IED_TEXT)[index.ied(node)]);
+                yield node -> {
+                    long[] whole = around.at(node);
+                    return whole == null ? described(cache, defined.at(node), node) : whole;
+                };
             }
             case KIND -> throw new IllegalStateException("a kind is a condition of its own");
         };
@@ -297,21 +308,18 @@ final class Evaluation {
         for (int i = starts[node]; i < starts[node + 1]; i++) {
             if (cache.fits(index.column(Column.SET_NAME)[i])) {
                 String path = index.text(index.column(Column.SET_PATH)[i]);
+                int element = index.column(Column.SET_INDEX)[i];
                 int constraint = index.column(Column.SET_CONSTRAINT)[i];
                 found = or(
                         found,
                         bits(
                                 node,
                                 row -> index.column(Column.CONSTRAINT)[row] == constraint
-                                        && isWithin(index.text(index.column(Column.PATH)[row]), path)));
+                                        && DataSet.Member.holds(
+                                                path, element, index.text(index.column(Column.PATH)[row]))));
             }
         }
         return found;
-    }
-
-    private static boolean isWithin(String path, String member) {
-        return path.startsWith(member)
-                && (path.length() == member.length() || ".(".indexOf(path.charAt(member.length())) >= 0);
     }
 
     /** A description of the instance stands before that of the definition. */

@@ -45,6 +45,11 @@ public final class FoundSignal {
         return index.placePath(node);
     }
 
+    /** Returns whether the place is only inferred from other nodes of the IED. */
+    public boolean isPlaceInferred() {
+        return index.isPlaceInferred(node);
+    }
+
     /** Returns the kinds that the signal belongs to. */
     public List<SignalKind> kinds() {
         return index.kinds(node, attribute);

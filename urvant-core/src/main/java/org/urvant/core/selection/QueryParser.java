@@ -214,7 +214,14 @@ final class QueryParser {
                     field.word() + ": has no value",
                     "Give one; * stands for any: " + field.word() + ":*");
         }
-        boolean pattern = value.indexOf('*') >= 0 || value.indexOf('?') >= 0;
+        if (field == QueryField.DESC) {
+            return new Condition.Field(field, Glob.within(value));
+        }
+        Glob.fault(value).ifPresent(fault -> {
+            throw new MalformedInputException(
+                    place(offset), field.word() + ": " + fault, "Write one of several letters as [abc] or [1-4].");
+        });
+        boolean pattern = Glob.isPattern(value);
         String word = value.toLowerCase(Locale.ROOT);
         if (field == QueryField.KIND && !pattern) {
             return new Condition.OfKind(SignalKind.of(word)
@@ -235,7 +242,7 @@ final class QueryParser {
         if (!pattern && !closed.isEmpty() && closed.stream().noneMatch(value::equalsIgnoreCase)) {
             throw new UnknownNameException(place(offset), field.word(), value, closed);
         }
-        return new Condition.Field(field, new Glob(field == QueryField.DESC ? "*" + value + "*" : value));
+        return new Condition.Field(field, new Glob(value));
     }
 
     private Condition saved(Token token, String name) {

@@ -18,7 +18,7 @@ import org.urvant.core.scl.SclFile;
  * nodes that have the same. A million signals cost about as much as the nodes and shapes that they come of. Immutable.
  */
 public final class SignalIndex {
-    private static final int MARK = 0x55534931; // "USI1": the form of the octets
+    private static final int MARK = 0x55534932; // "USI2": the form of the octets
     private static final int MOST_NUMBERS = 500_000_000;
 
     private final String source;
@@ -196,6 +196,10 @@ public final class SignalIndex {
     String placePath(int node) {
         int place = column(Column.NODE_PLACE)[node];
         return place < 0 ? "" : text(column(Column.PLACE_PATH)[place]);
+    }
+
+    boolean isPlaceInferred(int node) {
+        return column(Column.NODE_PLACE_INFERRED)[node] == 1;
     }
 
     String description(int node, int attribute) {

@@ -42,7 +42,7 @@ final class SignalIndexBuilder {
     private record Shape(int row, Map<String, Boolean> statusOnly, Map<String, List<Integer>> commands) {}
 
     /** What leads from a dataset to a node. */
-    private record Membership(int set, int path, int constraint) {}
+    private record Membership(int set, int path, int index, int constraint) {}
 
     SignalIndexBuilder(String source, boolean keepsViews) {
         this.source = source;
@@ -104,7 +104,11 @@ final class SignalIndexBuilder {
                     int name = texts.add(set.name());
                     for (DataSet.Member member : set.members()) {
                         all.computeIfAbsent(member.node(), key -> new ArrayList<>())
-                                .add(new Membership(name, texts.add(member.path()), texts.add(member.constraint())));
+                                .add(new Membership(
+                                        name,
+                                        texts.add(member.path()),
+                                        member.index(),
+                                        texts.add(member.constraint())));
                     }
                 }
             }
@@ -120,6 +124,7 @@ final class SignalIndexBuilder {
         add(Column.NODE_SHAPE, shape.row);
         add(Column.NODE_TEXT, node.description());
         add(Column.NODE_PLACE, node.place().map(this::place).orElse(-1));
+        add(Column.NODE_PLACE_INFERRED, node.isPlaceInferred() ? 1 : 0);
         node.objectDescriptions().forEach((object, text) -> {
             add(Column.OBJECT_NAME, object);
             add(Column.OBJECT_TEXT, text);
@@ -127,6 +132,7 @@ final class SignalIndexBuilder {
         for (Membership membership : memberships) {
             add(Column.SET_NAME, membership.set);
             add(Column.SET_PATH, membership.path);
+            add(Column.SET_INDEX, membership.index);
             add(Column.SET_CONSTRAINT, membership.constraint);
         }
         shape.statusOnly.forEach((object, statusOnly) -> {
@@ -178,6 +184,7 @@ final class SignalIndexBuilder {
             String object = attribute.objectName();
             add(Column.PATH, attribute.path());
             add(Column.OBJECT, object);
+            add(Column.ATTRIBUTE, attribute.attributePath());
             add(Column.INNER_CLASS, attribute.innerClass());
             add(Column.OUTER_CLASS, attribute.objectClass());
             add(Column.BASIC_TYPE, attribute.basicType());

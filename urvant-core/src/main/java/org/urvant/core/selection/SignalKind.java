@@ -34,7 +34,7 @@ public enum SignalKind {
             row(
                     "MMXU|MMXN|MSQI",
                     "A|Amp|SeqA",
-                    ".*(cVal|mag)\\.?(mag\\.)?(f|i)",
+                    "(?!.*inst)(.*\\.)?mag\\.(f|i)",
                     "MX",
                     "a current of a measuring node")),
     VOLTAGE(
@@ -42,7 +42,7 @@ public enum SignalKind {
             row(
                     "MMXU|MMXN|MSQI",
                     "PhV|PPV|PNV|Vol|SeqV",
-                    ".*(cVal|mag)\\.?(mag\\.)?(f|i)",
+                    "(?!.*inst)(.*\\.)?mag\\.(f|i)",
                     "MX",
                     "a voltage of a measuring node")),
     POWER(
@@ -50,7 +50,7 @@ public enum SignalKind {
             row(
                     "MMXU|MMXN",
                     "(Tot|Av)?(W|VAr|VA|PF)(Phs)?|Watt|VolAmp|VolAmpr|PwrFact",
-                    ".*mag\\.(f|i)",
+                    "(?!.*inst)(.*\\.)?mag\\.(f|i)",
                     "MX",
                     "power or power factor of a measuring node")),
     COUNTER(
@@ -67,7 +67,8 @@ public enum SignalKind {
     FREQUENCY("measured frequency", row("MMXU|MMXN", "Hz", "mag\\.(f|i)", "MX", "the frequency of a measuring node")),
     TEMPERATURE(
             "measured temperatures",
-            row(".*", "(.*Tmp|TmpSv)", "(mag|instMag)\\.(f|i)", "MX", "a data object named temperature")),
+            row(".*", ".*Tmp", "mag\\.(f|i)", "MX", "a data object named temperature"),
+            row("TTMP", "TmpSv", "instMag\\.(f|i)", "MX", "samples of a temperature sensor")),
     TAP_POSITION(
             "where a tap changer stands",
             row("YLTC|ATCC", "TapChg|TapPos", "valWTr\\.posVal|stVal", "ST", "the tap of a tap changer")),

@@ -11,8 +11,10 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -62,8 +64,11 @@ class DeviceLogicTest {
             throws IOException {
         Logic logic = logic(device);
         Instant begin = LocalDateTime.parse(day + "T00:00").atZone(OSLO).toInstant();
-        Path file =
-                Files.writeString(root.resolve("in.csv"), "time,signal,value,quality\n" + inputs.replace("; ", "\n"));
+        String rows = inputs.lines()
+                .flatMap(line -> Arrays.stream(line.split("; ")))
+                .map(row -> row.chars().filter(letter -> letter == ',').count() == 2 ? row + "," : row)
+                .collect(Collectors.joining("\n"));
+        Path file = Files.writeString(root.resolve("in.csv"), "time,signal,value,quality\n" + rows);
         List<String> seen = new ArrayList<>();
         new Simulation(begin, Duration.ofHours(hours), Duration.ofMillis(100), OSLO)
                 .run(

@@ -64,8 +64,9 @@ class SclCheckTest {
             lnClass="XCBR" lnInst="1" doName="Pos" fc="ST" | lnClass="XCBR" lnInst="2" doName="Pos" fc="ST" | member-missing | F01 has no logical node CTRL/XCBR2. Did you mean 'CTRL/XCBR1'?
             lnClass="XCBR" lnInst="1" doName="Pos" fc="ST" | lnClass="XCBR" lnInst="1" doName="Poz" fc="ST" | member-missing | CTRL/XCBR1 has no Poz
             lnClass="XCBR" lnInst="1" doName="Pos" fc="ST" | lnClass="XCBR" lnInst="1" doName="Pos" fc="MX" | member-missing | nothing with functional constraint MX
-            maxAttributes="40" | maxAttributes="4"                          | dataset-too-large      | dataset status has 7 members; T01 holds 4
-            nofASDU="1"       | nofASDU="40"                                | dataset-too-large      | in one message of M01MU/LLN0.MS.phases; a frame holds 1492
+            maxAttributes="40" | maxAttributes="4"                          | dataset-too-large      | dataset status has 7 members with 22 attributes; T01 says that it holds 4 attributes
+            maxAttributes="40" | maxAttributes="20"                         | service-limit-exceeded | dataset status has 7 members with 22 attributes; T01 says that it holds 20 attributes, by which some makers mean members
+            nofASDU="1"       | nofASDU="40"                                | dataset-too-large      | in one message of M01MU/LLN0.MS.phases; a frame holds 1500
             doName="OpEx" daName="general" serviceType | doName="OpXx" daName="general" serviceType | source-data-missing | PROT/RBRF1 of F02 has no OpXx
             lnClass="RBRF" lnInst="1" doName="OpEx" daName="general" serviceType | lnClass="RBRF" lnInst="9" doName="OpEx" daName="general" serviceType | source-data-missing | F02 has no logical node PROT/RBRF9
             <FCDA ldInst="PROT" lnClass="RBRF" lnInst="1" doName="OpEx" fc="ST"/> | | source-data-missing | trips_out of F01 does not carry PROT/RBRF1.OpEx.general
@@ -122,7 +123,8 @@ class SclCheckTest {
             connectivityNode="Skarholm/K1/F01/L3" | connectivityNode="Skarholm/K1/F01/L33" | terminal-unconnected | leads to 'Skarholm/K1/F01/L33'
             <ConnectedAP iedName="M01" apName="S1"> | <ConnectedAP iedName="M01" apName="S1"/><ConnectedAP iedName="M01" apName="S1"> | duplicate-element | M01 S1 is connected to process-bus twice
             <ConnectedAP iedName="T01" apName="AP2"> | <ConnectedAP iedName="F01" apName="AP1"> | subnet-differs | T01 is on station-bus, but takes phases from M01 on process-bus
-            srcCBName="trips_out" intAddr="open-section" | srcCBName="" intAddr="open-section" | goose-unsubscribed | T01PROT/LLN0.GO.trips_out is taken by no other IED
+            <SettingControl numOfSGs="4" actSG="1"/> | <GSEControl name="spare" datSet="trips" appID="spare" confRev="1"/><SettingControl numOfSGs="4" actSG="1"/> | goose-unsubscribed | F01PROT/LLN0.GO.spare is taken by no other IED
+            lnClass="ITCI" lnInst="1"/> | lnClass="IHMI" lnInst="1"/>             | receiver-missing       | is kept for IHMI1 of GW1, which has no such node
             <ExtRef iedName="T01" | <ExtRef iedName=""                      | input-not-bound        | input open-section (PTRC.Tr) takes no data yet
             <LNodeType id="GW_ITCI" | <LNodeType id="GW_ITCI2" lnClass="GGIO"><DO name="Beh" type="TP4_Beh"/></LNodeType><LNodeType id="GW_ITCI" | type-unused | 1 unused: LNodeType GW_ITCI2
             """)
@@ -169,6 +171,30 @@ class SclCheckTest {
                         .toList())
                 .allMatch(message -> message.startsWith("F01 takes reports of F02"))
                 .hasSize(found ? 2 : 0);
+    }
+
+    /** An input that names no control block takes its data by the message that carries them; earth needs no node of its own. */
+    @ParameterizedTest
+    @CsvSource({
+        "srcCBName=\"trips_out\" intAddr=\"open-section\",intAddr=\"open-section\"",
+        "cNodeName=\"L3\"/>,cNodeName=\"grounded\"/>",
+        "connectivityNode=\"Skarholm/K2/T01/L3\",connectivityNode=\"Skarholm/K2/T01/grounded\""
+    })
+    void whatIsSoundIsNotComplainedOf(String before, String after) throws IOException {
+        assertThat(text("skarholm.scd")).contains(before);
+        assertThat(check(text("skarholm.scd").replaceFirst(Pattern.quote(before), after), "skarholm.scd")
+                        .findings())
+                .isEmpty();
+    }
+
+    /** Doubled addresses are told where they stand, in the network section, not at their control blocks. */
+    @Test
+    void aDoubledAddressIsToldAtItsLine() throws IOException {
+        String text = text("skarholm.scd").replace("01-0C-CD-01-00-12", "01-0C-CD-01-00-11");
+        assertThat(check(text, "skarholm.scd").findings()).singleElement().satisfies(finding -> {
+            assertThat(finding.rule()).isEqualTo(Rule.DUPLICATE_MAC);
+            assertThat(text.split("\n")[finding.position().line() - 1]).contains("MAC-Address");
+        });
     }
 
     /** Edition 2003 asks for more and allows shorter names (IEC 61850-7-4:2003, 5.1; 7-2:2003, 19). */

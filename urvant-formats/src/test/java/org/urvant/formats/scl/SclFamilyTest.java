@@ -126,7 +126,9 @@ class SclFamilyTest {
                         .orElseThrow()
                         .subnetwork())
                 .isEqualTo("process-bus");
-        assertThat(ied("GW1").accessPoint("AP1").orElseThrow().clientNodes()).containsExactly("ITCI1");
+        assertThat(ied("GW1").accessPoint("AP1").orElseThrow().clientNodes())
+                .extracting(LogicalNode::name)
+                .containsExactly("ITCI1");
         assertThat(ied("F01").nodes().get(0).reportControls().get(0).reservedFor())
                 .containsExactly("GW1");
         LogicalNode protection = relay.logicalDevices().get(0).nodes().get(0);
