@@ -29,8 +29,11 @@ final class CheckCommand extends Command {
     @Override
     public Integer call() {
         Project project = folder().load();
-        List<Finding> findings =
-                device == null ? ProjectCheck.check(project) : ProjectCheck.check(project, project.device(device));
+        List<Finding> findings = during(
+                "checking",
+                () -> device == null
+                        ? ProjectCheck.check(project)
+                        : ProjectCheck.check(project, project.device(device)));
         boolean fails = ProjectCheck.blocks(findings)
                 || strict && findings.stream().anyMatch(finding -> finding.severity() == Severity.WARNING);
         if (json) {

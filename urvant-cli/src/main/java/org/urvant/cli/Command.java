@@ -1,6 +1,8 @@
 package org.urvant.cli;
 
 import java.util.concurrent.Callable;
+import java.util.function.Supplier;
+import org.urvant.core.progress.Progress;
 import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -33,21 +35,41 @@ abstract class Command implements Callable<Integer> {
     Command(Session session) {
         this.session = session;
         this.paint = session.paint();
+        this.life = new SignOfLife(session);
     }
 
     @Spec
     private CommandSpec spec;
+
+    private final SignOfLife life;
 
     /** Returns the project that the command works on; what it changes is undone under the words that were typed. */
     final ProjectFolder folder() {
         ProjectFolder folder = session.project(projectGiven);
         ParseResult typed = spec.root().commandLine().getParseResult();
         folder.describe(String.join(" ", typed.originalArgs()));
+        folder.watch(life);
         return folder;
+    }
+
+    /** Returns what work brings that can take long, and shows meanwhile on a terminal that it goes on. */
+    final <T> T during(String activity, Supplier<T> work) {
+        life.at(activity, 0, 0);
+        try {
+            return work.get();
+        } finally {
+            life.clear();
+        }
+    }
+
+    /** Returns what is told how far work is. */
+    final Progress progress() {
+        return life;
     }
 
     /** Says a line of the result; with {@code --json} standard output is for JSON alone, so it then goes to standard error. */
     final void say(String line) {
+        life.clear();
         (json ? session.err() : session.out()).println(line);
     }
 
@@ -56,11 +78,13 @@ abstract class Command implements Callable<Integer> {
     }
 
     final void sayJson(Object value) {
+        life.clear();
         session.out().println(Json.text(value));
     }
 
     /** Names the natural next step; on standard error, for it is no result. */
     final void next(String command) {
+        life.clear();
         if (!json) {
             session.err().println(paint.faint("next: ") + paint.command(command));
         }
@@ -68,6 +92,7 @@ abstract class Command implements Callable<Integer> {
 
     /** Says something that is no result, on standard error. */
     final void note(String line) {
+        life.clear();
         session.err().println(line);
     }
 

@@ -57,7 +57,7 @@ final class DownloadCommand extends Command {
         ProjectFolder folder = folder();
         Project project = folder.load();
         Device device = project.device(name);
-        List<Finding> findings = ProjectCheck.check(project, device);
+        List<Finding> findings = during("checking", () -> ProjectCheck.check(project, device));
         if (ProjectCheck.blocks(findings)) {
             Findings.lines(findings, session, false).forEach(this::note);
             throw new RefusedException(

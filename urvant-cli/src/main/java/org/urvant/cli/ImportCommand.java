@@ -20,6 +20,8 @@ import picocli.CommandLine.Parameters;
             "          urvant import station.scd --keep-going    leave out the IEDs that an error concerns"
         })
 final class ImportCommand extends Command {
+    private static final int FEW = 8;
+
     @Parameters(paramLabel = "FILE", description = "ICD, IID, CID, SCD, SSD or SED file.")
     private String file;
 
@@ -64,7 +66,7 @@ final class ImportCommand extends Command {
             plan.replaced(chosen).forEach(source -> say("  sources/" + source + " goes; its IEDs come anew"));
         }
         boolean same = wanted == null && plan.rows().stream().allMatch(row -> row.mark() == ImportPlan.Mark.SAME);
-        String what = chosen.isEmpty() ? "the structure of the site" : String.join(", ", chosen);
+        String what = chosen.isEmpty() ? "the structure of the site" : some(chosen);
         if (!same || plan.rows().isEmpty()) {
             consent.ask("Import " + what + "?", "nothing was imported");
         }
@@ -76,6 +78,13 @@ final class ImportCommand extends Command {
         }
         next(chosen.isEmpty() ? "urvant site" : "urvant signals");
         return Exit.DONE;
+    }
+
+    /** A station has hundreds of IEDs, and nobody reads their names in a line. */
+    private static String some(List<String> names) {
+        return names.size() <= FEW
+                ? String.join(", ", names)
+                : names.size() + " IEDs, " + String.join(", ", names.subList(0, FEW)) + " …";
     }
 
     private List<String> chosen(ImportPlan plan) {
@@ -94,7 +103,7 @@ final class ImportCommand extends Command {
                     .filter(name -> !plan.soundIeds().contains(name))
                     .toList();
             if (!left.isEmpty()) {
-                note(paint.warn("left out") + " for errors that concern them: " + String.join(", ", left));
+                note(paint.warn("left out") + " for errors that concern them: " + some(left));
             }
             if (chosen.isEmpty() && plan.file().site().isEmpty()) {
                 throw new RefusedException(

@@ -1,14 +1,13 @@
 package org.urvant.cli;
 
 import org.urvant.formats.project.ImportPlan;
-import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "look",
         description = "Look into an SCL file before importing it: what kind of file it is, which IEDs, new or known or"
-                + " changed, with what reports, and what is wrong in it. Nothing is changed.",
+                + " changed, with what reports, and what is wrong in it. Nothing is changed; no project is needed.",
         footer = {"", "Examples: urvant look F01.cid", "          urvant look station.scd --for GW1"})
 final class LookCommand extends Command {
     @Parameters(paramLabel = "FILE", description = "ICD, IID, CID, SCD, SSD or SED file.")
@@ -26,8 +25,12 @@ final class LookCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
-        ImportPlan plan = folder.planImport(session.path(file));
+        boolean isInProject = projectGiven != null || session.isInProject();
+        if (!isInProject && device != null) {
+            folder(); // refuses: a device is one of a project
+        }
+        ImportPlan plan =
+                isInProject ? folder().planImport(session.path(file)) : ImportPlan.look(session.path(file), progress());
         if (json) {
             sayJson(SourceView.json(plan));
         } else {
@@ -37,13 +40,16 @@ final class LookCommand extends Command {
             view.sayFindings(plan);
             if (device != null) {
                 view.sayFit(
-                        folder,
+                        folder(),
                         device,
                         plan,
                         plan.rows().stream().map(row -> row.ied().name()).toList());
             }
         }
-        next("urvant import " + file + (plan.check().isSound() ? "" : " --keep-going"));
+        next(
+                isInProject
+                        ? "urvant import " + file + (plan.check().isSound() ? "" : " --keep-going")
+                        : "urvant new NAME");
         return plan.check().isSound() ? Exit.DONE : Exit.DIFFERENT;
     }
 }

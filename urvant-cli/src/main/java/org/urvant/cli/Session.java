@@ -33,6 +33,11 @@ record Session(
         return ProjectFolder.open(given == null ? folder : path(given), clock, person);
     }
 
+    /** Returns whether the session's folder is in a project. */
+    boolean isInProject() {
+        return ProjectFolder.find(folder, clock, person).isPresent();
+    }
+
     /** Returns whether results go to a terminal; the launcher says so, for Java cannot tell. */
     boolean isTerminal() {
         return environment.containsKey("URVANT_TERMINAL");

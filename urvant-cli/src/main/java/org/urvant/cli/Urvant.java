@@ -91,7 +91,14 @@ public final class Urvant {
                 .filter(COMMANDS::containsKey)
                 .orElse(versionOnly ? NO_COMMAND : null);
         CommandLine line = commandLine(session, wanted);
-        return line.execute(arguments);
+        try {
+            return line.execute(arguments);
+        } catch (OutOfMemoryError e) {
+            session.err()
+                    .println(session.paint().bad("urvant: ") + "the work needs more memory than Java may use here");
+            session.err().println("  Give it more, such as URVANT_JAVA_OPTIONS=-Xmx4g, or take a smaller file.");
+            return Exit.FAILED;
+        }
     }
 
     /** Returns the command line with one command made ready, or with all of them when none is named. */

@@ -207,4 +207,15 @@ class StationCommandsTest {
         assertThat(terminal.run("site", "Skarholm/K1/F09")).isEqualTo(Exit.USAGE);
         assertThat(terminal.err()).contains("Did you mean 'Skarholm/K1/F01'?");
     }
+
+    /** A first look needs no project; what asks a project says so. */
+    @Test
+    void aFileCanBeLookedIntoWithoutAProject() {
+        terminal.go(folder);
+        terminal.ok("look " + STATION);
+        assertThat(terminal.out()).contains("SCD of edition 2007B4").contains("F03");
+        assertThat(terminal.err()).contains("next: urvant new NAME");
+        assertThat(terminal.run("look", STATION, "--for", "GW1")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("is not in a project");
+    }
 }

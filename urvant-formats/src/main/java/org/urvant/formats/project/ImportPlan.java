@@ -1,5 +1,6 @@
 package org.urvant.formats.project;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
@@ -9,9 +10,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.progress.Progress;
 import org.urvant.core.scl.ControlBlock;
 import org.urvant.core.scl.DataAttribute;
 import org.urvant.core.scl.DataSet;
@@ -19,6 +22,7 @@ import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.SclCheck;
 import org.urvant.core.scl.SclFile;
 import org.urvant.core.selection.SignalIndex;
+import org.urvant.formats.file.SafeFile;
 import org.urvant.formats.scl.SclImport;
 
 /**
@@ -76,6 +80,18 @@ public record ImportPlan(
      * @param changed references of data attributes whose class, constraint or type differs
      */
     public record Row(Ied ied, Mark mark, List<String> added, List<String> removed, List<String> changed) {}
+
+    /**
+     * Looks into a file that no project is asked about: all its IEDs are new.
+     *
+     * @throws RefusedException when the file holds neither an IED nor a site
+     * @throws MalformedInputException when it is no sound SCL file
+     */
+    public static ImportPlan look(Path file, Progress progress) {
+        byte[] content = SafeFile.read(file, Integer.MAX_VALUE - 8L);
+        String name = String.valueOf(file.getFileName());
+        return of(name, content, SclImport.of(content, name, progress), Map.of());
+    }
 
     static ImportPlan of(String name, byte[] content, SclImport read, Map<SclFile, List<String>> known) {
         SclFile file = read.file();

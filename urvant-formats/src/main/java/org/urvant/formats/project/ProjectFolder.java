@@ -26,6 +26,7 @@ import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.mapping.SignalMapper;
+import org.urvant.core.progress.Progress;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Mapping;
 import org.urvant.core.project.Project;
@@ -93,14 +94,25 @@ public final class ProjectFolder {
      * @throws UnknownNameException when neither the folder nor any above it is a project
      */
     public static ProjectFolder open(Path start, InstantSource clock, String person) {
+        return find(start, clock, person)
+                .orElseThrow(() -> new RefusedException(
+                        start + " is not in a project: neither it nor a folder above it has a " + MANIFEST,
+                        "Go to a project's folder, name one with --project, or make one with 'urvant new'."));
+    }
+
+    /** Returns the project that a folder is or lies in; empty when it is in none. */
+    public static Optional<ProjectFolder> find(Path start, InstantSource clock, String person) {
         for (Path at = start.toAbsolutePath().normalize(); at != null; at = at.getParent()) {
             if (Files.isRegularFile(at.resolve(MANIFEST))) {
-                return new ProjectFolder(at, clock, person);
+                return Optional.of(new ProjectFolder(at, clock, person));
             }
         }
-        throw new RefusedException(
-                start + " is not in a project: neither it nor a folder above it has a " + MANIFEST,
-                "Go to a project's folder, name one with --project, or make one with 'urvant new'.");
+        return Optional.empty();
+    }
+
+    /** Lets somebody follow what takes time. */
+    public void watch(Progress watcher) {
+        sources.watch(watcher);
     }
 
     /** Returns the project's folder. */

@@ -14,6 +14,7 @@ import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.progress.Progress;
 import org.urvant.core.scl.Ied;
 import org.urvant.core.scl.SclFile;
 import org.urvant.core.selection.SignalIndex;
@@ -31,10 +32,15 @@ final class SourceFolder {
 
     private final Path root;
     private final ProjectFiles files;
+    private Progress progress = Progress.NONE;
 
     SourceFolder(Path root, ProjectFiles files) {
         this.root = root;
         this.files = files;
+    }
+
+    void watch(Progress watcher) {
+        progress = watcher;
     }
 
     SourceIndex index(Consumer<Finding> findings) {
@@ -51,7 +57,7 @@ final class SourceFolder {
         for (String source : index.names()) {
             byte[] content = SafeFile.read(path(source), MOST_BYTES);
             index.verify(source, content).ifPresent(findings);
-            files.add(new SclReader().read(content, FOLDER + "/" + source));
+            files.add(new SclReader(progress).read(content, FOLDER + "/" + source));
         }
         return files;
     }
@@ -71,7 +77,7 @@ final class SourceFolder {
                             .filter(ied -> !hidden.contains(ied))
                             .toList());
         }
-        return ImportPlan.of(name, content, SclImport.of(content, name), known);
+        return ImportPlan.of(name, content, SclImport.of(content, name, progress), known);
     }
 
     void carryOut(ImportPlan plan, Collection<String> wanted) {
@@ -135,7 +141,7 @@ final class SourceFolder {
             }
         }
         byte[] content = SafeFile.read(path(name), MOST_BYTES);
-        SignalIndex made = SignalIndex.of(new SclReader().read(content, shownAs));
+        SignalIndex made = SignalIndex.of(new SclReader(progress).read(content, shownAs));
         if (Fingerprint.of(content).hex().equals(digest)) {
             SignalIndexFile.write(cached, made);
         }

@@ -5,6 +5,7 @@ import java.util.concurrent.CompletionException;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ForkJoinPool;
 import org.urvant.core.check.FileCheck;
+import org.urvant.core.progress.Progress;
 import org.urvant.core.scl.SclCheck;
 import org.urvant.core.scl.SclFile;
 import org.urvant.core.selection.SignalIndex;
@@ -25,12 +26,20 @@ public record SclImport(SclFile file, SclCheck.Result check, SignalIndex index) 
      * @param shownAs name that positions show
      */
     public static SclImport of(byte[] content, String shownAs) {
-        SclFile file = new SclReader().read(content, shownAs);
+        return of(content, shownAs, Progress.NONE);
+    }
+
+    /** Reads a file from its bytes as {@link #of(byte[], String)} does, and says how far it is. */
+    public static SclImport of(byte[] content, String shownAs, Progress progress) {
+        SclFile file = new SclReader(progress).read(content, shownAs);
+        progress.at("checking " + shownAs, 0, 0);
         CompletableFuture<SignalIndex> index = CompletableFuture.supplyAsync(() -> SignalIndex.of(file), POOL);
-        SclCheck.Result check = FileCheck.check(file, POOL);
         try {
-            return new SclImport(file, check, index.join());
+            return new SclImport(file, FileCheck.check(file, POOL), index.join());
         } catch (CompletionException e) {
+            if (e.getCause() instanceof Error error) {
+                throw error; // the heap may be small, and who called says so
+            }
             throw e.getCause() instanceof RuntimeException cause ? cause : e;
         }
     }

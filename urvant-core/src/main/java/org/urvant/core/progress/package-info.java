@@ -1,0 +1,4 @@
+/**
+ * How work that takes time says how far it is. Entry: Progress.
+ */
+package org.urvant.core.progress;
