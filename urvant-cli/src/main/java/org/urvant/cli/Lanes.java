@@ -5,6 +5,8 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -15,10 +17,12 @@ import org.urvant.core.logic.Simulation.Change;
 
 /**
  * Draws changes as lanes over time: on as bars on a line, numbers as a line of seven heights, other values written where they
- * begin. Lost and doubtful values are coloured. A column in which a signal was both on and off is a bar of half the width.
+ * begin. A column in which a value was invalid is a cross, whatever the value; doubtful ones are coloured. A column in which a
+ * signal was both on and off is a bar of half the width.
  */
 final class Lanes {
     private static final int LONGEST_NAME = 34;
+    private static final char LOST = '×';
     private static final Pattern OFF = Pattern.compile("▁+");
     private static final List<Integer> MARKS =
             List.of(1, 2, 5, 10, 20, 30, 60, 120, 300, 600, 1_200, 1_800, 3_600, 7_200, 10_800, 21_600, 43_200, 86_400);
@@ -36,18 +40,49 @@ final class Lanes {
         int columns = Math.max(20, width - label - 2);
         double perColumn = Math.max(1, span.toNanos()) / (double) columns;
         List<String> lines = new ArrayList<>();
+        boolean isLost =
+                changes.stream().anyMatch(change -> change.value().quality().isInvalid());
         lines.add(" ".repeat(label + 2) + paint.faint(scale(start, span, where, columns)));
         byName.forEach((name, own) -> {
             Object first = own.get(0).value().value();
-            String lane = first instanceof Boolean
+            String drawn = first instanceof Boolean
                     ? logical(own, start, perColumn, columns)
                     : first instanceof Double
                             ? drawn(own, start, perColumn, columns)
                             : written(own, start, perColumn, columns);
+            String lane = crossed(drawn, own, start, perColumn);
             String shown = labels.get(name);
             lines.add(shown + " ".repeat(label - shown.length() + 2) + painted(lane, own, start, perColumn, paint));
         });
+        if (isLost) {
+            lines.add(" ".repeat(label + 2) + paint.faint(LOST + " the value is invalid"));
+        }
         return lines;
+    }
+
+    private static String crossed(String lane, List<Change> own, Instant start, double perColumn) {
+        char[] letters = lane.toCharArray();
+        for (int i = 0; i < own.size(); i++) {
+            if (own.get(i).value().quality().isInvalid()) {
+                int from = column(own.get(i).at(), start, perColumn, letters.length);
+                int to = i + 1 < own.size()
+                        ? column(own.get(i + 1).at(), start, perColumn, letters.length)
+                        : letters.length;
+                Arrays.fill(letters, from, Math.max(to, from + 1), LOST);
+            }
+        }
+        return new String(letters);
+    }
+
+    /** Returns the numbers that count for the scale: those that are not invalid, or all when all are. */
+    private static List<Double> numbers(List<Change> own) {
+        List<Double> sound = own.stream()
+                .filter(change -> !change.value().quality().isInvalid())
+                .map(change -> (Double) change.value().value())
+                .toList();
+        return sound.isEmpty()
+                ? own.stream().map(change -> (Double) change.value().value()).toList()
+                : sound;
     }
 
     /** A name, cut in front where it is long; a number's with its least and greatest value. */
@@ -60,17 +95,11 @@ final class Lanes {
     }
 
     private static double least(List<Change> own) {
-        return own.stream()
-                .mapToDouble(change -> (Double) change.value().value())
-                .min()
-                .orElse(0);
+        return Collections.min(numbers(own));
     }
 
     private static double greatest(List<Change> own) {
-        return own.stream()
-                .mapToDouble(change -> (Double) change.value().value())
-                .max()
-                .orElse(0);
+        return Collections.max(numbers(own));
     }
 
     /** Off is faint, and what is not of good quality has the colour of warnings. */
@@ -103,7 +132,8 @@ final class Lanes {
                 next++;
             }
             double value = (Double) own.get(next).value().value();
-            lane.append("▁▂▃▄▅▆▇".charAt((int) Math.round((value - least) / range * 6)));
+            double height = Math.max(0, Math.min(1, (value - least) / range)); // an invalid one may lie outside
+            lane.append("▁▂▃▄▅▆▇".charAt((int) Math.round(height * 6)));
         }
         return lane.toString();
     }

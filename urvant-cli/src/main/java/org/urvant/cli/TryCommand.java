@@ -10,6 +10,7 @@ import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -163,7 +164,8 @@ final class TryCommand extends Command {
                 signal,
                 StimulusTable.value(Position.in("--set"), logic, signal, value, Quality.GOOD, start))));
         if (from != null) {
-            stimuli.addAll(StimulusTable.read(session.path(from), from, logic, start));
+            Duration end = length == null ? null : time("--for", length);
+            stimuli.addAll(StimulusTable.read(session.path(from), from, logic, start, end));
         }
         Duration last =
                 stimuli.stream().map(Stimulus::after).max(Duration::compareTo).orElse(Duration.ZERO);
@@ -187,14 +189,16 @@ final class TryCommand extends Command {
         progress(-1, 0);
         double seconds = (System.nanoTime() - before) / 1e9;
         List<Change> shown = watch.isEmpty() ? moving(changes, stimuli, start) : changes;
+        List<Change> told = watch.isEmpty() ? withOutputs(logic, changes, shown) : changes;
         if (out != null) {
-            write(shown, where);
+            write(told, where);
         }
         if (json) {
-            sayJson(shown.stream().map(change -> json(change, where)).toList());
+            sayJson(told.stream().map(change -> json(change, where)).toList());
             return Exit.DONE;
         }
         show(shown, start, span, where);
+        steady(told, shown);
         note(paint.faint(String.format(
                 Locale.ROOT,
                 "%s from %s (%s): %,d cycles of %s, of which %,d could change something, in %.2f s",
@@ -288,6 +292,34 @@ final class TryCommand extends Command {
                 .toList();
     }
 
+    /** What is shown, and the first state of each output that stays as it begins: that it is on is as good as a change. */
+    private static List<Change> withOutputs(Logic logic, List<Change> changes, List<Change> shown) {
+        Set<String> outputs = new LinkedHashSet<>(logic.outputs());
+        return changes.stream()
+                .filter(change -> shown.contains(change) || outputs.contains(change.name()))
+                .toList();
+    }
+
+    private void steady(List<Change> told, List<Change> shown) {
+        Map<String, List<String>> byState = new LinkedHashMap<>();
+        for (Change change : told) {
+            if (!shown.contains(change)) {
+                String quality = change.value().quality().isGood()
+                        ? ""
+                        : ", " + change.value().quality();
+                byState.computeIfAbsent(value(change) + quality, key -> new ArrayList<>())
+                        .add(change.name());
+            }
+        }
+        if (byState.isEmpty()) {
+            return;
+        }
+        List<String> states = new ArrayList<>();
+        byState.forEach((state, names) -> states.add(state + ": " + String.join(", ", names)));
+        Findings.wrapped("unchanged from the first cycle on  " + String.join("; ", states), session.width())
+                .forEach(this::say);
+    }
+
     private void show(List<Change> changes, Instant start, Duration span, ZoneId where) {
         if (changes.isEmpty()) {
             say("nothing changes");
@@ -317,6 +349,9 @@ final class TryCommand extends Command {
         if (value instanceof Boolean on) {
             return on ? "on" : "off";
         }
+        if (value instanceof Duration length) {
+            return span(length);
+        }
         return value instanceof Double number ? number(number) : value.toString();
     }
 
@@ -338,7 +373,10 @@ final class TryCommand extends Command {
                         DateTimeFormatter.ISO_OFFSET_DATE_TIME.format(
                                 change.at().atZone(where)),
                 "signal", change.name(),
-                "value", change.value().value(),
+                "value",
+                        change.value().value() instanceof Duration
+                                ? value(change)
+                                : change.value().value(),
                 "quality", change.value().quality().toString(),
                 "since", change.value().time().toString());
     }
@@ -347,7 +385,9 @@ final class TryCommand extends Command {
         StringBuilder text = new StringBuilder("time,signal,value,quality\n");
         for (Change change : changes) {
             Object value = change.value().value();
-            String shown = value instanceof String word ? '"' + word.replace("\"", "\"\"") + '"' : value.toString();
+            String shown = value instanceof String word
+                    ? '"' + word.replace("\"", "\"\"") + '"'
+                    : value instanceof Duration ? value(change) : value.toString();
             text.append(DateTimeFormatter.ISO_OFFSET_DATE_TIME.format(
                             change.at().atZone(where)))
                     .append(',')

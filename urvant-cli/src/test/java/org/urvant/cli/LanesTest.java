@@ -51,7 +51,9 @@ class LanesTest {
             0=on 10=off 19=on        | ▄▄▄▄▄▄▄▄▄▄▁▁▁▁▁▁▁▁▁▄
             0=off 5=on 5=off         | ▁▁▁▁▁▌▁▁▁▁▁▁▁▁▁▁▁▁▁▁
             0=OFF 4=RUNNING 8=STOP   | │OFF│RU…│STOP
-            0=A 6=A? 12=B            | │A          │B
+            0=A 6=A? 12=B            | │A    ××××××│B
+            0=off 5=on? 10=off       | ▁▁▁▁▁×××××▁▁▁▁▁▁▁▁▁▁
+            0=on 5=off? 5=on         | ▄▄▄▄▄×▄▄▄▄▄▄▄▄▄▄▄▄▄▄
             0=1 6=25 8=125 10=3      | │1    │ │ │3
             """)
     void signalsAreDrawnOverTime(String text, String expected) {
@@ -74,10 +76,28 @@ class LanesTest {
                 .endsWith("▁");
     }
 
+    /** An invalid number has no height, and does not stretch the scale of the others. */
+    @Test
+    void invalidNumbersAreCrossesAndDoNotCount() {
+        List<String> lines = Lanes.lines(
+                changes("x", "0=0.0 5=6.0 10=9999.0? 15=0.0"),
+                BEGIN,
+                Duration.ofSeconds(20),
+                ZoneOffset.UTC,
+                31,
+                new Paint(false));
+        assertThat(lines.get(1))
+                .startsWith("x 0…6  ▁")
+                .contains("▇▇")
+                .contains("××")
+                .endsWith("▁");
+        assertThat(lines.get(2)).contains("× the value is invalid");
+    }
+
     @Test
     void offIsFaintAndWhatIsNotGoodHasTheColourOfWarnings() {
         assertThat(lane("0=off 5=on? 10=off", true))
-                .isEqualTo("\u001b[2m▁▁▁▁▁\u001b[0m\u001b[33m▄▄▄▄▄\u001b[0m\u001b[2m▁▁▁▁▁▁▁▁▁▁\u001b[0m");
+                .isEqualTo("\u001b[2m▁▁▁▁▁\u001b[0m\u001b[33m×××××\u001b[0m\u001b[2m▁▁▁▁▁▁▁▁▁▁\u001b[0m");
     }
 
     @Test

@@ -123,6 +123,8 @@ class PlantCommandsTest {
             try RTU1 --set ai1=high                    | 3 | Give a number, such as 4.5
             try TD1 --set sequence.steps=2.5           | 3 | Give a whole number
             try TD1 --cycle 0s                         | 3 | a cycle of no time never ends
+            try TD1 --from presses.csv --for 3s        | 3 | lies after the end of the run
+            set RTU1 RO1.carries relay && set RTU1 RO1.mode maintained && set RTU1 reactions.r.when DI1 && set RTU1 reactions.r.output RO1 && set RTU1 reactions.r.action open && try RTU1 --for 1s | 0 | on: ro1
             try TD1 --for ever                         | 3 | 'ever' is no length of time
             try TD1 --for 1000000h                     | 3 | is more than 1000000000 cycles
             try TD1 --at yesterday                     | 3 | 'yesterday' is no time

@@ -13,7 +13,7 @@ import org.urvant.core.text.NearestName;
 
 /** The standard functions (IEC 61131-3, 6.6.2.5) that rules need. */
 final class Functions {
-    private static final List<String> KNOWN = List.of("ABS", "LEN", "LIMIT", "MAX", "MIN", "SEL", "TRUNC");
+    private static final List<String> KNOWN = List.of("ABS", "HAS_VALUE", "LEN", "LIMIT", "MAX", "MIN", "SEL", "TRUNC");
 
     private Functions() {}
 
@@ -37,7 +37,7 @@ final class Functions {
         int count = arguments.size();
         boolean counted =
                 switch (function) {
-                    case "ABS", "LEN", "TRUNC" -> count == 1;
+                    case "ABS", "HAS_VALUE", "LEN", "TRUNC" -> count == 1;
                     case "LIMIT", "SEL" -> count == 3;
                     default -> count >= 2;
                 };
@@ -52,7 +52,7 @@ final class Functions {
             return false;
         }
         boolean sound = true;
-        for (int i = 0; i < count; i++) {
+        for (int i = 0; i < count && !function.equals("HAS_VALUE"); i++) {
             sound &= checker.isKind(arguments.get(i), wanted(function, arguments, i));
         }
         for (int i = function.equals("SEL") ? 2 : 1; sound && i < count; i++) {
@@ -73,6 +73,7 @@ final class Functions {
     private static Type type(String function, List<Typed> arguments) {
         return switch (function) {
             case "LEN" -> Type.NUMBER;
+            case "HAS_VALUE" -> Type.LOGICAL;
             case "SEL" ->
                 arguments.get(1).type().kind() == Type.Kind.TEXT ? Type.TEXT : withUnit(arguments.subList(1, 3));
             default -> withUnit(arguments);
@@ -95,6 +96,12 @@ final class Functions {
                 return chosen == null
                         ? null
                         : steps.get((Boolean) chosen ? 2 : 1).at(scope);
+            };
+        }
+        if (function.equals("HAS_VALUE")) {
+            return scope -> {
+                Object value = steps.get(0).at(scope);
+                return value != null && !value.equals("");
             };
         }
         return scope -> {

@@ -122,6 +122,8 @@ final class RangeFinder implements Term.Visitor<Object> {
         call.arguments().forEach(argument -> arguments.add(argument.term().accept(this)));
         String function = call.function().toUpperCase(Locale.ROOT);
         switch (function) {
+            case "HAS_VALUE":
+                return OPEN;
             case "LEN":
                 return new Interval(BigDecimal.ZERO, null);
             case "SEL":

@@ -22,6 +22,9 @@ final class Compiler implements Term.Visitor<Operand> {
     private final Functions functions = new Functions(this);
     private final List<Variable> read = new ArrayList<>();
 
+    /** The type that the present term's value is to have; null where nothing says so. Constants without a type take it. */
+    private DataType wanted;
+
     Compiler(Symbols symbols, Consumer<Fault> faults) {
         this.symbols = symbols;
         this.faults = faults;
@@ -33,6 +36,22 @@ final class Compiler implements Term.Visitor<Operand> {
 
     List<Variable> read() {
         return read;
+    }
+
+    /** Compiles a term whose value is to have a type; constants in it that have none take it where they can. */
+    Operand compile(Term term, DataType type) {
+        DataType outer = wanted;
+        wanted = type;
+        try {
+            return term.accept(this);
+        } finally {
+            wanted = outer;
+        }
+    }
+
+    /** Returns the type that a real number without one is to have. */
+    DataType wantedReal() {
+        return wanted != null && wanted.isReal() ? wanted : DataType.LREAL;
     }
 
     @Override
@@ -127,8 +146,11 @@ final class Compiler implements Term.Visitor<Operand> {
     @Override
     public Operand call(Term.Call call) {
         List<Operand> arguments = new ArrayList<>();
+        String function = call.function().toUpperCase(Locale.ROOT);
+        boolean chooses = function.equals("SEL") || function.equals("MUX");
         for (Term.Argument argument : call.arguments()) {
-            arguments.add(argument.term().accept(this));
+            boolean isValue = Functions.TRANSPARENT.contains(function) && !(chooses && arguments.isEmpty());
+            arguments.add(compile(argument.term(), isValue ? wanted : null));
             if (argument.name() != null) {
                 fault(argument.place(), "arguments of functions have no names here", "Give them by their position.");
             }
@@ -138,7 +160,7 @@ final class Compiler implements Term.Visitor<Operand> {
 
     @Override
     public Operand unary(Term.Unary unary) {
-        Operand operand = unary.operand().accept(this);
+        Operand operand = compile(unary.operand(), wanted);
         if (operand.isBad()) {
             return operand;
         }
@@ -164,8 +186,9 @@ final class Compiler implements Term.Visitor<Operand> {
 
     @Override
     public Operand binary(Term.Binary binary) {
-        Operand left = binary.left().accept(this);
-        Operand right = binary.right().accept(this);
+        DataType type = binary.operator().isComparison() ? null : wanted;
+        Operand left = compile(binary.left(), type);
+        Operand right = compile(binary.right(), type);
         if (left.isBad() || right.isBad()) {
             return Operand.bad(left.start());
         }
@@ -285,6 +308,20 @@ final class Compiler implements Term.Visitor<Operand> {
         return constant(operand, DataType.STRING);
     }
 
+    /** Gives a constant without a type the one that the value is to have, where it can be one of it; else the usual one. */
+    Operand fitted(Operand operand) {
+        return operand.isUntyped() && wanted != null
+                ? Conversions.constant(operand, wanted).orElseGet(() -> settled(operand))
+                : settled(operand);
+    }
+
+    private boolean allFit(List<Operand> operands, DataType type) {
+        return type != null
+                && operands.stream()
+                        .allMatch(operand -> operand.isUntyped()
+                                && Conversions.constant(operand, type).isPresent());
+    }
+
     /** Returns all operands as ones of the least type that holds them; empty, and a report, when there is none. */
     List<Operand> unified(List<Operand> operands, Place place) {
         DataType type = null;
@@ -312,6 +349,9 @@ final class Compiler implements Term.Visitor<Operand> {
             }
             type = operand.type();
         }
+        if (allFit(operands, wanted)) {
+            type = wanted;
+        }
         if (type == null) {
             boolean hasFraction = operands.stream().anyMatch(operand -> operand.constant() instanceof BigDecimal);
             type = hasFraction ? DataType.LREAL : settled(operands.get(0)).type();
@@ -319,7 +359,15 @@ final class Compiler implements Term.Visitor<Operand> {
         // A whole number keeps its type beside a fraction that is written out: INT + 0.5 is a fault of types.
         List<Operand> unified = new ArrayList<>();
         for (Operand operand : operands) {
-            Operand typed = as(operand, type == null ? DataType.STRING : type);
+            if (operand.isUntyped() && operand.constant() instanceof BigDecimal && type.family() == Family.INTEGER) {
+                String real = type.widensTo(DataType.REAL) ? "TO_REAL" : "TO_LREAL";
+                fault(
+                        operand.start(),
+                        operand.constant() + " has a fraction and meets " + type.name() + ", which holds whole numbers",
+                        "Convert the whole number first, with " + real + "(…).");
+                return List.of();
+            }
+            Operand typed = as(operand, type);
             if (typed.isBad()) {
                 return List.of();
             }

@@ -8,7 +8,9 @@ import org.urvant.core.language.Spans;
 import org.urvant.core.range.Interval;
 
 /**
- * Conversions between types (IEC 61131-3, 6.6.2.5.2). A real number becomes the nearest whole one, halves the even one
+ * Conversions between types (IEC 61131-3:2013, 6.6.2.5.2). Strings of bits are transferred as they are, to and from other
+ * bits, whole numbers, and real numbers of the same size: the rightmost bits that there is room for, zeros before them. Else a
+ * real number becomes the nearest whole one, halves the even one
  * (ISO/IEC 60559); what does not fit is the nearest that does, with the quality overflow; a length of time is a number of
  * milliseconds; an enumeration's value is its place from 0.
  */
@@ -64,11 +66,69 @@ final class Conversions {
         if (to.isText()) {
             return toText(operand, place);
         }
+        if (isTransfer(from, to)) {
+            return transferred(operand, to, place);
+        }
         Code.Ranged range = ranges -> spread(ranges, operand.range().at(ranges), from, to, cuts, place);
         if (to.isReal()) {
             return Operand.real(to, toReal(operand, to), range, place);
         }
         return Operand.whole(to, toWhole(operand, to, cuts), range, place);
+    }
+
+    /** Returns whether a conversion moves bits instead of a number; BOOL counts as one bit beside strings of bits only. */
+    private static boolean isTransfer(DataType from, DataType to) {
+        boolean isBits = from.family() == DataType.Family.BITS || to.family() == DataType.Family.BITS;
+        return isBits && hasBits(from) && hasBits(to);
+    }
+
+    private static boolean hasBits(DataType type) {
+        return switch (type.family()) {
+            case BITS, INTEGER, REAL, LOGICAL -> true;
+            default -> false;
+        };
+    }
+
+    /** Returns whether the standard has a conversion: bits become a real number, and back, of their own size only. */
+    static boolean isDefined(DataType from, DataType to) {
+        return !isTransfer(from, to) || !from.isReal() && !to.isReal() || from.size() == to.size();
+    }
+
+    private static Operand transferred(Operand operand, DataType to, Place place) {
+        DataType from = operand.type();
+        if (to.isReal()) {
+            Code.Whole code = operand.whole();
+            Code.Real real = to.size() == 32
+                    ? frame -> Arithmetic.shortReal(frame, Float.intBitsToFloat((int) code.at(frame)))
+                    : frame -> Arithmetic.finite(frame, Double.longBitsToDouble(code.at(frame)));
+            return Operand.real(to, real, ranges -> whole(operand.range().at(ranges), to), place);
+        }
+        if (from.isReal()) {
+            Code.Real code = operand.real();
+            Code.Whole bits = from.size() == 32
+                    ? frame -> Float.floatToIntBits((float) code.at(frame)) & 0xFFFF_FFFFL
+                    : frame -> Double.doubleToLongBits(code.at(frame));
+            return Operand.whole(to, bits, ranges -> whole(operand.range().at(ranges), to), place);
+        }
+        Code.Whole code = operand.whole();
+        int room = Math.min(from.size(), to.size());
+        long mask = room == 64 ? -1L : (1L << room) - 1;
+        int spare = 64 - to.size();
+        Code.Whole bits =
+                to.isSigned() ? frame -> (code.at(frame) & mask) << spare >> spare : frame -> code.at(frame) & mask;
+        return Operand.whole(
+                to,
+                bits,
+                ranges -> {
+                    Interval range = operand.range().at(ranges);
+                    return to.range().contains(range) ? range : to.range();
+                },
+                place);
+    }
+
+    /** What bits mean does not follow from the range of a number; the part is gone through for what there is to say of it. */
+    private static Interval whole(Interval part, DataType to) {
+        return to.isReal() ? Interval.ALL : to.range();
     }
 
     private static Interval spread(

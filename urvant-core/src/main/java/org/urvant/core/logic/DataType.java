@@ -2,6 +2,7 @@ package org.urvant.core.logic;
 
 import java.math.BigDecimal;
 import java.math.BigInteger;
+import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -202,6 +203,7 @@ public final class DataType {
         return switch (family) {
             case LOGICAL -> bits != 0;
             case ENUMERATION -> values.get((int) bits);
+            case TIME -> Duration.ofNanos(bits);
             default -> isWide() && bits < 0 ? unsigned(bits) : (Object) bits;
         };
     }

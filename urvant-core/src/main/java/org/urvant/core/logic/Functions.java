@@ -52,6 +52,31 @@ final class Functions {
             "VALUE_OR",
             "COUNT_DIFFERENCE");
 
+    /** Functions whose result has the type of their arguments, so that these may have the type that the result is to have. */
+    static final Set<String> TRANSPARENT = Set.of(
+            "SEL",
+            "MUX",
+            "MAX",
+            "MIN",
+            "LIMIT",
+            "ABS",
+            "MOVE",
+            "SQRT",
+            "LN",
+            "LOG",
+            "EXP",
+            "SIN",
+            "COS",
+            "TAN",
+            "ASIN",
+            "ACOS",
+            "ATAN",
+            "VALUE_OR",
+            "ADD",
+            "SUB",
+            "MUL",
+            "DIV");
+
     private final Compiler compiler;
 
     Functions(Compiler compiler) {
@@ -162,12 +187,21 @@ final class Functions {
                     "Use TO_" + to.get().name() + ".");
             return Optional.of(Operand.bad(place));
         }
+        if (!Conversions.isDefined(operand.type(), to.get())) {
+            compiler.fault(
+                    place,
+                    "the standard has no conversion from " + operand.type().name() + " to "
+                            + to.get().name(),
+                    "Bits become a real number of their own size only: DWORD and REAL, LWORD and LREAL. A number goes by"
+                            + " way of a whole one, such as TO_UDINT.");
+            return Optional.of(Operand.bad(place));
+        }
         return Optional.of(Conversions.convert(operand, to.get(), cuts, place));
     }
 
     private Operand real(String name, Operand given, Place place) {
         Operand operand = given.isUntyped() || given.type().family() == Family.INTEGER
-                ? compiler.as(given, DataType.LREAL)
+                ? compiler.as(given, given.isUntyped() ? compiler.wantedReal() : DataType.LREAL)
                 : compiler.wants(given, "a real number", given.type().isReal());
         if (operand.isBad()) {
             return operand;
@@ -200,7 +234,7 @@ final class Functions {
         return switch (name) {
             case "ABS" -> counts(name, arguments, 1, 1, place) ? absolute(arguments.get(0), place) : Operand.bad(place);
             case "MOVE" ->
-                counts(name, arguments, 1, 1, place) ? compiler.settled(arguments.get(0)) : Operand.bad(place);
+                counts(name, arguments, 1, 1, place) ? compiler.fitted(arguments.get(0)) : Operand.bad(place);
             case "TRUNC" ->
                 counts(name, arguments, 1, 1, place)
                         ? conversion("TRUNC_DINT", arguments, place).orElseThrow()
@@ -217,7 +251,7 @@ final class Functions {
     }
 
     private Operand absolute(Operand given, Place place) {
-        Operand operand = compiler.settled(given);
+        Operand operand = compiler.fitted(given);
         boolean isTime = operand.type() == DataType.TIME;
         if (compiler.wants(
                         operand,

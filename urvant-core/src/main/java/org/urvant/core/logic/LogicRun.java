@@ -1,8 +1,11 @@
 package org.urvant.core.logic;
 
+import java.math.BigDecimal;
 import java.math.BigInteger;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.signal.Quality;
 import org.urvant.core.signal.SignalValue;
@@ -16,9 +19,13 @@ public final class LogicRun {
 
     private final Logic logic;
     private final Frame frame;
+    private final Variable[] bySlot;
 
     LogicRun(Logic logic, ZoneId zone) {
         this.logic = logic;
+        this.bySlot = new Variable
+                [logic.variables().stream().mapToInt(Variable::slot).max().orElse(-1) + 1];
+        logic.variables().forEach(variable -> bySlot[variable.slot()] = variable);
         this.frame = new Frame(logic.variables().size(), logic.stores(), zone);
         for (Variable variable : logic.variables()) {
             frame.qualities[variable.slot()] = variable.isMissing() ? Quality.INVALID : 0;
@@ -33,20 +40,21 @@ public final class LogicRun {
     }
 
     /**
-     * Sets an input.
+     * Sets an input: a {@code Boolean} for BOOL, a {@code Long} or {@code Integer}, or {@code BigInteger}, for whole numbers and
+     * bits, any finite number for REAL and LREAL, a {@code Duration} for TIME, a {@code String} for texts, and for enumerations
+     * one of their words or its place from 0.
      *
      * @throws UnknownNameException when there is no such input
-     * @throws IllegalArgumentException when the value is none of the input's type
+     * @throws MalformedInputException when the value is none of the input's type
      */
     public void set(String name, SignalValue value) {
         Variable variable = input(name);
         int slot = variable.slot();
         DataType type = variable.type();
         if (type.isReal()) {
-            double number = number(variable, value.value()).doubleValue();
-            frame.reals[slot] = type.size() == 32 ? (float) number : number;
+            frame.reals[slot] = real(variable, value.value());
         } else if (type.isText()) {
-            frame.texts[slot] = value.value().toString();
+            frame.texts[slot] = text(variable, value.value());
         } else {
             frame.longs[slot] = bits(variable, value.value());
         }
@@ -63,15 +71,34 @@ public final class LogicRun {
         return variable.slot();
     }
 
-    /** Sets an input of type REAL or LREAL without making anything. */
+    /**
+     * Sets an input of type REAL or LREAL without making anything.
+     *
+     * @throws IllegalArgumentException when the slot is that of no such input, or the value is none of its type
+     */
     public void setReal(int slot, double value, int qualityBits, long nanos) {
+        Variable variable = writable(slot);
+        if (!variable.type().isReal() || !(Math.abs(value) <= most(variable.type()))) {
+            throw new IllegalArgumentException(value + " is no value of " + variable.name() + ", which is "
+                    + variable.type().name());
+        }
         frame.reals[slot] = value;
         frame.qualities[slot] = qualityBits;
         frame.times[slot] = nanos;
     }
 
-    /** Sets an input of another type, as bits of a long, without making anything. */
+    /**
+     * Sets an input of another type, as bits of a long, without making anything.
+     *
+     * @throws IllegalArgumentException when the slot is that of no such input, or the value is none of its type
+     */
     public void setWhole(int slot, long value, int qualityBits, long nanos) {
+        Variable variable = writable(slot);
+        DataType type = variable.type();
+        if (type.isReal() || type.isText() || !type.isWide() && (value < least(type) || value > greatest(type))) {
+            throw new IllegalArgumentException(
+                    value + " is no value of " + variable.name() + ", which is " + type.name());
+        }
         frame.longs[slot] = value;
         frame.qualities[slot] = qualityBits;
         frame.times[slot] = nanos;
@@ -92,6 +119,26 @@ public final class LogicRun {
         return frame.qualities[slot];
     }
 
+    private Variable writable(int slot) {
+        Variable variable = slot < 0 || slot >= bySlot.length ? null : bySlot[slot];
+        if (variable == null || variable.use() != Variable.Use.INPUT) {
+            throw new IllegalArgumentException("slot " + slot + " is that of no input");
+        }
+        return variable;
+    }
+
+    private static double most(DataType type) {
+        return type.size() == 32 ? Float.MAX_VALUE : Double.MAX_VALUE;
+    }
+
+    private static long least(DataType type) {
+        return type.family() == DataType.Family.ENUMERATION ? 0 : type.least();
+    }
+
+    private static long greatest(DataType type) {
+        return type.family() == DataType.Family.ENUMERATION ? type.values().size() - 1L : type.most();
+    }
+
     private Variable input(String name) {
         Variable variable = logic.variable(name);
         if (variable == null || variable.use() != Variable.Use.INPUT) {
@@ -104,33 +151,73 @@ public final class LogicRun {
         return new UnknownNameException("signal", name, logic.inputs());
     }
 
-    private static Number number(Variable variable, Object value) {
-        if (value instanceof Number number) {
-            return number;
+    private static MalformedInputException misfit(Variable variable, Object value) {
+        DataType type = variable.type();
+        String remedy =
+                switch (type.family()) {
+                    case LOGICAL -> "Give true or false.";
+                    case ENUMERATION -> "Give one of " + String.join(", ", type.values()) + ".";
+                    case TIME -> "Give a length of time.";
+                    case TEXT -> "Give a text of at most " + type.size() + " characters.";
+                    case REAL -> "Give a finite number that the type can hold.";
+                    default -> "Give a whole number, " + type.range() + ".";
+                };
+        String shown = String.valueOf(value);
+        return new MalformedInputException(
+                null,
+                "'" + (shown.length() > 40 ? shown.substring(0, 40) + "…" : shown) + "' is no value of "
+                        + variable.name() + ", which is " + type.name(),
+                remedy);
+    }
+
+    private static double real(Variable variable, Object value) {
+        double number = value instanceof Number given ? given.doubleValue() : Double.NaN;
+        if (!(Math.abs(number) <= most(variable.type()))) {
+            throw misfit(variable, value); // NaN is not below anything either
         }
-        throw new IllegalArgumentException(
-                "'" + value + "' is no number; " + variable.name() + " is " + variable.type());
+        return variable.type().size() == 32 ? (float) number : number;
+    }
+
+    private static String text(Variable variable, Object value) {
+        if (!(value instanceof String text)
+                || text.codePointCount(0, text.length()) > variable.type().size()) {
+            throw misfit(variable, value);
+        }
+        return text;
     }
 
     private static long bits(Variable variable, Object value) {
         DataType type = variable.type();
-        if (value instanceof Boolean logical && type == DataType.BOOL) {
-            return logical ? 1 : 0;
+        switch (type.family()) {
+            case LOGICAL:
+                if (value instanceof Boolean logical) {
+                    return logical ? 1 : 0;
+                }
+                throw misfit(variable, value);
+            case TIME:
+                try {
+                    return ((Duration) value).toNanos();
+                } catch (ClassCastException | ArithmeticException e) {
+                    throw misfit(variable, value);
+                }
+            case ENUMERATION:
+                if (value instanceof String word && type.placeOf(word) >= 0) {
+                    return type.placeOf(word);
+                }
+                break;
+            default:
+                break;
         }
-        if (value instanceof String word && type.placeOf(word) >= 0) {
-            return type.placeOf(word);
+        BigInteger whole = value instanceof BigInteger huge
+                ? huge
+                : value instanceof Long || value instanceof Integer
+                        ? BigInteger.valueOf(((Number) value).longValue())
+                        : null;
+        boolean fits = whole != null && type.range().contains(new BigDecimal(whole));
+        if (!fits) {
+            throw misfit(variable, value);
         }
-        if (type.isWide() && value instanceof BigInteger huge) {
-            return huge.longValue();
-        }
-        long bits =
-                value instanceof Long whole ? whole : number(variable, value).intValue();
-        boolean fits = value instanceof Long || value instanceof Integer;
-        if (!fits || !type.isWide() && (bits < type.least() || bits > type.most())) {
-            throw new IllegalArgumentException(
-                    "'" + value + "' is no value of " + type + ", the type of " + variable.name());
-        }
-        return bits;
+        return whole.longValue();
     }
 
     static long nanos(Instant instant) {

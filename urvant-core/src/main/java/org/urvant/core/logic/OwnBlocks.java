@@ -37,18 +37,21 @@ final class OwnBlocks {
         steps();
         add(
                 "SLIDING_MEAN",
-                "time-weighted mean of IN over the last SPAN, anew each sixtieth of it; until FULL over the time that there is",
+                "time-weighted mean of IN over the last SPAN, anew each sixtieth of it; until FULL over the time that there is; invalid"
+                        + " times are left out, and make it questionable",
                 0,
                 1,
                 List.of("IN", "SPAN"),
                 (frame, at, store, elapsedIsRead) ->
                         SlidingMean.of(frame, store).due(frame.now, Math.max(1, frame.longs[at + 1])),
                 (frame, at, store) -> {
-                    double value = frame.readReal(at);
                     long span = Math.max(1, frame.readLong(at + 1));
+                    int around = frame.quality;
                     SlidingMean mean = SlidingMean.of(frame, store);
-                    mean.take(frame.now, value, span);
+                    mean.take(frame.now, frame.reals[at], frame.qualities[at], span);
+                    frame.quality = around | mean.quality();
                     putReal(frame, at + 2, mean.value());
+                    frame.quality = around;
                     put(frame, at + 3, mean.isFull(frame.now, span) ? 1 : 0);
                 },
                 in("IN", DataType.LREAL),

@@ -122,36 +122,41 @@ public record Simulation(Instant from, Duration length, Duration cycle, ZoneId z
     private static final class Watch {
         private final LogicRun run;
         private final Variable[] variables;
-        private final SignalValue[] seen;
+        private final long[] longs;
+        private final double[] reals;
+        private final String[] texts;
+        private final int[] qualities;
         private final Consumer<Change> report;
+        private boolean hasLooked;
 
         Watch(LogicRun run, List<Variable> variables, Consumer<Change> report) {
             this.run = run;
             this.variables = variables.toArray(Variable[]::new);
-            this.seen = new SignalValue[this.variables.length];
+            this.longs = new long[this.variables.length];
+            this.reals = new double[this.variables.length];
+            this.texts = new String[this.variables.length];
+            this.qualities = new int[this.variables.length];
             this.report = report;
         }
 
         void look(long now) {
+            Frame frame = run.frame();
             for (int i = 0; i < variables.length; i++) {
-                if (seen[i] == null || differs(variables[i], seen[i])) {
-                    seen[i] = run.value(variables[i]);
-                    report.accept(new Change(LogicRun.instant(now), variables[i].name(), seen[i]));
+                int slot = variables[i].slot();
+                boolean differs = !hasLooked
+                        || frame.qualities[slot] != qualities[i]
+                        || frame.longs[slot] != longs[i]
+                        || frame.reals[slot] != reals[i]
+                        || !frame.texts[slot].equals(texts[i]);
+                if (differs) {
+                    qualities[i] = frame.qualities[slot];
+                    longs[i] = frame.longs[slot];
+                    reals[i] = frame.reals[slot];
+                    texts[i] = frame.texts[slot];
+                    report.accept(new Change(LogicRun.instant(now), variables[i].name(), run.value(variables[i])));
                 }
             }
-        }
-
-        private boolean differs(Variable variable, SignalValue before) {
-            Frame frame = run.frame();
-            int slot = variable.slot();
-            if (frame.qualities[slot] != before.quality().bits()) {
-                return true;
-            }
-            return variable.type().isReal()
-                    ? frame.reals[slot] != (Double) before.value()
-                    : variable.type().isText()
-                            ? !frame.texts[slot].equals(before.value())
-                            : !variable.type().meaning(frame.longs[slot]).equals(before.value());
+            hasLooked = true;
         }
     }
 }

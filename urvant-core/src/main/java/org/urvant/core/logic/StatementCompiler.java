@@ -106,8 +106,10 @@ final class StatementCompiler implements Statement.Visitor {
 
     @Override
     public void assignment(Statement.Assignment assignment) {
-        Operand value = assignment.value().accept(compiler);
-        target(assignment.target()).ifPresent(target -> assign(target, value, assignment.place()));
+        Optional<Variable> target = target(assignment.target());
+        Operand value =
+                compiler.compile(assignment.value(), target.map(Variable::type).orElse(null));
+        target.ifPresent(variable -> assign(variable, value, assignment.place()));
     }
 
     private Optional<Variable> target(Term.Name name) {
@@ -429,8 +431,8 @@ final class StatementCompiler implements Statement.Visitor {
             return;
         }
         given.add(parameter.get().name());
-        Operand value =
-                compiler.as(argument.term().accept(compiler), parameter.get().type());
+        DataType type = parameter.get().type();
+        Operand value = compiler.as(compiler.compile(argument.term(), type), type);
         if (!value.isBad()) {
             inputs.add(new Step(stored(value, slot.slot(), slot.type()), ranges -> {
                 ranges.begin();

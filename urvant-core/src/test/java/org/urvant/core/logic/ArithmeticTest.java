@@ -1,6 +1,7 @@
 package org.urvant.core.logic;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowable;
 
 import java.math.BigDecimal;
@@ -16,6 +17,9 @@ import java.util.TreeMap;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.logic.Signal.Direction;
 import org.urvant.core.range.Interval;
 import org.urvant.core.signal.Quality;
@@ -137,7 +141,7 @@ class ArithmeticTest {
         assertThat(seen.quality().isInvalid()).as("%s of %s", text, inputs).isEqualTo(expected.isInvalid);
     }
 
-    /** From each type to each other one: the value where it fits, the nearest and overflow where it does not. */
+    /** From each type to each other one: the value where it fits, else the nearest and overflow; of bits, those on the right. */
     @Property(tries = 800)
     void conversionsKeepTheValueOrSayThatTheyCannot(@ForAll long seed) {
         Random random = new Random(seed);
@@ -147,20 +151,36 @@ class ArithmeticTest {
         LogicRun run = LanguageTest.sound(
                         "PROGRAM p VAR_INPUT a : " + from + "; x : LREAL; END_VAR VAR_OUTPUT y, z : " + to
                                 + "; r : LREAL; s : " + from + "; END_VAR y := " + from + "_TO_" + to
-                                + "(a); z := TO_" + to + "(x); r := TO_LREAL(a); s := STRING_TO_" + from
+                                + (isBits(to) ? "(a); z := 0; " : "(a); z := TO_" + to + "(x); ")
+                                + (isBits(from) ? "" : "r := TO_LREAL(a); ") + "s := STRING_TO_" + from
                                 + "(TO_STRING(a)); END_PROGRAM")
                 .start(ZoneOffset.UTC);
+        boolean isTransfer = isBits(from) || isBits(to);
         double real = (random.nextDouble() - 0.5) * Math.pow(10, random.nextInt(24));
         run.set("a", new SignalValue(asInput(number), Quality.GOOD, NOW));
         run.set("x", new SignalValue(real, Quality.GOOD, NOW));
         run.cycle(NOW);
-        check(run.value("y"), number, to);
-        check(
-                run.value("z"),
-                new BigDecimal(real).setScale(0, RoundingMode.HALF_EVEN).toBigInteger(),
-                to);
-        assertThat((Double) run.value("r").value()).isEqualTo(number.doubleValue());
+        if (isTransfer) {
+            BigInteger room = BigInteger.ONE.shiftLeft(to.size());
+            BigInteger bits = number.mod(BigInteger.ONE.shiftLeft(from.size())).mod(room);
+            boolean isNegative = to.range().low().signum() < 0 && bits.testBit(to.size() - 1);
+            assertThat(asWhole(run.value("y").value())).isEqualTo(isNegative ? bits.subtract(room) : bits);
+            assertThat(run.value("y").quality()).isEqualTo(Quality.GOOD);
+        } else {
+            check(run.value("y"), number, to);
+        }
+        if (!isBits(to)) {
+            BigDecimal nearest = new BigDecimal(real).setScale(0, RoundingMode.HALF_EVEN);
+            check(run.value("z"), nearest.toBigInteger(), to);
+        }
+        if (!isBits(from)) {
+            assertThat((Double) run.value("r").value()).isEqualTo(number.doubleValue());
+        }
         assertThat(asWhole(run.value("s").value())).isEqualTo(number);
+    }
+
+    private static boolean isBits(DataType type) {
+        return type.family() == DataType.Family.BITS;
     }
 
     private static void check(SignalValue seen, BigInteger wanted, DataType type) {
@@ -326,16 +346,52 @@ class ArithmeticTest {
         run.cycle(NOW);
         assertThat(run.value("y").value()).isEqualTo(true);
         assertThat(run.value("Mode").value()).isEqualTo("auto");
-        for (Object wrong : List.of(256L, -1L, 1.5, "four", true)) {
-            assertThat(catchThrowable(() -> run.set("level", new SignalValue(wrong, Quality.GOOD, NOW))))
-                    .as("%s", wrong)
-                    .isInstanceOf(IllegalArgumentException.class)
-                    .hasMessageContaining("level");
-        }
         assertThat(catchThrowable(() -> run.set("levle", new SignalValue(1L, Quality.GOOD, NOW))))
                 .hasMessageContaining("there is no signal 'levle'");
         assertThat(catchThrowable(() -> run.set("y", new SignalValue(true, Quality.GOOD, NOW))))
                 .as("an output is not set from outside")
                 .isNotNull();
+    }
+
+    /** Columns: a declared type, a value that is none of it; NaN, infinities, indexes and numbers out of range, long texts. */
+    @ParameterizedTest
+    @CsvSource({
+        "USINT,256",
+        "USINT,-1",
+        "USINT,1.5",
+        "USINT,true",
+        "INT,99999999999999999999",
+        "ULINT,-1",
+        "ULINT,18446744073709551616",
+        "LINT,1.5",
+        "BYTE,256",
+        "'(off, auto)',2",
+        "'(off, auto)',-1",
+        "'(off, auto)',on",
+        "REAL,NaN",
+        "LREAL,Infinity",
+        "REAL,1e39",
+        "STRING[3],four",
+        "TIME,1500",
+        "BOOL,1"
+    })
+    void aValueOfAnotherTypeIsRefusedAtOnce(String type, String written) {
+        LogicRun run = LanguageTest.sound("PROGRAM p VAR_INPUT x : " + type
+                        + "; r : LREAL; END_VAR VAR_OUTPUT y : BOOL; END_VAR y := r > 1.0; END_PROGRAM")
+                .start(ZoneOffset.UTC);
+        Object value = written.equals("true")
+                ? (Object) true
+                : written.matches("-?[0-9]+")
+                        ? asInput(new BigInteger(written))
+                        : written.matches("-?[0-9.]+(e[0-9]+)?|NaN|Infinity")
+                                ? (Object) Double.valueOf(written)
+                                : written;
+        assertThatThrownBy(() -> run.set("x", new SignalValue(value, Quality.GOOD, NOW)))
+                .isInstanceOf(MalformedInputException.class)
+                .hasMessageContaining("is no value of x, which is");
+        int output = run.slot("y");
+        assertThatThrownBy(() -> run.setWhole(output, 1, 0, 0)).hasMessageContaining("is that of no input");
+        assertThatThrownBy(() -> run.setWhole(run.slot("r"), 1, 0, 0)).hasMessageContaining("no value of r");
+        assertThatThrownBy(() -> run.setReal(run.slot("r"), Double.NaN, 0, 0)).hasMessageContaining("no value of r");
     }
 }

@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.TreeMap;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
@@ -68,9 +69,38 @@ class BlockTest {
             return on ? "1" : "0";
         }
         if (output.equals("e")) {
-            return String.valueOf((Long) value / 1_000_000_000L);
+            return String.valueOf(((Duration) value).toSeconds());
         }
         return value instanceof Double number ? number.toString().replaceAll("\\.0$", "") : value.toString();
+    }
+
+    /** F16: a minute of 10, 20 s invalid, then 40: invalid times are left out, and said as long as they are in the span. */
+    @Test
+    void aMeanLeavesOutWhatWasInvalid() {
+        LogicRun run = LanguageTest.sound("PROGRAM p VAR_INPUT x : LREAL; END_VAR VAR m : SLIDING_MEAN; END_VAR"
+                        + " VAR_OUTPUT y : LREAL; END_VAR m(IN := x, SPAN := T#60s, OUT => y); END_PROGRAM")
+                .start(ZoneOffset.UTC);
+        Quality invalid = new Quality(Quality.INVALID);
+        Map<Integer, String> seen = new TreeMap<>();
+        for (int second = 0; second <= 200; second++) {
+            Instant now = MONDAY.plusSeconds(second);
+            boolean isLost = second >= 40 && second < 60;
+            double value = second < 40 ? 10 : isLost ? 9999 : 40;
+            run.set("x", new SignalValue(value, isLost ? invalid : Quality.GOOD, now));
+            run.cycle(now);
+            seen.put(second, run.value("y").value() + " " + run.value("y").quality());
+        }
+        assertThat(seen.get(39)).isEqualTo("10.0 good");
+        assertThat(seen.get(40)).as("at once").isEqualTo("10.0 questionable inaccurate");
+        assertThat(seen.get(59)).isEqualTo("10.0 questionable inaccurate");
+        assertThat(seen.get(80)).as("20 s of 10 and 20 s of 40 are left").isEqualTo("25.0 questionable inaccurate");
+        assertThat(seen.get(119)).endsWith("questionable inaccurate");
+        assertThat(seen.get(120)).isEqualTo("40.0 good");
+        run.set("x", new SignalValue(1.0, invalid, MONDAY.plusSeconds(201)));
+        for (int second = 201; second <= 400; second++) {
+            run.cycle(MONDAY.plusSeconds(second));
+        }
+        assertThat(run.value("y").quality().isInvalid()).isTrue();
     }
 
     /** A state that held is stamped with its edge, or with its acceptance when that is wanted (F24). */

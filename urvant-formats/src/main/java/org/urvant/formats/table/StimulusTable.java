@@ -27,16 +27,17 @@ import org.urvant.formats.file.SafeFile;
  */
 public final class StimulusTable {
     private static final long MOST_BYTES = 100_000_000;
-    private static final Pattern CLOCK = Pattern.compile("(\\d{1,5}):(\\d{2})(?::(\\d{2})(\\.\\d{1,9})?)?");
+    private static final Pattern CLOCK = Pattern.compile("(\\d{1,5}):([0-5]\\d)(?::([0-5]\\d)(\\.\\d{1,9})?)?");
 
     private StimulusTable() {}
 
     /**
      * Reads the inputs in the order of the file.
      *
-     * @throws MalformedInputException at the first row that cannot be read, naming it
+     * @param length how long the run is to be; null when it is to be as long as the inputs need
+     * @throws MalformedInputException at the first row that cannot be read, or lies after the end, naming it
      */
-    public static List<Stimulus> read(Path file, String shownAs, Logic logic, Instant begin) {
+    public static List<Stimulus> read(Path file, String shownAs, Logic logic, Instant begin, Duration length) {
         List<ValueTable.Line> lines = ValueTable.lines(SafeFile.readText(file, MOST_BYTES, shownAs), shownAs);
         List<String> columns = lines.isEmpty()
                 ? List.of()
@@ -59,14 +60,19 @@ public final class StimulusTable {
             if (time.isEmpty() && cell(line, columns.indexOf("signal")).isEmpty()) {
                 continue;
             }
-            stimuli.add(stimulus(
+            Stimulus stimulus = stimulus(
                     position,
                     logic,
                     begin,
                     time,
                     cell(line, columns.indexOf("signal")),
                     cell(line, columns.indexOf("value")),
-                    cell(line, columns.indexOf("quality"))));
+                    cell(line, columns.indexOf("quality")));
+            if (length != null && stimulus.after().compareTo(length) > 0) {
+                throw new MalformedInputException(
+                        position, "'" + time + "' lies after the end of the run", "Run longer, or take the row out.");
+            }
+            stimuli.add(stimulus);
         }
         return stimuli;
     }
@@ -132,7 +138,7 @@ public final class StimulusTable {
                         ? Optional.of(text)
                         : Optional.empty();
             case TIME:
-                return time(text).map(Duration::toNanos);
+                return time(text).map(length -> (Object) length);
             case REAL:
                 return number(text)
                         .map(BigDecimal::doubleValue)

@@ -73,7 +73,7 @@ class DeviceLogicTest {
         new Simulation(begin, Duration.ofHours(hours), Duration.ofMillis(100), OSLO)
                 .run(
                         logic,
-                        StimulusTable.read(file, "in.csv", logic, begin),
+                        StimulusTable.read(file, "in.csv", logic, begin, null),
                         List.of(signal),
                         change -> seen.add(shown(change, begin)));
         return seen;
@@ -121,6 +121,13 @@ class DeviceLogicTest {
             RTU1 | sending.enable-after=0 | 0,di1,on; 10s,inhibit_sending,on; 20s,inhibit_sending,off; 60s,enable_sending,on | alarms.pump.sent | 0 false, 0.5 true, 10 false, 60 true
             RTU1 | recipients.Duty.may-operate=yes; recipients.Duty.from=22:00; recipients.Duty.to=06:00 | 0,di1,off | recipients.duty.may_operate_now | 0 true, 18000 false, 75600 true
             RTU1 | schedule.night.at=02:30; schedule.night.action=send-values | 0,di1,off | schedule.night.runs | 0 false, 7200 true, 7200.1 false
+            RTU1 | reactions.r.when=DI1; reactions.r.output=RO1; RO1.carries=relay; RO1.mode=maintained | 1s,di1,on; 5s,di1,off | ro1 | 0 false, 1.5 true, 5.5 false
+            RTU1 | reactions.r.when=DI1; reactions.r.output=RO1; RO1.carries=relay | 1s,di1,on; 5s,di1,off | ro1 | 0 false, 1.5 true, 2.5 false
+            RTU1 | reactions.r.when=DI1; reactions.r.output=RO1; reactions.r.action=open; RO1.carries=relay; RO1.mode=maintained | 1s,di1,on; 5s,di1,off | ro1 | 0 true, 1.5 false, 5.5 true
+            RTU1 | reactions.r.when=DI1; reactions.r.output=RO1; reactions.r.action=pulse; RO1.carries=relay; RO1.pulse=2 | 1s,di1,on; 5s,di1,off | ro1 | 0 false, 1.5 true, 3.5 false
+            RTU1 | reactions.r.when=DI1; reactions.r.output=RO1; RO1.carries=relay; RO1.mode=maintained; DI1.reaction=fall | 1s,di1,on; 5s,di1,off; 8s,di1,on | ro1 | 0 false, 5.5 true, 8.5 false
+            RTU1 | schedule.flush.at=06:00; schedule.flush.action=pulse-output; schedule.flush.output=RO2; RO2.carries=relay | 0,di1,off | ro2 | 0 false, 18000 true, 18001 false
+            RTU1 | schedule.flush.every=8 h; schedule.flush.action=pulse-output; schedule.flush.output=RO2; RO2.carries=relay | 0,di1,off | ro2 | 0 false, 28800 true, 28801 false, 57600 true, 57601 false
             RTU1 | schedule.tick.every=8 h; schedule.tick.action=send-values | 0,di1,off | schedule.tick.runs | 0 false, 28800 true, 28800.1 false, 57600 true, 57600.1 false
             """)
     void devicesActAsTheirSettingsSay(String device, String set, String inputs, String signal, String expected)
@@ -201,6 +208,9 @@ class DeviceLogicTest {
             textBlock =
                     """
             time,signal;1s,di1           | in.csv:1: column 'value' is missing
+            time,signal,value;25:99,di1,on | in.csv:2: '25:99' is no time since the begin
+            time,signal,value;1:30,di1,on | in.csv:2: '1:30' lies after the end of the run
+            time,signal,value;1s,di1     | in.csv:2: the row has 2 cells, the heading has 3
             time,signal,value;x,di1,on   | in.csv:2: 'x' is no time since the begin
             time,signal,value;-1s,di1,on | in.csv:2: '-1s' is no time
             time,signal,value;1s,di7,on  | in.csv:2: there is no input 'di7'
@@ -210,7 +220,7 @@ class DeviceLogicTest {
     void inputsThatMeanNothingAreRefusedWithTheirRow(String text, String message) throws IOException {
         Path file = Files.writeString(root.resolve("in.csv"), text.replace(";", "\n"));
         Logic logic = logic("TD1");
-        assertThatThrownBy(() -> StimulusTable.read(file, "in.csv", logic, Instant.EPOCH))
+        assertThatThrownBy(() -> StimulusTable.read(file, "in.csv", logic, Instant.EPOCH, Duration.ofHours(1)))
                 .isInstanceOfSatisfying(MalformedInputException.class, fault -> assertThat(fault.placedMessage())
                         .startsWith(message));
     }

@@ -118,6 +118,32 @@ class ValueTableTest {
         assertThat(rowsOrNone(sound)).isNotEmpty();
     }
 
+    /** Columns: the cells of the second row; what is said. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            <c r='C2'><v>1</v></c><c r='C2'><v>2</v></c> | cell C2 stands there twice
+            <c r='C2'><v>1e999999999</v></c>             | cell C2 holds '1e999999999', which is no number that a sheet can hold
+            <c r='C2'><v>1E3</v></c>                     | 1000
+            """)
+    void numbersOfASpreadsheetAreThoseThatOneCanHold(String cells, String found) throws IOException {
+        Path file = folder.resolve("n.xlsx");
+        String row = "<worksheet><sheetData><row r='1'><c t='str'><v>device</v></c><c t='str'><v>setting</v></c>"
+                + "<c t='str'><v>value</v></c></row><row r='2'><c r='A2' t='str'><v>F11</v></c>"
+                + "<c r='B2' t='str'><v>a.b</v></c>" + cells + "</row></sheetData></worksheet>";
+        zip(file, sheet("s.xlsx", sheet -> {}), "xl/worksheets/sheet1.xml", row.getBytes(StandardCharsets.UTF_8));
+        String said;
+        try {
+            ValueTable.Read read = ValueTable.read(file, "n.xlsx");
+            said = read.findings() + read.rows().toString();
+        } catch (UrvantException e) {
+            said = e.getMessage();
+        }
+        assertThat(said).contains(found);
+    }
+
     /** What is read of an archive without its directory is still all of its entries, each with its own checksum. */
     private static List<String> rowsOrNone(Path file) {
         try {
