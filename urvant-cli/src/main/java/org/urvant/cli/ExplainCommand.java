@@ -18,6 +18,7 @@ import org.urvant.core.mapping.SignalUse;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
+import org.urvant.core.setting.ChannelScale;
 import org.urvant.core.setting.DeviceSheets;
 import org.urvant.core.setting.Sheet;
 import org.urvant.core.setting.Usage;
@@ -285,6 +286,7 @@ final class ExplainCommand extends Command {
                 what.indexOf('/') < 0
                         ? "the device itself"
                         : "the module in slot " + what.substring(0, what.indexOf('/')));
+        ChannelScale.of(sheets, what).ifPresent(scale -> line("law", scale.text()));
         sheets.sheet(what).ifPresent(sheet -> columns(sheet.definition()));
     }
 

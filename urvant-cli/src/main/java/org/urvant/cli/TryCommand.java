@@ -142,7 +142,7 @@ final class TryCommand extends Command {
             Findings.lines(faults, session, true).forEach(this::say);
             return Exit.DIFFERENT;
         }
-        return run(logic.get(), zone(project, device), own.definition().cycle());
+        return run(logic.get(), own, zone(project, device));
     }
 
     private ZoneId zone(Project project, Device device) {
@@ -156,23 +156,23 @@ final class TryCommand extends Command {
         }
     }
 
-    private int run(Logic logic, ZoneId where, Duration usual) {
+    private int run(Logic logic, DeviceLogic own, ZoneId where) {
         Instant start = begin(where);
         List<Stimulus> stimuli = new ArrayList<>();
         set.forEach((signal, value) -> stimuli.add(new Stimulus(
                 Duration.ZERO,
                 signal,
-                StimulusTable.value(Position.in("--set"), logic, signal, value, Quality.GOOD, start))));
+                StimulusTable.value(Position.in("--set"), logic, own, signal, value, Quality.GOOD, start))));
         if (from != null) {
             Duration end = length == null ? null : time("--for", length);
-            stimuli.addAll(StimulusTable.read(session.path(from), from, logic, start, end));
+            stimuli.addAll(StimulusTable.read(session.path(from), from, logic, own, start, end));
         }
         Duration last =
                 stimuli.stream().map(Stimulus::after).max(Duration::compareTo).orElse(Duration.ZERO);
         Duration span = length != null
                 ? time("--for", length)
                 : from == null && set.isEmpty() ? Duration.ofDays(1) : last.plusMinutes(1);
-        Duration step = cycle == null ? usual : time("--cycle", cycle);
+        Duration step = cycle == null ? own.definition().cycle() : time("--cycle", cycle);
         if (step.isZero()) {
             throw new RefusedException("a cycle of no time never ends", "Give --cycle a length, such as 10ms.");
         }

@@ -66,7 +66,7 @@ public final class PlantFromTable {
         Files.writeString(root.resolve("M31.html"), Pages.review(project, motor));
 
         // what the recorder's sensors mean
-        double bearing = Thermocouple.N.celsius(3.0, 25).orElseThrow();
+        double bearing = Thermocouple.N.read(3.0, 25).value();
         double pressure = SignalRange.MILLIAMPERES_4_TO_20.read(12, 0, 16).value();
         return String.format("%d given, back %s, %.0f °C, %.0f bar", given, isBack, bearing, pressure);
     }

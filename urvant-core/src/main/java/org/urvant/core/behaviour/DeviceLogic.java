@@ -1,10 +1,13 @@
 package org.urvant.core.behaviour;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.BiConsumer;
@@ -23,6 +26,7 @@ import org.urvant.core.logic.Signal;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Entry;
 import org.urvant.core.project.GivenSheet;
+import org.urvant.core.setting.ChannelScale;
 import org.urvant.core.setting.DeviceSheets;
 import org.urvant.core.setting.Sheet;
 
@@ -35,6 +39,7 @@ public final class DeviceLogic {
     private final DeviceSignals signals;
     private final List<LogicSource> behaviours = new ArrayList<>();
     private final Map<String, Behaviour> origins = new TreeMap<>();
+    private final Map<String, ChannelScale> scales = new TreeMap<>();
     private final LogicSource own;
 
     private DeviceLogic(DeviceSheets sheets, String ownName, String ownText) {
@@ -45,6 +50,55 @@ public final class DeviceLogic {
         for (Behaviour behaviour : definition.behaviours()) {
             add(sheets, behaviour);
         }
+        sheets.channels().keySet().forEach(name -> ChannelScale.of(sheets, name).ifPresent(scale -> law(name, scale)));
+    }
+
+    /** An output that follows a row does so by a program as any behaviour. */
+    private void law(String channel, ChannelScale scale) {
+        scales.put(DeviceSignals.name(channel), scale);
+        Optional<Sheet> row = scale.row();
+        if (row.isEmpty() || !signals.has(channel)) {
+            return;
+        }
+        String output = DeviceSignals.name(channel);
+        String input = DeviceSignals.name(row.get().prefix());
+        String text;
+        if (scale.low().isEmpty()) {
+            text = "PROGRAM law\nVAR held : LREAL := 0.0; END_VAR\n" + "  " + lost(scale, input, "0.0", "1.0") + output
+                    + " := held <> 0.0;\nEND_PROGRAM\n";
+        } else {
+            String low = written(scale.low());
+            String high = written(scale.high());
+            String least = written(scale.least());
+            String most = written(scale.most());
+            text = "PROGRAM law\nVAR held : LREAL := " + least + "; END_VAR\n  "
+                    + lost(scale, input, least, most)
+                    + output + " := " + low + " + (LIMIT(MIN(" + least + ", " + most + "), held, MAX(" + least + ", "
+                    + most
+                    + ")) - (" + least + ")) * ((" + high + ") - (" + low + ")) / ((" + most + ") - (" + least + "));\n"
+                    + "END_PROGRAM\n";
+        }
+        behaviours.add(new LogicSource("law of " + channel, output, text));
+    }
+
+    private static String lost(ChannelScale scale, String input, String low, String high) {
+        String otherwise =
+                switch (scale.whenLost()) {
+                    case "hold" -> "held";
+                    case "high" -> high;
+                    default -> low;
+                };
+        return "held := VALUE_OR(" + input + ", " + otherwise + ");\n  ";
+    }
+
+    private static String written(Optional<BigDecimal> number) {
+        String text = number.orElse(BigDecimal.ZERO).toPlainString();
+        return text.indexOf('.') < 0 ? text + ".0" : text;
+    }
+
+    /** Returns the law of the channel that an input of programs stands for, or empty. */
+    public Optional<ChannelScale> scale(String signal) {
+        return Optional.ofNullable(scales.get(signal.toLowerCase(Locale.ROOT)));
     }
 
     /** Returns the logic of a device as its files give it. */
@@ -58,24 +112,35 @@ public final class DeviceLogic {
     }
 
     /**
-     * Returns the logic of a type as a device of defaults has it, with a row in each table and every channel in use, so that
-     * all behaviours are there.
+     * Compiles all behaviours of a type on a device of defaults, with a row in each table and every channel in use: once for
+     * each word that channels can carry. Each fault is told once.
      */
-    public static DeviceLogic ofType(DeviceType type) {
-        return new DeviceLogic(sample(type));
+    public static void verify(DeviceType type, BiConsumer<Position, Fault> faults) {
+        int most = type.hardware().channels().values().stream()
+                .mapToInt(kind -> kind.carries().size())
+                .max()
+                .orElse(1);
+        Set<String> told = new HashSet<>();
+        for (int word = 0; word < most; word++) {
+            new DeviceLogic(sample(type, word)).compile((position, fault) -> {
+                if (told.add(position + " " + fault.message())) {
+                    faults.accept(position, fault);
+                }
+            });
+        }
     }
 
-    private static DeviceSheets sample(DeviceType type) {
+    private static String carried(ChannelKind kind, int word) {
+        return kind.carries().get(Math.min(word, kind.carries().size() - 1));
+    }
+
+    private static DeviceSheets sample(DeviceType type, int word) {
         DeviceSheets blank = DeviceSheets.blank(type);
         Position position = Position.in("type " + type.name());
         SortedMap<String, GivenSheet> given = new TreeMap<>();
         blank.channels()
-                .forEach((name, kind) -> given.put(
-                        name,
-                        sheet(
-                                name,
-                                position,
-                                Map.of(ChannelKind.CARRIES, kind.carries().get(0)))));
+                .forEach((name, kind) ->
+                        given.put(name, sheet(name, position, Map.of(ChannelKind.CARRIES, carried(kind, word)))));
         for (Behaviour behaviour : type.software().logic().behaviours()) {
             Map<String, String> values = new TreeMap<>();
             behaviour.where().forEach((column, kind) -> values.put(column, kind + "1"));
@@ -86,7 +151,7 @@ public final class DeviceLogic {
                 given.put(row, sheet(row, position, values));
             }
         }
-        return DeviceSheets.of(type, blank.device().withSheets(given));
+        return DeviceSheets.of(type, blank.device().withValues(blank.device().settings(), given));
     }
 
     private static GivenSheet sheet(String prefix, Position position, Map<String, String> values) {
@@ -95,7 +160,7 @@ public final class DeviceLogic {
         return new GivenSheet(prefix, List.of(prefix), entries, position);
     }
 
-    /** All behaviours, each wherever it could run. */
+    /** All behaviours, each wherever it could run with what the channels carry. */
     private DeviceLogic(DeviceSheets sheets) {
         this.definition = sheets.type().software().logic();
         this.signals = DeviceSignals.of(sheets);
@@ -103,18 +168,36 @@ public final class DeviceLogic {
         for (Behaviour behaviour : definition.behaviours()) {
             String name = "type " + sheets.type().name() + ", " + behaviour.name();
             origins.put(name, behaviour);
-            String scope = !behaviour.channels().isEmpty()
-                    ? DeviceSignals.name(behaviour.channels() + "1")
-                    : behaviour.table().isEmpty()
-                            ? ""
-                            : sheets.of(Sheet.Kind.ROW, behaviour.table()).stream()
-                                    .map(sheet -> DeviceSignals.name(sheet.prefix()))
-                                    .filter(prefix -> prefix.endsWith("." + DeviceSignals.name(behaviour.name()))
-                                            || prefix.endsWith(".1"))
-                                    .findFirst()
-                                    .orElse("");
-            behaviours.add(new LogicSource(name, scope, behaviour.text()));
+            String channel = behaviour.channels() + "1";
+            if (behaviour.channels().isEmpty()) {
+                behaviours.add(new LogicSource(name, row(sheets, behaviour), behaviour.text()));
+            } else if (sheets.sheet(channel)
+                    .filter(sheet -> canRun(behaviour, sheet))
+                    .isPresent()) {
+                behaviours.add(new LogicSource(name, DeviceSignals.name(channel), behaviour.text()));
+            }
         }
+    }
+
+    /** Whether nothing but other settings could keep a behaviour from a channel. */
+    private static boolean canRun(Behaviour behaviour, Sheet sheet) {
+        Object carries = sheet.value(ChannelKind.CARRIES);
+        return behaviour.when() == null
+                || behaviour
+                        .when()
+                        .test((depth, path) -> depth == 0 && path.equals(ChannelKind.CARRIES) ? carries : null)
+                        .orElse(true);
+    }
+
+    private static String row(DeviceSheets sheets, Behaviour behaviour) {
+        return behaviour.table().isEmpty()
+                ? ""
+                : sheets.of(Sheet.Kind.ROW, behaviour.table()).stream()
+                        .map(sheet -> DeviceSignals.name(sheet.prefix()))
+                        .filter(prefix ->
+                                prefix.endsWith("." + DeviceSignals.name(behaviour.name())) || prefix.endsWith(".1"))
+                        .findFirst()
+                        .orElse("");
     }
 
     private void add(DeviceSheets sheets, Behaviour behaviour) {
@@ -159,9 +242,9 @@ public final class DeviceLogic {
         return definition;
     }
 
-    /** Returns whether there is anything to run. */
+    /** Returns whether there is anything to run, or a law that turns inputs into values. */
     public boolean isEmpty() {
-        return behaviours.isEmpty() && own.text().isBlank();
+        return behaviours.isEmpty() && scales.isEmpty() && own.text().isBlank();
     }
 
     /**

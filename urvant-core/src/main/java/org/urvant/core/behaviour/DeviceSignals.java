@@ -7,7 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.SettingDefinition;
@@ -17,17 +17,16 @@ import org.urvant.core.logic.DataType;
 import org.urvant.core.logic.Signal;
 import org.urvant.core.logic.Signal.Direction;
 import org.urvant.core.range.Interval;
+import org.urvant.core.setting.ChannelScale;
 import org.urvant.core.setting.DeviceSheets;
 import org.urvant.core.setting.Sheet;
 import org.urvant.core.unit.Unit;
 
 /**
- * The signals of a device. A channel is BOOL when it carries contacts, lamps, pulses and the like, LREAL otherwise; a setting has
+ * The signals of a device. A channel is BOOL when its type says that what it carries is on or off, LREAL otherwise; a setting has
  * the type of its kind, and its value. A setting that names a channel stands for that channel.
  */
 final class DeviceSignals {
-    private static final Set<String> LOGICAL =
-            Set.of("binary", "contact", "counter", "relay", "lamp", "pulse", "digital", "transistor", "light");
     private static final BigDecimal NANOS = BigDecimal.valueOf(1_000_000_000L);
 
     private final Map<String, Signal> signals = new LinkedHashMap<>();
@@ -40,6 +39,7 @@ final class DeviceSignals {
     static DeviceSignals of(DeviceSheets sheets) {
         DeviceSignals made = new DeviceSignals();
         sheets.channels().forEach((name, kind) -> made.channel(sheets, name, kind));
+        made.followed(sheets);
         for (Sheet sheet : sheets.all()) {
             boolean isChannel = sheet.kind() == Sheet.Kind.CHANNEL;
             if (sheet.kind() == Sheet.Kind.DEVICE
@@ -97,26 +97,48 @@ final class DeviceSignals {
         if (carries.equals(ChannelKind.UNUSED)) {
             return;
         }
-        DataType type = LOGICAL.contains(carries) ? DataType.BOOL : DataType.LREAL;
+        DataType type = kind.logical().contains(carries) ? DataType.BOOL : DataType.LREAL;
         Object given = sheet.value("name");
         String meaning = kind.meaning() + (given instanceof String text && !text.isEmpty() ? ", " + text : "");
         put(new Signal(
                 name(name),
                 type,
                 kind.isInput() ? Direction.INPUT : Direction.OUTPUT,
-                range(sheet, type),
+                range(sheets, sheet, type),
                 null,
                 meaning));
     }
 
     /** A channel with values at the ends of its signal has the range between them. */
-    private static Interval range(Sheet sheet, DataType type) {
-        return type == DataType.LREAL
-                        && sheet.value("low") instanceof BigDecimal low
+    private static Interval range(DeviceSheets sheets, Sheet sheet, DataType type) {
+        if (type != DataType.LREAL) {
+            return null;
+        }
+        Optional<ChannelScale> scale = ChannelScale.of(sheets, sheet.prefix());
+        if (scale.isPresent()) {
+            return scale.get().values().orElse(null);
+        }
+        return sheet.value("low") instanceof BigDecimal low
                         && sheet.value("high") instanceof BigDecimal high
                         && low.compareTo(high) <= 0
                 ? new Interval(low, high)
                 : null;
+    }
+
+    /** A row that outputs follow is a value from elsewhere, which is missing until it comes. */
+    private void followed(DeviceSheets sheets) {
+        for (String channel : sheets.channels().keySet()) {
+            ChannelScale.of(sheets, channel)
+                    .flatMap(ChannelScale::row)
+                    .ifPresent(row -> put(new Signal(
+                            name(row.prefix()),
+                            DataType.LREAL,
+                            Direction.INPUT,
+                            null,
+                            null,
+                            true,
+                            "value that outputs follow")));
+        }
     }
 
     private void sheet(DeviceSheets sheets, Sheet sheet) {

@@ -125,6 +125,19 @@ final class MappingCheck {
 
     private void place(ResolvedMapping resolved) {
         LogicalNode node = resolved.attribute().node();
+        if (project.conventions().arePlacesRequired()
+                && resolved.mapping().place().isEmpty()) {
+            report(
+                    Rule.OPEN_ITEMS,
+                    resolved.mapping(),
+                    "the place of " + resolved.signal() + " in the plant is open",
+                    node.place()
+                            .map(known ->
+                                    "Give it in the column 'place' of the mappings; the file has " + known.path() + ".")
+                            .orElse("Give it in the column 'place' of the mappings, or import a file with the site's"
+                                    + " structure."));
+            return;
+        }
         boolean siteKnown = node.device().ied().file().hasPlaces();
         if (siteKnown && resolved.mapping().place().isEmpty() && node.place().isEmpty()) {
             report(

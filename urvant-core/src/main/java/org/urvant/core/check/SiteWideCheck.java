@@ -8,6 +8,8 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.Traits.Shared;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -20,14 +22,13 @@ import org.urvant.core.setting.Sheet;
 /**
  * Checks what devices must have in common: members of one bus the bit rate and framing, all devices the rated frequency and
  * the region of the site. Connections take part with {@code bus}, {@code bus-address} and the settings of {@link #ALIKE};
- * devices with {@code rated.frequency} and {@code unit.region}.
+ * devices with the settings that
+ * their type marks as shared by the site.
  */
 final class SiteWideCheck {
     private static final List<String> ALIKE = List.of("bit-rate", "parity", "stop-bits");
     private static final String BUS = "bus";
     private static final String BUS_ADDRESS = "bus-address";
-    private static final String FREQUENCY = "rated.frequency";
-    private static final String REGION = "unit.region";
 
     private SiteWideCheck() {}
 
@@ -43,8 +44,8 @@ final class SiteWideCheck {
         Map<String, Device> frequencies = new HashMap<>();
         for (Device device : project.devices().values()) {
             Optional<DeviceSheets> sheets = project.type(device)
-                    .filter(type -> type.setting(FREQUENCY).isPresent()
-                            || type.setting(REGION).isPresent()
+                    .filter(type -> type.settings().values().stream()
+                                    .anyMatch(setting -> setting.traits().shared() != null)
                             || type.connections().values().stream()
                                     .anyMatch(kind -> kind.setting(BUS).isPresent()))
                     .map(type -> DeviceSheets.of(type, device));
@@ -56,15 +57,21 @@ final class SiteWideCheck {
                     buses.computeIfAbsent(bus, key -> new ArrayList<>()).add(new Member(device, sheet));
                 }
             }
-            frequency(device, sheets.get().own(), frequencies, findings);
-            region(project, device, sheets.get().own(), findings);
+            Sheet own = sheets.get().own();
+            for (SettingDefinition setting : own.definition().settings().values()) {
+                if (setting.traits().shared() == Shared.RATED_FREQUENCY) {
+                    frequency(device, own, setting.path(), frequencies, findings);
+                } else if (setting.traits().shared() == Shared.REGION) {
+                    region(project, device, own, setting.path(), findings);
+                }
+            }
         }
         buses.values().forEach(members -> bus(members, findings));
     }
 
     private static void frequency(
-            Device device, Sheet own, Map<String, Device> frequencies, Consumer<Finding> findings) {
-        Object value = own.value(FREQUENCY);
+            Device device, Sheet own, String path, Map<String, Device> frequencies, Consumer<Finding> findings) {
+        Object value = own.value(path);
         if (value == null) {
             return;
         }
@@ -75,20 +82,20 @@ final class SiteWideCheck {
                 .findFirst()
                 .ifPresent(other -> findings.accept(new Finding(
                         Rule.FREQUENCY_DIFFERS,
-                        device.name() + " " + FREQUENCY,
-                        place(own, FREQUENCY),
-                        FREQUENCY + " is " + text + ", on " + other.getValue().name() + " it is " + other.getKey(),
+                        device.name() + " " + path,
+                        place(own, path),
+                        path + " is " + text + ", on " + other.getValue().name() + " it is " + other.getKey(),
                         Rule.FREQUENCY_DIFFERS.remedy())));
     }
 
-    private static void region(Project project, Device device, Sheet own, Consumer<Finding> findings) {
+    private static void region(Project project, Device device, Sheet own, String path, Consumer<Finding> findings) {
         String site = project.conventions().region();
-        if (!site.isEmpty() && own.value(REGION) instanceof String region && !region.equals(site)) {
+        if (!site.isEmpty() && own.value(path) instanceof String region && !region.equals(site)) {
             findings.accept(new Finding(
                     Rule.REGION_DIFFERS,
-                    device.name() + " " + REGION,
-                    place(own, REGION),
-                    REGION + " is " + region + "; the site lies in " + site,
+                    device.name() + " " + path,
+                    place(own, path),
+                    path + " is " + region + "; the site lies in " + site,
                     Rule.REGION_DIFFERS.remedy()));
         }
     }

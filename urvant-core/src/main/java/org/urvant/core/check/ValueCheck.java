@@ -91,6 +91,7 @@ final class ValueCheck {
                     "Look through them with 'urvant show " + device.name() + "'.");
         }
         TableCheck.check(project, device, sheets, findings);
+        ChannelCheck.check(device, sheets, findings);
         ServiceCheck.check(device, sheets, findings);
         ClockCheck.check(device, sheets, findings);
     }

@@ -10,11 +10,20 @@ import java.util.Objects;
  * @param count how many a device has without modules
  * @param isInput whether it takes from the plant; otherwise it gives to it
  * @param carries what one can carry, such as {@code voltage}, {@code thermocouple}
+ * @param logical which of these are on or off; the others are values
  * @param meaning what it is, in plain words
  * @param settings the settings of each channel
+ * @param laws how it turns what is at its terminals into a value, or the other way round
  */
 public record ChannelKind(
-        String name, int count, boolean isInput, List<String> carries, String meaning, SheetDefinition settings) {
+        String name,
+        int count,
+        boolean isInput,
+        List<String> carries,
+        List<String> logical,
+        String meaning,
+        SheetDefinition settings,
+        List<ChannelLaw> laws) {
     /** Setting of a channel that says what it carries. */
     public static final String CARRIES = "carries";
 
@@ -27,5 +36,7 @@ public record ChannelKind(
     public ChannelKind {
         Objects.requireNonNull(name, "name");
         carries = List.copyOf(carries);
+        logical = List.copyOf(logical);
+        laws = List.copyOf(laws);
     }
 }

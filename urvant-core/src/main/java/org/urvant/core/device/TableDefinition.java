@@ -16,6 +16,7 @@ import org.urvant.core.finding.Rule;
  * @param condition when the table applies; null for always
  * @param licence licence that rows need; empty text for none
  * @param bus what the rows are members of; null when they are not members of a bus
+ * @param bits columns that say where in a frame a row's value lies; null when rows lie in no frame
  */
 public record TableDefinition(
         String name,
@@ -27,7 +28,19 @@ public record TableDefinition(
         Rule unreferenced,
         Condition condition,
         String licence,
-        SubBus bus) {
+        SubBus bus,
+        FrameBits bits) {
+    /**
+     * Columns that say where in a frame of at most 64 bits a value lies.
+     *
+     * @param frame column that names the frame
+     * @param start column of its first bit; bit n is bit n modulo 8 of byte n / 8, both from zero
+     * @param length column of its number of bits
+     * @param order column of the order of its bytes: {@code little-endian} when the first bit is the least significant one,
+     *     {@code big-endian} when it is the most significant one
+     */
+    public record FrameBits(String frame, String start, String length, String order) {}
+
     public TableDefinition {
         Objects.requireNonNull(name, "name");
         Objects.requireNonNull(row, "row");

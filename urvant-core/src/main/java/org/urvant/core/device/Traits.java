@@ -13,6 +13,8 @@ import org.urvant.core.finding.Rule;
  * @param domain side of the instrument transformers that it is given on; null when that means nothing
  * @param isIdentity whether it belongs to the one device, so that twins differ in it and copies do not take it
  * @param unique rule that two equal values in one table, or on channels of one kind, break; null when they may be equal
+ * @param limitOf column that names the channel whose value this is a limit of; empty text when it is none
+ * @param shared what all devices of a site have in common and this setting gives; null for nothing
  */
 public record Traits(
         Effect effect,
@@ -22,8 +24,16 @@ public record Traits(
         boolean isExpert,
         Domain domain,
         boolean isIdentity,
-        Rule unique) {
+        Rule unique,
+        String limitOf,
+        Shared shared) {
+    /** What devices of a site have in common. */
+    public enum Shared {
+        RATED_FREQUENCY,
+        REGION
+    }
+
     /** What most settings have. */
     public static final Traits ORDINARY =
-            new Traits(Effect.NONE, "", "", AccessRole.ENGINEER, false, null, false, null);
+            new Traits(Effect.NONE, "", "", AccessRole.ENGINEER, false, null, false, null, "", null);
 }

@@ -49,6 +49,8 @@ public enum Rule {
     WRONG_DEVICE(Severity.ERROR, "N157"),
     PRIMARY_BELOW_SECONDARY(Severity.ERROR, "N61"),
     RANGE_REVERSED(Severity.ERROR, "N68"),
+    RANGE_BEYOND_SENSOR(Severity.ERROR, "N69"),
+    BITS_OVERLAP(Severity.ERROR, "N70"),
     FUNCTION_INPUT_MISSING(Severity.ERROR, "N88"),
     DUPLICATE_BUS_ADDRESS(Severity.ERROR, "N41"),
     DUPLICATE_VALUE(Severity.ERROR, "N39"),

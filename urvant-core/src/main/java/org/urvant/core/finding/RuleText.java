@@ -52,6 +52,8 @@ record RuleText(String meaning, String remedy) {
             goose-revision-differs | The file of a subscriber holds another revision of a GOOSE control block than the sender's own file, so the subscriber will refuse the message. | Import the newest file of the sender into the subscriber's tool, and export it again.
             wrong-device | Who answers on the link is not the device that the project means: another type, name, serial number or MAC address. | Check the link address and the plate; 'urvant fit --as-built' takes over a unit that was exchanged on purpose.
             primary-below-secondary | An instrument transformer has a primary value below its secondary value, or a value of zero. | Exchange the two, or correct them from the plate.
+            range-beyond-sensor | A channel is scaled beyond what its sensor can measure, or is shown in a unit that the sensor does not have. | Choose another sensor, or a range within it.
+            bits-overlap | Two values share bits of one frame, so one spoils the other. | Correct the first bit or the length of one.
             range-reversed | The lower end of a range is not below its upper end. | Exchange the two ends, or correct one.
             function-input-missing | A function is on, but an input without which it cannot work has no source. | Give the input a source, or switch the function off.
             duplicate-bus-address | Two members of one bus have the same address. | Give one of them a free address.

@@ -15,9 +15,14 @@ import org.urvant.core.point.PointGroup;
  * @param addresses block of addresses for each group of points
  * @param abbreviations what words become when a name is too long, by the whole word
  * @param region region that the site lies in, as devices name it; empty text when not given
+ * @param arePlacesRequired whether the receivers want a place in the plant for each point, so that a missing one is open
  */
 public record Conventions(
-        String names, Map<PointGroup, Block> addresses, Map<String, String> abbreviations, String region) {
+        String names,
+        Map<PointGroup, Block> addresses,
+        Map<String, String> abbreviations,
+        String region,
+        boolean arePlacesRequired) {
     public Conventions {
         addresses = Collections.unmodifiableMap(new EnumMap<>(addresses));
         abbreviations = Collections.unmodifiableMap(new TreeMap<>(abbreviations));
@@ -57,7 +62,8 @@ public record Conventions(
                         "operation", "oper.",
                         "voltage", "volt.",
                         "protection", "prot."),
-                "");
+                "",
+                false);
     }
 
     /** Returns the block of a group. */

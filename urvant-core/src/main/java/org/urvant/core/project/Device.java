@@ -101,7 +101,7 @@ public record Device(
     }
 
     /** Returns the device with other values of setting groups, channels and rows. */
-    public Device withSheets(SortedMap<String, GivenSheet> others) {
+    public Device withValues(SortedMap<String, Entry> own, SortedMap<String, GivenSheet> others) {
         return new Device(
                 name,
                 type,
@@ -109,7 +109,7 @@ public record Device(
                 link,
                 particulars,
                 fitted,
-                settings,
+                own,
                 others,
                 connections,
                 mappings,

@@ -1,7 +1,8 @@
 package org.urvant.core.sensor;
 
+import java.util.Arrays;
 import java.util.List;
-import java.util.OptionalDouble;
+import java.util.Optional;
 
 /**
  * The letter-designated thermocouples of IEC 60584-1 and their reference functions: the voltage in mV at a temperature in
@@ -11,7 +12,7 @@ import java.util.OptionalDouble;
 public enum Thermocouple {
     B(
             0,
-            250,
+            42,
             List.of(
                     new Piece(
                             630.615,
@@ -241,6 +242,7 @@ public enum Thermocouple {
 
     private static final int MOST_STEPS = 60;
     private static final double CLOSE = 1e-9;
+    private static final double LEAST_B = 250;
 
     /** A polynomial that holds up to a temperature in °C; the coefficients go from the constant up. */
     private record Piece(double to, double... coefficients) {
@@ -263,14 +265,21 @@ public enum Thermocouple {
         this.pieces = pieces;
     }
 
+    /** Returns the type of a letter, or empty. */
+    public static Optional<Thermocouple> of(String letter) {
+        return Arrays.stream(values())
+                .filter(type -> type.name().equals(letter))
+                .findFirst();
+    }
+
     /** Returns the lowest temperature of the reference function in °C. */
     public double least() {
         return least;
     }
 
-    /** Returns the lowest temperature in °C that can be told from a voltage: type B is ambiguous lower down. */
+    /** Returns the lowest temperature in °C that is worth measuring: type B gives next to nothing below 250 °C. */
     public double leastMeasured() {
-        return leastInvertible;
+        return this == B ? LEAST_B : least;
     }
 
     /** Returns the highest temperature of the reference function in °C. */
@@ -307,18 +316,23 @@ public enum Thermocouple {
 
     /**
      * Returns the temperature in °C of the measuring end: the voltage in mV is measured against an end at a temperature in
-     * °C. Empty when the voltage is outside the type's range, or the other end is.
+     * °C. It is a failure when the voltage is outside the type's range, or the other end is; type B is inaccurate below
+     * 250 °C, and at or below 42 °C one voltage stands for two temperatures.
      */
-    public OptionalDouble celsius(double millivolts, double otherEnd) {
-        if (!(otherEnd >= least && otherEnd <= most())) {
-            return OptionalDouble.empty();
+    public Measurement read(double millivolts, double otherEnd) {
+        double wanted = otherEnd >= least && otherEnd <= most() ? millivolts + reference(otherEnd) : Double.NaN;
+        double lowest = reference(leastInvertible);
+        boolean isAbove = this == B ? wanted > lowest : wanted >= lowest - CLOSE;
+        if (!isAbove || !(wanted <= reference(most()) + CLOSE)) {
+            return new Measurement(Double.NaN, Judgement.SENSOR_FAILED);
         }
-        double wanted = millivolts + reference(otherEnd);
+        double celsius = inverse(wanted);
+        return new Measurement(celsius, celsius < leastMeasured() ? Judgement.INACCURATE : Judgement.GOOD);
+    }
+
+    private double inverse(double wanted) {
         double low = leastInvertible;
         double high = most();
-        if (!(wanted >= reference(low) - CLOSE && wanted <= reference(high) + CLOSE)) {
-            return OptionalDouble.empty();
-        }
         double at = (low + high) / 2;
         for (int step = 0; step < MOST_STEPS; step++) {
             double error = reference(at) - wanted;
@@ -337,6 +351,6 @@ public enum Thermocouple {
             double next = at - error / slope;
             at = next > low && next < high ? next : (low + high) / 2;
         }
-        return OptionalDouble.of(at);
+        return at;
     }
 }

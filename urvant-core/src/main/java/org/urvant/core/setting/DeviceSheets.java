@@ -113,6 +113,28 @@ public final class DeviceSheets {
                         position));
     }
 
+    /** Returns the device with some values in place of its own, by their whole paths; paths that lead nowhere are left out. */
+    public Device with(SortedMap<String, String> values) {
+        SortedMap<String, Entry> own = new TreeMap<>(device.settings());
+        SortedMap<String, SortedMap<String, Entry>> given = new TreeMap<>();
+        Map<String, Sheet> at = new HashMap<>();
+        device.sheets().forEach((prefix, sheet) -> given.put(prefix, new TreeMap<>(sheet.values())));
+        values.forEach((path, text) -> seek(path).ifPresent(place -> {
+            Entry entry = new Entry(text, place.sheet().position());
+            if (place.sheet().prefix().isEmpty()) {
+                own.put(place.setting().path(), entry);
+            } else {
+                at.put(place.sheet().prefix(), place.sheet());
+                given.computeIfAbsent(place.sheet().prefix(), key -> new TreeMap<>())
+                        .put(place.setting().path(), entry);
+            }
+        }));
+        SortedMap<String, GivenSheet> sheetsGiven = new TreeMap<>(device.sheets());
+        at.forEach((prefix, sheet) ->
+                sheetsGiven.put(prefix, new GivenSheet(prefix, sheet.keys(), given.get(prefix), sheet.position())));
+        return device.withValues(own, sheetsGiven);
+    }
+
     /**
      * Returns the names beside settings that expressions of a type may use: {@code modules.KIND}, {@code channels.KIND} and
      * {@code rows.TABLE} are numbers, {@code licences.NAME} is yes or no.

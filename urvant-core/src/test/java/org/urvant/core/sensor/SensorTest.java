@@ -55,12 +55,27 @@ class SensorTest {
         for (double t = type.leastMeasured(); t <= type.most(); t += 0.7) {
             double otherEnd = 23.4;
             double measured = type.millivolts(t) - type.millivolts(otherEnd);
-            assertThat(type.celsius(measured, otherEnd).orElseThrow()).isEqualTo(t, within(0.05));
+            assertThat(type.read(measured, otherEnd).value()).isEqualTo(t, within(0.05));
         }
-        assertThat(type.celsius(type.millivolts(type.most()) + 0.1, 0)).isEmpty();
-        assertThat(type.celsius(Double.NaN, 0)).isEmpty();
-        assertThat(type.celsius(1, Double.NaN)).isEmpty();
+        for (Measurement none : List.of(
+                type.read(type.millivolts(type.most()) + 0.1, 0), type.read(Double.NaN, 0), type.read(1, Double.NaN))) {
+            assertThat(none).isEqualTo(new Measurement(Double.NaN, Judgement.SENSOR_FAILED));
+        }
         assertThatThrownBy(() -> type.millivolts(type.most() + 1)).hasMessageContaining("is defined from");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "300, GOOD",
+        "250.1, GOOD",
+        "249.9, INACCURATE",
+        "60, INACCURATE",
+        "42, SENSOR_FAILED",
+        "10, SENSOR_FAILED"
+    })
+    void typeBSaysLittleBelow250DegreesAndNothingBelow42(double celsius, Judgement judgement) {
+        assertThat(Thermocouple.B.read(Thermocouple.B.millivolts(celsius), 0).judgement())
+                .isEqualTo(judgement);
     }
 
     /** Values of the table of IEC 60751. */
@@ -82,9 +97,11 @@ class SensorTest {
                     """
             4-20 mA, 12,   80,  GOOD
             4-20 mA, 3.5,  -20, BROKEN_WIRE
-            4-20 mA, 3.7,  -20, OUT_OF_RANGE
+            4-20 mA, 3.8,  -22.5, GOOD
+            4-20 mA, 3.7,  -22.5, OUT_OF_RANGE
             4-20 mA, 20,   180, GOOD
-            4-20 mA, 20.5, 180, OUT_OF_RANGE
+            4-20 mA, 20.5, 186.25, GOOD
+            4-20 mA, 20.6, 186.25, OUT_OF_RANGE
             4-20 mA, 21.5, 180, SENSOR_FAILED
             0-20 mA, 3.5,  15,  GOOD
             0-20 mA, -1,   -20, OUT_OF_RANGE
@@ -92,16 +109,17 @@ class SensorTest {
             0-5 V,   2.5,  80,  GOOD
             2-10 V,  6,    80,  GOOD
             2-10 V,  1,    -20, BROKEN_WIRE
+            2-10 V,  10.25, 186.25, GOOD
             ±10 V,   0,    80,  GOOD
             """)
-    void aStandardSignalIsScaledAndABrokenWireSeen(
-            String range, double raw, double value, SignalRange.Judgement judgement) {
+    void aStandardSignalIsScaledAndABrokenWireSeen(String range, double raw, double value, Judgement judgement) {
         SignalRange signal = SignalRange.of(range).orElseThrow();
-        SignalRange.Reading reading = signal.read(raw, -20, 180);
+        Measurement reading = signal.read(raw, -20, 180);
         assertThat(reading.value()).isEqualTo(value, within(1e-9));
         assertThat(reading.judgement()).isEqualTo(judgement);
-        if (judgement == SignalRange.Judgement.GOOD) {
-            assertThat(signal.write(value, -20, 180)).isEqualTo(raw, within(1e-9));
+        if (judgement == Judgement.GOOD) {
+            double written = Math.min(signal.high(), Math.max(signal.low(), raw));
+            assertThat(signal.write(value, -20, 180)).isEqualTo(written, within(1e-9));
         }
         assertThat(signal.hasLiveZero()).isEqualTo(range.startsWith("4") || range.startsWith("2"));
     }

@@ -76,8 +76,19 @@ record Manifest(String name, Conventions conventions, SortedMap<String, String> 
         fields.child("abbreviations")
                 .ifPresent(reader -> reader.values().forEach((word, entry) -> abbreviations.put(word, entry.text())));
         String region = fields.text("region").map(Entry::text).orElse("");
+        boolean arePlacesRequired = fields.text("places")
+                .map(entry -> switch (entry.text()) {
+                    case "required" -> true;
+                    case "optional" -> false;
+                    default -> {
+                        fields.report(
+                                entry.position(), "places are '" + entry.text() + "'", "Write required or optional.");
+                        yield false;
+                    }
+                })
+                .orElse(false);
         fields.finish();
-        return new Conventions(names, blocks, abbreviations, region);
+        return new Conventions(names, blocks, abbreviations, region, arePlacesRequired);
     }
 
     /** Returns the file of a new project: its name and the conventions that a person may want to change. */

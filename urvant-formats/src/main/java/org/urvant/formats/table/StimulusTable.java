@@ -10,15 +10,18 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.urvant.core.behaviour.DeviceLogic;
 import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.language.Spans;
 import org.urvant.core.logic.DataType;
 import org.urvant.core.logic.Logic;
 import org.urvant.core.logic.Simulation.Stimulus;
+import org.urvant.core.setting.ChannelScale;
 import org.urvant.core.signal.Quality;
 import org.urvant.core.signal.SignalValue;
 import org.urvant.core.text.NearestName;
+import org.urvant.core.unit.Amount;
 import org.urvant.formats.file.SafeFile;
 
 /**
@@ -34,10 +37,12 @@ public final class StimulusTable {
     /**
      * Reads the inputs in the order of the file.
      *
+     * @param device has the laws of the channels, so that inputs may be given as what stands at their terminals
      * @param length how long the run is to be; null when it is to be as long as the inputs need
      * @throws MalformedInputException at the first row that cannot be read, or lies after the end, naming it
      */
-    public static List<Stimulus> read(Path file, String shownAs, Logic logic, Instant begin, Duration length) {
+    public static List<Stimulus> read(
+            Path file, String shownAs, Logic logic, DeviceLogic device, Instant begin, Duration length) {
         List<ValueTable.Line> lines = ValueTable.lines(SafeFile.readText(file, MOST_BYTES, shownAs), shownAs);
         List<String> columns = lines.isEmpty()
                 ? List.of()
@@ -63,6 +68,7 @@ public final class StimulusTable {
             Stimulus stimulus = stimulus(
                     position,
                     logic,
+                    device,
                     begin,
                     time,
                     cell(line, columns.indexOf("signal")),
@@ -84,7 +90,14 @@ public final class StimulusTable {
     }
 
     private static Stimulus stimulus(
-            Position position, Logic logic, Instant begin, String time, String signal, String value, String quality) {
+            Position position,
+            Logic logic,
+            DeviceLogic device,
+            Instant begin,
+            String time,
+            String signal,
+            String value,
+            String quality) {
         Duration after = time(time)
                 .orElseThrow(() -> new MalformedInputException(
                         position, "'" + time + "' is no time since the begin", "Write it as 1.5s, 2h30m or 7:30."));
@@ -93,21 +106,39 @@ public final class StimulusTable {
                         position,
                         "'" + quality + "' is no quality",
                         "Write good, questionable or invalid, and reasons such as old-data."));
-        return new Stimulus(after, signal, value(position, logic, signal, value, known, begin.plus(after)));
+        return new Stimulus(after, signal, value(position, logic, device, signal, value, known, begin.plus(after)));
     }
 
     /**
-     * Returns a value of an input as people write it.
+     * Returns a value of an input as people write it. A channel with a law takes what stands at its terminals too, such as
+     * {@code 12 mA}; what lies beyond its range is held there and questionable.
      *
      * @throws MalformedInputException when there is no such input, or the value is none of its type
      */
     public static SignalValue value(
-            Position position, Logic logic, String signal, String text, Quality quality, Instant time) {
+            Position position,
+            Logic logic,
+            DeviceLogic device,
+            String signal,
+            String text,
+            Quality quality,
+            Instant time) {
         if (!logic.inputs().contains(signal)) {
             throw new MalformedInputException(
                     position, "there is no input '" + signal + "'", NearestName.hint("input", signal, logic.inputs()));
         }
         DataType type = logic.type(signal).orElseThrow();
+        Optional<ChannelScale> scale = type == DataType.LREAL ? device.scale(signal) : Optional.empty();
+        if (scale.isPresent()) {
+            SignalValue scaled = Amount.parse(text)
+                    .flatMap(amount -> scale.get().read(amount, time))
+                    .orElseThrow(() -> new MalformedInputException(
+                            position,
+                            signal + " is '" + text + "'; expected "
+                                    + scale.get().expectation(),
+                            "Give a number alone, or with its unit."));
+            return new SignalValue(scaled.value(), scaled.quality().worst(quality), time);
+        }
         Object value = typed(type, text)
                 .orElseThrow(() -> new MalformedInputException(
                         position, signal + " is '" + text + "'; expected " + type.name(), remedy(type)));

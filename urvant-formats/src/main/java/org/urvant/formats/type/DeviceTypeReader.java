@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -23,8 +24,8 @@ import org.urvant.core.device.Guide;
 import org.urvant.core.device.Handling;
 import org.urvant.core.device.Hardware;
 import org.urvant.core.device.Limits;
+import org.urvant.core.device.Reading;
 import org.urvant.core.device.Role;
-import org.urvant.core.device.Selector;
 import org.urvant.core.device.Service;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingGroups;
@@ -67,8 +68,8 @@ public final class DeviceTypeReader {
      * @throws MalformedInputException naming the first fault, and how many more there are
      */
     public static DeviceType read(String source, String text) {
-        List<Finding> findings = new ArrayList<>();
-        DeviceType type = new Reading(findings)
+        Set<Finding> findings = new LinkedHashSet<>();
+        DeviceType type = new TypeReading(findings)
                 .type(new FieldReader(
                         "device type", YamlDocument.parse(source, text).root(), findings::add));
         if (!findings.isEmpty()) {
@@ -87,10 +88,10 @@ public final class DeviceTypeReader {
 
     /** Reads a type; empty when it has faults, and then all of them are told. */
     public static Optional<DeviceType> read(String source, String text, Consumer<Finding> findings) {
-        List<Finding> found = new ArrayList<>();
+        Set<Finding> found = new LinkedHashSet<>(); // what is read twice is not told twice
         Optional<DeviceType> type;
         try {
-            type = Optional.of(new Reading(found)
+            type = Optional.of(new TypeReading(found)
                     .type(new FieldReader(
                             source, YamlDocument.parse(source, text).root(), found::add)));
         } catch (UrvantException e) {
@@ -102,32 +103,41 @@ public final class DeviceTypeReader {
         return found.isEmpty() ? type : Optional.empty();
     }
 
-    private record Reading(List<Finding> findings) {
+    private record TypeReading(Set<Finding> findings) {
         DeviceType type(FieldReader fields) {
             format(fields);
+            Known known = Known.of(fields);
+            Entry name = fields.required("type", "unnamed");
+            if (!name.text().matches("[a-z0-9][a-z0-9.-]*")) {
+                fields.report(
+                        name.position(),
+                        "type '" + name.text() + "' is not named as types are",
+                        "Use small letters, digits, hyphens and dots.");
+            }
             SortedMap<String, String> sections = texts(fields, "sections");
             DeviceType.Plate plate = new DeviceType.Plate(
-                    fields.required("type", "unnamed").text(),
+                    name.text(),
                     fields.required("maker", "").text(),
                     fields.required("title", "").text(),
                     Words.texts(fields, "labels"),
                     sections);
-            Software software = new Software(firmware(fields), texts(fields, "licences"));
+            Software software = new Software(firmware(fields, known), texts(fields, "licences"));
             Map<String, Type> facts = DeviceSheets.facts(
                     fields.names("modules"),
                     fields.names("channels"),
                     fields.names("tables"),
                     software.licences().keySet());
-            SheetReader.Sheet own = SheetReader.read(fields, Names.NONE, facts, List.of());
-            Hardware hardware = HardwareReader.read(fields, own.names());
-            SortedMap<String, TableDefinition> tables = tables(fields, own.names());
-            subBuses(fields, own.names(), tables);
+            SheetReader.Sheet own = SheetReader.read(fields, Names.NONE, known, facts, List.of());
+            Hardware hardware = HardwareReader.read(fields, own.names(), known, own.definition());
+            SortedMap<String, TableDefinition> tables = tables(fields, own.names(), known);
+            subBuses(fields, own.names(), known, tables);
             SettingGroups groups = fields.child("groups")
-                    .map(reader -> groups(reader, own.names()))
+                    .map(reader -> groups(reader, own.names(), known.inGroup(reader)))
                     .orElse(SettingGroups.NONE);
             SortedMap<String, ConnectionKind> connections = new TreeMap<>();
             fields.children("connections")
-                    .forEach((kind, reader) -> connections.put(kind, connection(kind, reader, hardware, own.names())));
+                    .forEach((kind, reader) ->
+                            connections.put(kind, connection(kind, reader, hardware, own.names(), known)));
             DeviceType bare = new DeviceType(
                     plate,
                     hardware,
@@ -150,10 +160,14 @@ public final class DeviceTypeReader {
                     .map(reader -> LogicReader.read(reader, working, own.names()))
                     .orElse(working);
             DeviceType type = fields.child("guide")
-                    .map(reader -> acting.withGuide(GuideReader.read(reader, acting)))
+                    .map(reader -> acting.withGuide(GuideReader.read(reader, acting, known)))
                     .orElse(acting);
             fields.finish();
             verify(fields, type);
+            // until its kind is known, what else is said of a setting is guesswork
+            findings.removeIf(finding -> known.unclear().stream()
+                    .anyMatch(path -> finding.message().contains(path)
+                            || finding.message().contains(path.replace('-', '_'))));
             return type;
         }
 
@@ -178,14 +192,18 @@ public final class DeviceTypeReader {
             return texts;
         }
 
-        private static List<Firmware> firmware(FieldReader fields) {
+        private static List<Firmware> firmware(FieldReader fields, Known known) {
             List<Firmware> versions = new ArrayList<>();
             fields.children("firmware").forEach((version, reader) -> {
                 versions.add(new Firmware(
                         version,
                         Words.text(reader, "adds"),
-                        Words.texts(reader, "from"),
-                        Words.text(reader, "least-hardware")));
+                        Known.all(
+                                reader,
+                                "from",
+                                "firmware version before it",
+                                versions.stream().map(Firmware::version).toList()),
+                        known.hardware(reader, "least-hardware")));
                 reader.finish();
             });
             if (versions.isEmpty()) {
@@ -205,10 +223,10 @@ public final class DeviceTypeReader {
             return accounts;
         }
 
-        private static SortedMap<String, TableDefinition> tables(FieldReader fields, Names outer) {
+        private static SortedMap<String, TableDefinition> tables(FieldReader fields, Names outer, Known known) {
             SortedMap<String, TableDefinition> tables = new TreeMap<>();
             fields.children("tables").forEach((name, reader) -> {
-                SheetReader.Sheet row = SheetReader.read(reader, outer, Map.of(), List.of());
+                SheetReader.Sheet row = SheetReader.read(reader, outer, known, Map.of(), List.of());
                 Rule unreferenced = Words.optional(reader, "unreferenced", Rule::byId, null);
                 tables.put(
                         name,
@@ -221,14 +239,30 @@ public final class DeviceTypeReader {
                                 row.definition(),
                                 unreferenced,
                                 Words.condition(reader, outer),
-                                Words.text(reader, "licence"),
-                                null));
+                                known.licence(reader),
+                                null,
+                                frameBits(reader, row.definition())));
                 reader.finish();
             });
             return tables;
         }
 
-        private static void subBuses(FieldReader fields, Names outer, SortedMap<String, TableDefinition> tables) {
+        private static TableDefinition.FrameBits frameBits(FieldReader table, SheetDefinition row) {
+            return table.child("bits")
+                    .map(reader -> {
+                        TableDefinition.FrameBits bits = new TableDefinition.FrameBits(
+                                Words.setting(reader, "frame", row, true),
+                                Words.setting(reader, "start", row, true),
+                                Words.setting(reader, "length", row, true),
+                                Words.setting(reader, "order", row, true));
+                        reader.finish();
+                        return bits;
+                    })
+                    .orElse(null);
+        }
+
+        private static void subBuses(
+                FieldReader fields, Names outer, Known known, SortedMap<String, TableDefinition> tables) {
             fields.children("sub-buses").forEach((name, reader) -> {
                 Map<String, SubBus.MemberClass> classes = new LinkedHashMap<>();
                 reader.children("classes").forEach((word, inner) -> {
@@ -247,7 +281,7 @@ public final class DeviceTypeReader {
                 Bound least = Words.bound(reader, "least-address", outer);
                 Bound most = Words.bound(reader, "most-address", outer);
                 SheetReader.Sheet row = SheetReader.read(
-                        reader, outer, Map.of(), memberColumns(List.copyOf(classes.keySet()), least, most));
+                        reader, outer, known, Map.of(), memberColumns(List.copyOf(classes.keySet()), least, most));
                 tables.put(
                         name,
                         new TableDefinition(
@@ -259,15 +293,25 @@ public final class DeviceTypeReader {
                                 row.definition(),
                                 null,
                                 Words.condition(reader, outer),
-                                Words.text(reader, "licence"),
-                                new SubBus(supply, classes)));
+                                known.licence(reader),
+                                new SubBus(supply, classes),
+                                null));
                 reader.finish();
             });
         }
 
         private static List<SettingDefinition> memberColumns(List<String> classes, Bound least, Bound most) {
             Traits unique = new Traits(
-                    Effect.RESTART, "", "", AccessRole.ENGINEER, false, null, false, Rule.DUPLICATE_BUS_ADDRESS);
+                    Effect.RESTART,
+                    "",
+                    "",
+                    AccessRole.ENGINEER,
+                    false,
+                    null,
+                    false,
+                    Rule.DUPLICATE_BUS_ADDRESS,
+                    "",
+                    null);
             Limits addresses = new Limits(null, false, least, most, null, List.of(), 0, "", false);
             return List.of(
                     new SettingDefinition(
@@ -292,26 +336,28 @@ public final class DeviceTypeReader {
                             "who feeds the member; its own supply does not load the bus"));
         }
 
-        private static SettingGroups groups(FieldReader fields, Names outer) {
-            SheetReader.Sheet sheet = SheetReader.read(fields, outer, Map.of(), List.of());
-            SettingGroups groups = new SettingGroups(
-                    Words.whole(fields, "most", 1), sheet.definition(), tables(fields, sheet.names()));
+        private static SettingGroups groups(FieldReader fields, Names outer, Known known) {
+            SheetReader.Sheet sheet = SheetReader.read(fields, outer, known, Map.of(), List.of());
+            Entry most = fields.required("most", "1");
+            int number = Words.whole(fields, "most", 1);
+            if (number < 1) {
+                fields.report(
+                        most.position(),
+                        "there are at most " + number + " setting groups",
+                        "Give 1 or more, or take 'groups' out.");
+            }
+            SettingGroups groups =
+                    new SettingGroups(Math.max(1, number), sheet.definition(), tables(fields, sheet.names(), known));
             fields.finish();
             return groups;
         }
 
-        private static ConnectionKind connection(String name, FieldReader fields, Hardware hardware, Names outer) {
+        private static ConnectionKind connection(
+                String name, FieldReader fields, Hardware hardware, Names outer, Known known) {
             Protocol protocol = Words.word(fields, "protocol", Protocol::byId, Protocol.IEC61850);
             Role role = Words.word(fields, "role", Role::of, Role.CLIENT);
-            List<String> ports = Words.texts(fields, "ports");
-            for (String port : ports) {
-                if (!hardware.ports().containsKey(port)) {
-                    fields.report(
-                            fields.position(),
-                            "there is no port '" + port + "'",
-                            NearestName.hint("port", port, hardware.ports().keySet()));
-                }
-            }
+            List<String> ports =
+                    Known.all(fields, "ports", "port", hardware.ports().keySet());
             List<SettingDefinition> built = ports.isEmpty()
                     ? List.of()
                     : List.of(new SettingDefinition(
@@ -321,7 +367,7 @@ public final class DeviceTypeReader {
                             ports.get(0),
                             false,
                             null,
-                            new Traits(Effect.RESTART, "", "", AccessRole.ENGINEER, false, null, false, null),
+                            new Traits(Effect.RESTART, "", "", AccessRole.ENGINEER, false, null, false, null, "", null),
                             "port of the device that the connection uses"));
             ConnectionKind kind = new ConnectionKind(
                     name,
@@ -332,9 +378,9 @@ public final class DeviceTypeReader {
                     Words.whole(fields, "longest-name", 0),
                     Words.whole(fields, "most-points", 0),
                     ports,
-                    Words.text(fields, "licence"),
-                    Words.text(fields, "since"),
-                    SheetReader.read(fields, outer, Map.of(), built).definition());
+                    known.licence(fields),
+                    known.firmware(fields, "since"),
+                    SheetReader.read(fields, outer, known, Map.of(), built).definition());
             fields.finish();
             return kind;
         }
@@ -357,7 +403,7 @@ public final class DeviceTypeReader {
                 String serves = Words.text(reader, "serves");
                 if (!serves.isEmpty() && !connections.containsKey(serves)) {
                     reader.report(
-                            reader.position(),
+                            reader.at("serves"),
                             "'" + serves + "' is no kind of connection",
                             NearestName.hint("kind", serves, connections.keySet()));
                 }
@@ -393,43 +439,94 @@ public final class DeviceTypeReader {
             Set<String> firsts = new HashSet<>();
             type.settings().keySet().forEach(path -> firsts.add(path.split("\\.")[0]));
             type.groups().settings().settings().keySet().forEach(path -> firsts.add(path.split("\\.")[0]));
-            type.plate().sections().keySet().stream()
+            fields.child("sections").ifPresent(sections -> type.plate().sections().keySet().stream()
                     .filter(section -> !firsts.contains(section))
-                    .forEach(section -> fields.report(
-                            fields.position(),
+                    .forEach(section -> sections.report(
+                            sections.at(section),
                             "section '" + section + "' has a title and no settings",
-                            NearestName.hint("section", section, firsts)));
-            Set<String> others = new HashSet<>(type.tables().keySet());
-            others.addAll(type.hardware().channels().keySet());
-            others.add("group");
-            others.stream()
-                    .filter(firsts::contains)
-                    .forEach(name -> fields.report(
-                            fields.position(),
-                            "'" + name + "' is the name of a section and of a table, channel or group",
-                            "Rename one of them."));
-            for (Selector selector : type.hardware().selectors()) {
-                String follows = selector.follows();
-                boolean onChannel = type.hardware().channels().values().stream()
-                        .anyMatch(kind -> follows.matches(kind.name() + "\\d+\\..+")
-                                && kind.settings()
-                                        .setting(follows.substring(follows.indexOf('.') + 1))
-                                        .isPresent());
-                if (type.setting(follows).isEmpty() && !onChannel) {
-                    fields.report(
-                            fields.position(),
-                            "selector " + selector.name() + " follows '" + follows + "', which is no setting",
-                            NearestName.hint("setting", follows, type.settings().keySet()));
-                }
+                            NearestName.hint("section", section, firsts))));
+            for (String key : List.of("tables", "sub-buses", "channels")) {
+                fields.child(key).ifPresent(reader -> fields.names(key).stream()
+                        .filter(name -> firsts.contains(name) || name.equals("group"))
+                        .forEach(name -> reader.report(
+                                reader.at(name),
+                                "'" + name + "' is the name of a section and of a table, channel or group",
+                                "Rename one of them.")));
             }
-            for (Example example : type.handling().examples().values()) {
-                if (!type.firmware().contains(example.firmware())) {
-                    fields.report(
-                            fields.position(),
-                            "example " + example.name() + " is for firmware '" + example.firmware() + "'",
-                            "Give one of " + String.join(", ", type.firmware()) + ".");
-                }
+            if (firsts.contains("group")) {
+                fields.report(
+                        fields.at("settings"),
+                        "'group' is the name of a section and of a table, channel or group",
+                        "Rename the section.");
             }
+            Expansion.children(fields, "selectors").forEach((name, reader) -> selector(reader, type));
+            fields.children("examples").forEach((name, reader) -> example(reader, type));
+        }
+
+        private static void selector(FieldReader fields, DeviceType type) {
+            Entry follows = fields.required("follows", "");
+            int dot = follows.text().indexOf('.');
+            SettingDefinition setting = type.setting(follows.text())
+                    .or(() -> type.hardware().channels().values().stream()
+                            .filter(kind -> follows.text().matches(kind.name() + "\\d+\\..+"))
+                            .flatMap(kind ->
+                                    kind.settings().setting(follows.text().substring(dot + 1)).stream())
+                            .findFirst())
+                    .orElse(null);
+            if (setting == null) {
+                fields.report(
+                        follows.position(),
+                        "the selector follows '" + follows.text() + "', which is no setting",
+                        NearestName.hint(
+                                "setting", follows.text(), type.settings().keySet()));
+                return;
+            }
+            fields.child("positions").ifPresent(reader -> reader.plain().forEach((value, entry) -> {
+                Reading read = setting.read(value);
+                if (!read.isSound()) {
+                    reader.report(
+                            reader.at(value), "a position is for '" + value + "'; " + read.message(), read.remedy());
+                }
+            }));
+        }
+
+        /** An example must fit a device of its firmware that has nothing else. */
+        private static void example(FieldReader fields, DeviceType type) {
+            Entry firmware = fields.required("firmware", "");
+            Known.check(fields, firmware, "firmware version", type.firmware());
+            SortedMap<String, Entry> values =
+                    fields.child("values").map(FieldReader::values).orElse(new TreeMap<>());
+            DeviceSheets blank = DeviceSheets.blank(type);
+            SortedMap<String, String> texts = new TreeMap<>();
+            values.forEach((path, entry) -> {
+                if (blank.seek(path).isPresent()) {
+                    texts.put(path, entry.text());
+                } else {
+                    fields.report(
+                            entry.position(),
+                            "there is no setting '" + path + "'",
+                            NearestName.hint("setting", path, blank.paths()));
+                }
+            });
+            DeviceSheets sheets = DeviceSheets.of(type, blank.with(texts));
+            texts.keySet().forEach(path -> sheets.seek(path).ifPresent(place -> {
+                SettingDefinition setting = place.setting();
+                Position position = values.get(path).position();
+                if (setting.isDerived()) {
+                    fields.report(position, path + " follows from other settings", "Take it out.");
+                }
+                if (type.software().isOlder(firmware.text(), setting.traits().since())) {
+                    fields.report(
+                            position,
+                            path + " needs firmware " + setting.traits().since() + "; the example is for "
+                                    + firmware.text(),
+                            "Take it out, or make the example for a newer version.");
+                }
+                place.sheet()
+                        .reading(setting)
+                        .filter(read -> !read.isSound())
+                        .ifPresent(read -> fields.report(position, read.message(), read.remedy()));
+            }));
         }
     }
 }

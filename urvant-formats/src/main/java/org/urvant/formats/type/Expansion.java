@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.urvant.core.finding.Position;
+import org.urvant.formats.yaml.FieldReader;
 import org.urvant.formats.yaml.YamlNode;
 
 /**
@@ -20,17 +21,27 @@ final class Expansion {
 
     private Expansion() {}
 
-    /** Returns a map with its keys written out. */
-    static YamlNode.Fields of(YamlNode.Fields fields) {
+    /** Returns readers of the maps in the map at a key, its keys written out; what leads nowhere is reported. */
+    static Map<String, FieldReader> children(FieldReader fields, String key) {
+        return fields.children(key, map -> of(map, fields));
+    }
+
+    private static YamlNode.Fields of(YamlNode.Fields fields, FieldReader reports) {
         Map<String, YamlNode> entries = new LinkedHashMap<>();
         Map<String, Position> keys = new HashMap<>();
         fields.entries().forEach((key, node) -> {
             Position position = fields.keys().get(key);
-            for (String word : words(key)) {
+            List<String> words = words(key);
+            if (words.isEmpty()) {
+                reports.report(position, "'" + key + "' counts backwards, so it stands for nothing", "Write {1..4}.");
+            }
+            for (String word : words) {
                 String name = word.isEmpty()
                         ? key
                         : WORDS.matcher(RANGE.matcher(key).replaceFirst(word)).replaceFirst(word);
-                entries.put(name, word.isEmpty() ? node : filled(node, word));
+                if (entries.put(name, word.isEmpty() ? node : filled(node, word)) != null) {
+                    reports.report(position, "'" + name + "' is given a second time", "Remove one of the two.");
+                }
                 keys.put(name, position);
             }
         });

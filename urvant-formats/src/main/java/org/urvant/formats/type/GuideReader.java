@@ -20,8 +20,8 @@ final class GuideReader {
     private GuideReader() {}
 
     /** Reads the guide of a type whose other parts were read already. */
-    static Guide read(FieldReader fields, DeviceType type) {
-        SheetReader.Sheet questions = SheetReader.read(fields, "questions", Names.NONE, Map.of(), List.of());
+    static Guide read(FieldReader fields, DeviceType type, Known known) {
+        SheetReader.Sheet questions = SheetReader.read(fields, "questions", Names.NONE, known, Map.of(), List.of());
         List<Guide.Consequence> consequences = new ArrayList<>();
         fields.children("consequences")
                 .forEach((name, reader) -> consequences.add(consequence(name, reader, questions.names(), type)));

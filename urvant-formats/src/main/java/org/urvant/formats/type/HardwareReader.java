@@ -11,6 +11,7 @@ import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.urvant.core.device.ChannelKind;
+import org.urvant.core.device.ChannelLaw;
 import org.urvant.core.device.Hardware;
 import org.urvant.core.device.Limits;
 import org.urvant.core.device.ModuleKind;
@@ -18,6 +19,7 @@ import org.urvant.core.device.OrderCode;
 import org.urvant.core.device.Selector;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
+import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.Traits;
 import org.urvant.core.expression.Names;
 import org.urvant.core.project.Entry;
@@ -30,24 +32,24 @@ final class HardwareReader {
 
     private HardwareReader() {}
 
-    static Hardware read(FieldReader fields, Names names) {
+    static Hardware read(FieldReader fields, Names names, Known known, SheetDefinition own) {
         SortedMap<String, ChannelKind> channels = new TreeMap<>();
-        fields.children("channels").forEach((name, reader) -> channels.put(name, channel(name, reader, names)));
-        List<String> slots = Words.texts(fields, "slots");
+        fields.children("channels")
+                .forEach((name, reader) -> channels.put(name, channel(name, reader, names, known, own)));
         SortedMap<String, ModuleKind> modules = new TreeMap<>();
-        fields.children("modules").forEach((name, reader) -> modules.put(name, module(name, reader, slots, channels)));
+        fields.children("modules").forEach((name, reader) -> modules.put(name, module(name, reader, known, channels)));
         SortedMap<String, String> ports = new TreeMap<>();
         fields.child("ports")
                 .ifPresent(reader -> reader.plain().forEach((name, entry) -> ports.put(name, entry.text())));
         List<Selector> selectors = new ArrayList<>();
-        fields.children("selectors", Expansion::of).forEach((name, reader) -> selectors.add(selector(name, reader)));
-        OrderCode orderCode =
-                fields.child("order-code").map(HardwareReader::orderCode).orElse(null);
-        return new Hardware(
-                Words.texts(fields, "hardware-versions"), slots, modules, channels, ports, selectors, orderCode);
+        Expansion.children(fields, "selectors").forEach((name, reader) -> selectors.add(selector(name, reader)));
+        OrderCode orderCode = fields.child("order-code")
+                .map(reader -> orderCode(reader, known))
+                .orElse(null);
+        return new Hardware(known.hardware(), known.slots(), modules, channels, ports, selectors, orderCode);
     }
 
-    private static ChannelKind channel(String name, FieldReader fields, Names names) {
+    private static ChannelKind channel(String name, FieldReader fields, Names names, Known known, SheetDefinition own) {
         boolean isInput = Words.word(
                 fields,
                 "direction",
@@ -59,7 +61,7 @@ final class HardwareReader {
                 true);
         List<String> carries = Words.texts(fields, "carries");
         if (carries.isEmpty()) {
-            fields.report(fields.position(), "channel " + name + " carries nothing", "Add 'carries: [voltage]'.");
+            fields.report(fields.at("carries"), "channel " + name + " carries nothing", "Add 'carries: [voltage]'.");
         }
         String meaning = fields.required("meaning", "").text();
         int count = Words.whole(fields, "count", 0);
@@ -75,13 +77,23 @@ final class HardwareReader {
                 null,
                 Traits.ORDINARY,
                 "what the channel carries; 'unused' when it is left free on purpose");
-        SheetReader.Sheet sheet = SheetReader.read(fields, names, Map.of(), List.of(kind));
+        SheetReader.Sheet sheet = SheetReader.read(fields, names, known, Map.of(), List.of(kind));
+        List<String> logical = new ArrayList<>();
+        for (Entry entry : fields.texts("logical")) {
+            logical.add(entry.text());
+            if (!carries.contains(entry.text())) {
+                fields.report(
+                        entry.position(),
+                        "channel " + name + " carries no '" + entry.text() + "'",
+                        NearestName.hint("word", entry.text(), carries));
+            }
+        }
+        List<ChannelLaw> laws = LawReader.read(fields, own, sheet);
         fields.finish();
-        return new ChannelKind(name, count, isInput, carries, meaning, sheet.definition());
+        return new ChannelKind(name, count, isInput, carries, logical, meaning, sheet.definition(), laws);
     }
 
-    private static ModuleKind module(
-            String name, FieldReader fields, List<String> slots, Map<String, ChannelKind> channels) {
+    private static ModuleKind module(String name, FieldReader fields, Known known, Map<String, ChannelKind> channels) {
         SortedMap<String, Integer> gives = new TreeMap<>();
         fields.child("gives").ifPresent(reader -> reader.plain().forEach((kind, entry) -> {
             if (!channels.containsKey(kind)) {
@@ -92,19 +104,15 @@ final class HardwareReader {
             }
             Words.decimal(reader, entry).map(BigDecimal::intValue).ifPresent(count -> gives.put(kind, count));
         }));
-        List<String> fits = Words.texts(fields, "slots");
-        fits.stream()
-                .filter(slot -> !slots.contains(slot))
-                .forEach(slot -> fields.report(
-                        fields.position(), "there is no slot '" + slot + "'", NearestName.hint("slot", slot, slots)));
+        List<String> fits = Known.all(fields, "slots", "slot", known.slots());
         ModuleKind module = new ModuleKind(
                 name,
                 fields.required("title", "").text(),
                 gives,
                 fits,
-                Words.text(fields, "licence"),
-                Words.text(fields, "since"),
-                Words.text(fields, "least-hardware"));
+                known.licence(fields),
+                known.firmware(fields, "since"),
+                known.hardware(fields, "least-hardware"));
         fields.finish();
         return module;
     }
@@ -122,10 +130,10 @@ final class HardwareReader {
         return selector;
     }
 
-    private static OrderCode orderCode(FieldReader fields) {
+    private static OrderCode orderCode(FieldReader fields, Known known) {
         Entry form = fields.required("form", "");
         Map<String, OrderCode.Part> named = new LinkedHashMap<>();
-        fields.children("positions").forEach((name, reader) -> named.put(name, part(name, reader)));
+        fields.children("positions").forEach((name, reader) -> named.put(name, part(name, reader, known)));
         List<OrderCode.Part> parts = new ArrayList<>();
         Matcher position = POSITION.matcher(form.text());
         int at = 0;
@@ -151,8 +159,25 @@ final class HardwareReader {
         List<OrderCode.Exclusion> exclusions = new ArrayList<>();
         fields.children("not-together").forEach((name, reader) -> {
             SortedMap<String, String> letters = new TreeMap<>();
-            reader.child("letters")
-                    .ifPresent(inner -> inner.plain().forEach((part, entry) -> letters.put(part, entry.text())));
+            reader.child("letters").ifPresent(inner -> inner.plain().forEach((part, entry) -> {
+                OrderCode.Part found = parts.stream()
+                        .filter(candidate -> candidate.name().equals(part))
+                        .findFirst()
+                        .orElse(null);
+                if (found == null) {
+                    List<String> names = parts.stream()
+                            .filter(other -> !other.letters().isEmpty())
+                            .map(OrderCode.Part::name)
+                            .toList();
+                    inner.report(
+                            inner.at(part),
+                            "there is no position '" + part + "'",
+                            NearestName.hint("position", part, names));
+                } else {
+                    Known.check(inner, entry, "letter", found.letters().keySet());
+                }
+                letters.put(part, entry.text());
+            }));
             exclusions.add(new OrderCode.Exclusion(
                     letters, reader.required("reason", "").text()));
             reader.finish();
@@ -167,22 +192,22 @@ final class HardwareReader {
         }
     }
 
-    private static OrderCode.Part part(String name, FieldReader fields) {
-        String slot = Words.text(fields, "slot");
+    private static OrderCode.Part part(String name, FieldReader fields, Known known) {
+        String slot = known.slot(fields);
         Map<String, OrderCode.Letter> letters = new LinkedHashMap<>();
         fields.children("letters").forEach((letter, reader) -> {
             letters.put(
                     letter,
                     new OrderCode.Letter(
                             reader.required("meaning", "").text(),
-                            Words.text(reader, "module"),
-                            Words.text(reader, "hardware"),
-                            Words.texts(reader, "licences")));
+                            known.module(reader),
+                            known.hardware(reader, "hardware"),
+                            known.licences(reader)));
             reader.finish();
         });
         if (letters.keySet().stream().map(String::length).distinct().count() != 1) {
             fields.report(
-                    fields.position(),
+                    fields.at("letters"),
                     "the letters of '" + name + "' are missing or of different lengths",
                     "Give all of them one length.");
             letters.put("?", new OrderCode.Letter("", "", "", List.of()));

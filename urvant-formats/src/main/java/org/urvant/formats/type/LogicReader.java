@@ -47,8 +47,9 @@ final class LogicReader {
     /** Tries the behaviours of a type on a device of defaults; what is wrong in a program is told with its place. */
     static void verify(DeviceType type, Consumer<Finding> findings) {
         if (!type.software().logic().behaviours().isEmpty()) {
-            DeviceLogic.ofType(type)
-                    .compile((position, fault) -> findings.accept(
+            DeviceLogic.verify(
+                    type,
+                    (position, fault) -> findings.accept(
                             new Finding(Rule.PROGRAM_FAULTY, type.name(), position, fault.message(), fault.remedy())));
         }
     }

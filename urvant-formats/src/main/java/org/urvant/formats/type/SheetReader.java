@@ -41,25 +41,53 @@ import org.urvant.formats.yaml.FieldReader;
  * kinds of all settings are read first.
  */
 final class SheetReader {
+    private static final List<SettingKind> NUMBERS =
+            List.of(SettingKind.INTEGER, SettingKind.NUMBER, SettingKind.DURATION);
+
+    /** Keys that belong to some kinds only. */
+    private static final Map<String, List<SettingKind>> KINDS = Map.ofEntries(
+            Map.entry("unit", NUMBERS),
+            Map.entry("least", NUMBERS),
+            Map.entry("most", NUMBERS),
+            Map.entry("step", NUMBERS),
+            Map.entry("difference", List.of(SettingKind.INTEGER, SettingKind.NUMBER)),
+            Map.entry("domain", List.of(SettingKind.INTEGER, SettingKind.NUMBER)),
+            Map.entry("limit-of", List.of(SettingKind.INTEGER, SettingKind.NUMBER)),
+            Map.entry("range", List.of(SettingKind.INTEGER)),
+            Map.entry("choices", List.of(SettingKind.CHOICE)),
+            Map.entry("longest", List.of(SettingKind.TEXT)),
+            Map.entry("refers-to", List.of(SettingKind.REFERENCE)),
+            Map.entry("many", List.of(SettingKind.REFERENCE)));
+
     private final SortedMap<String, SettingDefinition> settings = new TreeMap<>();
     private final Map<String, FieldReader> readers = new LinkedHashMap<>();
     private final Names names;
+    private final Known known;
     private final List<TypeRule> rules = new ArrayList<>();
 
     private SheetReader(
-            FieldReader fields, String key, Names outer, Map<String, Type> more, List<SettingDefinition> built) {
+            FieldReader fields,
+            String key,
+            Names outer,
+            Known known,
+            Map<String, Type> more,
+            List<SettingDefinition> built) {
+        this.known = known;
         built.forEach(setting -> settings.put(setting.path(), setting));
         Map<String, Type> types = new HashMap<>(more);
         built.forEach(setting -> types.put(setting.path(), setting.type()));
-        fields.children(key, Expansion::of).forEach((path, reader) -> {
+        Expansion.children(fields, key).forEach((path, reader) -> {
             SettingKind kind = Words.word(reader, "kind", SettingKind::of, SettingKind.TEXT);
+            reader.text("kind")
+                    .filter(entry -> SettingKind.of(entry.text()).isEmpty())
+                    .ifPresent(entry -> known.unclear().add(path));
             readers.put(path, reader);
             types.put(path, rough(path, kind, reader).type());
         });
         this.names = outer.within(types);
         readers.forEach((path, reader) -> settings.put(path, setting(path, reader)));
         refuseCircles(fields);
-        fields.children("rules", Expansion::of).forEach(this::rule);
+        Expansion.children(fields, "rules").forEach(this::rule);
     }
 
     /** What was read: the sheet, and the names that expressions of inner sheets may use. */
@@ -69,17 +97,24 @@ final class SheetReader {
      * Reads the settings and rules of a map.
      *
      * @param outer names of the sheets around it
+     * @param known names of other things of the type
      * @param more names that are no settings
      * @param built settings that every such sheet has, without being written
      */
-    static Sheet read(FieldReader fields, Names outer, Map<String, Type> more, List<SettingDefinition> built) {
-        return read(fields, "settings", outer, more, built);
+    static Sheet read(
+            FieldReader fields, Names outer, Known known, Map<String, Type> more, List<SettingDefinition> built) {
+        return read(fields, "settings", outer, known, more, built);
     }
 
     /** Reads a map as {@link #read} does, with its settings under another key. */
     static Sheet read(
-            FieldReader fields, String key, Names outer, Map<String, Type> more, List<SettingDefinition> built) {
-        SheetReader reader = new SheetReader(fields, key, outer, more, built);
+            FieldReader fields,
+            String key,
+            Names outer,
+            Known known,
+            Map<String, Type> more,
+            List<SettingDefinition> built) {
+        SheetReader reader = new SheetReader(fields, key, outer, known, more, built);
         return new Sheet(new SheetDefinition(reader.settings, reader.rules), reader.names);
     }
 
@@ -111,6 +146,18 @@ final class SheetReader {
                     "setting '" + path + "' is not named as settings are",
                     "Use small letters, digits and hyphens, with dots between sections.");
         }
+        KINDS.forEach((key, kinds) -> {
+            if (!kinds.contains(kind)
+                    && fields.has(key)
+                    && fields.text("kind")
+                            .flatMap(entry -> SettingKind.of(entry.text()))
+                            .isPresent()) {
+                fields.report(
+                        fields.at(key),
+                        "'" + key + "' does not belong to kind " + kind.word(),
+                        "Take it out; it belongs to " + Words.listed(kinds) + ".");
+            }
+        });
         Limits limits = limits(kind, fields);
         String standard = fields.text("default").map(Entry::text).orElse(null);
         boolean isOptional = Words.yes(fields, "optional");
@@ -158,11 +205,11 @@ final class SheetReader {
                 Words.bound(fields, "step", names),
                 Words.texts(fields, "choices"),
                 Words.whole(fields, "longest", 0),
-                Words.text(fields, "refers-to"),
+                kind == SettingKind.REFERENCE ? known.reference(fields) : Words.text(fields, "refers-to"),
                 Words.yes(fields, "many"));
     }
 
-    private static Traits traits(FieldReader fields) {
+    private Traits traits(FieldReader fields) {
         Rule unique = Words.optional(
                 fields,
                 "unique",
@@ -170,26 +217,32 @@ final class SheetReader {
                 null);
         return new Traits(
                 Words.optional(fields, "effect", Effect::of, Effect.NONE),
-                Words.text(fields, "since"),
-                Words.text(fields, "licence"),
+                known.firmware(fields, "since"),
+                known.licence(fields),
                 Words.optional(fields, "access", AccessRole::of, AccessRole.ENGINEER),
                 Words.yes(fields, "expert"),
                 Words.optional(fields, "domain", Domain::of, null),
                 Words.yes(fields, "identity"),
-                unique);
+                unique,
+                Words.text(fields, "limit-of"),
+                Words.optional(fields, "site-wide", word -> Word.find(Traits.Shared.class, word), null));
     }
 
     private static void verify(SettingDefinition setting, FieldReader fields) {
         Limits limits = setting.limits();
         if (setting.kind() == SettingKind.CHOICE && limits.choices().isEmpty()) {
-            fields.report(fields.position(), "a choice without choices", "Add 'choices: [a, b]'.");
+            fields.report(fields.at("kind"), "a choice without choices", "Add 'choices: [a, b]'.");
         }
         if (setting.kind() == SettingKind.REFERENCE && limits.refersTo().isEmpty()) {
-            fields.report(fields.position(), "a reference to nothing", "Add 'refers-to: TABLE'.");
+            fields.report(fields.at("kind"), "a reference to nothing", "Add 'refers-to: TABLE'.");
+        }
+        BigDecimal step = limits.step() == null ? null : limits.step().fixed();
+        if (step != null && step.signum() <= 0) {
+            fields.report(fields.at("step"), "the step is " + step.toPlainString(), "Give a step above 0.");
         }
         if (isAbove(limits.least(), limits.most())) {
             fields.report(
-                    fields.position(),
+                    fields.at("least"),
                     "least " + limits.least() + " is above most " + limits.most()
                             + (limits.least().fixed() == null || limits.most().fixed() == null
                                     ? " whatever the values"
@@ -198,14 +251,14 @@ final class SheetReader {
         }
         if (setting.isDerived() && (setting.standard() != null || setting.isOptional())) {
             fields.report(
-                    fields.position(), "a derived setting has a default, or is optional", "Keep 'derived' alone.");
+                    fields.at("derived"), "a derived setting has a default, or is optional", "Keep 'derived' alone.");
         }
         if (setting.isDerived() && setting.kind().isNumber()) {
             Interval can = setting.derivation().range();
             Interval may = limits.range();
             if (can.isBounded() && may.isBounded() && can.meet(may).isEmpty()) {
                 fields.report(
-                        fields.position(),
+                        fields.at("derived"),
                         "what it follows from can be " + can + ", the setting " + may,
                         "Correct the limits or the expression.");
             }
@@ -214,7 +267,7 @@ final class SheetReader {
                 .map(setting::read)
                 .filter(reading -> !reading.isSound())
                 .ifPresent(reading -> fields.report(
-                        fields.position(), "the default does not fit: " + reading.message(), reading.remedy()));
+                        fields.at("default"), "the default does not fit: " + reading.message(), reading.remedy()));
     }
 
     private static boolean isAbove(Bound least, Bound most) {
@@ -306,14 +359,14 @@ final class SheetReader {
         condition
                 .filter(expression -> expression.decided().isPresent())
                 .ifPresent(expression -> fields.report(
-                        fields.position(),
+                        fields.at("holds"),
                         expression.decided().get()
                                 ? "the rule can never be broken: within their limits the values always keep it"
                                 : "the rule can never be kept: no values within their limits do",
                         "Correct the rule, or take it out."));
         when.filter(expression -> expression.decided().isPresent())
                 .ifPresent(expression -> fields.report(
-                        fields.position(),
+                        fields.at("when"),
                         "the condition 'when' is always "
                                 + (expression.decided().get() ? "true" : "false"),
                         "Correct it, or take it out."));

@@ -4,14 +4,18 @@ import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.urvant.core.device.Bound;
 import org.urvant.core.device.Condition;
+import org.urvant.core.device.SettingKind;
+import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Names;
 import org.urvant.core.expression.Template;
 import org.urvant.core.expression.Type;
 import org.urvant.core.language.Fault;
 import org.urvant.core.project.Entry;
+import org.urvant.core.text.NearestName;
 import org.urvant.formats.yaml.FieldReader;
 
 /** Reads the small things of a device-type file: words of a closed set, numbers, yes and no, expressions. */
@@ -48,13 +52,30 @@ final class Words {
         return word.orElse(otherwise);
     }
 
+    static String listed(List<SettingKind> kinds) {
+        return kinds.stream().map(SettingKind::word).collect(Collectors.joining(", "));
+    }
+
+    /** Returns the path of a setting that must be there; empty text when it is not, which is reported. */
+    static String setting(FieldReader fields, String key, SheetDefinition sheet, boolean isRequired) {
+        Optional<Entry> entry = isRequired ? Optional.of(fields.required(key, "")) : fields.text(key);
+        entry.filter(path ->
+                        !path.text().isEmpty() && sheet.setting(path.text()).isEmpty())
+                .ifPresent(path -> fields.report(
+                        path.position(),
+                        "there is no setting '" + path.text() + "' here",
+                        NearestName.hint(
+                                "setting", path.text(), sheet.settings().keySet())));
+        return entry.map(Entry::text).orElse("");
+    }
+
     static boolean yes(FieldReader fields, String key) {
         return optional(
                 fields,
                 key,
                 word -> switch (word) {
-                    case "yes" -> Optional.of(true);
-                    case "no" -> Optional.of(false);
+                    case "yes", "true" -> Optional.of(true);
+                    case "no", "false" -> Optional.of(false);
                     default -> Optional.empty();
                 },
                 false);

@@ -38,6 +38,16 @@ public final class FieldReader {
         return fields.position();
     }
 
+    /** Returns whether the map has a key. */
+    public boolean has(String key) {
+        return fields.entries().containsKey(key);
+    }
+
+    /** Returns where a key stands; where the map begins when it has none such. */
+    public Position at(String key) {
+        return fields.keys().getOrDefault(key, fields.position());
+    }
+
     /** Returns the text at a key; empty when the key is missing or has no text. */
     public Optional<Entry> text(String key) {
         known.add(key);

@@ -49,14 +49,18 @@ class DeviceLogicTest {
     }
 
     private Logic logic(String name) {
-        Project project = folder.load();
-        Device device = project.device(name);
         List<String> faults = new ArrayList<>();
-        Logic logic = DeviceLogic.of(project.typeOf(device), device)
+        Logic logic = deviceLogic(name)
                 .compile((position, fault) -> faults.add(position + " " + fault.message()))
                 .orElse(null);
         assertThat(faults).isEmpty();
         return logic;
+    }
+
+    private DeviceLogic deviceLogic(String name) {
+        Project project = folder.load();
+        Device device = project.device(name);
+        return DeviceLogic.of(project.typeOf(device), device);
     }
 
     /** Returns the changes of one signal as {@code seconds value}, from the begin of a day in Oslo. */
@@ -73,7 +77,7 @@ class DeviceLogicTest {
         new Simulation(begin, Duration.ofHours(hours), Duration.ofMillis(100), OSLO)
                 .run(
                         logic,
-                        StimulusTable.read(file, "in.csv", logic, begin, null),
+                        StimulusTable.read(file, "in.csv", logic, deviceLogic(device), begin, null),
                         List.of(signal),
                         change -> seen.add(shown(change, begin)));
         return seen;
@@ -102,8 +106,13 @@ class DeviceLogicTest {
             RTU1 | DI1.reaction=both | 1s,di1,on; 5s,di1,off | di1.event | 0 false, 1.5 true, 1.6 false, 5.5 true, 5.6 false
             RTU1 | DI1.reaction=none | 1s,di1,on; 5s,di1,off | di1.event | 0 false
             RTU1 | alarms.level.low=1 | 0,ai1,2; 1s,ai1,0.5; 9s,ai1,1.5 | alarms.level.coming | 0 false, 1 true, 9 false
-            RTU1 | alarms.level.high=; alarms.level.short-mean-high=3 | 0,ai1,0; 1m,ai1,10 | alarms.level.coming | 0 false, 90 true
-            RTU1 | alarms.level.high=; alarms.level.mean-high=3 | 0,ai1,0; 1h,ai1,10 | alarms.level.coming | 0 false, 5280 true
+            RTU1 | AI1.high=10; alarms.level.high=; alarms.level.short-mean-high=3 | 0,ai1,0; 1m,ai1,10 | alarms.level.coming | 0 false, 90 true
+            RTU1 | AI1.high=10; alarms.level.high=; alarms.level.mean-high=3 | 0,ai1,0; 1h,ai1,10 | alarms.level.coming | 0 false, 5280 true
+            CN1  | AO1.when-lost=hold | 0,signals.gate_position,25; 1s,signals.gate_position,80,invalid | ao1 | 0 2.5, 1 2.5
+            CN1  | AO1.when-lost=high | 0,signals.gate_position,25; 1s,signals.gate_position,80,invalid | ao1 | 0 2.5, 1 10.0
+            CN1  | AO1.carries=frequency; AO1.frequency-low=100; AO1.frequency-high=1100 | 0,signals.gate_position,-5; 1s,signals.gate_position,80 | ao1 | 0 100.0, 1 900.0
+            CN1  | DO1.signal=gate-force | 0,signals.gate_force,0; 1s,signals.gate_force,2 | do1 | 0 false, 1 true
+            RTU1 | AI1.broken-wire=no | 0,ai1,3.5 mA; 1s,ai1,12 mA | ai1 | 0 0.0, 1 2.5
             RTU1 | schedule.week.at=06:00; schedule.week.days=weekdays; schedule.week.action=connect | 0,di1,off | schedule.week.runs | 0 false
             RTU1 | report.enabled=yes; report.at=06:00 | 0,di1,off | report_now | 0 false, 18000 true, 18000.1 false
             TD1  | steps.2.alarm=yes; display.all-well=yes | 1s,di1,on | shown | 0 ALL WELL, 1.1 GATE OPENING
@@ -126,6 +135,7 @@ class DeviceLogicTest {
             RTU1 | reactions.r.when=DI1; reactions.r.output=RO1; reactions.r.action=open; RO1.carries=relay; RO1.mode=maintained | 1s,di1,on; 5s,di1,off | ro1 | 0 true, 1.5 false, 5.5 true
             RTU1 | reactions.r.when=DI1; reactions.r.output=RO1; reactions.r.action=pulse; RO1.carries=relay; RO1.pulse=2 | 1s,di1,on; 5s,di1,off | ro1 | 0 false, 1.5 true, 3.5 false
             RTU1 | reactions.r.when=DI1; reactions.r.output=RO1; RO1.carries=relay; RO1.mode=maintained; DI1.reaction=fall | 1s,di1,on; 5s,di1,off; 8s,di1,on | ro1 | 0 false, 5.5 true, 8.5 false
+            RTU1 | reactions.r.when=DI2; reactions.r.output=RO1; RO1.carries=relay; RO1.mode=maintained; DI2.carries=counter; DI2.name=Flow; DI2.count-limit=1 | 1s,di2,on | ro1 | 0 false, 1 true
             RTU1 | schedule.flush.at=06:00; schedule.flush.action=pulse-output; schedule.flush.output=RO2; RO2.carries=relay | 0,di1,off | ro2 | 0 false, 18000 true, 18001 false
             RTU1 | schedule.flush.every=8 h; schedule.flush.action=pulse-output; schedule.flush.output=RO2; RO2.carries=relay | 0,di1,off | ro2 | 0 false, 28800 true, 28801 false, 57600 true, 57601 false
             RTU1 | schedule.tick.every=8 h; schedule.tick.action=send-values | 0,di1,off | schedule.tick.runs | 0 false, 28800 true, 28800.1 false, 57600 true, 57600.1 false
@@ -220,7 +230,8 @@ class DeviceLogicTest {
     void inputsThatMeanNothingAreRefusedWithTheirRow(String text, String message) throws IOException {
         Path file = Files.writeString(root.resolve("in.csv"), text.replace(";", "\n"));
         Logic logic = logic("TD1");
-        assertThatThrownBy(() -> StimulusTable.read(file, "in.csv", logic, Instant.EPOCH, Duration.ofHours(1)))
+        assertThatThrownBy(() -> StimulusTable.read(
+                        file, "in.csv", logic, deviceLogic("TD1"), Instant.EPOCH, Duration.ofHours(1)))
                 .isInstanceOfSatisfying(MalformedInputException.class, fault -> assertThat(fault.placedMessage())
                         .startsWith(message));
     }
@@ -255,7 +266,7 @@ class DeviceLogicTest {
                 title: lamp
                 firmware: {"1.0": {}}
                 channels:
-                  DI: {direction: in, count: 2, carries: [binary], meaning: button}
+                  DI: {direction: in, count: 2, carries: [binary], logical: [binary], meaning: button}
                 logic:
                   behaviour:
                     shine:

@@ -144,7 +144,7 @@ class PlantTest {
             R51 | circuits.F11.busbar=K9             | unknown-reference         | Did you mean 'K1'?
             R51 | quality.enabled=yes                | licence-missing           | needs the licence 'quality'
             P61 | AI1.low=200; AI1.high=100          | range-reversed            | the low end 200
-            P61 | AI1.high=2000                      | rule-broken               | no thermocouple goes
+            P61 | AI1.high=2000                      | range-beyond-sensor       | type N measures from -270 to 1300 °C
             P61 | AI2.range=0-10 V                   | channel-cannot-carry      | the channel carries a current
             P61 | AI2.colour=red                     | same-colour               | like that of AI1
             P61 | scan.visit-interval=730            | recorder-full-before-visit | full before the next visit

@@ -1,0 +1,70 @@
+package org.urvant.core.device;
+
+import java.util.Arrays;
+import java.util.Objects;
+import java.util.Optional;
+import org.urvant.core.expression.Expression;
+
+/**
+ * How a channel turns what is at its terminals into a value, or a value into what is at its terminals. Paths are those of
+ * settings of the channel, unless they say otherwise; empty text for none.
+ *
+ * @param name name within the kind of channel
+ * @param when when it is this law that counts; null for always
+ * @param source what the value comes from
+ * @param path setting that names the range, the thermocouple or the row; empty for a Pt100
+ * @param low value at the low end: of the input in its unit, of the output at its terminals
+ * @param high value at the high end
+ * @param unit setting that names the unit of the value
+ * @param brokenWire setting that says whether a broken wire is told; empty for always
+ * @param terminals setting of the device: the temperature of the terminals, for thermocouples
+ * @param least column of the row that the output follows: its least value
+ * @param most column of that row: its greatest value
+ * @param whenLost setting that says what the output gives when the row has no value: {@code hold}, {@code low}, {@code high}
+ */
+public record ChannelLaw(
+        String name,
+        Expression when,
+        Source source,
+        String path,
+        String low,
+        String high,
+        String unit,
+        String brokenWire,
+        String terminals,
+        String least,
+        String most,
+        String whenLost) {
+    /** What a value comes from. */
+    public enum Source {
+        /** A standard signal, such as 4-20 mA. */
+        RANGE("range"),
+        THERMOCOUPLE("thermocouple"),
+        PT100("pt100"),
+        /** A row of a table, which stands for a value that comes from elsewhere. */
+        ROW("follows");
+
+        private final String word;
+
+        Source(String word) {
+            this.word = word;
+        }
+
+        /** Returns the word that types use. */
+        public String word() {
+            return word;
+        }
+
+        /** Returns the source of a word, or empty. */
+        public static Optional<Source> of(String word) {
+            return Arrays.stream(values())
+                    .filter(source -> source.word.equals(word))
+                    .findFirst();
+        }
+    }
+
+    public ChannelLaw {
+        Objects.requireNonNull(name, "name");
+        Objects.requireNonNull(source, "source");
+    }
+}

@@ -1,0 +1,98 @@
+package org.urvant.formats.type;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import org.urvant.core.project.Entry;
+import org.urvant.core.text.NearestName;
+import org.urvant.formats.yaml.FieldReader;
+
+/**
+ * The names that a type gives to things which its parts refer to, wherever in the file they stand.
+ *
+ * @param references what references may name: tables, kinds of channel, {@code channels} for any channel
+ * @param unclear settings whose kind is unknown, so that nothing said of them is worth telling; filled while reading
+ */
+record Known(
+        List<String> firmware,
+        List<String> hardware,
+        List<String> licences,
+        List<String> slots,
+        List<String> modules,
+        List<String> references,
+        Set<String> unclear) {
+    static Known of(FieldReader type) {
+        List<String> references = new ArrayList<>(type.names("tables"));
+        references.addAll(type.names("sub-buses"));
+        references.addAll(type.names("channels"));
+        references.add("channels");
+        return new Known(
+                type.names("firmware"),
+                Words.texts(type, "hardware-versions"),
+                type.names("licences"),
+                Words.texts(type, "slots"),
+                type.names("modules"),
+                references,
+                new TreeSet<>());
+    }
+
+    /** Returns what settings of a setting group may refer to: the tables beside them too. */
+    Known inGroup(FieldReader group) {
+        List<String> more = new ArrayList<>(references);
+        more.addAll(group.names("tables"));
+        return new Known(firmware, hardware, licences, slots, modules, more, unclear);
+    }
+
+    String firmware(FieldReader fields, String key) {
+        return one(fields, key, "firmware version", firmware);
+    }
+
+    String hardware(FieldReader fields, String key) {
+        return one(fields, key, "hardware version", hardware);
+    }
+
+    String licence(FieldReader fields) {
+        return one(fields, "licence", "licence", licences);
+    }
+
+    String slot(FieldReader fields) {
+        return one(fields, "slot", "slot", slots);
+    }
+
+    String module(FieldReader fields) {
+        return one(fields, "module", "module", modules);
+    }
+
+    String reference(FieldReader fields) {
+        return one(fields, "refers-to", "table or kind of channel", references);
+    }
+
+    List<String> licences(FieldReader fields) {
+        return all(fields, "licences", "licence", licences);
+    }
+
+    private static String one(FieldReader fields, String key, String kind, Collection<String> known) {
+        Optional<Entry> entry = fields.text(key);
+        entry.ifPresent(found -> check(fields, found, kind, known));
+        return entry.map(Entry::text).orElse("");
+    }
+
+    /** Returns the texts of a list, each of which must be known. */
+    static List<String> all(FieldReader fields, String key, String kind, Collection<String> known) {
+        List<Entry> entries = fields.texts(key);
+        entries.forEach(entry -> check(fields, entry, kind, known));
+        return entries.stream().map(Entry::text).toList();
+    }
+
+    static void check(FieldReader fields, Entry entry, String kind, Collection<String> known) {
+        if (!known.contains(entry.text())) {
+            fields.report(
+                    entry.position(),
+                    "there is no " + kind + " '" + entry.text() + "'",
+                    NearestName.hint(kind, entry.text(), known));
+        }
+    }
+}
