@@ -13,6 +13,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.urvant.core.fault.RefusedException;
 import picocli.CommandLine.Option;
 
 @picocli.CommandLine.Command(
@@ -36,6 +37,10 @@ final class DemoCommand extends Command {
     @Override
     public Integer call() throws IOException {
         Path folder = keep == null ? Files.createTempDirectory("urvant-demo-") : session.path(keep);
+        if (keep != null && Files.exists(folder) && !isEmpty(folder)) {
+            throw new RefusedException(
+                    keep + " is there already, and not empty", "Name a folder that is not there yet.");
+        }
         Files.createDirectories(folder);
         Map<String, String> environment = new HashMap<>(session.environment());
         environment.put("URVANT_HOME", folder.resolve("user").toString());
@@ -63,6 +68,12 @@ final class DemoCommand extends Command {
         say(paint.good("The demo ran to its end") + " in " + (System.nanoTime() - start) / 1_000_000_000 + " s"
                 + (keep == null ? "; its project was temporary." : "; its project is in " + keep + "."));
         return Exit.DONE;
+    }
+
+    private static boolean isEmpty(Path folder) throws IOException {
+        try (Stream<Path> inside = Files.list(folder)) {
+            return inside.findAny().isEmpty();
+        }
     }
 
     private void play(Path folder) throws IOException {

@@ -217,6 +217,8 @@ final class DeviceCommand extends Command {
         }
         if (json) {
             sayJson(rows);
+        } else if (table.isEmpty() && !find.isEmpty()) {
+            note("no device is found by '" + find + "'");
         } else if (table.isEmpty()) {
             note("no device yet");
             next("urvant device add NAME --type TYPE");

@@ -33,7 +33,11 @@ final class HistoryCommand extends Command {
         Table table = new Table("time", "by", "device", "event", "fingerprint", "details");
         List<Object> rows = new ArrayList<>();
         int hidden = 0;
+        List<String> torn = new ArrayList<>();
         for (String name : device == null ? folder.ledgers() : List.of(device)) {
+            if (folder.history(name).isTorn()) {
+                torn.add(name);
+            }
             for (Ledger.Line line : folder.history(name).lines()) {
                 rows.add(line.fields());
                 if (line.event().equals("address-given") && !addresses) {
@@ -57,6 +61,8 @@ final class HistoryCommand extends Command {
         if (!table.isEmpty()) {
             say(table);
         }
+        torn.forEach(name -> say(paint.warn("ledger of " + name + ": ")
+                + "a line at the end was never finished and does not count; a power cut leaves such a line"));
         note(count(rows.size(), "line") + ", none altered"
                 + (hidden == 0 ? "" : "; " + hidden + " addresses given, shown with --addresses"));
         return Exit.DONE;

@@ -6,16 +6,24 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvFileSource;
+import org.urvant.core.device.DeviceType;
+import org.urvant.devices.standin.StandIn;
+import org.urvant.devices.standin.StandInProfile;
+import org.urvant.formats.type.Catalogue;
 
 /**
  * The mistakes that people make, each at the real command: none passes silently. The table {@code mistakes.txt} has a line
  * for each: the need, the commands that make it, the exit code of the last one, a part of what it says. Besides commands,
- * {@code write FILE TEXT} writes a file and {@code edit FILE OLD NEW} changes one.
+ * {@code write FILE TEXT} writes a file, {@code edit FILE OLD NEW} changes one, and {@code unit DEVICE [FIRMWARE] [SERIAL]}
+ * puts a new unit of the device's type on its link. A text after {@code !} must not be said; DEMO is the folder of the demo.
  */
 class MistakesTest {
     @TempDir
@@ -24,6 +32,7 @@ class MistakesTest {
     @TempDir
     Path folder;
 
+    private final List<StandIn> units = new ArrayList<>();
     private Terminal terminal;
     private Path site;
 
@@ -32,6 +41,11 @@ class MistakesTest {
         Terminal terminal = new Terminal(prepared);
         Sites.plant(terminal, prepared);
         Sites.station(terminal);
+    }
+
+    @AfterEach
+    void stop() {
+        units.forEach(StandIn::close);
     }
 
     @BeforeEach
@@ -48,10 +62,14 @@ class MistakesTest {
         int last = 0;
         for (String line : lines.split(" && ")) {
             assertThat(last).as(terminal.out() + terminal.err()).isIn(Exit.DONE, Exit.DIFFERENT);
-            last = run(Sites.words(line));
+            last = run(Sites.words(line.replace("DEMO", Sites.demo("").toString())));
         }
         String said = terminal.out() + terminal.err();
-        assertThat(said).contains(found);
+        if (found.startsWith("!")) {
+            assertThat(said).doesNotContain(found.substring(1));
+        } else {
+            assertThat(said).contains(found);
+        }
         assertThat(last).as(said).isEqualTo(code);
     }
 
@@ -70,8 +88,23 @@ class MistakesTest {
                 assertThat(text).contains(old);
                 Files.writeString(file, text.replace(old, words[3].replace("\\n", "\n")), StandardCharsets.ISO_8859_1);
                 return Exit.DONE;
+            case "unit":
+                return unit(words[1], words.length > 2 ? words[2] : null, words.length > 3 ? words[3] : "S-1");
             default:
                 return terminal.run(words);
         }
+    }
+
+    private int unit(String device, String firmware, String serial) throws IOException {
+        String text = Files.readString(site.resolve("devices/" + device + ".yaml"));
+        String name = text.replaceAll("(?s).*\\ntype: (\\S+).*", "$1");
+        DeviceType type = Catalogue.type(name).orElseThrow();
+        List<String> versions = type.firmware();
+        StandInProfile profile = new StandInProfile(
+                name, firmware == null ? versions.get(versions.size() - 1) : firmware, serial, type.accounts());
+        StandIn unit = StandIn.start(folder.resolve(device), profile, "127.0.0.1", 0);
+        units.add(unit);
+        terminal.with("URVANT_PASSWORD", type.engineer().orElseThrow().factoryPassword());
+        return terminal.run("set", device, "link", unit.address());
     }
 }

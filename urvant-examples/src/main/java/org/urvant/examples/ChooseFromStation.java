@@ -1,11 +1,9 @@
 package org.urvant.examples;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
-import java.util.TreeMap;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.mapping.ReportPlan;
 import org.urvant.core.mapping.SignalUse;
@@ -21,10 +19,9 @@ import org.urvant.formats.project.ProjectFolder;
 public final class ChooseFromStation {
     private ChooseFromStation() {}
 
-    /** Plays it in a temporary folder. */
+    /** Plays it on the demo data. */
     public static void main(String[] arguments) throws IOException {
-        Path folder = Files.createTempDirectory("urvant-example-");
-        System.out.println(run(Path.of("demo/skarholm.scd"), folder.resolve("site")));
+        Stage.play("skarholm.scd", ChooseFromStation::run);
     }
 
     static String run(Path stationFile, Path root) {
@@ -40,14 +37,19 @@ public final class ChooseFromStation {
 
         // choose by meaning: counted at once, shown on demand
         Hits trips = Query.parse("kind:trip not (ied:F0? or ln:PTRC)").search(folder.signals());
-        System.out.println(trips.count() + " trips, by kind " + new TreeMap<>(trips.countByKind()));
+        trips.countByKind().forEach((kind, count) -> {
+            if (count > 0) {
+                System.out.println(count + " signals of kind " + kind.word());
+            }
+        });
         trips.signals(0, 3).forEach(signal -> System.out.println("  " + signal + " in " + signal.place()));
 
         // what one signal is, who sends and who takes it
         Project project = folder.load();
         SignalUse use = SignalUse.of(project, project.signal("F01PROT/PTOC1.Str.general"));
         use.steps().forEach(step -> System.out.println("  " + step.part() + ": " + step.meaning()));
-        System.out.println("taken by " + use.receivers());
+        use.receivers()
+                .forEach(input -> System.out.println("taken by " + input.node().reference() + ", " + input.position()));
 
         // the fewest reports that carry a choice, and the instance that is free for the client
         Ied section = project.ied("S01").orElseThrow();
@@ -56,8 +58,13 @@ public final class ChooseFromStation {
                 "GW1",
                 section,
                 Query.parse("kind:position,current,interlocking").find(section));
-        reports.subscriptions().forEach(subscription -> System.out.println(subscription.report()));
-        reports.proposals().forEach(proposal -> System.out.println("not carried, add " + proposal.members()));
+        reports.subscriptions()
+                .forEach(subscription ->
+                        System.out.println("carried by " + subscription.report().reference()));
+        reports.proposals()
+                .forEach(proposal -> System.out.println("not carried: dataset " + proposal.dataSet() + " of "
+                        + proposal.members().size() + " members is proposed for "
+                        + proposal.node().reference()));
 
         // where it belongs
         List<SitePart> levels = project.sources().get(0).site().get(0).parts();

@@ -25,10 +25,9 @@ import org.urvant.report.page.Pages;
 public final class PlantFromTable {
     private PlantFromTable() {}
 
-    /** Plays it in a temporary folder. */
+    /** Plays it on the demo data. */
     public static void main(String[] arguments) throws IOException {
-        Path folder = Files.createTempDirectory("urvant-example-");
-        System.out.println(run(Path.of("demo/plant.csv"), folder.resolve("site")));
+        Stage.play("plant.csv", PlantFromTable::run);
     }
 
     static String run(Path table, Path root) throws IOException {
@@ -68,6 +67,8 @@ public final class PlantFromTable {
         // what the recorder's sensors mean
         double bearing = Thermocouple.N.read(3.0, 25).value();
         double pressure = SignalRange.MILLIAMPERES_4_TO_20.read(12, 0, 16).value();
-        return String.format("%d given, back %s, %.0f °C, %.0f bar", given, isBack, bearing, pressure);
+        return String.format(
+                "%d values of M31 are given; the change was taken back: %s; 3 mV are %.0f °C, 12 mA are %.0f bar",
+                given, isBack ? "yes" : "no", bearing, pressure);
     }
 }

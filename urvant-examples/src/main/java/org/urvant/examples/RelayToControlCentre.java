@@ -1,5 +1,6 @@
 package org.urvant.examples;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
@@ -28,9 +29,9 @@ import org.urvant.formats.type.Catalogue;
 public final class RelayToControlCentre {
     private RelayToControlCentre() {}
 
-    /** Runs the story: first argument the relay's SCL file, second a folder that does not exist yet. */
-    public static void main(String[] arguments) {
-        System.out.println(run(Path.of(arguments[0]), Path.of(arguments[1])));
+    /** Plays it on the demo data. */
+    public static void main(String[] arguments) throws IOException {
+        Stage.play("F01.cid", RelayToControlCentre::run);
     }
 
     /** Returns what differs after one value was changed behind the device's back: one place. */
@@ -58,6 +59,7 @@ public final class RelayToControlCentre {
             folder.saveMappings(device, SignalMapper.propose(project, device, "scada", signals, OptionalInt.of(1001)));
 
             project = folder.load();
+            project.device("GW1").mappings().forEach(row -> System.out.println(row.name() + " → " + row.destination()));
             if (ProjectCheck.blocks(ProjectCheck.check(project))) {
                 throw new IllegalStateException("errors stand: " + ProjectCheck.check(project));
             }
@@ -68,6 +70,8 @@ public final class RelayToControlCentre {
                 var identity = Transfer.confirm(link, project.device("GW1"));
                 link.logOn(engineer.user(), engineer.factoryPassword().toCharArray());
                 Configuration held = transfer.run(transfer.plan(identity, wanted), DeviceLink.Progress.NONE);
+                System.out.println(
+                        "downloaded and read back: " + held.fingerprint().brief());
                 folder.set(project, "GW1", "watchdog.time", "10");
                 Project changed = folder.load();
                 Configuration later = ConfigurationBuilder.build(changed, changed.device("GW1"));

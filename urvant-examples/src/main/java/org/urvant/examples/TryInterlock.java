@@ -1,5 +1,6 @@
 package org.urvant.examples;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -24,9 +25,9 @@ import org.urvant.formats.project.ProjectFolder;
 public final class TryInterlock {
     private TryInterlock() {}
 
-    /** Runs the example; arguments: a file with programs, and a new folder. */
-    public static void main(String[] arguments) {
-        System.out.println(run(Path.of(arguments[0]), Path.of(arguments[1])));
+    /** Plays it on the demo data. */
+    public static void main(String[] arguments) throws IOException {
+        Stage.play("interlock.st", TryInterlock::run);
     }
 
     static String run(Path programs, Path root) {

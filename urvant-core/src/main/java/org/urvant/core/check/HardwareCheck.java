@@ -287,7 +287,7 @@ final class HardwareCheck {
             String name = line.selector().name();
             Entry ticked = device.fitted().ticked().get(name);
             report(
-                    Rule.SELECTOR_SHEET_NOT_TICKED,
+                    ticked == null ? Rule.SELECTOR_SHEET_NOT_TICKED : Rule.SELECTOR_STANDS_WRONG,
                     "selector." + name,
                     ticked == null ? device.position() : ticked.position(),
                     name + " must stand at " + line.place().position() + " for "

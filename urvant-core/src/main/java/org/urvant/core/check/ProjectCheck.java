@@ -12,6 +12,7 @@ import org.urvant.core.configuration.Marks;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
+import org.urvant.core.project.Bay;
 import org.urvant.core.project.Device;
 import org.urvant.core.project.Project;
 import org.urvant.core.scl.SclCheck;
@@ -55,6 +56,13 @@ public final class ProjectCheck {
                 .flatMap(connection -> connection.ied().stream())
                 .collect(Collectors.toSet());
         Predicate<Finding> concerns = finding -> {
+            Optional<Bay> bay = project.bays().values().stream()
+                    .filter(each -> finding.subject().startsWith("bay " + each.name() + " "))
+                    .findFirst();
+            if (bay.isPresent()) {
+                return bay.get().devices().stream()
+                        .anyMatch(entry -> entry.text().equals(device.name()));
+            }
             String first = finding.subject().split("[ /]")[0];
             if (project.devices().containsKey(first)) {
                 return first.equals(device.name()); // a station's file may have an IED of that name too
@@ -91,12 +99,16 @@ public final class ProjectCheck {
         }
         if (device.record().lastSignedOff().isPresent()) {
             Marks marks = Marks.of(ConfigurationBuilder.build(project, device).fingerprint(), device.record());
+            String still = marks.words().stream()
+                    .filter(word -> !word.equals(Marks.NOT_SIGNED_OFF))
+                    .collect(Collectors.joining(", "));
             if (!marks.words().isEmpty()) {
                 findings.add(new Finding(
                         Rule.EDITED_AFTER_SIGN_OFF,
                         device.name() + " sign-off",
                         device.position(),
-                        device.name() + " was signed off and is now " + String.join(", ", marks.words()),
+                        device.name() + " has changed since it was signed off"
+                                + (still.isEmpty() ? "" : "; it is " + still),
                         Rule.EDITED_AFTER_SIGN_OFF.remedy()));
             }
         }

@@ -75,8 +75,11 @@ public final class Comparison {
                 new Difference(name, label(name, right == null ? left : right), kind, left, right, List.of()));
     }
 
-    /** A row that carries a name is called by it: its key says nothing to people. */
+    /** A row that carries a name is called by it when its key says nothing to people; otherwise the name stands beside. */
     private static String label(String name, Node node) {
-        return node instanceof Section section ? section.text("name").orElse(name) : name;
+        Optional<String> given = node instanceof Section section ? section.text("name") : Optional.empty();
+        return given.filter(text -> !text.isEmpty() && !text.equals(name))
+                .map(text -> name.matches("[0-9a-f]{8,64}") ? text : name + " (" + text + ")")
+                .orElse(name);
     }
 }

@@ -13,6 +13,9 @@ import org.urvant.core.tree.Fingerprint;
  * @param isNotSignedOff the configuration on the device is not the one that was signed off
  */
 public record Marks(boolean isEdited, boolean isNotDownloaded, boolean isNotSignedOff) {
+    /** Mark of a configuration that nobody has signed off. */
+    public static final String NOT_SIGNED_OFF = "not signed off";
+
     /** Returns the marks of a device whose configuration has a fingerprint now. */
     public static Marks of(Fingerprint now, DeviceRecord record) {
         return new Marks(
@@ -31,7 +34,7 @@ public record Marks(boolean isEdited, boolean isNotDownloaded, boolean isNotSign
             words.add("not downloaded");
         }
         if (isNotSignedOff) {
-            words.add("not signed off");
+            words.add(NOT_SIGNED_OFF);
         }
         return words;
     }

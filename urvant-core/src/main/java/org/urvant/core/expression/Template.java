@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import org.urvant.core.language.Fault;
 import org.urvant.core.language.Place;
+import org.urvant.core.unit.Unit;
 
 /**
  * A sentence with names in braces that are filled with values: {@code {ct.primary} is below {ct.secondary}}. Immutable.
@@ -37,9 +38,8 @@ public final class Template {
             String name = Names.identifier(text.substring(open + 1, close));
             Optional<Names.Found> found = names.find(name);
             if (found.isPresent()) {
-                String unit = found.get().type().unit() == null
-                        ? ""
-                        : " " + found.get().type().unit().symbol();
+                Unit measure = found.get().type().unit();
+                String unit = measure == null || measure == Unit.ONE ? "" : " " + measure.symbol();
                 parts.add(new Part(unit, found.get().depth(), found.get().path()));
             } else {
                 faults.accept(new Fault(

@@ -71,7 +71,7 @@ record RuleText(String meaning, String remedy) {
             bus-settings-differ | Members of one bus differ in bit rate or framing, so they cannot hear each other. | Give all members of the bus the same.
             clock-owners | Two parties set the clock of a device, or the one that is to set it does not. | Name exactly one.
             twins-differ | The two devices of a redundant pair differ in more than their identity. | Make them alike with 'urvant set' on both, or take the twin out.
-            same-input-twice | One input does two things that exclude each other. | Give one of them another input.
+            same-input-twice | One input or output is there for two things that exclude each other. | Take another one for one of the two.
             dial-only-device | A download is planned to a device that can be set by its dials and switches only. | Print the sheet with 'urvant selectors' and set it by hand.
             rule-broken | A rule of the device type does not hold. | Mend it as the message says; 'urvant explain TYPE RULE' shows the rule.
             signal-not-reported | A mapped signal is in no dataset of a report control block; it can only be polled. | Add it to a dataset in the relay's file, or leave it out.
@@ -114,6 +114,7 @@ record RuleText(String meaning, String remedy) {
             mean-limit-order | The limit of the short-term mean is below that of the long one. | Exchange the two, or correct one.
             latch-without-reset | Something stays until it is reset, but nothing resets it. | Name what resets it, or let it follow its signal.
             drives-nothing | A function, input or output is set up, but nothing follows from it. | Assign it, or take it out.
+            selector-stands-wrong | A setting was changed after its dial or switch was confirmed at another position. | Set the dial or switch, and tick it again.
             selector-sheet-not-ticked | Dials or switches must agree with the settings, and nobody has confirmed that they do. | Set them by the sheet of 'urvant selectors' and tick it.
             fixed-offset-without-daylight-saving | The time zone is a fixed offset, so the clock does not follow daylight saving. | Name the zone by its place, such as Europe/Oslo.
             marked-but-policy-off | Settings are marked to go out, but the device's policy sends nothing. | Change the policy, or take the mark away.

@@ -21,6 +21,7 @@ public final class NearestName {
         String wanted = name.toLowerCase(Locale.ROOT);
         record Near(String name, int distance) {}
         return known.stream()
+                .filter(candidate -> !candidate.equals(name)) // known elsewhere, but not what is wanted here
                 .map(candidate -> new Near(candidate, distance(wanted, candidate.toLowerCase(Locale.ROOT))))
                 .filter(near -> near.distance <= Math.max(1, Math.max(wanted.length(), near.name.length()) / 3))
                 .min(Comparator.comparingInt(Near::distance).thenComparing(Near::name))

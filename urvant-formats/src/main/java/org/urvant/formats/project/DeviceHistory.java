@@ -50,6 +50,11 @@ public final class DeviceHistory {
         return ledger.lines();
     }
 
+    /** Returns whether something follows the last whole line, which does not count: a line that was never finished. */
+    public boolean isTorn() {
+        return ledger.isTorn();
+    }
+
     AddressBook addresses(List<Ledger.Line> lines) {
         Map<AddressBook.Place, String> owners = new HashMap<>();
         for (Ledger.Line line : lines) {

@@ -121,6 +121,12 @@ public final class Ledger {
         write(sound, text.toString());
     }
 
+    /** Returns whether something follows the last line that is whole: a power cut left it half written, and it does not count. */
+    boolean isTorn() {
+        String text = Files.exists(file) ? SafeFile.readText(file, MOST_BYTES, shownAs) : "";
+        return !text.isEmpty() && !text.endsWith("\n");
+    }
+
     private void write(List<String> sound, String added) {
         long kept = sound.stream()
                 .mapToLong(line -> line.getBytes(StandardCharsets.UTF_8).length + 1L)

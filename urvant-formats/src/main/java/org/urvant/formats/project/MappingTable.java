@@ -18,6 +18,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.project.Mapping;
+import org.urvant.formats.table.ValueTable;
 
 /** Reads and writes a device's mapping table: CSV after RFC 4180 in UTF-8, one row a mapping, with a key column. */
 final class MappingTable {
@@ -96,11 +97,7 @@ final class MappingTable {
             }
             return rows;
         } catch (CSVException | UncheckedIOException e) {
-            throw new MalformedInputException(
-                    Position.in(source),
-                    "not CSV: " + e.getMessage().replaceAll("\\s+", " "),
-                    "Check the quotation marks in that row.",
-                    e);
+            throw ValueTable.notCsv(source, e);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

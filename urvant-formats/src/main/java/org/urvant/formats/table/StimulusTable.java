@@ -136,7 +136,7 @@ public final class StimulusTable {
                             position,
                             signal + " is '" + text + "'; expected "
                                     + scale.get().expectation(),
-                            "Give a number alone, or with its unit."));
+                            "Give a number, such as 4.5, alone or with its unit."));
             return new SignalValue(scaled.value(), scaled.quality().worst(quality), time);
         }
         Object value = typed(type, text)

@@ -136,7 +136,7 @@ class PlantTest {
             M31 | @firmware=1.4; stall.speed-switch=BI1 | firmware-too-old       | needs firmware 2.0
             Q41 | long-time.current=0.35             | value-out-of-range        | expected 0.4 to 1
             Q41 | rated.poles=3                      | selector-sheet-not-ticked | Ir must stand at 0.8 for long-time.current = 0.85
-            Q41 | @selectors/Ir=0.9                  | selector-sheet-not-ticked | 0.9 was confirmed
+            Q41 | @selectors/Ir=0.9                  | selector-stands-wrong     | 0.9 was confirmed
             R51 | rated.frequency=60                 | frequency-differs         | on
             R51 | rated.lamp-voltage=120             | advice-not-followed       | lamps of 120 V
             R51 | record.kept=5000; record.longest=120 | record-length-does-not-fit | 5000 records

@@ -100,9 +100,11 @@ final class Skarholm {
             Files.writeString(file, changed);
             return;
         }
-        Path outside = Files.createTempDirectory("edited").resolve(file.getFileName());
+        Path made = Files.createTempDirectory("urvant-edited-");
+        Path outside = made.resolve(file.getFileName());
         Files.writeString(outside, changed);
         folder.importScl(outside);
         Files.delete(outside);
+        Files.delete(made);
     }
 }
