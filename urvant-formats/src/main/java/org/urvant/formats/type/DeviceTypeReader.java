@@ -227,14 +227,19 @@ public final class DeviceTypeReader {
             SortedMap<String, TableDefinition> tables = new TreeMap<>();
             fields.children("tables").forEach((name, reader) -> {
                 SheetReader.Sheet row = SheetReader.read(reader, outer, known, Map.of(), List.of());
+                Bound least = Words.bound(reader, "least", outer);
+                Bound most = Words.bound(reader, "most", outer);
+                if (SheetReader.isAbove(least, most)) {
+                    reader.report(reader.at("least"), "least " + least + " is above most " + most, "Exchange the two.");
+                }
                 Rule unreferenced = Words.optional(reader, "unreferenced", Rule::byId, null);
                 tables.put(
                         name,
                         new TableDefinition(
                                 name,
                                 reader.required("meaning", "").text(),
-                                Words.bound(reader, "least", outer),
-                                Words.bound(reader, "most", outer),
+                                least,
+                                most,
                                 Words.yes(reader, "numbered"),
                                 row.definition(),
                                 unreferenced,
@@ -385,6 +390,16 @@ public final class DeviceTypeReader {
             return kind;
         }
 
+        private static String port(FieldReader fields) {
+            Entry port = fields.required("port", "tcp/1");
+            if (!port.text().matches("(tcp|udp)/\\d{1,5}")
+                    || Integer.parseInt(port.text().substring(4)) > 65_535
+                    || Integer.parseInt(port.text().substring(4)) == 0) {
+                fields.report(port.position(), "'" + port.text() + "' is no port", "Write tcp/80 or udp/123.");
+            }
+            return port.text();
+        }
+
         private static List<Service> services(
                 FieldReader fields, SheetDefinition own, Map<String, ConnectionKind> connections) {
             List<Service> services = new ArrayList<>();
@@ -411,7 +426,7 @@ public final class DeviceTypeReader {
                         name,
                         reader.required("meaning", "").text(),
                         setting.text(),
-                        reader.required("port", "").text(),
+                        port(reader),
                         Words.yes(reader, "clear-text"),
                         Words.text(reader, "risk"),
                         serves));

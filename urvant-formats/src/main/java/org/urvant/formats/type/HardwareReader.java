@@ -1,6 +1,5 @@
 package org.urvant.formats.type;
 
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -59,7 +58,7 @@ final class HardwareReader {
                     default -> Optional.empty();
                 },
                 true);
-        List<String> carries = Words.texts(fields, "carries");
+        List<String> carries = Words.distinct(fields, "carries");
         if (carries.isEmpty()) {
             fields.report(fields.at("carries"), "channel " + name + " carries nothing", "Add 'carries: [voltage]'.");
         }
@@ -102,7 +101,7 @@ final class HardwareReader {
                         "there is no kind of channel '" + kind + "'",
                         NearestName.hint("channel", kind, channels.keySet()));
             }
-            Words.decimal(reader, entry).map(BigDecimal::intValue).ifPresent(count -> gives.put(kind, count));
+            Words.whole(reader, entry).ifPresent(count -> gives.put(kind, count));
         }));
         List<String> fits = Known.all(fields, "slots", "slot", known.slots());
         ModuleKind module = new ModuleKind(

@@ -126,7 +126,7 @@ final class SheetReader {
                 Words.fixedBound(fields, "least"),
                 Words.fixedBound(fields, "most"),
                 null,
-                Words.texts(fields, "choices"),
+                Words.distinct(fields, "choices"),
                 0,
                 "",
                 false);
@@ -203,7 +203,7 @@ final class SheetReader {
                 least,
                 most,
                 Words.bound(fields, "step", names),
-                Words.texts(fields, "choices"),
+                Words.distinct(fields, "choices"),
                 Words.whole(fields, "longest", 0),
                 kind == SettingKind.REFERENCE ? known.reference(fields) : Words.text(fields, "refers-to"),
                 Words.yes(fields, "many"));
@@ -270,7 +270,7 @@ final class SheetReader {
                         fields.at("default"), "the default does not fit: " + reading.message(), reading.remedy()));
     }
 
-    private static boolean isAbove(Bound least, Bound most) {
+    static boolean isAbove(Bound least, Bound most) {
         return least != null
                 && most != null
                 && least.range().low() != null
@@ -364,12 +364,7 @@ final class SheetReader {
                                 ? "the rule can never be broken: within their limits the values always keep it"
                                 : "the rule can never be kept: no values within their limits do",
                         "Correct the rule, or take it out."));
-        when.filter(expression -> expression.decided().isPresent())
-                .ifPresent(expression -> fields.report(
-                        fields.at("when"),
-                        "the condition 'when' is always "
-                                + (expression.decided().get() ? "true" : "false"),
-                        "Correct it, or take it out."));
+        when.ifPresent(expression -> Words.decided(fields, "when", expression));
         condition.ifPresent(expression -> {
             if (about.isEmpty()) {
                 expression.ownPaths().stream().filter(settings::containsKey).forEach(about::add);
@@ -392,6 +387,12 @@ final class SheetReader {
         Severity severity = Words.optional(fields, "severity", word -> Word.find(Severity.class, word), Severity.ERROR);
         if (entry.isEmpty()) {
             return severity == Severity.ERROR ? Rule.RULE_BROKEN : Rule.ADVICE_NOT_FOLLOWED;
+        }
+        if (fields.has("severity")) {
+            fields.report(
+                    fields.at("severity"),
+                    "'severity' stands beside 'check', which has its own",
+                    "Take 'severity' out, or 'check'.");
         }
         return Rule.byId(entry.get().text()).orElseGet(() -> {
             fields.report(

@@ -1,6 +1,7 @@
 package org.urvant.formats.type;
 
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -82,10 +83,29 @@ final class Words {
     }
 
     static int whole(FieldReader fields, String key, int otherwise) {
-        return fields.text(key)
-                .flatMap(entry -> decimal(fields, entry))
-                .map(BigDecimal::intValue)
-                .orElse(otherwise);
+        return fields.text(key).flatMap(entry -> whole(fields, entry)).orElse(otherwise);
+    }
+
+    /** Returns a count: a whole number from 0 on; what is none is reported. */
+    static Optional<Integer> whole(FieldReader fields, Entry entry) {
+        if (entry.text().matches("\\d{1,9}")) {
+            return Optional.of(Integer.valueOf(entry.text()));
+        }
+        fields.report(
+                entry.position(), "'" + entry.text() + "' is no count", "Write a whole number from 0 on, such as 8.");
+        return Optional.empty();
+    }
+
+    /** Returns the texts of a list, each of which may stand there once. */
+    static List<String> distinct(FieldReader fields, String key) {
+        List<String> texts = new ArrayList<>();
+        for (Entry entry : fields.texts(key)) {
+            if (texts.contains(entry.text())) {
+                fields.report(entry.position(), "'" + entry.text() + "' stands there twice", "Remove one of the two.");
+            }
+            texts.add(entry.text());
+        }
+        return texts;
     }
 
     static Optional<BigDecimal> decimal(FieldReader fields, Entry entry) {
@@ -123,10 +143,28 @@ final class Words {
     static Condition condition(FieldReader fields, Names names) {
         Optional<Entry> entry = fields.text("applies-when");
         Optional<Entry> reason = fields.text("otherwise");
+        if (entry.isEmpty() && reason.isPresent()) {
+            fields.report(
+                    fields.at("otherwise"),
+                    "'otherwise' stands without 'applies-when'",
+                    "Say when it applies, or take it out.");
+        }
         return entry.flatMap(text -> expression(fields, text, names, Type.Kind.LOGICAL))
+                .map(expression -> decided(fields, "applies-when", expression))
                 .map(expression ->
                         new Condition(expression, reason.map(Entry::text).orElse("it needs " + expression.text())))
                 .orElse(null);
+    }
+
+    /** Returns a condition; one that the limits of its values decide already is reported. */
+    static Expression decided(FieldReader fields, String key, Expression condition) {
+        condition
+                .decided()
+                .ifPresent(always -> fields.report(
+                        fields.at(key),
+                        "the condition '" + key + "' is always " + (always ? "true" : "false"),
+                        "Correct it, or take it out."));
+        return condition;
     }
 
     static Optional<Expression> expression(FieldReader fields, Entry entry, Names names, Type.Kind wanted) {

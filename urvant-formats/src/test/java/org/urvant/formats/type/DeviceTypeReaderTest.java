@@ -55,7 +55,7 @@ class DeviceTypeReaderTest {
               fan: {title: fan, slots: [A], least-hardware: H2, licence: heat, since: "1.1"}
             channels:
               DI: {direction: in, count: 1, carries: [binary, counter], logical: [binary, counter], meaning: contact}
-              AI: {direction: in, count: 2, carries: [pt100, voltage], meaning: input, settings: {name: {kind: text, optional: yes, meaning: name}}}
+              AI: {direction: in, count: 2, carries: [pt100, voltage], meaning: input, settings: {name: {kind: text, optional: yes, meaning: name}}, laws: {oil: {when: carries = 'pt100', pt100: yes}}}
             ports: {LAN: Ethernet}
             connections:
               plant: {protocol: modbus, role: server, ports: [LAN], meaning: plant}
@@ -99,6 +99,22 @@ class DeviceTypeReaderTest {
             textBlock =
                     """
             unit: °C, least: 5, most: 30 | unit: °C, least: 5, most: heat.to | settings depend on each other in a circle: heat.limit → heat.to → heat.limit
+            pt100: yes              | pt100: yes, thermocouple: name | the law has several sources
+            pt100: yes              | low: name               | the law has no source
+            pt100: yes              | range: nam              | there is no setting 'nam' here
+            pt100: yes              | range: name             | 'name' names no range
+            pt100: yes              | thermocouple: name      | 'name' names no thermocouple
+            pt100: yes              | follows: name           | 'name' names no follows
+            pt100: yes              | pt100: yes, lowest: 5   | key 'lowest' is not known here
+            count: 2, carries       | count: 1.5, carries     | '1.5' is no count
+            count: 2, carries       | count: -1, carries      | '-1' is no count
+            choices: [off, on]      | choices: [off, on, off] | 'off' stands there twice
+            otherwise: heating is off, | applies-not: heat.on,  | key 'applies-not' is not known here
+            applies-when: heat.on, otherwise | otherwise | 'otherwise' stands without 'applies-when'
+            applies-when: heat.on,  | applies-when: heat.limit < 31, | the condition 'applies-when' is always true
+            severity: warning       | severity: warning, check: range-reversed | 'severity' stands beside 'check'
+            port: tcp/80            | port: tcp/99999         | 'tcp/99999' is no port
+            port: tcp/80            | port: http              | 'http' is no port
             licence: heat, meaning  | licence: heet, meaning  | there is no licence 'heet'
             default: 25             | since: "2.0", default: 25 | there is no firmware version '2.0'
             refers-to: AI           | refers-to: AX           | there is no table or kind of channel 'AX'
@@ -136,11 +152,11 @@ class DeviceTypeReaderTest {
             cycle: 20 ms            | cycle: soon             | 'soon' is no length of time
             cycle: 20 ms            | cycle: 20 V             | '20 V' is no length of time
             cycle: 20 ms            | cycle: 0 ms             | '0 ms' is no length of time
-            programs: 2             | programs: two           | 'two' is no number
+            programs: 2             | programs: two           | 'two' is no count
             programs: 2             | programmes: 2           | 'programmes'
             holds: heat.to <= 24    | holds: heat.limit >= 4  | the rule can never be broken
             holds: heat.to <= 24    | holds: lamp.1.mode = 'on' AND heat.limit > 30 | the rule can never be kept
-            when: heat.on           | when: heat.limit < 31   | the condition 'when' is always true
+            not-too-warm: {when: heat.on | not-too-warm: {when: heat.limit < 31 | the condition 'when' is always true
             default: 25             | derived: heat.to + 5    | settings depend on each other in a circle: heat.limit → heat.to → heat.limit
             default: 25             | derived: "'warm'"       | the expression is a text; expected a number
             default: 25             | derived: 2 * 20         | what it follows from can be 40, the setting 5 to 30
@@ -151,7 +167,7 @@ class DeviceTypeReaderTest {
             holds: heat.to <= 24    | holds: heat.too <= 24   | Did you mean 'heat.to'?
             holds: heat.to <= 24    | holds: heat.to          | the expression is a number; expected BOOL
             holds: heat.to <= 24    | hold: heat.to <= 24     | key 'holds' is missing
-            when: heat.on           | when: lamp.1.mode = 'dim' | 'dim' is none of the choices
+            not-too-warm: {when: heat.on | not-too-warm: {when: lamp.1.mode = 'dim' | 'dim' is none of the choices
             severity: warning       | severity: fatal         | 'fatal' is no severity
             message: "{heat.to}     | message: "{heat.two}    | there is no setting 'heat.two'
             most: heat.limit        | most: heat.gap * 2 +    | expected a name
