@@ -46,10 +46,8 @@ public final class RelayToControlCentre {
             folder.addDevice("GW1", type.name(), gateway.address());
             folder.connections().add(folder.load(), "GW1", "F01", "relay", "F01");
             folder.connections().add(folder.load(), "GW1", "scada", "control-centre", null);
-            Map<String, String> values = Map.of("station.name", "Skarholm", "scada.common-address", "47");
-            folder.set(folder.load(), "GW1", values);
-            values = Map.of("network.address", "192.0.2.20", "scada.peer", "192.0.2.40");
-            folder.set(folder.load(), "GW1", values);
+            folder.set(folder.load(), "GW1", Map.of("station.name", "Skarholm", "scada.common-address", "47"));
+            folder.set(folder.load(), "GW1", Map.of("network.address", "192.0.2.20", "scada.peer", "192.0.2.40"));
             Project project = folder.load();
             List<DataAttribute> signals = List.of(
                     project.signal("F01CTRL/XCBR1.Pos.stVal"),
@@ -70,13 +68,12 @@ public final class RelayToControlCentre {
                 var identity = Transfer.confirm(link, project.device("GW1"));
                 link.logOn(engineer.user(), engineer.factoryPassword().toCharArray());
                 Configuration held = transfer.run(transfer.plan(identity, wanted), DeviceLink.Progress.NONE);
-                System.out.println(
-                        "downloaded and read back: " + held.fingerprint().brief());
+                System.out.println("read back: " + held.fingerprint().brief());
                 folder.set(project, "GW1", "watchdog.time", "10");
-                Project changed = folder.load();
-                Configuration later = ConfigurationBuilder.build(changed, changed.device("GW1"));
-                return Comparison.of(held, later).count() + " of "
-                        + later.parts().valueCount() + " values differs";
+                Configuration later =
+                        ConfigurationBuilder.build(folder.load(), folder.load().device("GW1"));
+                int values = later.parts().valueCount();
+                return Comparison.of(held, later).count() + " of " + values + " values differs";
             }
         }
     }
