@@ -55,15 +55,14 @@ public final class RelayToControlCentre {
                     project.signal("F01MEAS/MMXU1.A.phsA.cVal.mag.f"));
             Device device = project.device("GW1");
             folder.saveMappings(device, SignalMapper.propose(project, device, "scada", signals, OptionalInt.of(1001)));
-
             project = folder.load();
             project.device("GW1").mappings().forEach(row -> System.out.println(row.name() + " → " + row.destination()));
             if (ProjectCheck.blocks(ProjectCheck.check(project))) {
                 throw new IllegalStateException("errors stand: " + ProjectCheck.check(project));
             }
             Configuration wanted = ConfigurationBuilder.build(project, project.device("GW1"));
-            KnownDevices known = new KnownDevices(site.resolve("known-devices"));
-            try (DeviceLink link = new MaintenanceLink(gateway.address(), known)) {
+            Path pins = site.resolve("known-devices");
+            try (DeviceLink link = new MaintenanceLink(gateway.address(), new KnownDevices(pins))) {
                 Transfer transfer = new Transfer(link);
                 var identity = Transfer.confirm(link, project.device("GW1"));
                 link.logOn(engineer.user(), engineer.factoryPassword().toCharArray());
