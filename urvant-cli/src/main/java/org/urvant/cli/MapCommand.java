@@ -84,6 +84,14 @@ final class MapCommand extends Command {
                 new ArrayList<>(signals.stream().map(project::signal).toList());
         List<Ied> relays = pickName == null ? List.of() : relays(project, project.pick(pickName));
         relays.forEach(relay -> wanted.addAll(project.pick(pickName).signals(relay)));
+        if (wanted.isEmpty() && pickName != null) {
+            throw new RefusedException(
+                    "pick '" + pickName + "' finds no signal on "
+                            + (relays.isEmpty()
+                                    ? "any relay that is imported"
+                                    : relays.get(0).name()),
+                    "Look at it with 'urvant pick " + pickName + "'; terms beside each other must all hold.");
+        }
         if (wanted.isEmpty()) {
             throw new RefusedException("there is nothing to map", "Name signals, or a pick with --pick.");
         }

@@ -34,7 +34,11 @@ final class PickCommand extends Command {
     @Parameters(index = "1", arity = "0..1", paramLabel = "add|drop", description = "What to do with it.")
     private String verb;
 
-    @Parameters(index = "2..*", arity = "0..*", paramLabel = "TERM", description = "Query to add, or signals to drop.")
+    @Parameters(
+            index = "2..*",
+            arity = "0..*",
+            paramLabel = "TERM",
+            description = "Query to add; query or signals to drop.")
     private List<String> terms = new ArrayList<>();
 
     @Option(names = "--ied", paramLabel = "IED", description = "A relay of the type; otherwise the first that fits.")
@@ -59,7 +63,7 @@ final class PickCommand extends Command {
         Pick changed =
                 switch (verb) {
                     case "add" -> added(project, folder.queries());
-                    case "drop" -> dropped(project.pick(name));
+                    case "drop" -> dropped(project, project.pick(name));
                     default -> throw new UnknownNameException("verb", verb, List.of("add", "drop"));
                 };
         folder.savePick(changed);
@@ -83,9 +87,23 @@ final class PickCommand extends Command {
         return pick.with(Query.parse(Query.text(terms), queries));
     }
 
-    private Pick dropped(Pick pick) {
+    /** Takes a query of the pick out when all terms together are one, otherwise single signals. */
+    private Pick dropped(Project project, Pick pick) {
+        if (terms.isEmpty()) {
+            throw new RefusedException(
+                    "nothing is named to drop", "Name a query of the pick, or signals that it finds.");
+        }
+        String query = Query.text(terms);
+        if (pick.queries().stream().anyMatch(each -> each.text().equals(query))) {
+            return pick.withoutQuery(query);
+        }
+        List<String> found =
+                pick.signals(ied(project, pick)).stream().map(Pick::place).toList();
         Pick fewer = pick;
         for (String place : terms) {
+            if (!found.contains(place) && !pick.without().contains(place)) {
+                throw new UnknownNameException("signal or query of the pick", place, found);
+            }
             fewer = fewer.without(place);
         }
         return fewer;

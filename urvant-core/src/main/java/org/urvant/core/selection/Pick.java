@@ -75,6 +75,13 @@ public record Pick(String name, String maker, String type, List<Query> queries, 
                 without);
     }
 
+    /** Returns the pick without a query, given by its text. */
+    public Pick withoutQuery(String text) {
+        List<Query> others =
+                queries.stream().filter(query -> !query.text().equals(text)).toList();
+        return new Pick(name, maker, type, others, without);
+    }
+
     /** Returns the pick without a signal, given by its place; unchanged when it is out already. */
     public Pick without(String place) {
         if (without.contains(place)) {
