@@ -143,7 +143,10 @@ final class DownloadCommand extends Command {
             say(paint.warn("clock") + "    " + UnitCheck.clockText(ahead) + "; --set-clock sets it, too");
         }
         for (Finding effect : effects) {
-            say(paint.warn(effect.rule().id()) + "  " + effect.message());
+            String id = effect.rule().id();
+            List<String> lines = Findings.wrapped(id + "  " + effect.message(), session.width());
+            say(lines.get(0).replaceFirst(id, paint.warn(id)));
+            lines.subList(1, lines.size()).forEach(this::say);
         }
     }
 

@@ -279,7 +279,8 @@ final class ExplainCommand extends Command {
     }
 
     private void channel(DeviceSheets sheets, ChannelKind kind) {
-        say(paint.strong(what) + "  " + kind.meaning() + ", " + (kind.isInput() ? "input" : "output"));
+        String direction = kind.isInput() ? "input" : "output";
+        say(paint.strong(what) + "  " + kind.meaning() + (kind.meaning().contains(direction) ? "" : ", " + direction));
         line("carries", String.join(", ", kind.carries()));
         line(
                 "from",
