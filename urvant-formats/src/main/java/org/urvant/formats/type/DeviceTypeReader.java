@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import java.util.regex.Pattern;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Account;
 import org.urvant.core.device.Bound;
@@ -48,6 +49,7 @@ import org.urvant.core.setting.DeviceSheets;
 import org.urvant.core.text.NearestName;
 import org.urvant.formats.yaml.FieldReader;
 import org.urvant.formats.yaml.YamlDocument;
+import org.urvant.formats.yaml.YamlNode;
 
 /**
  * Reads a device type from its YAML file, {@code urvant-device-type/1}; the JSON Schema that ships says the same, as far as a
@@ -70,8 +72,7 @@ public final class DeviceTypeReader {
     public static DeviceType read(String source, String text) {
         Set<Finding> findings = new LinkedHashSet<>();
         DeviceType type = new TypeReading(findings)
-                .type(new FieldReader(
-                        "device type", YamlDocument.parse(source, text).root(), findings::add));
+                .type("device type", YamlDocument.parse(source, text).root());
         if (!findings.isEmpty()) {
             Finding first = findings.stream().sorted().findFirst().orElseThrow();
             String more = findings.size() == 1 ? "" : " (and " + (findings.size() - 1) + " more faults)";
@@ -92,8 +93,7 @@ public final class DeviceTypeReader {
         Optional<DeviceType> type;
         try {
             type = Optional.of(new TypeReading(found)
-                    .type(new FieldReader(
-                            source, YamlDocument.parse(source, text).root(), found::add)));
+                    .type(source, YamlDocument.parse(source, text).root()));
         } catch (UrvantException e) {
             Position position = e.position().orElse(Position.in(source));
             found.add(new Finding(Rule.FILE_MALFORMED, source, position, e.getMessage(), e.remedy()));
@@ -103,8 +103,30 @@ public final class DeviceTypeReader {
         return found.isEmpty() ? type : Optional.empty();
     }
 
+    private static final String NO_KIND = "' is no kind";
+
     private record TypeReading(Set<Finding> findings) {
-        DeviceType type(FieldReader fields) {
+        DeviceType type(String subject, YamlNode.Fields root) {
+            FieldReader fields = new FieldReader(subject, root, findings::add);
+            refuseEmpty(fields, root);
+            return type(fields);
+        }
+
+        /** A key without a value would be taken as not given, although somebody meant to give it. */
+        private static void refuseEmpty(FieldReader fields, YamlNode.Fields map) {
+            map.entries().forEach((key, node) -> {
+                if (node instanceof YamlNode.Fields inner) {
+                    refuseEmpty(fields, inner);
+                } else if (node instanceof YamlNode.Text text && text.text().isEmpty()) {
+                    fields.report(
+                            map.keys().getOrDefault(key, node.position()),
+                            "nothing stands at '" + key + "'",
+                            "Give it a value, or take it out.");
+                }
+            });
+        }
+
+        private DeviceType type(FieldReader fields) {
             format(fields);
             Known known = Known.of(fields);
             Entry name = fields.required("type", "unnamed");
@@ -135,7 +157,7 @@ public final class DeviceTypeReader {
                     .map(reader -> groups(reader, own.names(), known.inGroup(reader)))
                     .orElse(SettingGroups.NONE);
             SortedMap<String, ConnectionKind> connections = new TreeMap<>();
-            fields.children("connections")
+            Words.named(fields, "connections")
                     .forEach((kind, reader) ->
                             connections.put(kind, connection(kind, reader, hardware, own.names(), known)));
             DeviceType bare = new DeviceType(
@@ -165,10 +187,17 @@ public final class DeviceTypeReader {
             fields.finish();
             verify(fields, type);
             // until its kind is known, what else is said of a setting is guesswork
-            findings.removeIf(finding -> known.unclear().stream()
-                    .anyMatch(path -> finding.message().contains(path)
-                            || finding.message().contains(path.replace('-', '_'))));
+            findings.removeIf(finding -> !finding.message().endsWith(NO_KIND)
+                    && known.unclear().stream().anyMatch(path -> names(finding.message(), path)));
             return type;
+        }
+
+        /** Whether a message speaks of a setting, as files or as expressions write it. */
+        private static boolean names(String message, String path) {
+            String either = Pattern.quote(path) + "|" + Pattern.quote(path.replace('-', '_'));
+            return Pattern.compile("(?<![\\w.-])(" + either + ")(?![\\w.-])")
+                    .matcher(message)
+                    .find();
         }
 
         private static void format(FieldReader fields) {
@@ -214,7 +243,7 @@ public final class DeviceTypeReader {
 
         private static List<Account> accounts(FieldReader fields) {
             List<Account> accounts = new ArrayList<>();
-            fields.children("accounts").forEach((user, reader) -> {
+            Words.named(fields, "accounts").forEach((user, reader) -> {
                 AccessRole role = Words.word(reader, "role", AccessRole::of, AccessRole.VIEWER);
                 accounts.add(new Account(
                         user, role, reader.required("factory-password", "").text()));
@@ -225,7 +254,7 @@ public final class DeviceTypeReader {
 
         private static SortedMap<String, TableDefinition> tables(FieldReader fields, Names outer, Known known) {
             SortedMap<String, TableDefinition> tables = new TreeMap<>();
-            fields.children("tables").forEach((name, reader) -> {
+            Words.named(fields, "tables").forEach((name, reader) -> {
                 SheetReader.Sheet row = SheetReader.read(reader, outer, known, Map.of(), List.of());
                 Bound least = Words.bound(reader, "least", outer);
                 Bound most = Words.bound(reader, "most", outer);
@@ -268,7 +297,7 @@ public final class DeviceTypeReader {
 
         private static void subBuses(
                 FieldReader fields, Names outer, Known known, SortedMap<String, TableDefinition> tables) {
-            fields.children("sub-buses").forEach((name, reader) -> {
+            Words.named(fields, "sub-buses").forEach((name, reader) -> {
                 Map<String, SubBus.MemberClass> classes = new LinkedHashMap<>();
                 reader.children("classes").forEach((word, inner) -> {
                     BigDecimal load = inner.text("load")
@@ -474,6 +503,13 @@ public final class DeviceTypeReader {
                         "'group' is the name of a section and of a table, channel or group",
                         "Rename the section.");
             }
+            Map<String, FieldReader> channels = fields.children("channels");
+            type.hardware().channels().values().forEach(kind -> {
+                Map<String, FieldReader> laws = channels.containsKey(kind.name())
+                        ? channels.get(kind.name()).children("laws")
+                        : Map.of();
+                kind.laws().forEach(law -> LawReader.verifyRow(laws.get(law.name()), kind, law, type.tables()));
+            });
             Expansion.children(fields, "selectors").forEach((name, reader) -> selector(reader, type));
             fields.children("examples").forEach((name, reader) -> example(reader, type));
         }

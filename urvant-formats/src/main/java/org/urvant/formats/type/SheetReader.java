@@ -333,6 +333,12 @@ final class SheetReader {
     }
 
     private void rule(String name, FieldReader fields) {
+        if (!name.matches("[a-z0-9][a-zA-Z0-9.-]*")) {
+            fields.report(
+                    fields.position(),
+                    "rule '" + name + "' is not named as rules are",
+                    "Use letters, digits, hyphens and dots.");
+        }
         Optional<Expression> when =
                 fields.text("when").flatMap(entry -> Words.expression(fields, entry, names, Type.Kind.LOGICAL));
         Optional<Entry> holds = fields.text("holds");

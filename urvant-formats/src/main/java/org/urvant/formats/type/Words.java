@@ -3,6 +3,7 @@ package org.urvant.formats.type;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -51,6 +52,17 @@ final class Words {
                     "The schema device-type.schema.json lists what may stand there.");
         }
         return word.orElse(otherwise);
+    }
+
+    /** Returns readers of the maps in the map at a key, whose names must be such as commands can take. */
+    static Map<String, FieldReader> named(FieldReader fields, String key) {
+        fields.child(key).ifPresent(reader -> fields.names(key).stream()
+                .filter(name -> !name.matches("[a-z0-9][a-z0-9.-]*"))
+                .forEach(name -> reader.report(
+                        reader.at(name),
+                        "'" + name + "' is no name for one of the " + key,
+                        "Use small letters, digits, hyphens and dots.")));
+        return fields.children(key);
     }
 
     static String listed(List<SettingKind> kinds) {

@@ -13,6 +13,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -24,6 +25,7 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.finding.Finding;
 
 class CatalogueTest {
     private static final JsonSchema SCHEMA =
@@ -78,6 +80,34 @@ class CatalogueTest {
                 .hasMessageContaining(found)
                 .satisfies(fault -> assertThat(((MalformedInputException) fault).placedMessage())
                         .startsWith("t.yaml:"));
+    }
+
+    /** What the reader takes, the schema takes: lines of a sound type are changed at random, and both judge. */
+    @ParameterizedTest
+    @MethodSource("names")
+    void theSchemaRefusesNothingThatTheReaderTakes(String name) throws IOException {
+        Random random = new Random(11);
+        List<String> lines = text(name).lines().toList();
+        int taken = 0;
+        for (int round = 0; round < 100; round++) {
+            List<String> changed = new ArrayList<>(lines);
+            int at = random.nextInt(lines.size());
+            String line = lines.get(at);
+            String[] words = line.split("(?<=[ ,:{])");
+            int word = random.nextInt(words.length);
+            words[word] = List.of("", "5, ", "yes, ", words[random.nextInt(words.length)])
+                    .get(random.nextInt(4));
+            changed.set(at, String.join("", words));
+            String text = String.join("\n", changed);
+            List<Finding> findings = new ArrayList<>();
+            if (DeviceTypeReader.read("t.yaml", text, findings::add).isPresent()) {
+                taken++;
+                assertThat(SCHEMA.validate(json(text)))
+                        .as("line %s: %s", at + 1, changed.get(at))
+                        .isEmpty();
+            }
+        }
+        assertThat(taken).isPositive();
     }
 
     @ParameterizedTest
