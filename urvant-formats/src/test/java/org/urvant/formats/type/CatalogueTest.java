@@ -65,7 +65,7 @@ class CatalogueTest {
                     """
             kind: choice      | kind: chioce       | 'chioce' is no kind
             role: client      | role: both         | 'both' is no role
-            maker: Ravnsund   | makr: Ravnsund     | key 'maker' is missing (and 1 more
+            maker: Ravnsund   | makr: Ravnsund     | key 'maker' is missing (and 1 more)
             least: 100        | least: hundred     | there is no setting 'hundred' here
             effect: restart   | effect: reboot     | 'reboot' is no effect
             protocol: iec61850| protocol: iec61851 | 'iec61851' is no protocol
