@@ -287,7 +287,12 @@ final class ExplainCommand extends Command {
                 what.indexOf('/') < 0
                         ? "the device itself"
                         : "the module in slot " + what.substring(0, what.indexOf('/')));
-        ChannelScale.of(sheets, what).ifPresent(scale -> line("law", scale.text()));
+        Optional<ChannelScale> scale = ChannelScale.of(sheets, what);
+        if (scale.isPresent()) {
+            line("law", scale.get().text());
+        } else {
+            kind.laws().forEach(law -> line("law", law.text()));
+        }
         sheets.sheet(what).ifPresent(sheet -> columns(sheet.definition()));
     }
 

@@ -411,8 +411,8 @@ class PlantCommandsTest {
             terminal.with("URVANT_PASSWORD", "marrowby").with("URVANT_NEW_PASSWORD", "tide-table-1887");
             if (refusal == null) {
                 terminal.ok("download F11 --yes");
-                assertThat(terminal.out())
-                        .contains("clock    ", "this computer; --set-clock sets it, too")
+                assertThat(terminal.out().replaceAll("\\s+", " "))
+                        .contains("clock ", "this computer; --set-clock sets it, too")
                         .contains("blocked meanwhile: overcurrent protection")
                         .contains("breaker failure protection");
                 return;

@@ -63,6 +63,22 @@ public record ChannelLaw(
         }
     }
 
+    /** Returns the law in plain words, with the settings that give its numbers. */
+    public String text() {
+        String ends = low.isEmpty() ? "" : low + " to " + high + (unit.isEmpty() ? "" : " in " + unit);
+        String said =
+                switch (source) {
+                    case RANGE -> "the signal of " + path + (ends.isEmpty() ? " as it is" : " gives " + ends);
+                    case THERMOCOUPLE -> "the thermocouple of " + path + " gives " + (ends.isEmpty() ? "°C" : ends);
+                    case PT100 -> "a Pt100 gives " + (ends.isEmpty() ? "°C" : ends);
+                    case ROW ->
+                        ends.isEmpty()
+                                ? "on while the row of " + path + " is not 0"
+                                : ends + " for the row of " + path + " from its " + least + " to its " + most;
+                };
+        return said + (when == null ? "" : ", when " + when.text());
+    }
+
     public ChannelLaw {
         Objects.requireNonNull(name, "name");
         Objects.requireNonNull(source, "source");

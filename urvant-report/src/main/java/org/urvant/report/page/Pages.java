@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.urvant.core.behaviour.DeviceLogic;
 import org.urvant.core.check.ProjectCheck;
 import org.urvant.core.configuration.ConfigurationBuilder;
@@ -199,7 +200,10 @@ public final class Pages {
                         blocks,
                         "Channels " + kind.name(),
                         kind.meaning() + "; carries " + String.join(", ", kind.carries()) + "; " + kind.count()
-                                + " without modules",
+                                + " without modules"
+                                + kind.laws().stream()
+                                        .map(law -> "; " + law.text())
+                                        .collect(Collectors.joining()),
                         kind.name() + "N.",
                         kind.settings()));
         type.connections()
