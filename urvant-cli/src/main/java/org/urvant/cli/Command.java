@@ -1,11 +1,15 @@
 package org.urvant.cli;
 
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.Supplier;
 import org.urvant.core.progress.Progress;
 import org.urvant.formats.project.ProjectFolder;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.ParseResult;
 import picocli.CommandLine.ScopeType;
 import picocli.CommandLine.Spec;
@@ -98,5 +102,25 @@ abstract class Command implements Callable<Integer> {
 
     static String count(long number, String thing) {
         return number + " " + thing + (number == 1 ? "" : "s");
+    }
+
+    /** Returns what an option gives as NAME=VALUE; a name that stands twice would leave unsaid which value counts. */
+    Map<String, String> pairs(String option, List<String> given) {
+        Map<String, String> pairs = new LinkedHashMap<>();
+        for (String pair : given) {
+            int equals = pair.indexOf('=');
+            if (equals <= 0) {
+                throw wrongUse(option + " is '" + pair + "'; write it as NAME=VALUE");
+            }
+            String name = pair.substring(0, equals).strip();
+            if (pairs.put(name, pair.substring(equals + 1).strip()) != null) {
+                throw wrongUse(option + " gives " + name + " twice; give it once");
+            }
+        }
+        return pairs;
+    }
+
+    private ParameterException wrongUse(String message) {
+        return new ParameterException(spec.commandLine(), message);
     }
 }

@@ -47,7 +47,7 @@ final class GuideCommand extends Command {
     private String name;
 
     @Option(names = "--answer", paramLabel = "QUESTION=VALUE", description = "An answer; may be given several times.")
-    private Map<String, String> given = new LinkedHashMap<>();
+    private List<String> given = List.of();
 
     @Option(names = "--from", paramLabel = "FILE", description = "A CSV with a row for each device.")
     private String file;
@@ -133,7 +133,8 @@ final class GuideCommand extends Command {
     /** Takes the answers given, and asks for the others where somebody is there to ask. */
     private SortedMap<String, Entry> answered(Guide guide) {
         SortedMap<String, Entry> answers = new TreeMap<>();
-        given.forEach((question, text) -> answers.put(question, new Entry(text, Position.in("--answer"))));
+        pairs("--answer", given)
+                .forEach((question, text) -> answers.put(question, new Entry(text, Position.in("--answer"))));
         Console console = System.console();
         for (String question : guide.order()) {
             SettingDefinition setting = guide.questions().settings().get(question);

@@ -67,7 +67,7 @@ final class TryCommand extends Command {
             names = "--set",
             paramLabel = "NAME=VALUE",
             description = "An input from the begin on; may be given several times.")
-    private Map<String, String> set = Map.of();
+    private List<String> set = List.of();
 
     @Option(
             names = "--program",
@@ -118,6 +118,7 @@ final class TryCommand extends Command {
 
     @Override
     public Integer call() {
+        Map<String, String> given = pairs("--set", set);
         Project project = folder().load();
         Device device = project.device(name);
         DeviceLogic own = program == null
@@ -142,7 +143,7 @@ final class TryCommand extends Command {
             Findings.lines(faults, session, true).forEach(this::say);
             return Exit.DIFFERENT;
         }
-        return run(logic.get(), own, zone(project, device));
+        return run(logic.get(), own, given, zone(project, device));
     }
 
     private ZoneId zone(Project project, Device device) {
@@ -156,13 +157,14 @@ final class TryCommand extends Command {
         }
     }
 
-    private int run(Logic logic, DeviceLogic own, ZoneId where) {
+    private int run(Logic logic, DeviceLogic own, Map<String, String> given, ZoneId where) {
         Instant start = begin(where);
         List<Stimulus> stimuli = new ArrayList<>();
-        set.forEach((signal, value) -> stimuli.add(new Stimulus(
-                Duration.ZERO,
-                signal,
-                StimulusTable.value(Position.in("--set"), logic, own, signal, value, Quality.GOOD, start))));
+        pairs("--set", set)
+                .forEach((signal, value) -> stimuli.add(new Stimulus(
+                        Duration.ZERO,
+                        signal,
+                        StimulusTable.value(Position.in("--set"), logic, own, signal, value, Quality.GOOD, start))));
         if (from != null) {
             Duration end = length == null ? null : time("--for", length);
             stimuli.addAll(StimulusTable.read(session.path(from), from, logic, own, start, end));

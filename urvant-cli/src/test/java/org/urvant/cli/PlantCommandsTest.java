@@ -134,7 +134,7 @@ class PlantCommandsTest {
             try Q41                                    | 3 | has no logic
             try F11                                    | 3 | Write programs to logic/F11.st
             try F11 --program interlock.st --set bi3=on --for 1s | 0 | Mon 00:00:00.200  led1
-            try F11 --set bi3                          | 2 | Value for option '--set'
+            try F11 --set bi3                          | 2 | --set is 'bi3'; write it as NAME=VALUE
             try F11 --program bad.st                   | 1 | bad.st:2:3  there is no signal or variable 'bo33'
             try F99                                    | 2 | no device 'F99'
             settle F11                                 | 1 | 600 A    400 A       differs
