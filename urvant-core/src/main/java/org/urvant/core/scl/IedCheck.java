@@ -5,68 +5,33 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.OptionalLong;
 import java.util.Set;
-import java.util.function.ToLongFunction;
 import org.urvant.core.finding.Rule;
 
 /** Checks the IEDs of a file: their names, nodes, datasets, control blocks, instances of data, and inputs. */
 final class IedCheck {
-    /** What an Ethernet frame carries (IEEE 802.3). */
-    private static final int FRAME = 1500;
-
-    /** APPID, length and two reserved words before a GOOSE or sampled-value message (IEC 61850-8-1:2011, annex C). */
-    private static final int FRAME_HEAD = 8;
-
     private final SclCheck check;
     private final SclStore store;
     private final TypeCheck types;
-    private final Set<String> names = new HashSet<>();
+    private final NodeTable table;
+    private final MessageCheck messages;
+    private final InputCheck inputs;
     private final Map<String, Integer> cuts = new HashMap<>();
-    /** The nodes of the IEDs looked at last; a message has few receivers, and all nodes of a file would be many. */
-    private final Map<String, Map<NodeKey, LogicalNode>> nodes = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Map<NodeKey, LogicalNode>> eldest) {
-            return size() > 50;
-        }
-    };
-
-    /**
-     * What names a logical node within its IED; its parts are not joined, for that would be done millions of times. The
-     * methods that a record has by itself are several times slower here.
-     */
-    private record NodeKey(String device, String prefix, String nodeClass, String instance) {
-        @Override
-        public int hashCode() {
-            return ((device.hashCode() * 31 + prefix.hashCode()) * 31 + nodeClass.hashCode()) * 31
-                    + instance.hashCode();
-        }
-
-        @Override
-        public boolean equals(Object other) {
-            return other instanceof NodeKey key
-                    && device.equals(key.device)
-                    && nodeClass.equals(key.nodeClass)
-                    && instance.equals(key.instance)
-                    && prefix.equals(key.prefix);
-        }
-
-        @Override
-        public String toString() {
-            return device + "/" + prefix + nodeClass + instance;
-        }
-    }
 
     IedCheck(SclCheck check, TypeCheck types) {
         this.check = check;
         this.store = check.store();
         this.types = types;
+        Set<String> names = new HashSet<>();
         for (int row : store.children(0, Tag.IED)) {
             if (check.has(row, "name", "") && !names.add(store.attribute(row, "name"))) {
                 String name = store.attribute(row, "name");
                 check.report(Rule.DUPLICATE_ELEMENT, name, name, row, "there are two IEDs named " + name);
             }
         }
+        this.table = new NodeTable(check, types);
+        this.messages = new MessageCheck(check, table, names);
+        this.inputs = new InputCheck(check, types, table);
     }
 
     void unusedTypes() {
@@ -93,7 +58,7 @@ final class IedCheck {
         }
         ied.clientNodes().forEach(node -> node(ied, node, 1));
         Set<String> devices = new HashSet<>();
-        Map<NodeKey, LogicalNode> own = nodes(ied);
+        Map<NodeTable.NodeKey, LogicalNode> own = table.nodes(ied);
         for (LogicalDevice device : ied.logicalDevices()) {
             if (check.has(device.row, "inst", name) && !devices.add(device.instance())) {
                 twice(name, device.row, "logical device", device.instance());
@@ -106,13 +71,13 @@ final class IedCheck {
                     .map(SettingGroups::count)
                     .orElse(1);
             for (LogicalNode node : nodes) {
-                if (!own.get(key(device, node)).equals(node)) {
+                if (!own.get(table.key(device, node)).equals(node)) {
                     twice(name, node.row, "logical node", node.reference());
                 }
                 node(ied, node, groups);
             }
         }
-        limits(ied);
+        messages.limits(ied);
     }
 
     private void twice(String ied, int row, String what, String name) {
@@ -259,66 +224,27 @@ final class IedCheck {
             if (block instanceof ReportControl report) {
                 report(ied, report);
             } else {
-                message(ied, block, sets.get(wanted));
+                messages.message(ied, block, sets.get(wanted));
             }
         }
-        node.inputs().forEach(input -> input(ied, input));
-    }
-
-    private Map<NodeKey, LogicalNode> nodes(Ied ied) {
-        Map<NodeKey, LogicalNode> known = nodes.get(ied.name());
-        if (known == null) {
-            known = new HashMap<>();
-            for (LogicalDevice device : ied.logicalDevices()) {
-                for (LogicalNode node : device.nodes()) {
-                    known.putIfAbsent(key(device, node), node);
-                }
-            }
-            nodes.put(ied.name(), known);
-        }
-        return known;
-    }
-
-    private NodeKey key(LogicalDevice device, LogicalNode node) {
-        return new NodeKey(
-                device.instance(),
-                store.attribute(node.row, "prefix", ""),
-                node.nodeClass(),
-                store.attribute(node.row, "inst", ""));
-    }
-
-    private NodeKey key(int row) {
-        return new NodeKey(
-                store.attribute(row, "ldInst", ""),
-                store.attribute(row, "prefix", ""),
-                store.attribute(row, "lnClass", ""),
-                store.attribute(row, "lnInst", ""));
-    }
-
-    private static Set<String> texts(Set<NodeKey> keys) {
-        Set<String> texts = new HashSet<>();
-        keys.forEach(key -> texts.add(key.toString()));
-        return texts;
-    }
-
-    private int type(LogicalNode node) {
-        return check.file().templates().type(Tag.L_NODE_TYPE, node.typeName());
+        node.inputs().forEach(input -> inputs.input(ied, input));
     }
 
     private void members(Ied ied, DataSet set) {
-        Map<NodeKey, LogicalNode> all = nodes(ied);
+        Map<NodeTable.NodeKey, LogicalNode> all = table.nodes(ied);
         for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
-            NodeKey key = key(member);
+            NodeTable.NodeKey key = table.key(member);
             LogicalNode holder = all.get(key);
             String fault = null;
             if (holder == null) {
-                fault = ied.name() + " has no logical node " + key + check.hint(key.toString(), texts(all.keySet()));
+                fault = ied.name() + " has no logical node " + key
+                        + check.hint(key.toString(), NodeTable.texts(all.keySet()));
             } else {
-                TypeCheck.Data data = data(holder, member);
+                TypeCheck.Data data = table.data(holder, member);
                 if (data != null && !data.exists()) {
-                    fault = key + " has no " + path(member);
+                    fault = key + " has no " + table.path(member);
                 } else if (data != null && !data.hasConstraint()) {
-                    fault = path(member) + " of " + key + " has nothing with functional constraint "
+                    fault = table.path(member) + " of " + key + " has nothing with functional constraint "
                             + store.attribute(member, "fc", "");
                 } else if (data != null) {
                     fault = index(member, key, data);
@@ -336,33 +262,19 @@ final class IedCheck {
     }
 
     /** Returns what is wrong with the index of a member into an array; null when nothing is (IEC 61850-6:2009, 9.3.7). */
-    private String index(int member, NodeKey key, TypeCheck.Data data) {
+    private String index(int member, NodeTable.NodeKey key, TypeCheck.Data data) {
         String index = store.attribute(member, "ix", "");
         if (index.isEmpty()) {
             return null;
         }
         if (data.array() == 0) {
-            return "ix is '" + index + "', but " + path(member) + " of " + key + " is no array and in none";
+            return "ix is '" + index + "', but " + table.path(member) + " of " + key + " is no array and in none";
         }
         long number = Numbers.parse(index, -1);
         return number < 0 || data.array() > 0 && number >= data.array()
-                ? "ix is '" + index + "'; the array of " + path(member) + " of " + key + " has "
+                ? "ix is '" + index + "'; the array of " + table.path(member) + " of " + key + " has "
                         + (data.array() > 0 ? "elements 0 to " + (data.array() - 1) : "elements from 0")
                 : null;
-    }
-
-    /** Returns what a member of a dataset is; null when it is a whole node, or the node's type is not known. */
-    private TypeCheck.Data data(LogicalNode holder, int member) {
-        String object = store.attribute(member, "doName", "");
-        int type = type(holder);
-        return type < 0 || object.isEmpty()
-                ? null
-                : types.resolve(type, object, store.attribute(member, "daName", ""), store.attribute(member, "fc", ""));
-    }
-
-    private String path(int row) {
-        String attribute = store.attribute(row, "daName", "");
-        return store.attribute(row, "doName", "") + (attribute.isEmpty() ? "" : "." + attribute);
     }
 
     private void report(Ied ied, ReportControl report) {
@@ -409,7 +321,7 @@ final class IedCheck {
         Ied client = check.file().ied(name).orElse(null);
         if (client == null) {
             if (check.kind() == FileKind.SCD) {
-                receiver(ied, report, name);
+                messages.receiver(ied, report, name);
             }
             return;
         }
@@ -427,280 +339,5 @@ final class IedCheck {
                     report.reference() + " is kept for " + node + " of " + name + ", which has no such node"
                             + check.hint(node, known));
         }
-    }
-
-    private void receiver(Ied ied, ControlBlock block, String receiver) {
-        check.report(
-                Rule.RECEIVER_MISSING,
-                ied.name(),
-                block.reference(),
-                block.row,
-                block.reference() + " names " + receiver + ", which is not in the file" + check.hint(receiver, names));
-    }
-
-    private void message(Ied ied, ControlBlock block, DataSet set) {
-        List<String> receivers = List.of();
-        int perMessage = 1;
-        if (block instanceof GooseControl goose) {
-            receivers = goose.receivers();
-        } else if (block instanceof SampledValueControl stream) {
-            receivers = stream.receivers();
-            perMessage = (int) Math.min(1000, stream.samplesPerMessage());
-        }
-        if (check.kind() == FileKind.SCD) {
-            receivers.stream()
-                    .filter(receiver -> !names.contains(receiver))
-                    .forEach(receiver -> receiver(ied, block, receiver));
-        }
-        if (set == null || block instanceof LogControl) {
-            return;
-        }
-        long size = block instanceof SampledValueControl stream
-                ? streamSize(stream, sum(ied, set, TypeCheck.Data::plainSize), perMessage)
-                : messageSize(block, set, sum(ied, set, TypeCheck.Data::size));
-        if (size > FRAME) {
-            check.report(
-                    Rule.DATASET_TOO_LARGE,
-                    ied.name(),
-                    block.reference(),
-                    set.row,
-                    "dataset " + set.name() + " needs up to " + size + " bytes in one message of " + block.reference()
-                            + "; a frame holds " + FRAME);
-        }
-    }
-
-    /** Returns the greatest length of a GOOSE message with its head in the frame (IEC 61850-8-1:2011, annex A and C). */
-    private static long messageSize(ControlBlock block, DataSet set, long data) {
-        String identifier =
-                block instanceof GooseControl goose && !goose.gooseId().isEmpty() ? goose.gooseId() : block.reference();
-        long counter = BasicType.size("INT32U");
-        long content = BasicType.headed(block.reference().length())
-                + counter // timeAllowedToLive
-                + BasicType.headed(set.reference().length())
-                + BasicType.headed(identifier.length())
-                + BasicType.size("Timestamp")
-                + 3 * counter // stNum, sqNum, confRev
-                + 2L * BasicType.size("BOOLEAN") // simulation, ndsCom
-                + BasicType.size("INT16U") // numDatSetEntries
-                + BasicType.headed(data);
-        return FRAME_HEAD + BasicType.headed(content);
-    }
-
-    /** Returns the length of a sampled-value message with its head in the frame (IEC 61850-9-2:2011, 8.5). */
-    private static long streamSize(SampledValueControl stream, long data, int perMessage) {
-        String identifier = stream.streamId().isEmpty() ? stream.reference() : stream.streamId();
-        long sample = BasicType.headed(identifier.length())
-                + 4 // smpCnt
-                + 6 // confRev
-                + 3 // smpSynch
-                + BasicType.headed(data);
-        return FRAME_HEAD + BasicType.headed(4 + BasicType.headed(perMessage * BasicType.headed(sample)));
-    }
-
-    private long sum(Ied ied, DataSet set, ToLongFunction<TypeCheck.Data> measure) {
-        Map<NodeKey, LogicalNode> all = nodes(ied);
-        long size = 0;
-        for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
-            LogicalNode holder = all.get(key(member));
-            TypeCheck.Data data = holder == null ? null : data(holder, member);
-            if (data != null) {
-                boolean isElement = !store.attribute(member, "ix", "").isEmpty()
-                        && Numbers.parse(store.attribute(data.row(), "count", ""), 0) > 1;
-                long whole = measure.applyAsLong(data);
-                size += isElement ? whole / Numbers.parse(store.attribute(data.row(), "count", ""), 1) : whole;
-            }
-        }
-        return size;
-    }
-
-    private void limits(Ied ied) {
-        Map<String, Integer> counts = new LinkedHashMap<>();
-        Map<String, String> reportIds = new HashMap<>();
-        Services services = ied.services();
-        OptionalLong mostMembers = services.limit("ConfDataSet", "maxAttributes");
-        for (LogicalNode node : nodes(ied).values()) {
-            for (DataSet set : node.dataSets()) {
-                counts.merge("ConfDataSet", 1, Integer::sum);
-                mostMembers.ifPresent(most -> members(ied, set, members(set), most));
-            }
-            counts.merge("GOOSE", node.gooseControls().size(), Integer::sum);
-            counts.merge("SMVsc", node.sampledValueControls().size(), Integer::sum);
-            for (ReportControl report : node.reportControls()) {
-                counts.merge("ConfReportControl", 1, Integer::sum);
-                String other = report.reportId().isEmpty()
-                        ? null
-                        : reportIds.putIfAbsent(report.reportId(), report.reference());
-                if (other != null) {
-                    check.report(
-                            Rule.DUPLICATE_REPORT_ID,
-                            ied.name(),
-                            report.reference(),
-                            report.row,
-                            "'" + report.reportId() + "' is also the identifier of " + other);
-                }
-            }
-        }
-        counts.forEach((service, count) -> {
-            OptionalLong most = services.limit(service, "max");
-            if (most.isPresent() && count > most.getAsLong()) {
-                check.report(
-                        Rule.SERVICE_LIMIT_EXCEEDED,
-                        ied.name(),
-                        ied.name() + " " + service,
-                        ied.row,
-                        ied.name() + " has " + count + " of " + service + " and says it can hold " + most.getAsLong());
-            }
-        });
-    }
-
-    private int members(DataSet set) {
-        int members = 0;
-        for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
-            members++;
-        }
-        return members;
-    }
-
-    /**
-     * The limit counts attributes, of which a member can have several (IEC 61850-6:2009, 9.3.2, maxAttributes); makers also count
-     * members. More members than that are too many either way; more attributes are told with both counts.
-     */
-    private void members(Ied ied, DataSet set, int members, long most) {
-        long attributes = sum(ied, set, TypeCheck.Data::attributes);
-        if (members <= most && attributes <= most) {
-            return;
-        }
-        boolean isSure = members > most;
-        check.report(
-                isSure ? Rule.DATASET_TOO_LARGE : Rule.SERVICE_LIMIT_EXCEEDED,
-                ied.name(),
-                set.reference(),
-                set.row,
-                "dataset " + set.name() + " has " + members + " members"
-                        + (attributes > members ? " with " + attributes + " attributes" : "") + "; " + ied.name()
-                        + " says that it holds " + most + " attributes"
-                        + (isSure ? "" : ", by which some makers mean members"));
-    }
-
-    private void input(Ied ied, ExternalReference input) {
-        if (!input.isBound()) {
-            check.report(
-                    Rule.INPUT_NOT_BOUND,
-                    ied.name(),
-                    subject(input),
-                    input.row,
-                    "input " + input.internalAddress()
-                            + input.expected().map(e -> " (" + e + ")").orElse("") + " takes no data yet");
-            return;
-        }
-        Ied sender = check.file().ied(input.publisher()).orElse(null);
-        if (sender == null
-                || sender.logicalDevices().isEmpty()
-                || input.sourceNode().isEmpty()) {
-            return; // whether the sender is there is a question to the whole project
-        }
-        NodeKey key = key(input.row);
-        LogicalNode source = nodes(sender).get(key);
-        int type = source == null ? -1 : type(source);
-        String object = store.attribute(input.row, "doName", "");
-        if (source == null) {
-            missing(
-                    ied,
-                    input,
-                    sender.name() + " has no logical node " + key
-                            + check.hint(key.toString(), texts(nodes(sender).keySet())));
-        } else if (type >= 0 && !object.isEmpty()) {
-            TypeCheck.Data data = types.resolve(type, object, store.attribute(input.row, "daName", ""), "");
-            if (!data.exists()) {
-                missing(ied, input, key + " of " + sender.name() + " has no " + path(input.row));
-            } else {
-                expected(ied, input, source, data);
-                carried(ied, sender, input, key);
-            }
-        }
-    }
-
-    private static String subject(ExternalReference input) {
-        return input.node().reference() + " " + input.internalAddress();
-    }
-
-    private void missing(Ied ied, ExternalReference input, String message) {
-        check.report(Rule.SOURCE_DATA_MISSING, ied.name(), subject(input), input.row, message);
-    }
-
-    private void carried(Ied ied, Ied sender, ExternalReference input, NodeKey source) {
-        if (input.controlBlock().isEmpty()) {
-            return;
-        }
-        String nodeClass = store.attribute(input.row, "srcLNClass", "LLN0");
-        LogicalNode holder = nodes(sender)
-                .get(new NodeKey(
-                        store.attribute(input.row, "srcLDInst", source.device),
-                        store.attribute(input.row, "srcPrefix", ""),
-                        nodeClass.isEmpty() ? "LLN0" : nodeClass,
-                        store.attribute(input.row, "srcLNInst", "")));
-        DataSet set = holder == null
-                ? null
-                : holder.controlBlocks().stream()
-                        .filter(block -> block.name().equals(input.controlBlock()))
-                        .findFirst()
-                        .flatMap(ControlBlock::dataSet)
-                        .orElse(null);
-        if (set == null) {
-            return; // a block or dataset that does not exist is a fault of its own
-        }
-        String object = store.attribute(input.row, "doName", "");
-        String attribute = store.attribute(input.row, "daName", "");
-        for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
-            String own = store.attribute(member, "daName", "");
-            boolean sameObject = object.equals(store.attribute(member, "doName", ""))
-                    && (own.isEmpty()
-                            || attribute.isEmpty()
-                            || attribute.equals(own)
-                            || attribute.startsWith(own + "."));
-            if (sameObject && source.equals(key(member))) {
-                return;
-            }
-        }
-        missing(
-                ied,
-                input,
-                input.controlBlock() + " of " + sender.name() + " does not carry " + source + "." + path(input.row));
-    }
-
-    /** Compares the type that the function expects by its own definition with the type of what is sent. */
-    private void expected(Ied ied, ExternalReference input, LogicalNode source, TypeCheck.Data data) {
-        String object = store.attribute(input.row, "pDO", "");
-        String nodeClass = store.attribute(input.row, "pLN", "");
-        if (object.isEmpty() || nodeClass.isEmpty()) {
-            return;
-        }
-        String attribute = store.attribute(input.row, "pDA", "");
-        for (LogicalNode candidate : nodes(ied).values()) {
-            int type = candidate.nodeClass().equals(nodeClass) ? type(candidate) : -1;
-            TypeCheck.Data own = type < 0 ? null : types.resolve(type, object, attribute, "");
-            if (own != null && own.exists()) {
-                String wanted = attribute.isEmpty() ? dataClass(type, object) : store.attribute(own.row(), "bType", "");
-                String given = attribute.isEmpty()
-                        ? dataClass(type(source), store.attribute(input.row, "doName", ""))
-                        : store.attribute(data.row(), "bType", "");
-                if (!wanted.equals(given) && !wanted.isEmpty() && !given.isEmpty()) {
-                    check.report(
-                            Rule.GOOSE_TYPE_DIFFERS,
-                            ied.name(),
-                            subject(input),
-                            input.row,
-                            "expects " + input.expected().orElse("") + " of type " + wanted + ", but "
-                                    + input.publisher() + " " + input.sourceNode() + "." + input.sourcePath() + " is "
-                                    + given);
-                }
-                return;
-            }
-        }
-    }
-
-    private String dataClass(int nodeType, String objectPath) {
-        TypeCheck.Data object = types.resolve(nodeType, objectPath, "", "");
-        return object.type() < 0 ? "" : store.attribute(object.type(), "cdc", "");
     }
 }
