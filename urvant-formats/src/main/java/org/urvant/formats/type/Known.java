@@ -13,6 +13,8 @@ import org.urvant.formats.yaml.FieldReader;
 /**
  * The names that a type gives to things which its parts refer to, wherever in the file they stand.
  *
+ * @param channels kinds of channel
+ * @param ownChannels names of the channels that a device has without modules
  * @param references what references may name: tables, kinds of channel, {@code channels} for any channel
  * @param unclear settings whose kind is unknown, so that nothing said of them is worth telling; filled while reading
  */
@@ -22,6 +24,8 @@ record Known(
         List<String> licences,
         List<String> slots,
         List<String> modules,
+        List<String> channels,
+        List<String> ownChannels,
         List<String> references,
         Set<String> unclear) {
     static Known of(FieldReader type) {
@@ -29,12 +33,21 @@ record Known(
         references.addAll(type.names("sub-buses"));
         references.addAll(type.names("channels"));
         references.add("channels");
+        List<String> ownChannels = new ArrayList<>();
+        type.children("channels").forEach((kind, reader) -> {
+            String count = Words.text(reader, "count");
+            for (int i = 1; count.matches("\\d{1,4}") && i <= Integer.parseInt(count); i++) {
+                ownChannels.add(kind + i);
+            }
+        });
         return new Known(
                 type.names("firmware"),
                 Words.texts(type, "hardware-versions"),
                 type.names("licences"),
                 Words.texts(type, "slots"),
                 type.names("modules"),
+                type.names("channels"),
+                ownChannels,
                 references,
                 new TreeSet<>());
     }
@@ -43,7 +56,12 @@ record Known(
     Known inGroup(FieldReader group) {
         List<String> more = new ArrayList<>(references);
         more.addAll(group.names("tables"));
-        return new Known(firmware, hardware, licences, slots, modules, more, unclear);
+        return new Known(firmware, hardware, licences, slots, modules, channels, ownChannels, more, unclear);
+    }
+
+    /** Returns whether references to something lead to channels: any, or those of a kind. */
+    boolean isChannels(String refersTo) {
+        return refersTo.equals("channels") || channels.contains(refersTo);
     }
 
     String firmware(FieldReader fields, String key) {

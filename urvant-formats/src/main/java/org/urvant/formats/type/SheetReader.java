@@ -2,6 +2,7 @@ package org.urvant.formats.type;
 
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -86,6 +87,7 @@ final class SheetReader {
         });
         this.names = outer.within(types);
         readers.forEach((path, reader) -> settings.put(path, setting(path, reader)));
+        settings.values().forEach(this::limitOf);
         refuseCircles(fields);
         Expansion.children(fields, "rules").forEach(this::rule);
     }
@@ -228,7 +230,7 @@ final class SheetReader {
                 Words.optional(fields, "site-wide", word -> Word.find(Traits.Shared.class, word), null));
     }
 
-    private static void verify(SettingDefinition setting, FieldReader fields) {
+    private void verify(SettingDefinition setting, FieldReader fields) {
         Limits limits = setting.limits();
         if (setting.kind() == SettingKind.CHOICE && limits.choices().isEmpty()) {
             fields.report(fields.at("kind"), "a choice without choices", "Add 'choices: [a, b]'.");
@@ -263,6 +265,15 @@ final class SheetReader {
                         "Correct the limits or the expression.");
             }
         }
+        if (setting.kind() == SettingKind.REFERENCE) {
+            setting.standardValue().stream()
+                    .flatMap(names -> Arrays.stream(names.split("\\s*,\\s*")))
+                    .filter(name -> !name.equals("none") && !known.ownChannels().contains(name))
+                    .forEach(name -> fields.report(
+                            fields.at("default"),
+                            "the default names '" + name + "', which a new device need not have",
+                            "Name channels of the device itself, or none."));
+        }
         setting.standardValue()
                 .map(setting::read)
                 .filter(reading -> !reading.isSound())
@@ -276,6 +287,21 @@ final class SheetReader {
                 && least.range().low() != null
                 && most.range().high() != null
                 && least.range().low().compareTo(most.range().high()) > 0;
+    }
+
+    /** A limit is one of a channel that a column beside it names. */
+    private void limitOf(SettingDefinition setting) {
+        String column = setting.traits().limitOf();
+        FieldReader fields = readers.get(setting.path());
+        SettingDefinition named = settings.get(column);
+        if (!column.isEmpty()
+                && fields != null
+                && (named == null || !known.isChannels(named.limits().refersTo()))) {
+            fields.report(
+                    fields.at("limit-of"),
+                    "'" + column + "' is no setting here that names a channel",
+                    NearestName.hint("setting", column, settings.keySet()));
+        }
     }
 
     /** A setting whose limits, value or applicability depend on itself, through others, could never be judged. */

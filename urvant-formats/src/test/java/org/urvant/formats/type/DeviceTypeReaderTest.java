@@ -99,6 +99,8 @@ class DeviceTypeReaderTest {
             textBlock =
                     """
             unit: °C, least: 5, most: 30 | unit: °C, least: 5, most: heat.to | settings depend on each other in a circle: heat.limit → heat.to → heat.limit
+            {kind: reference, refers-to: AI, optional: yes | {kind: reference, refers-to: AI, default: AI9 | the default names 'AI9'
+            meaning: highest temperature | limit-of: heat.to, meaning: highest temperature | 'heat.to' is no setting here that names a channel
             pt100: yes              | pt100: yes, thermocouple: name | the law has several sources
             pt100: yes              | low: name               | the law has no source
             pt100: yes              | range: nam              | there is no setting 'nam' here
