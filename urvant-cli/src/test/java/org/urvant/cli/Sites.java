@@ -43,6 +43,11 @@ final class Sites {
     static void station(Terminal terminal) {
         terminal.ok("import --yes " + demo("skarholm.scd"));
         terminal.ok("device add GW1 --type ravnsund-g3");
+        gateway(terminal);
+    }
+
+    /** Lets GW1 pass two signals of F01 on to a control centre, with nothing left open. */
+    static void gateway(Terminal terminal) {
         terminal.ok("connect GW1 F01");
         terminal.ok("connect GW1 scada --kind control-centre");
         terminal.ok("map GW1 F01CTRL/XCBR1.Pos.stVal F01PROT/PTRC1.Tr.general --yes");

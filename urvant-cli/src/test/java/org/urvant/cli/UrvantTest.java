@@ -50,14 +50,7 @@ class UrvantTest {
         terminal.go(folder.resolve("skarholm"));
         terminal.ok("import --yes " + RELAY);
         terminal.ok("device add GW1 --type ravnsund-g3 --link " + gateway.address());
-        terminal.ok("connect GW1 F01");
-        terminal.ok("connect GW1 scada --kind control-centre");
-        terminal.ok("map GW1 F01CTRL/XCBR1.Pos.stVal F01PROT/PTRC1.Tr.general --yes");
-        terminal.ok("set GW1 station.name Skarholm");
-        terminal.ok("set GW1 network.address 192.0.2.20");
-        terminal.ok("set GW1 network.gateway 192.0.2.1");
-        terminal.ok("set GW1 scada.peer 198.51.100.7");
-        terminal.ok("set GW1 scada.common-address 47");
+        Sites.gateway(terminal);
     }
 
     @AfterEach

@@ -16,7 +16,6 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.project.Device;
-import org.urvant.core.project.Entry;
 import org.urvant.core.range.Interval;
 import org.urvant.core.setting.ChannelScale;
 import org.urvant.core.setting.DeviceSheets;
@@ -63,28 +62,25 @@ final class ChannelCheck {
         if (can.isEmpty() || scale.low().isEmpty() || scale.high().isEmpty()) {
             return;
         }
-        Optional<Double> low = scale.inCelsius(scale.low().get());
-        Optional<Double> high = scale.inCelsius(scale.high().get());
-        if (low.isEmpty() || high.isEmpty()) {
+        Optional<Interval> bounds = scale.sensorInUnit();
+        if (bounds.isEmpty()) {
             report(
                     Rule.RANGE_BEYOND_SENSOR,
                     sheet.path(scale.law().unit()),
-                    place(sheet, scale.law().unit()),
+                    sheet.position(scale.law().unit()),
                     name + " is shown in " + (scale.unit().isEmpty() ? "no unit" : scale.unit()) + ", and "
                             + scale.sensorName() + " measures a temperature",
                     "Choose °C or °F.");
             return;
         }
-        double least = can.get().low().doubleValue();
-        double most = can.get().high().doubleValue();
-        String path = low.get() < least || low.get() > most
+        String path = !bounds.get().contains(scale.low().get())
                 ? scale.law().low()
-                : high.get() > most || high.get() < least ? scale.law().high() : "";
+                : bounds.get().contains(scale.high().get()) ? "" : scale.law().high();
         if (!path.isEmpty()) {
             report(
                     Rule.RANGE_BEYOND_SENSOR,
                     sheet.path(path),
-                    place(sheet, path),
+                    sheet.position(path),
                     name + " goes from " + plain(scale.low().get()) + " to "
                             + plain(scale.high().get()) + " "
                             + scale.unit() + "; " + scale.sensorName() + " measures from "
@@ -111,7 +107,7 @@ final class ChannelCheck {
                 report(
                         Rule.CHANNEL_CANNOT_CARRY,
                         sheet.path(setting.path()),
-                        place(sheet, setting.path()),
+                        sheet.position(setting.path()),
                         sheet.path(setting.path()) + " names " + name + ", which is unused",
                         "Say what " + name + " carries with 'urvant set " + device.name() + " " + name + "."
                                 + ChannelKind.CARRIES + " WORD', or name another channel.");
@@ -133,7 +129,7 @@ final class ChannelCheck {
             report(
                     Rule.VALUE_NOT_USED,
                     path,
-                    place(sheet, setting.path()),
+                    sheet.position(setting.path()),
                     path + " is a limit, and " + channel + " has no value to hold against it",
                     Rule.VALUE_NOT_USED.remedy());
             return;
@@ -144,7 +140,7 @@ final class ChannelCheck {
             report(
                     Rule.VALUE_OUT_OF_RANGE,
                     path,
-                    place(sheet, setting.path()),
+                    sheet.position(setting.path()),
                     path + " is " + plain(limit) + "; " + channel + " goes from " + plain(ends.low()) + " to "
                             + plain(ends.high()) + (unit.isEmpty() ? "" : " " + unit),
                     "Give a limit that " + channel + " can reach.");
@@ -174,7 +170,7 @@ final class ChannelCheck {
                     report(
                             Rule.BITS_OVERLAP,
                             row.path(columns.start()),
-                            place(row, columns.start()),
+                            row.position(columns.start()),
                             row.prefix() + " and " + other.prefix() + " share bits of frame " + frame,
                             Rule.BITS_OVERLAP.remedy());
                 }
@@ -199,11 +195,6 @@ final class ChannelCheck {
 
     private static String plain(BigDecimal number) {
         return number.signum() == 0 ? "0" : number.stripTrailingZeros().toPlainString();
-    }
-
-    private static Position place(Sheet sheet, String setting) {
-        Entry entry = sheet.given().get(setting);
-        return entry == null ? sheet.position() : entry.position();
     }
 
     private void report(Rule rule, String subject, Position position, String message, String remedy) {

@@ -11,10 +11,8 @@ import java.util.function.Consumer;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.Traits.Shared;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.project.Device;
-import org.urvant.core.project.Entry;
 import org.urvant.core.project.Project;
 import org.urvant.core.setting.DeviceSheets;
 import org.urvant.core.setting.Sheet;
@@ -83,7 +81,7 @@ final class SiteWideCheck {
                 .ifPresent(other -> findings.accept(new Finding(
                         Rule.FREQUENCY_DIFFERS,
                         device.name() + " " + path,
-                        place(own, path),
+                        own.position(path),
                         path + " is " + text + ", on " + other.getValue().name() + " it is " + other.getKey(),
                         Rule.FREQUENCY_DIFFERS.remedy())));
     }
@@ -94,7 +92,7 @@ final class SiteWideCheck {
             findings.accept(new Finding(
                     Rule.REGION_DIFFERS,
                     device.name() + " " + path,
-                    place(own, path),
+                    own.position(path),
                     path + " is " + region + "; the site lies in " + site,
                     Rule.REGION_DIFFERS.remedy()));
         }
@@ -110,7 +108,7 @@ final class SiteWideCheck {
                 findings.accept(new Finding(
                         Rule.DUPLICATE_BUS_ADDRESS,
                         member.device.name() + " " + member.sheet.path(BUS_ADDRESS),
-                        place(member.sheet, BUS_ADDRESS),
+                        member.sheet.position(BUS_ADDRESS),
                         "address " + shown(address) + " on bus " + member.sheet.value(BUS) + " is also that of "
                                 + other.name(),
                         Rule.DUPLICATE_BUS_ADDRESS.remedy()));
@@ -122,7 +120,7 @@ final class SiteWideCheck {
                     findings.accept(new Finding(
                             Rule.BUS_SETTINGS_DIFFER,
                             member.device.name() + " " + member.sheet.path(setting),
-                            place(member.sheet, setting),
+                            member.sheet.position(setting),
                             setting + " on bus " + member.sheet.value(BUS) + " is " + shown(mine) + ", on "
                                     + first.name() + " it is " + shown(theirs),
                             Rule.BUS_SETTINGS_DIFFER.remedy()));
@@ -135,10 +133,5 @@ final class SiteWideCheck {
         return value instanceof BigDecimal number && number.signum() != 0
                 ? number.stripTrailingZeros().toPlainString()
                 : String.valueOf(value);
-    }
-
-    private static Position place(Sheet sheet, String setting) {
-        Entry entry = sheet.given().get(setting);
-        return entry != null ? entry.position() : sheet.position();
     }
 }

@@ -251,9 +251,11 @@ public final class ChannelScale {
         if (Double.isNaN(measured.value())) {
             return new Measurement(low().map(BigDecimal::doubleValue).orElse(0.0), measured.judgement());
         }
-        double value = unit().equals(Unit.DEGREE_FAHRENHEIT.symbol())
-                ? measured.value() * 9 / 5 + 32
-                : unit().equals(Unit.KELVIN.symbol()) ? measured.value() + 273.15 : measured.value();
+        BigDecimal celsius = BigDecimal.valueOf(measured.value());
+        double value = temperatureUnit()
+                .flatMap(unit -> Unit.DEGREE_CELSIUS.convert(celsius, unit))
+                .orElse(celsius)
+                .doubleValue();
         Measurement held = held(value);
         return held.judgement() == Judgement.GOOD ? new Measurement(value, measured.judgement()) : held;
     }
@@ -332,14 +334,18 @@ public final class ChannelScale {
         return number == Math.rint(number) ? String.valueOf((long) number) : String.format(Locale.ROOT, "%s", number);
     }
 
-    /** Returns a temperature of the channel in °C; empty when its unit measures something else. */
-    public Optional<Double> inCelsius(BigDecimal value) {
-        return Unit.of(unit())
-                .filter(unit -> unit.dimension() == Dimension.TEMPERATURE)
-                .map(unit -> switch (unit) {
-                    case DEGREE_FAHRENHEIT -> (value.doubleValue() - 32) * 5 / 9;
-                    case KELVIN -> value.doubleValue() - 273.15;
-                    default -> value.doubleValue();
-                });
+    /**
+     * Returns what the sensor measures, in the unit of the channel; empty for standard signals, or when that unit is none of
+     * temperature. It is exact: from °C each of them has an end as a decimal.
+     */
+    public Optional<Interval> sensorInUnit() {
+        return sensor().flatMap(can -> temperatureUnit()
+                .map(unit -> new Interval(
+                        Unit.DEGREE_CELSIUS.convert(can.low(), unit).orElseThrow(),
+                        Unit.DEGREE_CELSIUS.convert(can.high(), unit).orElseThrow())));
+    }
+
+    private Optional<Unit> temperatureUnit() {
+        return Unit.of(unit()).filter(unit -> unit.dimension() == Dimension.TEMPERATURE);
     }
 }

@@ -102,6 +102,12 @@ public final class Sheet implements Scope {
         return position;
     }
 
+    /** Returns where the value of a setting was given; where the sheet stands when it was not. */
+    public Position position(String setting) {
+        Entry entry = given.get(setting);
+        return entry == null ? position : entry.position();
+    }
+
     /** Returns the whole path of one of its settings, as commands write it. */
     public String path(String setting) {
         return prefix.isEmpty() ? setting : prefix + "." + setting;
