@@ -8,7 +8,7 @@ import java.util.regex.Pattern;
 
 /** Writes YAML: scalars quoted only where they must be, maps with sorted keys. */
 public final class YamlText {
-    private static final Pattern PLAIN = Pattern.compile("[\\p{L}\\p{N}_./+°%][\\p{L}\\p{N}_./+°%@(),:· -]*");
+    private static final Pattern PLAIN = Pattern.compile("[\\p{L}\\p{N}_./+°][\\p{L}\\p{N}_./+°%@(),:· -]*");
 
     private YamlText() {}
 

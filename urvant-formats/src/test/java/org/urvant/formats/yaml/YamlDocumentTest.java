@@ -5,8 +5,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import java.util.Map;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -71,8 +74,17 @@ class YamlDocumentTest {
                 .containsExactly("on", "12:30", "007", "+46 00", "1.0", "null");
     }
 
-    @Property(tries = 500)
-    void everyTextIsReadBackAsItWasSet(@ForAll String text) {
+    /** Texts of any characters, and texts of YAML's own indicators, in which a mistake of quoting shows soonest. */
+    @Provide
+    Arbitrary<String> texts() {
+        Arbitrary<String> indicators = Arbitraries.strings()
+                .withChars("-?:,[]{}#&*!|>'\"%@` .~=<\\/+\t\n\rab01\u00B0\u0085\u2028\uFEFF")
+                .ofMaxLength(6);
+        return Arbitraries.oneOf(Arbitraries.strings(), indicators);
+    }
+
+    @Property(tries = 4000)
+    void everyTextIsReadBackAsItWasSet(@ForAll("texts") String text) {
         boolean storable = text.codePoints().noneMatch(c -> c >= 0xD800 && c <= 0xDFFF || c == 0xFFFE || c == 0xFFFF);
         if (storable) {
             YamlDocument set = document().with(List.of("settings", "watchdog.time"), text);
@@ -81,6 +93,17 @@ class YamlDocumentTest {
                                     .get("watchdog.time"))
                             .text())
                     .isEqualTo(text);
+            if (!text.isEmpty()) {
+                YamlNode connections = document()
+                        .with(List.of("connections", "scada", text), text)
+                        .root()
+                        .entries()
+                        .get("connections");
+                YamlNode scada = ((YamlNode.Fields) connections).entries().get("scada");
+                assertThat(((YamlNode.Text) ((YamlNode.Fields) scada).entries().get(text)).text())
+                        .as("as a key and a value between braces")
+                        .isEqualTo(text);
+            }
         }
     }
 
