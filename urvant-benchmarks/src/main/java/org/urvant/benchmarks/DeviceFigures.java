@@ -12,10 +12,10 @@ import java.util.Locale;
 import java.util.stream.Stream;
 import org.snakeyaml.engine.v2.api.Load;
 import org.snakeyaml.engine.v2.api.LoadSettings;
-import org.urvant.core.check.ProjectCheck;
-import org.urvant.core.project.Project;
 import org.urvant.core.sensor.Thermocouple;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.Project;
+import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.folder.ProjectFolder;
 
 /**
  * Prints the figures of docs/performance.md that are about devices: opening and checking a project against SnakeYAML Engine

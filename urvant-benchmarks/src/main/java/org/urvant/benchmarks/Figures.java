@@ -12,12 +12,12 @@ import java.util.Map;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
-import org.urvant.core.scl.SclFile;
-import org.urvant.core.selection.FoundSignal;
-import org.urvant.core.selection.Query;
-import org.urvant.core.selection.SignalIndex;
-import org.urvant.formats.scl.SclImport;
-import org.urvant.formats.scl.SclReader;
+import org.urvant.scl.SclFile;
+import org.urvant.scl.reading.SclImport;
+import org.urvant.scl.reading.SclReader;
+import org.urvant.scl.selection.FoundSignal;
+import org.urvant.scl.selection.Query;
+import org.urvant.scl.selection.SignalIndex;
 
 /**
  * Prints the figures of docs/performance.md, all from one run: each as a ratio of medians to a plain baseline, the two

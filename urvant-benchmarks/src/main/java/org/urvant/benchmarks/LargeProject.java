@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.folder.ProjectFolder;
 
 /** Makes a project with a station file of 100 MB, for the figures. Arguments: the demo station's file, the folder. */
 public final class LargeProject {

@@ -17,16 +17,16 @@ import jdk.jfr.consumer.RecordingFile;
 final class Profile {
     private static final List<String> PARTS = List.of(
             "com.fasterxml.aalto",
-            "org.urvant.core.selection",
-            "org.urvant.core.scl.StringPool",
-            "org.urvant.core.scl.SclBuilder",
-            "org.urvant.core.scl.IedCheck",
-            "org.urvant.core.scl.TypeCheck",
-            "org.urvant.core.scl.NetworkSectionCheck",
-            "org.urvant.core.scl.SiteCheck",
-            "org.urvant.core.check",
-            "org.urvant.formats.scl.SclReader",
-            "org.urvant.core.scl");
+            "org.urvant.scl.selection",
+            "org.urvant.scl.StringPool",
+            "org.urvant.scl.SclBuilder",
+            "org.urvant.scl.IedCheck",
+            "org.urvant.scl.TypeCheck",
+            "org.urvant.scl.NetworkSectionCheck",
+            "org.urvant.scl.SiteCheck",
+            "org.urvant.project.check",
+            "org.urvant.scl.reading.SclReader",
+            "org.urvant.scl");
 
     private Profile() {}
 

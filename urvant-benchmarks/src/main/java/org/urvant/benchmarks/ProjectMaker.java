@@ -5,7 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.Random;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.folder.ProjectFolder;
 
 /** Makes projects of many devices with many settings, each with a range and a step, of a type with rules. */
 final class ProjectMaker {

@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
-import org.urvant.core.scl.Ied;
-import org.urvant.formats.scl.SclImport;
+import org.urvant.scl.Ied;
+import org.urvant.scl.reading.SclImport;
 
 class SclMakerTest {
     @Test

@@ -1,10 +1,10 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.core.check.ProjectCheck;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
-import org.urvant.core.project.Project;
+import org.urvant.project.Project;
+import org.urvant.project.check.ProjectCheck;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 

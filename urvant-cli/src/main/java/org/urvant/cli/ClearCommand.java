@@ -1,14 +1,14 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.core.behaviour.DeviceLogic;
 import org.urvant.core.fault.UnknownNameException;
-import org.urvant.core.project.Connection;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
-import org.urvant.core.setting.DeviceSheets;
-import org.urvant.core.setting.ValueRow;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.behaviour.DeviceLogic;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.ValueRow;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
 

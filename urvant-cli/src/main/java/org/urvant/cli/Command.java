@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.Supplier;
 import org.urvant.core.progress.Progress;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;

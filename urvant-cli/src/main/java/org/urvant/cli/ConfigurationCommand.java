@@ -1,11 +1,11 @@
 package org.urvant.cli;
 
-import org.urvant.core.configuration.Configuration;
-import org.urvant.core.configuration.ConfigurationBuilder;
-import org.urvant.core.project.Project;
 import org.urvant.core.tree.Section;
-import org.urvant.formats.file.SafeFile;
-import org.urvant.formats.project.ConfigurationFile;
+import org.urvant.file.SafeFile;
+import org.urvant.project.Project;
+import org.urvant.project.configuration.Configuration;
+import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.folder.ConfigurationFile;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 

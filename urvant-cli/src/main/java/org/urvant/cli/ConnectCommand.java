@@ -5,10 +5,10 @@ import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
-import org.urvant.core.project.Connection;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 

@@ -8,17 +8,17 @@ import org.urvant.core.device.Account;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Rule;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Entry;
-import org.urvant.core.project.Project;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.Transfer;
 import org.urvant.devices.transfer.UnitCheck;
-import org.urvant.formats.file.SafeFile;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.file.SafeFile;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
 
 /** How commands reach a device: the link of the project, and a password that never touches project, log or argument list. */

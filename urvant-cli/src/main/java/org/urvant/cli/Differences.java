@@ -4,11 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import org.urvant.core.compare.Comparison;
-import org.urvant.core.compare.Difference;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
+import org.urvant.project.compare.Comparison;
+import org.urvant.project.compare.Difference;
 
 /** Writes a tree of differences for people and for programs. */
 final class Differences {

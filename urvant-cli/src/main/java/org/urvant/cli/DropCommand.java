@@ -1,10 +1,10 @@
 package org.urvant.cli;
 
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
-import org.urvant.core.setting.DeviceSheets;
-import org.urvant.formats.project.ProjectFolder;
-import org.urvant.formats.project.RowRemoval;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.RowRemoval;
+import org.urvant.project.setting.DeviceSheets;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;

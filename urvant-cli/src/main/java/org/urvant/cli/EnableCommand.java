@@ -3,9 +3,9 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import org.urvant.core.fault.UnknownNameException;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Mapping;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.Device;
+import org.urvant.project.Mapping;
+import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 

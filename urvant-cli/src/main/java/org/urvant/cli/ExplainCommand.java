@@ -12,18 +12,18 @@ import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.device.TypeRule;
 import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.logic.LanguageReference;
-import org.urvant.core.mapping.SignalUse;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Entry;
-import org.urvant.core.project.Project;
-import org.urvant.core.setting.ChannelScale;
-import org.urvant.core.setting.DeviceSheets;
-import org.urvant.core.setting.Sheet;
-import org.urvant.core.setting.Usage;
 import org.urvant.core.text.Glossary;
 import org.urvant.core.text.Word;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.mapping.SignalUse;
+import org.urvant.project.setting.ChannelScale;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
+import org.urvant.project.setting.Usage;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(

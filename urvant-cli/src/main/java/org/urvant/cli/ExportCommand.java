@@ -3,12 +3,12 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import org.urvant.core.device.SettingDefinition;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Entry;
-import org.urvant.core.project.Project;
-import org.urvant.core.setting.DeviceSheets;
-import org.urvant.core.setting.ValueRow;
+import org.urvant.core.finding.Entry;
 import org.urvant.formats.table.ValueTable;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.ValueRow;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 

@@ -2,8 +2,8 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.urvant.formats.project.Ledger;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.folder.Ledger;
+import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 

@@ -2,14 +2,14 @@ package org.urvant.cli;
 
 import java.time.Duration;
 import java.util.List;
-import org.urvant.core.configuration.Configuration;
-import org.urvant.core.configuration.ConfigurationBuilder;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.UnitCheck;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.configuration.Configuration;
+import org.urvant.project.configuration.ConfigurationBuilder;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(

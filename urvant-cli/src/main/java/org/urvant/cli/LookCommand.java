@@ -1,6 +1,6 @@
 package org.urvant.cli;
 
-import org.urvant.formats.project.ImportPlan;
+import org.urvant.project.folder.ImportPlan;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 

@@ -1,10 +1,10 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.core.configuration.ConfigurationBuilder;
-import org.urvant.core.configuration.Marks;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.configuration.Marks;
 
 /** Shows the three marks of a device wherever it is shown. */
 final class Marked {

@@ -1,12 +1,12 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.core.check.ProjectCheck;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 

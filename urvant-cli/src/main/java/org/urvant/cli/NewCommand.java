@@ -1,7 +1,7 @@
 package org.urvant.cli;
 
 import java.nio.file.Path;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 

@@ -2,9 +2,9 @@ package org.urvant.cli;
 
 import java.util.Arrays;
 import org.urvant.core.fault.RefusedException;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
 

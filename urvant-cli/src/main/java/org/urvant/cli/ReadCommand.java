@@ -1,13 +1,13 @@
 package org.urvant.cli;
 
 import java.util.Optional;
-import org.urvant.core.configuration.Configuration;
-import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.fault.RefusedException;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
-import org.urvant.formats.file.SafeFile;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.file.SafeFile;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.configuration.Configuration;
+import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;

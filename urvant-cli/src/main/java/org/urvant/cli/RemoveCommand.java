@@ -1,10 +1,10 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.core.project.Mapping;
-import org.urvant.core.project.Project;
-import org.urvant.formats.project.ProjectFolder;
-import org.urvant.formats.project.Removal;
+import org.urvant.project.Mapping;
+import org.urvant.project.Project;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Removal;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
 

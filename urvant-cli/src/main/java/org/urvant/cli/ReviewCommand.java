@@ -1,9 +1,9 @@
 package org.urvant.cli;
 
-import org.urvant.core.configuration.ConfigurationBuilder;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
-import org.urvant.formats.file.SafeFile;
+import org.urvant.file.SafeFile;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.report.page.Pages;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;

@@ -3,9 +3,9 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import org.urvant.core.device.Service;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
-import org.urvant.core.setting.DeviceSheets;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(

@@ -5,7 +5,7 @@ import java.io.Writer;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.Map;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.folder.ProjectFolder;
 
 /**
  * What a command runs in, injected so that tests and the demo can give their own.

@@ -7,9 +7,9 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnknownNameException;
-import org.urvant.core.project.Project;
-import org.urvant.core.setting.DeviceSheets;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.Project;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.setting.DeviceSheets;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 

@@ -3,15 +3,15 @@ package org.urvant.cli;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.urvant.core.mapping.SignalUse;
-import org.urvant.core.project.Mapping;
-import org.urvant.core.scl.ControlBlock;
-import org.urvant.core.scl.DataAttribute;
-import org.urvant.core.scl.ExternalReference;
-import org.urvant.core.scl.FunctionalConstraint;
-import org.urvant.core.scl.ReportControl;
-import org.urvant.core.scl.SitePart;
-import org.urvant.core.selection.SignalKind;
+import org.urvant.project.Mapping;
+import org.urvant.project.mapping.SignalUse;
+import org.urvant.scl.ControlBlock;
+import org.urvant.scl.DataAttribute;
+import org.urvant.scl.ExternalReference;
+import org.urvant.scl.FunctionalConstraint;
+import org.urvant.scl.ReportControl;
+import org.urvant.scl.SitePart;
+import org.urvant.scl.selection.SignalKind;
 
 /** Explains a signal: what each part of its reference means, what it holds, who sends and who takes it. */
 final class SignalView {

@@ -4,11 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.urvant.core.fault.RefusedException;
-import org.urvant.core.selection.FoundSignal;
-import org.urvant.core.selection.Hits;
-import org.urvant.core.selection.Query;
-import org.urvant.core.selection.SignalKind;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.scl.selection.FoundSignal;
+import org.urvant.scl.selection.Hits;
+import org.urvant.scl.selection.Query;
+import org.urvant.scl.selection.SignalKind;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 

@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import org.urvant.core.fault.UnknownNameException;
-import org.urvant.core.project.Project;
-import org.urvant.core.scl.SclFile;
-import org.urvant.core.scl.SitePart;
+import org.urvant.project.Project;
+import org.urvant.scl.SclFile;
+import org.urvant.scl.SitePart;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 

@@ -5,22 +5,22 @@ import java.util.List;
 import java.util.Map;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.mapping.ConnectionFit;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
-import org.urvant.core.scl.ConnectedAccessPoint;
-import org.urvant.core.scl.DataSet;
-import org.urvant.core.scl.ExternalReference;
-import org.urvant.core.scl.FileKind;
-import org.urvant.core.scl.GooseControl;
-import org.urvant.core.scl.Ied;
-import org.urvant.core.scl.LogicalNode;
-import org.urvant.core.scl.ReportControl;
-import org.urvant.core.scl.SampledValueControl;
-import org.urvant.core.scl.SclFile;
-import org.urvant.core.scl.SitePart;
-import org.urvant.formats.project.ImportPlan;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.folder.ImportPlan;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.mapping.ConnectionFit;
+import org.urvant.scl.ConnectedAccessPoint;
+import org.urvant.scl.DataSet;
+import org.urvant.scl.ExternalReference;
+import org.urvant.scl.FileKind;
+import org.urvant.scl.GooseControl;
+import org.urvant.scl.Ied;
+import org.urvant.scl.LogicalNode;
+import org.urvant.scl.ReportControl;
+import org.urvant.scl.SampledValueControl;
+import org.urvant.scl.SclFile;
+import org.urvant.scl.SitePart;
 
 /** Shows what is in an SCL file, and how it stands to the project. */
 final class SourceView {

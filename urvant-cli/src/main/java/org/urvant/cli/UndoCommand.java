@@ -1,7 +1,7 @@
 package org.urvant.cli;
 
-import org.urvant.formats.project.ProjectFolder;
-import org.urvant.formats.project.Undone;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Undone;
 import picocli.CommandLine.Option;
 
 @picocli.CommandLine.Command(

@@ -1,13 +1,13 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.Verification;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;

@@ -17,7 +17,7 @@ import org.junit.jupiter.params.provider.CsvFileSource;
 import org.urvant.core.device.DeviceType;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
-import org.urvant.formats.type.Catalogue;
+import org.urvant.project.type.Catalogue;
 
 /**
  * The mistakes that people make, each at the real command: none passes silently. The table {@code mistakes.txt} has a line

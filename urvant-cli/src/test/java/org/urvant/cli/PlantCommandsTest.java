@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.core.device.Account;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
-import org.urvant.formats.type.Catalogue;
+import org.urvant.project.type.Catalogue;
 
 /** A device of every kind from the command line: made, filled from a table, looked at, changed, taken back. */
 class PlantCommandsTest {

@@ -17,7 +17,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
-import org.urvant.formats.type.Catalogue;
+import org.urvant.project.type.Catalogue;
 
 /** Drives the commands that look at, import and choose from a station's file, and a device type that is only data. */
 class StationCommandsTest {

@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
-import org.urvant.formats.type.Catalogue;
+import org.urvant.project.type.Catalogue;
 
 /** Drives the command through the story and through every wrong turn in it. */
 class UrvantTest {

@@ -5,15 +5,15 @@ import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.mapping.ReportPlan;
-import org.urvant.core.mapping.SignalUse;
-import org.urvant.core.project.Project;
-import org.urvant.core.scl.Ied;
-import org.urvant.core.scl.SitePart;
-import org.urvant.core.selection.Hits;
-import org.urvant.core.selection.Query;
-import org.urvant.formats.project.ImportPlan;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.project.Project;
+import org.urvant.project.folder.ImportPlan;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.mapping.ReportPlan;
+import org.urvant.project.mapping.SignalUse;
+import org.urvant.scl.Ied;
+import org.urvant.scl.SitePart;
+import org.urvant.scl.selection.Hits;
+import org.urvant.scl.selection.Query;
 
 /** A station's file is looked at, checked and imported; signals are chosen by meaning, and what carries them is found. */
 public final class ChooseFromStation {

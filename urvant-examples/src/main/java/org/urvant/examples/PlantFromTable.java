@@ -6,19 +6,19 @@ import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.Map;
 import java.util.TreeMap;
-import org.urvant.core.check.ProjectCheck;
-import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
 import org.urvant.core.sensor.SignalRange;
 import org.urvant.core.sensor.Thermocouple;
-import org.urvant.core.setting.DeviceSheets;
-import org.urvant.core.setting.Usage;
-import org.urvant.core.setting.ValueRow;
-import org.urvant.formats.project.Devices;
-import org.urvant.formats.project.ProjectFolder;
 import org.urvant.formats.table.ValueTable;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.folder.Devices;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Usage;
+import org.urvant.project.setting.ValueRow;
 import org.urvant.report.page.Pages;
 
 /** Devices are made by their ordering codes, filled from a table, checked, changed, taken back, and written as a page. */

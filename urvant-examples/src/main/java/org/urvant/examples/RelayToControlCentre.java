@@ -6,24 +6,24 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
-import org.urvant.core.check.ProjectCheck;
-import org.urvant.core.compare.Comparison;
-import org.urvant.core.configuration.Configuration;
-import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.device.Account;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.mapping.SignalMapper;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
-import org.urvant.core.scl.DataAttribute;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
 import org.urvant.devices.transfer.Transfer;
-import org.urvant.formats.project.ProjectFolder;
-import org.urvant.formats.type.Catalogue;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.compare.Comparison;
+import org.urvant.project.configuration.Configuration;
+import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.mapping.SignalMapper;
+import org.urvant.project.type.Catalogue;
+import org.urvant.scl.DataAttribute;
 
 /** A relay's file becomes the configuration of a gateway, goes to the gateway, and is proved to be there. */
 public final class RelayToControlCentre {

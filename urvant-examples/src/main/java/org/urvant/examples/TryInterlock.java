@@ -8,18 +8,18 @@ import java.time.InstantSource;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
-import org.urvant.core.behaviour.DeviceLogic;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.logic.Logic;
 import org.urvant.core.logic.Simulation;
 import org.urvant.core.logic.Simulation.Stimulus;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
 import org.urvant.core.signal.Quality;
 import org.urvant.core.signal.SignalValue;
-import org.urvant.formats.file.SafeFile;
-import org.urvant.formats.project.Devices;
-import org.urvant.formats.project.ProjectFolder;
+import org.urvant.file.SafeFile;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.behaviour.DeviceLogic;
+import org.urvant.project.folder.Devices;
+import org.urvant.project.folder.ProjectFolder;
 
 /** Gives a feeder relay a program, type-checks it against the relay's signals, and runs it for a second. */
 public final class TryInterlock {

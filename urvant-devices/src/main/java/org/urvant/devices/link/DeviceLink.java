@@ -3,10 +3,10 @@ package org.urvant.devices.link;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import org.urvant.core.configuration.Configuration;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnreachableException;
 import org.urvant.core.tree.Fingerprint;
+import org.urvant.project.configuration.Configuration;
 
 /**
  * A way to a device. Nothing is ever half on a device: content is staged, its digest confirmed, then activated in one

@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.tree.Fingerprint;
-import org.urvant.formats.file.SafeFile;
+import org.urvant.file.SafeFile;
 
 /**
  * The certificates of devices that a user has met, by address: one line each, {@code ADDRESS sha-256:DIGITS}. A device

@@ -21,7 +21,6 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManager;
-import org.urvant.core.configuration.Configuration;
 import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnreachableException;
@@ -30,7 +29,8 @@ import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
-import org.urvant.formats.json.JsonTree;
+import org.urvant.file.json.JsonTree;
+import org.urvant.project.configuration.Configuration;
 
 /**
  * Urvant's own maintenance link: HTTPS and JSON, as {@code maintenance-link.openapi.yaml} describes. Entity tags carry

@@ -4,7 +4,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import org.urvant.core.configuration.Configuration;
 import org.urvant.core.fault.UrvantException;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Fingerprint;
@@ -12,7 +11,8 @@ import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.devices.link.ContentDigest;
-import org.urvant.formats.json.JsonTree;
+import org.urvant.file.json.JsonTree;
+import org.urvant.project.configuration.Configuration;
 
 /**
  * What a stand-in holds: the active configuration and, beside it, what was staged. The rename of the staged file over

@@ -8,7 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.Optional;
-import org.urvant.formats.file.SafeFile;
+import org.urvant.file.SafeFile;
 
 /**
  * The stand-in's flash disk: a folder, with the few operations that the firmware of a device would use. A power cut can

@@ -21,7 +21,6 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.urvant.core.configuration.Configuration;
 import org.urvant.core.fault.UrvantException;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Fingerprint;
@@ -30,7 +29,8 @@ import org.urvant.core.tree.Value;
 import org.urvant.devices.link.ContentDigest;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.standin.DeviceState.Refusal;
-import org.urvant.formats.json.JsonTree;
+import org.urvant.file.json.JsonTree;
+import org.urvant.project.configuration.Configuration;
 
 /** The device's end of the maintenance link: turns requests into calls on the device's state, and answers. */
 final class MaintenanceHandler implements HttpHandler {

@@ -12,7 +12,7 @@ import org.urvant.core.device.Account;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
-import org.urvant.formats.json.JsonTree;
+import org.urvant.file.json.JsonTree;
 
 /** The password of one user of a stand-in, as a salted hash on its disk (PBKDF2 of RFC 8018 with HMAC-SHA-256). */
 final class Passwords {

@@ -1,13 +1,13 @@
 package org.urvant.devices.transfer;
 
 import java.util.Optional;
-import org.urvant.core.compare.Comparison;
-import org.urvant.core.configuration.Configuration;
 import org.urvant.core.fault.RefusedException;
-import org.urvant.core.project.Device;
 import org.urvant.core.tree.Section;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
+import org.urvant.project.Device;
+import org.urvant.project.compare.Comparison;
+import org.urvant.project.configuration.Configuration;
 
 /**
  * Puts a configuration on a device: identity first, then what the device runs now, then, when the caller agrees to the

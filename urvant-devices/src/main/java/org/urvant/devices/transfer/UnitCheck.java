@@ -13,13 +13,13 @@ import java.util.TreeSet;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.fault.RefusedException;
+import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Rule;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Entry;
-import org.urvant.core.project.Project;
-import org.urvant.core.setting.DeviceSheets;
-import org.urvant.core.setting.Sheet;
 import org.urvant.devices.link.Identity;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
 
 /** Holds the unit that answers against the one that the project means, and its clock against the time. */
 public final class UnitCheck {

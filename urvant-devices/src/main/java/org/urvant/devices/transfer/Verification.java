@@ -6,15 +6,15 @@ import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
-import org.urvant.core.configuration.Configuration;
-import org.urvant.core.configuration.ConfigurationBuilder;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnreachableException;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.Project;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.configuration.Configuration;
+import org.urvant.project.configuration.ConfigurationBuilder;
 
 /** The list that is gone through after a download or restart: is it the right device, does it run, and does it run this? */
 public final class Verification {

@@ -33,7 +33,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.configuration.Configuration;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Account;
 import org.urvant.core.fault.UrvantException;
@@ -42,9 +41,10 @@ import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
-import org.urvant.formats.json.JsonTree;
-import org.urvant.formats.yaml.YamlDocument;
-import org.urvant.formats.yaml.YamlNode;
+import org.urvant.file.json.JsonTree;
+import org.urvant.file.yaml.YamlDocument;
+import org.urvant.file.yaml.YamlNode;
+import org.urvant.project.configuration.Configuration;
 
 /** Talks to a stand-in as any program could that follows the OpenAPI file. */
 class MaintenanceProtocolTest {

@@ -16,7 +16,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import org.urvant.core.configuration.Configuration;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Account;
 import org.urvant.core.fault.RefusedException;
@@ -32,6 +31,7 @@ import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.standin.Faults;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
+import org.urvant.project.configuration.Configuration;
 
 /** Whatever fails on the way, the device holds the old configuration or the new one, whole, and says which. */
 class FailingDeviceTest {

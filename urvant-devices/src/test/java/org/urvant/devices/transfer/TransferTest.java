@@ -11,18 +11,12 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.urvant.core.configuration.Configuration;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Account;
 import org.urvant.core.fault.RefusedException;
 import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
-import org.urvant.core.project.AddressBook;
-import org.urvant.core.project.Device;
-import org.urvant.core.project.DeviceRecord;
-import org.urvant.core.project.Entry;
-import org.urvant.core.project.Fitted;
-import org.urvant.core.project.Particulars;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.devices.link.DeviceLink;
@@ -31,6 +25,12 @@ import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
+import org.urvant.project.AddressBook;
+import org.urvant.project.Device;
+import org.urvant.project.DeviceRecord;
+import org.urvant.project.Fitted;
+import org.urvant.project.Particulars;
+import org.urvant.project.configuration.Configuration;
 
 class TransferTest {
     private static final StandInProfile PROFILE = new StandInProfile(

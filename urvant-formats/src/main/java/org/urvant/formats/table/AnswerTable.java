@@ -7,9 +7,9 @@ import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
-import org.urvant.core.project.Entry;
-import org.urvant.formats.file.SafeFile;
+import org.urvant.file.SafeFile;
 
 /** Answers to the questions of a device type as CSV: a row for each device, a column {@code device} and one a question. */
 public final class AnswerTable {

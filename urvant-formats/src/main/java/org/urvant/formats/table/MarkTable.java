@@ -10,8 +10,8 @@ import java.util.Map;
 import java.util.Set;
 import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.finding.Position;
-import org.urvant.core.setting.Matrix;
-import org.urvant.formats.file.SafeFile;
+import org.urvant.file.SafeFile;
+import org.urvant.project.setting.Matrix;
 
 /** A matrix as CSV: rows down, columns across, {@code x} where a row names a column. */
 public final class MarkTable {

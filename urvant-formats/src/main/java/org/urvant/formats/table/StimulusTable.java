@@ -10,19 +10,19 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.urvant.core.behaviour.DeviceLogic;
 import org.urvant.core.fault.MalformedInputException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.language.Spans;
 import org.urvant.core.logic.DataType;
 import org.urvant.core.logic.Logic;
 import org.urvant.core.logic.Simulation.Stimulus;
-import org.urvant.core.setting.ChannelScale;
 import org.urvant.core.signal.Quality;
 import org.urvant.core.signal.SignalValue;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.unit.Amount;
-import org.urvant.formats.file.SafeFile;
+import org.urvant.file.SafeFile;
+import org.urvant.project.behaviour.DeviceLogic;
+import org.urvant.project.setting.ChannelScale;
 
 /**
  * Inputs over time as CSV: columns {@code time} (since the begin: {@code 1.5s}, {@code 2h30m}, {@code 7:30}), {@code signal},

@@ -12,8 +12,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVPrinter;
@@ -24,14 +22,14 @@ import org.urvant.core.fault.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
-import org.urvant.formats.file.SafeFile;
+import org.urvant.file.CsvRefusal;
+import org.urvant.file.SafeFile;
 
 /**
  * A table of settings: one row a value, with the columns {@code device}, {@code setting} and {@code value}; further columns
  * are for people and are not read back. An empty value takes the value away, so that the default counts.
  */
 public final class ValueTable {
-    private static final Pattern CSV_FAULT = Pattern.compile("(?s).*\\((?:start)?line (\\d{1,9})\\)(.*)");
     /** The columns that are read. */
     public static final List<String> READ = List.of("device", "setting", "value");
 
@@ -131,23 +129,9 @@ public final class ValueTable {
                 begin = (int) parser.getCurrentLineNumber() + 1;
             }
         } catch (IOException | UncheckedIOException e) {
-            throw notCsv(shownAs, e);
+            throw CsvRefusal.of(shownAs, e);
         }
         return lines;
-    }
-
-    /** Returns the refusal of a file that the library cannot read as CSV, with the line where that began. */
-    public static MalformedInputException notCsv(String shownAs, Exception fault) {
-        Matcher told = CSV_FAULT.matcher(String.valueOf(fault.getMessage()));
-        boolean isPlaced = told.matches();
-        Position position = isPlaced ? Position.line(shownAs, Integer.parseInt(told.group(1))) : Position.in(shownAs);
-        String message = !isPlaced
-                ? "it cannot be read as a table"
-                : told.group(2).contains("EOF")
-                        ? "a quotation mark opens here and never closes"
-                        : "something stands beside a quotation mark";
-        return new MalformedInputException(
-                position, "not CSV: " + message, "Write \"a text\" whole in quotation marks, or without any.", fault);
     }
 
     private static String width(int found, int wanted) {

@@ -11,11 +11,11 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.project.Project;
-import org.urvant.core.setting.DeviceSheets;
-import org.urvant.formats.project.Devices;
-import org.urvant.formats.project.ProjectFolder;
-import org.urvant.formats.type.Catalogue;
+import org.urvant.project.Project;
+import org.urvant.project.folder.Devices;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.type.Catalogue;
 
 class PagesTest {
     @TempDir

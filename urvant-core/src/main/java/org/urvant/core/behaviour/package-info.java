@@ -1,5 +1,0 @@
-/**
- * What a device does by itself: the behaviour that its type gives it, and the programs that a person gave it, over its channels
- * and settings. Entry: {@link org.urvant.core.behaviour.DeviceLogic}. Values are immutable.
- */
-package org.urvant.core.behaviour;

@@ -1,4 +1,0 @@
-/**
- * Checks a project and returns findings. Entry: ProjectCheck. Nothing here changes a project.
- */
-package org.urvant.core.check;

@@ -1,4 +1,0 @@
-/**
- * Compares two configurations and returns a tree of differences. Entry: Comparison. Values are immutable.
- */
-package org.urvant.core.compare;

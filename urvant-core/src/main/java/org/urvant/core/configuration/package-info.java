@@ -1,5 +1,0 @@
-/**
- * The configuration of one device in canonical form, and its fingerprints. Entry: Configuration. Values are
- * immutable.
- */
-package org.urvant.core.configuration;

@@ -1,0 +1,27 @@
+package org.urvant.file;
+
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.finding.Position;
+
+/** What a person is told of a file that the library cannot read as CSV. */
+public final class CsvRefusal {
+    private static final Pattern TOLD = Pattern.compile("(?s).*\\((?:start)?line (\\d{1,9})\\)(.*)");
+
+    private CsvRefusal() {}
+
+    /** Returns the refusal of a file, with the line where what cannot be read began. */
+    public static MalformedInputException of(String shownAs, Exception cause) {
+        Matcher told = TOLD.matcher(String.valueOf(cause.getMessage()));
+        boolean isPlaced = told.matches();
+        Position position = isPlaced ? Position.line(shownAs, Integer.parseInt(told.group(1))) : Position.in(shownAs);
+        String message = !isPlaced
+                ? "it cannot be read as a table"
+                : told.group(2).contains("EOF")
+                        ? "a quotation mark opens here and never closes"
+                        : "something stands beside a quotation mark";
+        return new MalformedInputException(
+                position, "not CSV: " + message, "Write \"a text\" whole in quotation marks, or without any.", cause);
+    }
+}

@@ -1,0 +1,171 @@
+package org.urvant.file;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.nio.CharBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.CharsetDecoder;
+import java.nio.charset.CoderResult;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.AtomicMoveNotSupportedException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.util.Arrays;
+import org.urvant.core.fault.LimitExceededException;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.finding.Position;
+
+/** Reads and writes whole files so that a fault or a power cut leaves the old file or the new one, never half of one. */
+public final class SafeFile {
+    private SafeFile() {}
+
+    /**
+     * Returns the bytes of a file.
+     *
+     * @param most greatest length in bytes; checked before anything is read
+     * @throws LimitExceededException when the file is longer
+     * @throws UnreachableException when it cannot be read
+     */
+    public static byte[] read(Path file, long most) {
+        return read(file, most, file.toString());
+    }
+
+    private static byte[] read(Path file, long most, String shownAs) {
+        try {
+            long length = Files.size(file);
+            if (length > most) {
+                throw new LimitExceededException(Position.in(shownAs), "file length in bytes", length, most);
+            }
+            return Files.readAllBytes(file);
+        } catch (NoSuchFileException e) {
+            throw new UnreachableException(
+                    "there is no file " + file, "Check the name; paths count from the folder you are in.", e);
+        } catch (IOException e) {
+            throw new UnreachableException(
+                    "cannot read " + file + " (" + reason(e) + ")",
+                    "Check that it is a file and that you may read it.",
+                    e);
+        }
+    }
+
+    /**
+     * Returns the text of a UTF-8 file, without byte order mark.
+     *
+     * @throws MalformedInputException at the line of the first octet that is not UTF-8
+     */
+    public static String readText(Path file, long most, String shownAs) {
+        return text(read(file, most, shownAs), shownAs);
+    }
+
+    /** Returns the text of UTF-8 octets, without byte order mark. */
+    public static String text(byte[] octets, String shownAs) {
+        CharsetDecoder decoder = StandardCharsets.UTF_8
+                .newDecoder()
+                .onMalformedInput(CodingErrorAction.REPORT)
+                .onUnmappableCharacter(CodingErrorAction.REPORT);
+        ByteBuffer in = ByteBuffer.wrap(octets);
+        CharBuffer out = CharBuffer.allocate(octets.length + 1);
+        CoderResult result = decoder.decode(in, out, true);
+        if (result.isError()) {
+            int line = 1;
+            for (int i = 0; i < in.position(); i++) {
+                line += octets[i] == '\n' ? 1 : 0;
+            }
+            throw new MalformedInputException(
+                    Position.line(shownAs, line),
+                    "octet " + String.format("%02X", octets[in.position()]) + " at offset " + in.position()
+                            + " is not UTF-8",
+                    "Save the file as UTF-8.",
+                    new CharacterCodingException());
+        }
+        out.flip();
+        String text = out.toString();
+        return text.startsWith("\uFEFF") ? text.substring(1) : text;
+    }
+
+    /** Replaces or creates a file: written beside, synced, renamed, folder synced. Does nothing when nothing changes. */
+    public static void write(Path file, byte[] content) {
+        Path beside = file.resolveSibling(file.getFileName() + ".new");
+        try {
+            if (Files.isRegularFile(file)
+                    && Files.size(file) == content.length
+                    && Arrays.equals(Files.readAllBytes(file), content)) {
+                return;
+            }
+            Files.createDirectories(file.toAbsolutePath().getParent());
+            try (FileChannel channel = FileChannel.open(
+                    beside,
+                    StandardOpenOption.CREATE,
+                    StandardOpenOption.WRITE,
+                    StandardOpenOption.TRUNCATE_EXISTING)) {
+                ByteBuffer buffer = ByteBuffer.wrap(content);
+                while (buffer.hasRemaining()) {
+                    channel.write(buffer);
+                }
+                channel.force(true);
+            }
+            move(beside, file);
+            syncFolder(file.toAbsolutePath().getParent());
+        } catch (IOException e) {
+            throw new UnreachableException(
+                    "cannot write " + file + " (" + reason(e) + "); it is as it was",
+                    "Check free space and that you may write there.",
+                    e);
+        }
+    }
+
+    /** Replaces or creates a UTF-8 text file as {@link #write} does. */
+    public static void writeText(Path file, String text) {
+        write(file, text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Removes a file, if it is there. */
+    public static void delete(Path file) {
+        try {
+            Files.deleteIfExists(file);
+        } catch (IOException e) {
+            throw new UnreachableException(
+                    "cannot remove " + file + " (" + reason(e) + ")", "Check that you may write there.", e);
+        }
+    }
+
+    /** Returns when a file was last written, in milliseconds since 1970; 0 when it cannot be told. */
+    public static long modified(Path file) {
+        try {
+            return Files.getLastModifiedTime(file).toMillis();
+        } catch (IOException e) {
+            return 0;
+        }
+    }
+
+    /** Renames a file over another in one step. */
+    public static void move(Path from, Path to) throws IOException {
+        try {
+            Files.move(from, to, StandardCopyOption.ATOMIC_MOVE);
+        } catch (AtomicMoveNotSupportedException e) {
+            Files.move(from, to, StandardCopyOption.REPLACE_EXISTING);
+        }
+    }
+
+    /** Makes a rename in a folder last through a power cut, where the system can. */
+    public static void syncFolder(Path folder) {
+        try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
+            channel.force(true);
+        } catch (IOException e) {
+            if (System.getProperty("os.name").startsWith("Linux")) {
+                throw new UncheckedIOException("cannot sync folder " + folder, e);
+            }
+        }
+    }
+
+    private static String reason(IOException e) {
+        return e.getClass().getSimpleName().replace("Exception", "").replaceAll("(?<=[a-z])(?=[A-Z])", " ");
+    }
+}

@@ -1,0 +1,160 @@
+package org.urvant.file.yaml;
+
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Changes one value in a YAML text and leaves every other character as it was. A value that exists is replaced where it
+ * stands; a new one is added as a line below the last entry of its map, at the indent of that map.
+ */
+final class YamlEdit {
+    private final YamlDocument document;
+    private final String text;
+
+    YamlEdit(YamlDocument document) {
+        this.document = document;
+        this.text = document.text();
+    }
+
+    String set(List<String> path, String value) {
+        YamlNode.Fields at = document.root();
+        int depth = 0;
+        while (depth < path.size()) {
+            YamlNode next = at.entries().get(path.get(depth));
+            if (next == null) {
+                return insert(at, path.subList(depth, path.size()), value);
+            }
+            if (depth == path.size() - 1) {
+                return replace(next, value);
+            }
+            if (next instanceof YamlNode.Fields fields) {
+                at = fields;
+                depth++;
+                continue;
+            }
+            boolean empty =
+                    next instanceof YamlNode.Text scalar && scalar.text().isEmpty();
+            if (!empty) {
+                throw new IllegalArgumentException(String.join(".", path.subList(0, depth + 1))
+                        + " is a value and cannot hold " + path.get(depth + 1));
+            }
+            int indent = indentOf(at) + 2;
+            int lineEnd = lineEnd(offset(next.span().end()));
+            return splice(lineEnd, lineEnd, lines(path.subList(depth + 1, path.size()), value, indent, true));
+        }
+        throw new IllegalArgumentException("an empty path names no value");
+    }
+
+    String remove(List<String> path) {
+        YamlNode.Fields at = document.root();
+        for (int depth = 0; depth < path.size() - 1; depth++) {
+            if (!(at.entries().get(path.get(depth)) instanceof YamlNode.Fields fields)) {
+                return text;
+            }
+            at = fields;
+        }
+        String key = path.get(path.size() - 1);
+        YamlNode value = at.entries().get(key);
+        if (value == null || at.isFlow()) {
+            return text;
+        }
+        int start = lineStart(at.keys().get(key).line());
+        int end = lineEnd(lastLeafEnd(value));
+        return splice(start, Math.min(text.length(), end + 1), "");
+    }
+
+    private String replace(YamlNode old, String value) {
+        if (!(old instanceof YamlNode.Text)) {
+            throw new IllegalArgumentException("the value at " + old.position() + " is a map or a list");
+        }
+        int start = offset(old.span().start());
+        String before = start > 0 && text.charAt(start - 1) == ':' ? " " : "";
+        return splice(start, offset(old.span().end()), before + YamlText.scalar(value));
+    }
+
+    private String insert(YamlNode.Fields map, List<String> keys, String value) {
+        if (map.isFlow()) {
+            int brace = offset(map.span().end()) - 1;
+            String separator = map.entries().isEmpty() ? "" : ", ";
+            StringBuilder inner = new StringBuilder(YamlText.scalar(value));
+            for (int i = keys.size() - 1; i > 0; i--) {
+                inner.insert(0, "{" + YamlText.scalar(keys.get(i)) + ": ").append('}');
+            }
+            return splice(brace, brace, separator + YamlText.scalar(keys.get(0)) + ": " + inner);
+        }
+        if (map.entries().isEmpty()) {
+            String lead = text.isEmpty() || text.endsWith("\n") ? text : text + "\n";
+            return lead + lines(keys, value, 0, false) + "\n";
+        }
+        YamlNode last = null;
+        for (Map.Entry<String, YamlNode> entry : map.entries().entrySet()) {
+            last = entry.getValue();
+        }
+        int at = lineEnd(lastLeafEnd(last));
+        return splice(at, at, lines(keys, value, indentOf(map), true));
+    }
+
+    private static String lines(List<String> keys, String value, int indent, boolean newLineFirst) {
+        StringBuilder lines = new StringBuilder();
+        for (int i = 0; i < keys.size(); i++) {
+            if (newLineFirst || i > 0) {
+                lines.append('\n');
+            }
+            lines.append(" ".repeat(indent + 2 * i))
+                    .append(YamlText.scalar(keys.get(i)))
+                    .append(':');
+        }
+        return lines.append(' ').append(YamlText.scalar(value)).toString();
+    }
+
+    private static int indentOf(YamlNode.Fields map) {
+        return map.keys().values().stream()
+                .mapToInt(position -> position.column() - 1)
+                .min()
+                .orElse(0);
+    }
+
+    /** Returns the offset just after the last scalar within a node; a block map's own end lies beyond comments below it. */
+    private int lastLeafEnd(YamlNode node) {
+        if (node instanceof YamlNode.Fields fields
+                && !fields.isFlow()
+                && !fields.entries().isEmpty()) {
+            YamlNode last = null;
+            for (YamlNode value : fields.entries().values()) {
+                last = value;
+            }
+            return lastLeafEnd(last);
+        }
+        if (node instanceof YamlNode.Items items
+                && !items.items().isEmpty()
+                && text.charAt(offset(items.span().start())) != '[') {
+            return lastLeafEnd(items.items().get(items.items().size() - 1));
+        }
+        int end = offset(node.span().end());
+        while (end > offset(node.span().start()) && text.charAt(end - 1) == '\n') {
+            end--; // a block scalar ends after its line break
+        }
+        return end;
+    }
+
+    private int lineEnd(int from) {
+        int end = text.indexOf('\n', from);
+        return end < 0 ? text.length() : end;
+    }
+
+    private int lineStart(int line) {
+        int start = 0;
+        for (int i = 1; i < line; i++) {
+            start = text.indexOf('\n', start) + 1;
+        }
+        return start;
+    }
+
+    private int offset(int codePoints) {
+        return text.offsetByCodePoints(0, codePoints);
+    }
+
+    private String splice(int start, int end, String replacement) {
+        return text.substring(0, start) + replacement + text.substring(end);
+    }
+}

@@ -1,0 +1,91 @@
+package org.urvant.file;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Instant;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.urvant.core.fault.LimitExceededException;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.fault.UnreachableException;
+
+class SafeFileTest {
+    @TempDir
+    Path folder;
+
+    @Test
+    void aFileIsReplacedWholeAndNothingIsLeftBeside() throws IOException {
+        Path file = folder.resolve("deep/er/a.txt");
+        SafeFile.writeText(file, "one");
+        SafeFile.writeText(file, "two and more");
+        assertThat(file).hasContent("two and more");
+        SafeFile.writeText(file, "3");
+        assertThat(file).hasContent("3");
+        try (var files = Files.list(file.getParent())) {
+            assertThat(files).containsExactly(file);
+        }
+    }
+
+    @Test
+    void writingTheSameTouchesNothing() throws IOException {
+        Path file = folder.resolve("a.txt");
+        SafeFile.writeText(file, "same");
+        FileTime old = FileTime.from(Instant.parse("2020-01-01T00:00:00Z"));
+        Files.setLastModifiedTime(file, old);
+        SafeFile.writeText(file, "same");
+        assertThat(Files.getLastModifiedTime(file)).isEqualTo(old);
+        SafeFile.writeText(file, "othe");
+        assertThat(Files.getLastModifiedTime(file)).isNotEqualTo(old);
+    }
+
+    @Test
+    void whatCannotBeWrittenLeavesTheOldFile() throws IOException {
+        Path file = folder.resolve("a.txt");
+        SafeFile.writeText(file, "old");
+        Files.createDirectory(folder.resolve("a.txt.new"));
+        assertThatThrownBy(() -> SafeFile.writeText(file, "new"))
+                .isInstanceOf(UnreachableException.class)
+                .hasMessageContaining("a.txt")
+                .hasMessageContaining("as it was");
+        assertThat(file).hasContent("old");
+    }
+
+    @Test
+    void limitsHoldAtExactlyTheirValue() {
+        Path file = folder.resolve("a.txt");
+        SafeFile.writeText(file, "12345");
+        assertThat(SafeFile.read(file, 5)).hasSize(5);
+        assertThatThrownBy(() -> SafeFile.read(file, 4))
+                .isInstanceOf(LimitExceededException.class)
+                .hasMessageContaining("is 5, more than the limit of 4");
+        assertThatThrownBy(() -> SafeFile.read(folder.resolve("none"), 5)).hasMessageContaining("there is no file");
+        assertThatThrownBy(() -> SafeFile.read(folder, 1_000_000)).isInstanceOf(UnreachableException.class);
+    }
+
+    @Test
+    void whatIsNotUtf8IsNamedByItsLine() {
+        byte[] latin = "first\nStra\u00dfe\n".getBytes(StandardCharsets.ISO_8859_1);
+        assertThatThrownBy(() -> SafeFile.text(latin, "list.csv"))
+                .isInstanceOfSatisfying(MalformedInputException.class, fault -> {
+                    assertThat(fault.placedMessage()).startsWith("list.csv:2: octet DF at offset 10");
+                    assertThat(fault.remedy()).contains("UTF-8");
+                });
+        assertThat(SafeFile.text("\uFEFFa".getBytes(StandardCharsets.UTF_8), "x"))
+                .isEqualTo("a");
+        assertThat(SafeFile.text(new byte[0], "x")).isEmpty();
+    }
+
+    @Test
+    void removingWhatIsNotThereIsNoFault() {
+        SafeFile.delete(folder.resolve("none"));
+        SafeFile.writeText(folder.resolve("a"), "x");
+        SafeFile.delete(folder.resolve("a"));
+        assertThat(folder.resolve("a")).doesNotExist();
+    }
+}

@@ -1,0 +1,109 @@
+package org.urvant.file.yaml;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+
+class YamlEditTest {
+    private static final List<String> LINES = List.of(
+            "# head",
+            "",
+            "  # indented comment",
+            "a: 1   # why",
+            "b:",
+            "  c: two words",
+            "  d: 'quoted text'",
+            "e: {f: 1, g: x}");
+
+    private static Map<String, String> flat(YamlNode.Fields fields, String prefix, Map<String, String> into) {
+        fields.entries().forEach((key, node) -> {
+            if (node instanceof YamlNode.Text text) {
+                into.put(prefix + key, text.text());
+            } else {
+                flat((YamlNode.Fields) node, prefix + key + "/", into);
+            }
+        });
+        return into;
+    }
+
+    private static List<String> comments(String text) {
+        List<String> comments = new ArrayList<>();
+        text.lines()
+                .filter(line -> line.contains("#"))
+                .forEach(line -> comments.add(line.substring(line.indexOf('#'))));
+        return comments;
+    }
+
+    /** Random edits on a document do what they do on a plain map, and every comment stays. */
+    @Property(tries = 300)
+    void editsDoWhatTheySayAndKeepComments(@ForAll long seed) {
+        Random random = new Random(seed);
+        YamlDocument document = YamlDocument.parse("x", String.join("\n", LINES) + "\n");
+        Map<String, String> model = flat(document.root(), "", new TreeMap<>());
+        List<String> comments = comments(document.text());
+        List<List<String>> paths = List.of(
+                List.of("a"),
+                List.of("b", "c"),
+                List.of("b", "d"),
+                List.of("b", "new"),
+                List.of("e", "f"),
+                List.of("e", "new"),
+                List.of("h"),
+                List.of("i", "j"),
+                List.of("i", "k", "l"),
+                List.of("i", "m"));
+        for (int step = 0; step < 12; step++) {
+            List<String> path = paths.get(random.nextInt(paths.size()));
+            String value = List.of("1", "on", "a: b", "", " pad", "#x", "ünï", "12:30", "- x", "{y}")
+                    .get(random.nextInt(10));
+            document = document.with(path, value);
+            model.put(String.join("/", path), value);
+            assertThat(flat(document.root(), "", new TreeMap<>()))
+                    .as(document.text())
+                    .isEqualTo(model);
+        }
+        assertThat(document.text()).contains(comments);
+    }
+
+    @Test
+    void removingTakesTheLinesOfTheValueAndNothingElse() {
+        YamlDocument document = YamlDocument.parse("x", "a: 1\nb:\n  c: 2\n  d: 3\n# tail\ne: 4\n");
+        assertThat(document.without(List.of("b", "c")).text()).isEqualTo("a: 1\nb:\n  d: 3\n# tail\ne: 4\n");
+        assertThat(document.without(List.of("b")).text()).isEqualTo("a: 1\n# tail\ne: 4\n");
+        assertThat(document.without(List.of("none", "x")).text()).isEqualTo(document.text());
+    }
+
+    @Test
+    void nestedAndDottedKeysLeadToTheSameValue() {
+        YamlDocument nested = YamlDocument.parse("x", "settings:\n  watchdog:\n    time: 5\n");
+        YamlDocument dotted = YamlDocument.parse("x", "settings:\n  watchdog.time: 5\n");
+        assertThat(nested.keys(List.of("settings"), "watchdog.time")).containsExactly("settings", "watchdog", "time");
+        assertThat(dotted.keys(List.of("settings"), "watchdog.time")).containsExactly("settings", "watchdog.time");
+    }
+
+    @Test
+    void aValueCannotHoldValues() {
+        YamlDocument document = YamlDocument.parse("x", "a: 1\nb: [1, 2]\n");
+        assertThatThrownBy(() -> document.with(List.of("a", "b"), "2")).hasMessageContaining("is a value");
+        assertThatThrownBy(() -> document.with(List.of("b"), "2")).hasMessageContaining("list");
+        assertThatThrownBy(() -> document.with(List.of(), "2")).hasMessageContaining("empty path");
+    }
+
+    @Test
+    void depthIsLimited() {
+        StringBuilder deep = new StringBuilder();
+        for (int i = 0; i < 60; i++) {
+            deep.append(" ".repeat(i)).append("k:\n");
+        }
+        assertThatThrownBy(() -> YamlDocument.parse("deep", deep + " ".repeat(60) + "v: 1\n"))
+                .hasMessageContaining("depth");
+    }
+}

@@ -1,4 +1,0 @@
-/**
- * Reads device types from YAML files and holds the shipped catalogue. Entry: Catalogue.
- */
-package org.urvant.formats.type;

@@ -1,0 +1,26 @@
+package org.urvant.project;
+
+import java.util.Collections;
+import java.util.List;
+import java.util.Objects;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Position;
+
+/**
+ * A bay of the site: its primary equipment as the plates give it, and the devices that protect it.
+ *
+ * @param name name of the bay, unique on the site
+ * @param breakers number of its circuit breakers; 0 when not given
+ * @param devices names of its devices
+ * @param ratings ratings of its equipment, by the path that devices give the same rating at: {@code ct.primary}
+ * @param position where it stands
+ */
+public record Bay(String name, int breakers, List<Entry> devices, SortedMap<String, Entry> ratings, Position position) {
+    public Bay {
+        Objects.requireNonNull(name, "name");
+        devices = List.copyOf(devices);
+        ratings = Collections.unmodifiableSortedMap(new TreeMap<>(ratings));
+    }
+}

@@ -1,0 +1,84 @@
+package org.urvant.project.check;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Consumer;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Rule;
+import org.urvant.project.Bay;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.RatingMatch;
+import org.urvant.project.setting.Sheet;
+
+/** Holds the ratings of primary equipment against the devices that protect it. */
+final class BayCheck {
+    /** Setting of a channel that says what it does for a breaker, and the one that says for which. */
+    private static final String SERVES = "serves";
+
+    private static final String BREAKER = "breaker";
+    private static final String NOTHING = "other";
+
+    private BayCheck() {}
+
+    /** Each breaker of the bay needs each signal that the channels of its devices can be for. */
+    private static void breakers(Project project, Bay bay, Consumer<Finding> findings) {
+        Set<String> possible = new TreeSet<>();
+        Set<String> there = new HashSet<>();
+        for (Entry name : bay.devices()) {
+            Device device = project.devices().get(name.text());
+            Optional<DeviceType> type = device == null ? Optional.empty() : project.type(device);
+            type.ifPresent(found -> {
+                for (Sheet sheet : DeviceSheets.of(found, device).all()) {
+                    SettingDefinition serves = sheet.definition().settings().get(SERVES);
+                    if (sheet.kind() == Sheet.Kind.CHANNEL && serves != null) {
+                        possible.addAll(serves.limits().choices());
+                        there.add(sheet.value(SERVES) + " " + sheet.value(BREAKER));
+                    }
+                }
+            });
+        }
+        possible.remove(NOTHING);
+        for (int breaker = 1; breaker <= bay.breakers(); breaker++) {
+            int number = breaker;
+            List<String> missing = possible.stream()
+                    .filter(signal -> !there.contains(signal + " " + number))
+                    .toList();
+            if (!missing.isEmpty()) {
+                findings.accept(new Finding(
+                        Rule.BREAKER_SIGNAL_MISSING,
+                        "bay " + bay.name() + " breaker " + number,
+                        bay.position(),
+                        "breaker " + number + " of bay " + bay.name() + " has no " + String.join(", no ", missing),
+                        Rule.BREAKER_SIGNAL_MISSING.remedy()));
+            }
+        }
+    }
+
+    static void check(Project project, Consumer<Finding> findings) {
+        for (Bay bay : project.bays().values()) {
+            RatingMatch.strangers(project, bay).forEach(findings);
+            if (bay.breakers() > 0) {
+                breakers(project, bay, findings);
+            }
+            for (RatingMatch match : RatingMatch.of(project, bay)) {
+                if (!match.agrees() && !match.ofDevice().isEmpty()) {
+                    findings.accept(new Finding(
+                            Rule.RATING_DIFFERS,
+                            match.device() + " " + match.path(),
+                            match.position(),
+                            match.path() + " is " + match.ofDevice() + "; the equipment of bay " + bay.name() + " has "
+                                    + match.ofBay(),
+                            "Run 'urvant settle " + bay.name() + " --from bay', or '--from " + match.device() + "'."));
+                }
+            }
+        }
+    }
+}

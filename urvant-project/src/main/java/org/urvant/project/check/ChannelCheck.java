@@ -1,0 +1,203 @@
+package org.urvant.project.check;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import org.urvant.core.device.ChannelKind;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SettingKind;
+import org.urvant.core.device.TableDefinition;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.range.Interval;
+import org.urvant.project.Device;
+import org.urvant.project.setting.ChannelScale;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
+
+/**
+ * Checks what channels can measure and what is made of them: ranges against sensors, limits against ranges, references to
+ * channels that are unused, values that share bits of a frame.
+ */
+final class ChannelCheck {
+    private static final int FRAME_BITS = 64;
+
+    private final Device device;
+    private final DeviceSheets sheets;
+    private final Consumer<Finding> findings;
+
+    private ChannelCheck(Device device, DeviceSheets sheets, Consumer<Finding> findings) {
+        this.device = device;
+        this.sheets = sheets;
+        this.findings = findings;
+    }
+
+    static void check(Device device, DeviceSheets sheets, Consumer<Finding> findings) {
+        ChannelCheck check = new ChannelCheck(device, sheets, findings);
+        check.sheets.channels().keySet().forEach(name -> ChannelScale.of(sheets, name)
+                .ifPresent(scale -> check.sensor(name, scale)));
+        for (Sheet sheet : sheets.all()) {
+            for (SettingDefinition setting : sheet.definition().settings().values()) {
+                if (sheet.idle(setting).isEmpty()) {
+                    check.unused(sheet, setting);
+                    check.limit(sheet, setting);
+                }
+            }
+        }
+        sheets.type().tables().values().stream()
+                .filter(table -> table.bits() != null)
+                .forEach(check::frames);
+    }
+
+    /** A range beyond what the sensor can measure shows values that never come. */
+    private void sensor(String name, ChannelScale scale) {
+        Optional<Interval> can = scale.sensor();
+        Sheet sheet = sheets.sheet(name).orElseThrow();
+        if (can.isEmpty() || scale.low().isEmpty() || scale.high().isEmpty()) {
+            return;
+        }
+        Optional<Interval> bounds = scale.sensorInUnit();
+        if (bounds.isEmpty()) {
+            report(
+                    Rule.RANGE_BEYOND_SENSOR,
+                    sheet.path(scale.law().unit()),
+                    sheet.position(scale.law().unit()),
+                    name + " is shown in " + (scale.unit().isEmpty() ? "no unit" : scale.unit()) + ", and "
+                            + scale.sensorName() + " measures a temperature",
+                    "Choose °C or °F.");
+            return;
+        }
+        String path = !bounds.get().contains(scale.low().get())
+                ? scale.law().low()
+                : bounds.get().contains(scale.high().get()) ? "" : scale.law().high();
+        if (!path.isEmpty()) {
+            report(
+                    Rule.RANGE_BEYOND_SENSOR,
+                    sheet.path(path),
+                    sheet.position(path),
+                    name + " goes from " + plain(scale.low().get()) + " to "
+                            + plain(scale.high().get()) + " "
+                            + scale.unit() + "; " + scale.sensorName() + " measures from "
+                            + plain(can.get().low())
+                            + " to " + plain(can.get().high()) + " °C",
+                    Rule.RANGE_BEYOND_SENSOR.remedy());
+        }
+    }
+
+    private void unused(Sheet sheet, SettingDefinition setting) {
+        if (setting.kind() != SettingKind.REFERENCE || sheet.text(setting).isEmpty()) {
+            return;
+        }
+        String to = setting.limits().refersTo();
+        if (!to.equals("channels") && !sheets.type().hardware().channels().containsKey(to)) {
+            return;
+        }
+        for (String name : sheet.text(setting).get().split("\\s*,\\s*")) {
+            boolean isUnused = sheets.channels().containsKey(name)
+                    && sheets.sheet(name)
+                            .filter(channel -> ChannelKind.UNUSED.equals(channel.value(ChannelKind.CARRIES)))
+                            .isPresent();
+            if (isUnused) {
+                report(
+                        Rule.CHANNEL_CANNOT_CARRY,
+                        sheet.path(setting.path()),
+                        sheet.position(setting.path()),
+                        sheet.path(setting.path()) + " names " + name + ", which is unused",
+                        "Say what " + name + " carries with 'urvant set " + device.name() + " " + name + "."
+                                + ChannelKind.CARRIES + " WORD', or name another channel.");
+            }
+        }
+    }
+
+    private void limit(Sheet sheet, SettingDefinition setting) {
+        String column = setting.traits().limitOf();
+        if (column.isEmpty()
+                || !(sheet.value(setting.path()) instanceof BigDecimal limit)
+                || !(sheet.value(column) instanceof String channel)
+                || !sheets.channels().containsKey(channel)) {
+            return;
+        }
+        String path = sheet.path(setting.path());
+        Optional<ChannelScale> scale = ChannelScale.of(sheets, channel);
+        if (scale.isEmpty()) {
+            report(
+                    Rule.VALUE_NOT_USED,
+                    path,
+                    sheet.position(setting.path()),
+                    path + " is a limit, and " + channel + " has no value to hold against it",
+                    Rule.VALUE_NOT_USED.remedy());
+            return;
+        }
+        Interval ends = scale.get().ends().orElse(Interval.ALL);
+        if (!ends.contains(limit)) {
+            String unit = scale.get().unit();
+            report(
+                    Rule.VALUE_OUT_OF_RANGE,
+                    path,
+                    sheet.position(setting.path()),
+                    path + " is " + plain(limit) + "; " + channel + " goes from " + plain(ends.low()) + " to "
+                            + plain(ends.high()) + (unit.isEmpty() ? "" : " " + unit),
+                    "Give a limit that " + channel + " can reach.");
+        }
+    }
+
+    /** Two values in one frame must not share bits. */
+    private void frames(TableDefinition table) {
+        TableDefinition.FrameBits columns = table.bits();
+        Map<String, List<Sheet>> frames = new HashMap<>();
+        for (Sheet row : sheets.of(Sheet.Kind.ROW, table.name())) {
+            if (row.value(columns.frame()) instanceof BigDecimal frame) {
+                frames.computeIfAbsent(frame.stripTrailingZeros().toPlainString(), key -> new ArrayList<>())
+                        .add(row);
+            }
+        }
+        frames.forEach((frame, rows) -> {
+            Map<Integer, Sheet> taken = new HashMap<>();
+            for (Sheet row : rows) {
+                Sheet other = null;
+                BitSet bits = bits(row, columns);
+                for (int bit = bits.nextSetBit(0); bit >= 0 && other == null; bit = bits.nextSetBit(bit + 1)) {
+                    other = taken.get(bit);
+                }
+                bits.stream().forEach(bit -> taken.putIfAbsent(bit, row));
+                if (other != null) {
+                    report(
+                            Rule.BITS_OVERLAP,
+                            row.path(columns.start()),
+                            row.position(columns.start()),
+                            row.prefix() + " and " + other.prefix() + " share bits of frame " + frame,
+                            Rule.BITS_OVERLAP.remedy());
+                }
+            }
+        });
+    }
+
+    private static BitSet bits(Sheet row, TableDefinition.FrameBits columns) {
+        BitSet bits = new BitSet(FRAME_BITS);
+        if (row.value(columns.start()) instanceof BigDecimal start
+                && row.value(columns.length()) instanceof BigDecimal length) {
+            int first = start.intValue();
+            boolean isBig = "big-endian".equals(row.value(columns.order()));
+            // counted from the most significant bit of the first byte, a big-endian value is one stretch
+            int from = isBig ? first / Byte.SIZE * Byte.SIZE + Byte.SIZE - 1 - first % Byte.SIZE : first;
+            for (int bit = from; bit < Math.min(FRAME_BITS, from + length.intValue()); bit++) {
+                bits.set(isBig ? bit / Byte.SIZE * Byte.SIZE + Byte.SIZE - 1 - bit % Byte.SIZE : bit);
+            }
+        }
+        return bits;
+    }
+
+    private static String plain(BigDecimal number) {
+        return number.signum() == 0 ? "0" : number.stripTrailingZeros().toPlainString();
+    }
+
+    private void report(Rule rule, String subject, Position position, String message, String remedy) {
+        findings.accept(new Finding(rule, device.name() + " " + subject, position, message, remedy));
+    }
+}

@@ -1,0 +1,132 @@
+package org.urvant.project.check;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.TreeSet;
+import org.urvant.core.device.DeviceFunction;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Effect;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.tree.Node;
+import org.urvant.core.tree.Section;
+import org.urvant.project.Device;
+import org.urvant.project.compare.Comparison;
+import org.urvant.project.compare.Difference;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
+
+/** Says what a download causes beyond the new values: a restart, a lost sign-off. */
+public final class DownloadCheck {
+    private DownloadCheck() {}
+
+    /**
+     * Returns the effects of a download as findings.
+     *
+     * @param comparison differences, left what the device runs, right what it is to run
+     * @param isSignedOff whether what the device runs is signed off
+     */
+    public static List<Finding> effects(DeviceType type, Device device, Comparison comparison, boolean isSignedOff) {
+        List<Finding> findings = new ArrayList<>();
+        TreeSet<String> restarting = new TreeSet<>();
+        TreeSet<String> checked = new TreeSet<>();
+        DeviceSheets sheets = DeviceSheets.of(type, device);
+        for (Difference part : comparison.differences()) {
+            if (part.name().equals("settings") || part.name().equals("communications")) {
+                for (String path : paths(part)) {
+                    sheets.seek(path).map(place -> place.setting().effect()).ifPresent(effect -> {
+                        if (effect == Effect.RESTART) {
+                            restarting.add(path);
+                        } else if (effect == Effect.SIGN_OFF) {
+                            checked.add(path);
+                        }
+                    });
+                }
+            } else if (part.name().equals("hardware")) {
+                paths(part).stream().filter(path -> path.startsWith("module")).forEach(restarting::add);
+            }
+        }
+        if (!restarting.isEmpty()) {
+            findings.add(finding(
+                    Rule.RESTART_NEEDED,
+                    device,
+                    "the device restarts, because of " + String.join(", ", restarting) + "; " + blocked(type, sheets)));
+        }
+        if (isSignedOff) {
+            String because = checked.isEmpty() ? "" : "; to be checked above all: " + String.join(", ", checked);
+            findings.add(
+                    finding(Rule.SIGN_OFF_LOST, device, "the sign-off of " + device.name() + " is lost" + because));
+        }
+        return findings;
+    }
+
+    /** Returns in words which functions a device cannot do while it restarts. */
+    public static String blocked(DeviceType type, DeviceSheets sheets) {
+        List<String> blocked = type.handling().functions().stream()
+                .filter(function -> sheets.all().stream().anyMatch(sheet -> isOn(function, sheet)))
+                .map(DeviceFunction::meaning)
+                .toList();
+        if (type.handling().functions().isEmpty()) {
+            return "meanwhile it does nothing; its type does not list its functions";
+        }
+        return blocked.isEmpty()
+                ? "no function that is on is blocked meanwhile"
+                : "blocked meanwhile: " + String.join(", ", blocked);
+    }
+
+    private static boolean isOn(DeviceFunction function, Sheet sheet) {
+        boolean isItsOwn = !function.table().isEmpty()
+                ? sheet.kind() == Sheet.Kind.ROW
+                        && sheet.container()
+                                .substring(sheet.container().lastIndexOf('.') + 1)
+                                .equals(function.table())
+                : sheet.kind() == (function.isPerGroup() ? Sheet.Kind.GROUP : Sheet.Kind.DEVICE);
+        return isItsOwn && function.isOn(sheet);
+    }
+
+    /**
+     * Returns what stands against the download itself: a device that can only be set by hand.
+     */
+    public static List<Finding> refusals(DeviceType type, Device device) {
+        return type.handling().isProgrammable()
+                ? List.of()
+                : List.of(new Finding(
+                        Rule.DIAL_ONLY_DEVICE,
+                        device.name() + " download",
+                        device.position(),
+                        device.name() + " is a " + type.title() + " with dials and switches only",
+                        "Run 'urvant selectors " + device.name() + "' for the sheet, and set it by hand."));
+    }
+
+    private static Finding finding(Rule rule, Device device, String message) {
+        return new Finding(rule, device.name() + " download", device.position(), message, rule.remedy());
+    }
+
+    /** Returns the paths of the values that differ; a section that came or went whole counts with all its values. */
+    private static List<String> paths(Difference part) {
+        List<String> paths = new ArrayList<>();
+        part.inner().forEach(inner -> collect(inner, inner.name(), paths));
+        if (part.kind() != Difference.Kind.INNER) {
+            whole(part.left(), "", paths);
+            whole(part.right(), "", paths);
+        }
+        return paths;
+    }
+
+    private static void collect(Difference difference, String path, List<String> paths) {
+        if (difference.kind() == Difference.Kind.INNER) {
+            difference.inner().forEach(inner -> collect(inner, path + "." + inner.name(), paths));
+        } else {
+            whole(difference.left(), path, paths);
+            whole(difference.right(), path, paths);
+        }
+    }
+
+    private static void whole(Node node, String path, List<String> paths) {
+        if (node instanceof Section section) {
+            section.nodes().forEach((name, inner) -> whole(inner, path.isEmpty() ? name : path + "." + name, paths));
+        } else if (node != null) {
+            paths.add(path);
+        }
+    }
+}

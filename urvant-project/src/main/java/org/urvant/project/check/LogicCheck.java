@@ -1,0 +1,63 @@
+package org.urvant.project.check;
+
+import java.util.function.Consumer;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.LogicDefinition;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.logic.Remark;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.behaviour.DeviceLogic;
+
+/** Checks the programs of devices: whether the type can run them, whether they are sound, what is probably not meant. */
+final class LogicCheck {
+    private LogicCheck() {}
+
+    static void check(Project project, Device device, Consumer<Finding> findings) {
+        if (!device.logic().isBlank()) {
+            project.type(device).ifPresent(type -> check(type, device, findings));
+        }
+    }
+
+    private static void check(DeviceType type, Device device, Consumer<Finding> findings) {
+        LogicDefinition definition = type.software().logic();
+        String subject = device.name() + " logic";
+        Position whole = Position.in(device.logicName());
+        int count = DeviceLogic.programs(device.logic()).size();
+        if (count > definition.programs()
+                || device.logic().length() > definition.longest() && definition.programs() > 0) {
+            String message = definition.programs() == 0
+                    ? type.name() + " runs no programs of its own"
+                    : count > definition.programs()
+                            ? "there are " + count + " programs; " + type.name() + " runs " + definition.programs()
+                            : "the programs have " + device.logic().length() + " characters; " + type.name() + " holds "
+                                    + definition.longest();
+            findings.accept(
+                    new Finding(Rule.LOGIC_NOT_POSSIBLE, subject, whole, message, Rule.LOGIC_NOT_POSSIBLE.remedy()));
+            return;
+        }
+        DeviceLogic logic = DeviceLogic.of(type, device);
+        logic.compile((position, fault) -> findings.accept(
+                        new Finding(Rule.PROGRAM_FAULTY, subject, position, fault.message(), fault.remedy())))
+                .ifPresent(sound -> sound.remarks().stream()
+                        .filter(remark -> remark.source().equals(device.logicName()))
+                        .forEach(remark -> findings.accept(new Finding(
+                                rule(remark.kind()),
+                                subject,
+                                logic.position(remark.source(), remark.place()),
+                                remark.message(),
+                                remark.remedy()))));
+    }
+
+    private static Rule rule(Remark.Kind kind) {
+        return switch (kind) {
+            case DOES_NOT_FIT -> Rule.RESULT_DOES_NOT_FIT;
+            case ZERO_DIVISOR -> Rule.DIVISOR_CAN_BE_ZERO;
+            case DRIVEN_TWICE -> Rule.OUTPUT_DRIVEN_TWICE;
+            case BLOCK_OPEN -> Rule.BLOCK_INPUT_OPEN;
+            case NEVER_SET -> Rule.OUTPUT_NEVER_SET;
+        };
+    }
+}

@@ -1,0 +1,214 @@
+package org.urvant.project.check;
+
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Rule;
+import org.urvant.project.AddressBook;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
+import org.urvant.project.Mapping;
+import org.urvant.project.Project;
+import org.urvant.project.mapping.MappingKey;
+import org.urvant.project.mapping.ResolvedMapping;
+import org.urvant.project.mapping.SignalMapper;
+import org.urvant.project.mapping.SignalName;
+import org.urvant.project.mapping.Subscriptions;
+import org.urvant.scl.DataAttribute;
+import org.urvant.scl.LogicalNode;
+
+/** Checks a device's mappings: names, points, addresses, use, and whether reports carry what is mapped. */
+final class MappingCheck {
+    private final Project project;
+    private final Device device;
+    private final Consumer<Finding> findings;
+    private final Map<AddressBook.Place, ResolvedMapping> places = new HashMap<>();
+    private final Map<String, Mapping> names = new HashMap<>();
+    private final Map<String, Integer> counts = new HashMap<>();
+
+    private MappingCheck(Project project, Device device, Consumer<Finding> findings) {
+        this.project = project;
+        this.device = device;
+        this.findings = findings;
+    }
+
+    static void check(Project project, Device device, Consumer<Finding> findings) {
+        new MappingCheck(project, device, findings).run();
+    }
+
+    private void run() {
+        for (Mapping mapping : device.mappings()) {
+            ResolvedMapping.resolve(project, device, mapping, findings).ifPresent(resolved -> {
+                address(resolved);
+                name(resolved);
+                place(resolved);
+                inferred(resolved);
+                counts.merge(resolved.objectConnection(), 1, Integer::sum);
+            });
+            if (!mapping.isUsed()) {
+                report(
+                        Rule.POINT_DISABLED,
+                        mapping,
+                        "the row is switched off; nothing is passed on",
+                        "Run 'urvant enable " + device.name() + " " + mapping.key() + "' when it is wanted.");
+            }
+        }
+        counts.forEach(this::capacity);
+        device.connections().values().forEach(this::reports);
+    }
+
+    private void address(ResolvedMapping resolved) {
+        Mapping mapping = resolved.mapping();
+        AddressBook.Place place = resolved.place();
+        ResolvedMapping other = places.putIfAbsent(place, resolved);
+        if (other != null) {
+            report(
+                    Rule.POINT_DUPLICATE,
+                    mapping,
+                    "address " + place.address() + " of " + place.connection() + " is already used by '"
+                            + other.mapping().name() + "' at " + other.mapping().position(),
+                    "Give one of the two another address.");
+            return;
+        }
+        Optional<String> given = device.addresses().owner(place);
+        if (given.filter(resolved.signal()::equals).isPresent()
+                && !MappingKey.isOf(mapping.key(), resolved.signal(), place.connection())) {
+            report(
+                    Rule.MAPPING_KEY_ALTERED,
+                    mapping,
+                    "the key '" + mapping.key() + "' is not that of " + resolved.signal() + " on " + place.connection(),
+                    "Put back '" + MappingKey.shortest(resolved.signal(), place.connection()) + "'.");
+        }
+        given.filter(owner -> !owner.equals(resolved.signal()))
+                .ifPresent(owner -> report(
+                        Rule.ADDRESS_TAKEN,
+                        mapping,
+                        "address " + place.address() + " of " + place.connection() + " was given to " + owner
+                                + " and is now used for " + resolved.signal(),
+                        "Take an address that was never given."));
+    }
+
+    private void name(ResolvedMapping resolved) {
+        Mapping mapping = resolved.mapping();
+        Mapping first = names.putIfAbsent(resolved.objectConnection() + "|" + mapping.name(), mapping);
+        if (first != null) {
+            report(
+                    Rule.DUPLICATE_NAME,
+                    mapping,
+                    "the name '" + mapping.name() + "' stands already at " + first.position(),
+                    Rule.DUPLICATE_NAME.remedy());
+        }
+        int longest = SignalMapper.longestName(project, device, resolved.objectConnection());
+        int length = mapping.name().codePointCount(0, mapping.name().length());
+        if (longest > 0 && length > longest) {
+            report(
+                    Rule.VALUE_OUT_OF_RANGE,
+                    mapping,
+                    "the name has " + length + " characters; the device holds " + longest,
+                    "Shorten it to " + longest + " characters.");
+        }
+        String full = SignalName.of(project.conventions().names(), resolved.attribute());
+        if (longest > 0
+                && full.codePointCount(0, full.length()) > longest
+                && !mapping.name().equals(full)) {
+            report(
+                    Rule.NAME_SHORTENED,
+                    mapping,
+                    "the name stands for '" + full + "', which has more than " + longest + " characters",
+                    Rule.NAME_SHORTENED.remedy());
+        }
+    }
+
+    private void place(ResolvedMapping resolved) {
+        LogicalNode node = resolved.attribute().node();
+        if (project.conventions().arePlacesRequired()
+                && resolved.mapping().place().isEmpty()) {
+            report(
+                    Rule.OPEN_ITEMS,
+                    resolved.mapping(),
+                    "the place of " + resolved.signal() + " in the plant is open",
+                    node.place()
+                            .map(known ->
+                                    "Give it in the column 'place' of the mappings; the file has " + known.path() + ".")
+                            .orElse("Give it in the column 'place' of the mappings, or import a file with the site's"
+                                    + " structure."));
+            return;
+        }
+        boolean siteKnown = node.device().ied().file().hasPlaces();
+        if (siteKnown && resolved.mapping().place().isEmpty() && node.place().isEmpty()) {
+            report(
+                    Rule.SIGNAL_WITHOUT_PLACE,
+                    resolved.mapping(),
+                    node.reference() + " is in no bay of the site that "
+                            + node.position().source() + " describes",
+                    Rule.SIGNAL_WITHOUT_PLACE.remedy());
+        }
+    }
+
+    private void inferred(ResolvedMapping resolved) {
+        LogicalNode node = resolved.attribute().node();
+        String place = resolved.mapping().place();
+        if (!place.isEmpty()
+                && node.isPlaceInferred()
+                && place.equals(node.place().orElseThrow().path())) {
+            report(
+                    Rule.PLACE_INFERRED,
+                    resolved.mapping(),
+                    "the place " + place + " is that of other nodes of "
+                            + node.device().ied().name() + "; the file does not name " + node.reference(),
+                    Rule.PLACE_INFERRED.remedy());
+        }
+    }
+
+    private void capacity(String connection, int count) {
+        int most = project.type(device)
+                .flatMap(type -> type.connection(
+                        device.connections().get(connection).kind().text()))
+                .map(ConnectionKind::mostPoints)
+                .orElse(0);
+        if (most > 0 && count * 10L > most * 9L) {
+            boolean full = count > most;
+            findings.accept(new Finding(
+                    full ? Rule.VALUE_OUT_OF_RANGE : Rule.CAPACITY_NEAR_LIMIT,
+                    device.name() + " " + connection,
+                    device.connections().get(connection).position(),
+                    connection + " has " + count + " points; the device holds " + most,
+                    "Leave out what is not needed."));
+        }
+    }
+
+    private void reports(Connection connection) {
+        for (DataAttribute signal :
+                Subscriptions.of(project, device, connection).uncarried()) {
+            device.mappings().stream()
+                    .filter(mapping -> mapping.source().equals(signal.reference()))
+                    .findFirst()
+                    .ifPresent(mapping -> report(
+                            Rule.SIGNAL_NOT_REPORTED,
+                            mapping,
+                            signal.reference() + " is in no dataset of a report control block of "
+                                    + signal.node().device().ied().name(),
+                            Rule.SIGNAL_NOT_REPORTED.remedy()));
+        }
+        Entry instance = connection.values().get(Subscriptions.INSTANCE);
+        int wanted = instance != null && instance.text().matches("\\d{1,4}") ? Integer.parseInt(instance.text()) : 1;
+        Subscriptions.of(project, device, connection).subscriptions().stream()
+                .filter(subscription -> subscription.report().instances() < wanted)
+                .findFirst()
+                .ifPresent(subscription -> findings.accept(new Finding(
+                        Rule.REPORT_INSTANCE_MISSING,
+                        device.name() + " " + connection.name() + "." + Subscriptions.INSTANCE,
+                        instance == null ? connection.position() : instance.position(),
+                        "instance " + wanted + " of " + subscription.report().reference() + " is wanted; it has "
+                                + subscription.report().instances(),
+                        Rule.REPORT_INSTANCE_MISSING.remedy())));
+    }
+
+    private void report(Rule rule, Mapping mapping, String message, String remedy) {
+        findings.accept(new Finding(rule, device.name() + " " + mapping.name(), mapping.position(), message, remedy));
+    }
+}

@@ -1,0 +1,207 @@
+package org.urvant.project.check;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.Consumer;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SettingKind;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.network.Ipv4;
+import org.urvant.core.network.Station;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.scl.ConnectedAccessPoint;
+import org.urvant.scl.Ied;
+
+/**
+ * Checks the network over the whole project: addresses that two devices have or no station can have, peers that cannot
+ * reach each other, stations that answer to one address. A device type takes part with the settings {@code
+ * network.address}, {@code network.mask} and {@code network.gateway}, and with those of kind MAC address.
+ */
+final class NetworkCheck {
+    private static final String ADDRESS = "network.address";
+    private static final String MASK = "network.mask";
+    private static final String GATEWAY = "network.gateway";
+    private static final String COMMON_ADDRESS = "common-address";
+
+    private final Project project;
+    private final Consumer<Finding> findings;
+    private final Map<String, List<Owner>> addresses = new TreeMap<>();
+    private final Map<String, List<Owner>> cards = new TreeMap<>();
+    private final Map<String, List<Owner>> stations = new TreeMap<>();
+    private final Map<Ipv4, Station> reachable = new HashMap<>();
+
+    private NetworkCheck(Project project, Consumer<Finding> findings) {
+        this.project = project;
+        this.findings = findings;
+    }
+
+    /** A name of something with an address, and where that stands. */
+    private record Owner(String name, Position position) {}
+
+    static void check(Project project, Consumer<Finding> findings) {
+        NetworkCheck check = new NetworkCheck(project, findings);
+        project.ieds().forEach(check::ied);
+        project.devices().values().forEach(check::device);
+        check.doubled(check.addresses, Rule.DUPLICATE_IP, "IP address ");
+        check.doubled(check.cards, Rule.DUPLICATE_MAC, "MAC address ");
+        check.doubled(check.stations, Rule.DUPLICATE_STATION_ADDRESS, "common address ");
+        project.devices().values().forEach(check::reach);
+    }
+
+    private void ied(Ied ied) {
+        if (project.devices().containsKey(ied.name())) {
+            return; // a station's file describes the device itself too
+        }
+        for (ConnectedAccessPoint point : ied.connectedAccessPoints()) {
+            Owner owner = new Owner(ied.name(), point.position());
+            Map<String, String> parts = point.address();
+            Ipv4.of(parts.getOrDefault("IP", ""))
+                    .filter(address -> !address.isNone())
+                    .ifPresent(address -> add(addresses, address.toString(), owner));
+            SettingKind.MAC.normal(parts.getOrDefault("MAC-Address", "")).ifPresent(card -> add(cards, card, owner));
+            point.station().ifPresent(station -> reachable.putIfAbsent(station.address(), station));
+        }
+    }
+
+    private void device(Device device) {
+        Optional<Entry> address = value(device, ADDRESS);
+        address.ifPresent(entry -> add(
+                addresses,
+                Ipv4.of(entry.text()).map(Ipv4::toString).orElse(entry.text()),
+                new Owner(device.name(), entry.position())));
+        project.type(device).ifPresent(type -> type.settings().values().stream()
+                .filter(setting -> setting.kind() == SettingKind.MAC)
+                .forEach(setting -> value(device, setting.path()).ifPresent(entry -> SettingKind.MAC
+                        .normal(entry.text())
+                        .ifPresent(card -> add(cards, card, new Owner(device.name(), entry.position()))))));
+        for (Connection connection : device.connections().values()) {
+            Entry station = connection.values().get(COMMON_ADDRESS);
+            if (station != null) {
+                String number = station.text().strip().replaceFirst("^0+(?=.)", "");
+                add(stations, number, new Owner(device.name() + " " + connection.name(), station.position()));
+            }
+        }
+        station(device).ifPresent(station -> {
+            reachable.put(station.address(), station);
+            own(device, station);
+        });
+    }
+
+    private Optional<Station> station(Device device) {
+        return Station.of(text(device, ADDRESS), text(device, MASK), text(device, GATEWAY));
+    }
+
+    private String text(Device device, String path) {
+        return value(device, path).map(Entry::text).orElse("");
+    }
+
+    /** What a device says of its own network: RFC 791, RFC 950. */
+    private void own(Device device, Station station) {
+        station.maskFault()
+                .ifPresent(fault -> report(Rule.ADDRESS_OUT_OF_RANGE, device, MASK, station.mask() + " " + fault));
+        station.addressFault()
+                .ifPresent(fault ->
+                        report(Rule.ADDRESS_OUT_OF_RANGE, device, ADDRESS, station.address() + " is " + fault));
+        station.gatewayFault()
+                .ifPresent(fault ->
+                        report(Rule.ADDRESS_OUT_OF_RANGE, device, GATEWAY, station.gateway() + " is " + fault));
+        if (station.isGatewayOutside()) {
+            report(
+                    Rule.GATEWAY_OUTSIDE,
+                    device,
+                    GATEWAY,
+                    station.gateway() + " is not in the subnet of " + station.address());
+        }
+    }
+
+    private void report(Rule rule, Device device, String path, String message) {
+        Position position = value(device, path).map(Entry::position).orElse(device.position());
+        findings.accept(new Finding(rule, device.name() + " " + path, position, path + " " + message, rule.remedy()));
+    }
+
+    private static void add(Map<String, List<Owner>> owners, String address, Owner owner) {
+        owners.computeIfAbsent(address, key -> new ArrayList<>()).add(owner);
+    }
+
+    private void doubled(Map<String, List<Owner>> owners, Rule rule, String what) {
+        owners.forEach((address, all) -> {
+            for (Owner owner : all.subList(1, all.size())) {
+                Owner first = all.get(0);
+                findings.accept(new Finding(
+                        rule,
+                        owner.name,
+                        owner.position,
+                        what + address + " is also that of " + first.name + " at " + first.position,
+                        rule.remedy()));
+            }
+        });
+    }
+
+    /** Whoever a device has a connection to must be reached, and must reach it. */
+    private void reach(Device device) {
+        Optional<Station> own = station(device);
+        if (own.isEmpty()) {
+            return; // the values' own check says what is open or wrong
+        }
+        for (Connection connection : device.connections().values()) {
+            for (String peer : List.of("address", "peer")) {
+                Entry entry = connection.values().get(peer);
+                Optional<Ipv4> other = entry == null ? Optional.empty() : Ipv4.of(entry.text());
+                other.filter(address -> !address.isNone())
+                        .ifPresent(address -> reach(device, own.get(), connection, peer, entry.position(), address));
+            }
+            if (!connection.values().containsKey("address")) {
+                connection
+                        .ied()
+                        .flatMap(project::ied)
+                        .flatMap(Ied::connectedAccessPoint)
+                        .flatMap(ConnectedAccessPoint::station)
+                        .ifPresent(station ->
+                                reach(device, own.get(), connection, "ied", connection.position(), station.address()));
+            }
+        }
+    }
+
+    private void reach(Device device, Station own, Connection connection, String peer, Position position, Ipv4 other) {
+        boolean there = own.reaches(other);
+        boolean back = Optional.ofNullable(reachable.get(other))
+                .map(station -> station.reaches(own.address()))
+                .orElse(true);
+        if (!there || !back) {
+            String with = connection.name() + " at " + other;
+            String message = there
+                    ? with + " has no way back to " + device.name() + " at " + own.address()
+                            + ": another subnet, and no gateway leads there"
+                    : with + " is not in the subnet of " + device.name() + " at " + own.address()
+                            + ", and no gateway leads there";
+            findings.accept(new Finding(
+                    Rule.SUBNET_DIFFERS,
+                    device.name() + " " + connection.name() + "." + peer,
+                    position,
+                    message,
+                    Rule.SUBNET_DIFFERS.remedy()));
+        }
+    }
+
+    /** Returns the value given for a setting, else its default with the device's place. */
+    private Optional<Entry> value(Device device, String path) {
+        Entry given = device.settings().get(path);
+        if (given != null) {
+            return Optional.of(given);
+        }
+        return project.type(device)
+                .flatMap((DeviceType type) -> type.setting(path))
+                .flatMap(SettingDefinition::standardValue)
+                .map(text -> new Entry(text, device.position()));
+    }
+}

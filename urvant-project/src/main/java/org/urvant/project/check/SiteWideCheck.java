@@ -1,0 +1,137 @@
+package org.urvant.project.check;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Consumer;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.Traits.Shared;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Rule;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
+
+/**
+ * Checks what devices must have in common: members of one bus the bit rate and framing, all devices the rated frequency and
+ * the region of the site. Connections take part with {@code bus}, {@code bus-address} and the settings of {@link #ALIKE};
+ * devices with the settings that
+ * their type marks as shared by the site.
+ */
+final class SiteWideCheck {
+    private static final List<String> ALIKE = List.of("bit-rate", "parity", "stop-bits");
+    private static final String BUS = "bus";
+    private static final String BUS_ADDRESS = "bus-address";
+
+    private SiteWideCheck() {}
+
+    /** A connection on a bus. */
+    private record Member(Device device, Sheet sheet) {
+        String name() {
+            return device.name() + " " + sheet.prefix();
+        }
+    }
+
+    static void check(Project project, Consumer<Finding> findings) {
+        Map<String, List<Member>> buses = new HashMap<>();
+        Map<String, Device> frequencies = new HashMap<>();
+        for (Device device : project.devices().values()) {
+            Optional<DeviceSheets> sheets = project.type(device)
+                    .filter(type -> type.settings().values().stream()
+                                    .anyMatch(setting -> setting.traits().shared() != null)
+                            || type.connections().values().stream()
+                                    .anyMatch(kind -> kind.setting(BUS).isPresent()))
+                    .map(type -> DeviceSheets.of(type, device));
+            if (sheets.isEmpty()) {
+                continue;
+            }
+            for (Sheet sheet : sheets.get().all()) {
+                if (sheet.kind() == Sheet.Kind.CONNECTION && sheet.value(BUS) instanceof String bus && !bus.isEmpty()) {
+                    buses.computeIfAbsent(bus, key -> new ArrayList<>()).add(new Member(device, sheet));
+                }
+            }
+            Sheet own = sheets.get().own();
+            for (SettingDefinition setting : own.definition().settings().values()) {
+                if (setting.traits().shared() == Shared.RATED_FREQUENCY) {
+                    frequency(device, own, setting.path(), frequencies, findings);
+                } else if (setting.traits().shared() == Shared.REGION) {
+                    region(project, device, own, setting.path(), findings);
+                }
+            }
+        }
+        buses.values().forEach(members -> bus(members, findings));
+    }
+
+    private static void frequency(
+            Device device, Sheet own, String path, Map<String, Device> frequencies, Consumer<Finding> findings) {
+        Object value = own.value(path);
+        if (value == null) {
+            return;
+        }
+        String text = shown(value);
+        frequencies.putIfAbsent(text, device);
+        frequencies.entrySet().stream()
+                .filter(other -> !other.getKey().equals(text))
+                .findFirst()
+                .ifPresent(other -> findings.accept(new Finding(
+                        Rule.FREQUENCY_DIFFERS,
+                        device.name() + " " + path,
+                        own.position(path),
+                        path + " is " + text + ", on " + other.getValue().name() + " it is " + other.getKey(),
+                        Rule.FREQUENCY_DIFFERS.remedy())));
+    }
+
+    private static void region(Project project, Device device, Sheet own, String path, Consumer<Finding> findings) {
+        String site = project.conventions().region();
+        if (!site.isEmpty() && own.value(path) instanceof String region && !region.equals(site)) {
+            findings.accept(new Finding(
+                    Rule.REGION_DIFFERS,
+                    device.name() + " " + path,
+                    own.position(path),
+                    path + " is " + region + "; the site lies in " + site,
+                    Rule.REGION_DIFFERS.remedy()));
+        }
+    }
+
+    private static void bus(List<Member> members, Consumer<Finding> findings) {
+        Member first = members.get(0);
+        Map<Object, Member> addresses = new HashMap<>();
+        for (Member member : members) {
+            Object address = member.sheet.value(BUS_ADDRESS);
+            Member other = address == null ? null : addresses.putIfAbsent(shown(address), member);
+            if (other != null) {
+                findings.accept(new Finding(
+                        Rule.DUPLICATE_BUS_ADDRESS,
+                        member.device.name() + " " + member.sheet.path(BUS_ADDRESS),
+                        member.sheet.position(BUS_ADDRESS),
+                        "address " + shown(address) + " on bus " + member.sheet.value(BUS) + " is also that of "
+                                + other.name(),
+                        Rule.DUPLICATE_BUS_ADDRESS.remedy()));
+            }
+            for (String setting : ALIKE) {
+                Object mine = member.sheet.value(setting);
+                Object theirs = first.sheet.value(setting);
+                if (mine != null && theirs != null && !Objects.equals(shown(mine), shown(theirs))) {
+                    findings.accept(new Finding(
+                            Rule.BUS_SETTINGS_DIFFER,
+                            member.device.name() + " " + member.sheet.path(setting),
+                            member.sheet.position(setting),
+                            setting + " on bus " + member.sheet.value(BUS) + " is " + shown(mine) + ", on "
+                                    + first.name() + " it is " + shown(theirs),
+                            Rule.BUS_SETTINGS_DIFFER.remedy()));
+                }
+            }
+        }
+    }
+
+    private static String shown(Object value) {
+        return value instanceof BigDecimal number && number.signum() != 0
+                ? number.stripTrailingZeros().toPlainString()
+                : String.valueOf(value);
+    }
+}

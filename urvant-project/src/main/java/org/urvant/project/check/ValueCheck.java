@@ -1,0 +1,305 @@
+package org.urvant.project.check;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import org.urvant.core.device.ChannelKind;
+import org.urvant.core.device.Condition;
+import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Reading;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SettingKind;
+import org.urvant.core.device.TypeRule;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.text.NearestName;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
+
+/**
+ * Holds a device's values against its type: unknown names, ranges, steps, what does not apply, what is still open, and the
+ * rules that the type states. Cost: one reading of each value and one evaluation of each rule.
+ */
+final class ValueCheck {
+    private static final int FEW = 12;
+
+    private final Project project;
+    private final Device device;
+    private final Consumer<Finding> findings;
+
+    private ValueCheck(Project project, Device device, Consumer<Finding> findings) {
+        this.project = project;
+        this.device = device;
+        this.findings = findings;
+    }
+
+    static void check(Project project, Device device, Consumer<Finding> findings) {
+        new ValueCheck(project, device, findings).run();
+    }
+
+    private void run() {
+        Optional<DeviceType> found = project.type(device);
+        if (found.isEmpty()) {
+            String name = device.type().text();
+            report(
+                    Rule.UNKNOWN_REFERENCE,
+                    "type",
+                    device.type().position(),
+                    "device type '" + name + "' is not in the catalogue",
+                    NearestName.hint("device type", name, project.types().names()));
+            return;
+        }
+        DeviceType type = found.get();
+        DeviceSheets sheets = DeviceSheets.of(type, device);
+        HardwareCheck.check(device, sheets, findings);
+        for (DeviceSheets.Stranger stranger : sheets.strangers()) {
+            report(
+                    Rule.UNKNOWN_REFERENCE,
+                    stranger.prefix(),
+                    stranger.position(),
+                    stranger.message(),
+                    stranger.remedy());
+        }
+        for (Connection connection : device.connections().values()) {
+            connection(type, connection);
+        }
+        List<String> left = new ArrayList<>();
+        for (Sheet sheet : sheets.all()) {
+            given(type, sheet);
+            missing(sheet, left);
+            for (TypeRule rule : sheet.definition().rules()) {
+                if (rule.isBroken(sheet)) {
+                    broken(sheet, rule);
+                }
+            }
+        }
+        if (!left.isEmpty()) {
+            String some = String.join(", ", left.subList(0, Math.min(FEW, left.size())));
+            report(
+                    Rule.LEFT_AT_DEFAULT,
+                    "settings",
+                    device.position(),
+                    left.size() + " settings are at their defaults: " + some + (left.size() > FEW ? ", …" : ""),
+                    "Look through them with 'urvant show " + device.name() + "'.");
+        }
+        TableCheck.check(project, device, sheets, findings);
+        ChannelCheck.check(device, sheets, findings);
+        ServiceCheck.check(device, sheets, findings);
+        ClockCheck.check(device, sheets, findings);
+    }
+
+    private void connection(DeviceType type, Connection connection) {
+        String kindName = connection.kind().text();
+        Optional<ConnectionKind> kind = type.connection(kindName);
+        if (kind.isEmpty()) {
+            report(
+                    Rule.UNKNOWN_REFERENCE,
+                    connection.name(),
+                    connection.kind().position(),
+                    "connection kind '" + kindName + "' does not exist in " + type.name(),
+                    NearestName.hint("kind", kindName, type.connections().keySet()));
+            return;
+        }
+        Entry ied = connection.values().get(Connection.IED);
+        if (ied != null && project.ied(ied.text()).isEmpty()) {
+            report(
+                    Rule.UNKNOWN_REFERENCE,
+                    connection.name() + "." + Connection.IED,
+                    ied.position(),
+                    "IED '" + ied.text() + "' is in no imported file",
+                    NearestName.hint("IED", ied.text(), project.iedNames()));
+        }
+    }
+
+    private void given(DeviceType type, Sheet sheet) {
+        Map<String, SettingDefinition> definitions = sheet.definition().settings();
+        for (Map.Entry<String, Entry> value : sheet.given().entrySet()) {
+            SettingDefinition setting = definitions.get(value.getKey());
+            String path = sheet.path(value.getKey());
+            Position position = value.getValue().position();
+            if (setting == null) {
+                report(
+                        Rule.UNKNOWN_REFERENCE,
+                        path,
+                        position,
+                        "setting '" + path + "' does not exist",
+                        NearestName.hint("setting", value.getKey(), definitions.keySet()));
+                continue;
+            }
+            if (type.software()
+                    .isOlder(device.firmware().text(), setting.traits().since())) {
+                report(
+                        Rule.FIRMWARE_TOO_OLD,
+                        path,
+                        position,
+                        path + " needs firmware " + setting.traits().since() + "; the device has "
+                                + device.firmware().text(),
+                        Rule.FIRMWARE_TOO_OLD.remedy());
+            }
+            value(sheet, setting, path, value.getValue());
+        }
+    }
+
+    private void value(Sheet sheet, SettingDefinition setting, String path, Entry entry) {
+        Optional<Condition> idle = sheet.idle(setting);
+        if (idle.isPresent()) {
+            report(
+                    Rule.VALUE_NOT_USED,
+                    path,
+                    entry.position(),
+                    path + " does not apply: " + idle.get().reason(),
+                    "Take it out, or change what makes it idle.");
+        }
+        if (sheet.kind() == Sheet.Kind.CHANNEL && setting.path().equals(ChannelKind.CARRIES)) {
+            return; // the check of the hardware says what the channel can carry
+        }
+        if (setting.isDerived()) {
+            report(
+                    Rule.DERIVED_VALUE_GIVEN,
+                    path,
+                    entry.position(),
+                    path + " is given, but follows from " + setting.derivation().text(),
+                    "Take it out with 'urvant set " + device.name() + " " + quoted(path) + " --default'.");
+            return;
+        }
+        Reading reading = setting.read(entry.text(), sheet);
+        if (!reading.isSound() && setting.path().equals(ConnectionKind.PORT)) {
+            report(
+                    Rule.PROTOCOL_NOT_ON_PORT,
+                    path,
+                    entry.position(),
+                    path + " is '" + entry.text() + "'; " + sheet.container() + " goes over "
+                            + String.join(", ", setting.limits().choices()),
+                    reading.remedy());
+        } else if (!reading.isSound()) {
+            String message = sheet.prefix().isEmpty() ? reading.message() : sheet.prefix() + "." + reading.message();
+            report(reading.broken(), path, entry.position(), message, reading.remedy());
+        } else {
+            reference(sheet, setting, path, entry);
+        }
+    }
+
+    /** A reference to a signal of the project: of an IED, or a channel of one of its devices. */
+    private void reference(Sheet sheet, SettingDefinition setting, String path, Entry entry) {
+        String text = entry.text();
+        if (setting.kind() != SettingKind.SIGNAL || text.equals("none")) {
+            return;
+        }
+        boolean known;
+        String hint;
+        int blank = text.indexOf(' ');
+        Device owner = project.devices().get(blank < 0 ? device.name() : text.substring(0, blank));
+        String channel = text.substring(blank + 1);
+        if (blank < 0 && text.contains("/") && text.contains(".")) {
+            known = project.ieds().stream()
+                    .anyMatch(ied -> ied.attributeAt(text).isPresent());
+            hint = "Search with 'urvant signals'.";
+        } else {
+            List<String> channels = owner == null
+                    ? List.of()
+                    : project.type(owner).stream()
+                            .flatMap(type -> DeviceSheets.of(type, owner).channels().keySet().stream())
+                            .toList();
+            known = channels.contains(channel);
+            hint = owner == null
+                    ? NearestName.hint(
+                            "device",
+                            text.substring(0, Math.max(0, blank)),
+                            project.devices().keySet())
+                    : NearestName.hint("channel", channel, channels);
+        }
+        if (!known) {
+            report(
+                    Rule.UNKNOWN_REFERENCE,
+                    path,
+                    entry.position(),
+                    path + " is '" + text + "', which is no signal of the project",
+                    hint);
+        }
+    }
+
+    private void missing(Sheet sheet, List<String> left) {
+        for (SettingDefinition setting : sheet.definition().settings().values()) {
+            if (setting.isDerived()) {
+                derived(sheet, setting);
+            }
+            if (sheet.given().containsKey(setting.path()) || setting.isOptional() || setting.isDerived()) {
+                continue;
+            }
+            if (setting.standard() != null) {
+                boolean bareChannel =
+                        sheet.kind() == Sheet.Kind.CHANNEL && sheet.given().isEmpty();
+                if (!setting.traits().isExpert()
+                        && !bareChannel
+                        && sheet.idle(setting).isEmpty()) {
+                    left.add(sheet.path(setting.path()));
+                }
+            } else if (sheet.idle(setting).isEmpty()) {
+                String path = sheet.path(setting.path());
+                report(
+                        Rule.OPEN_ITEMS,
+                        path,
+                        sheet.position(),
+                        path + " is open: " + setting.meaning(),
+                        "Run 'urvant set " + device.name() + " " + quoted(path) + " VALUE' with "
+                                + setting.allowed(sheet) + ".");
+            }
+        }
+    }
+
+    /** A value that follows from others must be one that the device can hold. */
+    private void derived(Sheet sheet, SettingDefinition setting) {
+        Optional<Reading> reading = sheet.idle(setting).isPresent() ? Optional.empty() : sheet.reading(setting);
+        reading.filter(found -> !found.isSound()).ifPresent(found -> {
+            Position position = setting.derivation().ownPaths().stream()
+                    .map(sheet.given()::get)
+                    .filter(entry -> entry != null)
+                    .map(Entry::position)
+                    .findFirst()
+                    .orElse(sheet.position());
+            report(
+                    Rule.RESULT_DOES_NOT_FIT,
+                    sheet.path(setting.path()),
+                    position,
+                    found.message() + "; it follows from "
+                            + setting.derivation().text(),
+                    "Change one of " + String.join(", ", setting.derivation().paths()) + ".");
+        });
+    }
+
+    private static String quoted(String path) {
+        return path.indexOf(' ') < 0 ? path : '"' + path + '"';
+    }
+
+    private void broken(Sheet sheet, TypeRule rule) {
+        Position position = rule.about().stream()
+                .map(sheet.given()::get)
+                .filter(entry -> entry != null)
+                .map(Entry::position)
+                .findFirst()
+                .orElse(sheet.position());
+        String subject = rule.about().isEmpty()
+                ? sheet.prefix().isEmpty() ? rule.name() : sheet.prefix() + " " + rule.name()
+                : sheet.path(rule.about().get(0));
+        String message = rule.message().fill(sheet);
+        findings.accept(new Finding(
+                        rule.check(),
+                        device.name() + " " + subject,
+                        position,
+                        sheet.prefix().isEmpty() ? message : sheet.prefix() + ": " + message,
+                        rule.remedy().fill(sheet))
+                .withBecause(rule.position()));
+    }
+
+    private void report(Rule rule, String subject, Position position, String message, String remedy) {
+        findings.accept(new Finding(rule, device.name() + " " + subject, position, message, remedy));
+    }
+}

@@ -1,0 +1,219 @@
+package org.urvant.project.folder;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.function.Function;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.finding.Position;
+import org.urvant.core.point.InformationType;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.core.tree.Value;
+import org.urvant.file.SafeFile;
+import org.urvant.project.AddressBook;
+import org.urvant.project.DeviceRecord;
+import org.urvant.project.configuration.Configuration;
+
+/** What happened to one device, as its ledger tells it: addresses given, saves, downloads, read-backs, sign-offs. */
+public final class DeviceHistory {
+    private static final String ADDRESS_GIVEN = "address-given";
+    private static final String SAVED = "saved";
+    private static final String DOWNLOADED = "downloaded";
+    private static final String SIGNED_OFF = "signed-off";
+    private static final String LOGGED_ON = "logged-on";
+    private static final String FINGERPRINT = "fingerprint";
+    private static final long MOST_BYTES = 100_000_000;
+
+    private final ProjectFolder folder;
+    private final String device;
+    private final Ledger ledger;
+    private final InstantSource clock;
+
+    DeviceHistory(ProjectFolder folder, String device, Ledger ledger, InstantSource clock) {
+        this.folder = folder;
+        this.device = device;
+        this.ledger = ledger;
+        this.clock = clock;
+    }
+
+    /** Returns all that happened, oldest first, having verified that nothing was altered. */
+    public List<Ledger.Line> lines() {
+        return ledger.lines();
+    }
+
+    /** Returns whether something follows the last whole line, which does not count: a line that was never finished. */
+    public boolean isTorn() {
+        return ledger.isTorn();
+    }
+
+    AddressBook addresses(List<Ledger.Line> lines) {
+        Map<AddressBook.Place, String> owners = new HashMap<>();
+        for (Ledger.Line line : lines) {
+            if (ADDRESS_GIVEN.equals(line.event())) {
+                InformationType.Direction direction = "control".equals(line.text("direction"))
+                        ? InformationType.Direction.CONTROL
+                        : InformationType.Direction.MONITOR;
+                owners.putIfAbsent(
+                        new AddressBook.Place(
+                                line.text("connection"), direction, understood(line, "address", Integer::parseInt)),
+                        line.text("signal"));
+            }
+        }
+        return AddressBook.of(owners);
+    }
+
+    DeviceRecord record(List<Ledger.Line> lines) {
+        return new DeviceRecord(
+                last(lines, SAVED, DOWNLOADED),
+                last(lines, DOWNLOADED),
+                last(lines, SIGNED_OFF),
+                lines.stream()
+                        .filter(line -> line.event().equals(LOGGED_ON))
+                        .reduce((first, second) -> second)
+                        .map(line -> line.text("factory-password").equals("true"))
+                        .orElse(false),
+                lines.stream()
+                        .filter(line -> line.event().equals(DOWNLOADED))
+                        .reduce((first, second) -> second)
+                        .map(line -> line.text("serial"))
+                        .orElse(""));
+    }
+
+    /** A line can be the newest and yet have been written by something else: its chain is sound, its fields need not be. */
+    private <T> T understood(Ledger.Line line, String field, Function<String, T> reading) {
+        try {
+            return reading.apply(line.text(field));
+        } catch (IllegalArgumentException e) {
+            throw new MalformedInputException(
+                    Position.line("ledger/" + device + ".jsonl", line.line()),
+                    "'" + line.text(field) + "' is no " + field,
+                    "Restore the ledger from version control or a backup.",
+                    e);
+        }
+    }
+
+    private Fingerprint last(List<Ledger.Line> lines, String... events) {
+        return lines.stream()
+                .filter(line -> List.of(events).contains(line.event()))
+                .reduce((first, second) -> second)
+                .map(line -> understood(line, FINGERPRINT, Fingerprint::new))
+                .orElse(null);
+    }
+
+    /** Records the addresses that a book has and an earlier one had not. */
+    void addressesGiven(AddressBook before, AddressBook after) {
+        List<SortedMap<String, Value>> events = new ArrayList<>();
+        after.owners().entrySet().stream()
+                .filter(entry -> before.owner(entry.getKey()).isEmpty())
+                .sorted(Map.Entry.comparingByKey((a, b) -> Integer.compare(a.address(), b.address())))
+                .forEach(entry -> events.add(event(
+                        ADDRESS_GIVEN,
+                        Map.of(
+                                "connection", Value.text(entry.getKey().connection()),
+                                "direction",
+                                        Value.text(entry.getKey()
+                                                .direction()
+                                                .name()
+                                                .toLowerCase(Locale.ROOT)),
+                                "address", Value.number(entry.getKey().address()),
+                                "signal", Value.text(entry.getValue())))));
+        ledger.append(events);
+    }
+
+    /** Records that a configuration was saved as the one to go on from, and why. */
+    public void saved(Fingerprint fingerprint, String why) {
+        append(SAVED, Map.of(FINGERPRINT, Value.text(fingerprint.hex()), "why", Value.text(why)));
+    }
+
+    /** Keeps a configuration that is about to be replaced, with time and fingerprint in its name; returns the file's name. */
+    public String keepBackup(Configuration configuration) {
+        String time = clock.instant().truncatedTo(ChronoUnit.SECONDS).toString().replace(":", "");
+        String name = "backups/" + device + "/" + time + "-"
+                + configuration.fingerprint().brief() + ".json";
+        SafeFile.write(folder.root().resolve(name), configuration.bytes());
+        return name;
+    }
+
+    /**
+     * Records a download that was read back and found equal.
+     *
+     * @param replaced fingerprint of what was there before, or {@code none}
+     * @param backup name of the file that keeps what was there, or {@code none}
+     */
+    public void downloaded(String serial, String address, Fingerprint fingerprint, String replaced, String backup) {
+        append(
+                DOWNLOADED,
+                Map.of(
+                        "serial",
+                        Value.text(serial),
+                        "address",
+                        Value.text(address),
+                        FINGERPRINT,
+                        Value.text(fingerprint.hex()),
+                        "replaced",
+                        Value.text(replaced),
+                        "backup",
+                        Value.text(backup)));
+    }
+
+    /** Records that a device's configuration was read, and whether it was the project's. */
+    public void readBack(String serial, Fingerprint fingerprint, boolean equal) {
+        append(
+                "read-back",
+                Map.of(
+                        "serial",
+                        Value.text(serial),
+                        FINGERPRINT,
+                        Value.text(fingerprint.hex()),
+                        "equal",
+                        Value.logical(equal)));
+    }
+
+    /** Records a person's statement that the configuration with this fingerprint, on this device, was checked. */
+    public void signedOff(String serial, Fingerprint fingerprint, String note) {
+        append(
+                SIGNED_OFF,
+                Map.of(
+                        "serial",
+                        Value.text(serial),
+                        FINGERPRINT,
+                        Value.text(fingerprint.hex()),
+                        "note",
+                        Value.text(note)));
+    }
+
+    /** Records whether some account has its factory password, when that differs from what was recorded last. */
+    public void loggedOn(boolean factoryPassword) {
+        Optional<String> known = ledger.last(LOGGED_ON).map(line -> line.text("factory-password"));
+        if (!known.orElse("").equals(Boolean.toString(factoryPassword))) {
+            append(LOGGED_ON, Map.of("factory-password", Value.logical(factoryPassword)));
+        }
+    }
+
+    /** Goes on from the ledger of a device that was renamed; its own stays as the history of the old name. */
+    void follow(Path older, String oldName) {
+        if (Files.isRegularFile(older)) {
+            SafeFile.write(folder.root().resolve("ledger/" + device + ".jsonl"), SafeFile.read(older, MOST_BYTES));
+        }
+        append("renamed", Map.of("from", Value.text(oldName)));
+    }
+
+    private void append(String event, Map<String, Value> fields) {
+        ledger.append(List.of(event(event, fields)));
+    }
+
+    private static SortedMap<String, Value> event(String event, Map<String, Value> fields) {
+        SortedMap<String, Value> all = new TreeMap<>(fields);
+        all.put("event", Value.text(event));
+        return all;
+    }
+}

@@ -1,0 +1,234 @@
+package org.urvant.project.folder;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.progress.Progress;
+import org.urvant.file.SafeFile;
+import org.urvant.scl.ControlBlock;
+import org.urvant.scl.DataAttribute;
+import org.urvant.scl.DataSet;
+import org.urvant.scl.Ied;
+import org.urvant.scl.SclCheck;
+import org.urvant.scl.SclFile;
+import org.urvant.scl.reading.SclImport;
+import org.urvant.scl.selection.SignalIndex;
+
+/**
+ * What an import would do, before anything is changed.
+ *
+ * @param name file name that the source would have
+ * @param content the file as it came
+ * @param file its views
+ * @param rows one for each IED in it
+ * @param check what is wrong in the file
+ * @param index its signals
+ * @param known the project's files and their IEDs that are wanted
+ */
+public record ImportPlan(
+        String name,
+        byte[] content,
+        SclFile file,
+        List<Row> rows,
+        SclCheck.Result check,
+        SignalIndex index,
+        Map<SclFile, List<String>> known) {
+    public ImportPlan {
+        content = content.clone();
+        rows = List.copyOf(rows);
+        known = Collections.unmodifiableMap(new LinkedHashMap<>(known));
+    }
+
+    /** Returns a copy of the file's bytes. */
+    @Override
+    public byte[] content() {
+        return content.clone();
+    }
+
+    private static final String TEMPLATE = "TEMPLATE";
+
+    /** How an IED of the file stands to the project. */
+    public enum Mark {
+        NEW,
+        SAME,
+        CHANGED;
+
+        /** Returns the word that is shown. */
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    /**
+     * One IED.
+     *
+     * @param ied the IED in the file
+     * @param mark how it stands to the project
+     * @param added references of data attributes that the project's file lacks
+     * @param removed references of data attributes that the new file lacks
+     * @param changed references of data attributes whose class, constraint or type differs
+     */
+    public record Row(Ied ied, Mark mark, List<String> added, List<String> removed, List<String> changed) {}
+
+    /**
+     * Looks into a file that no project is asked about: all its IEDs are new.
+     *
+     * @throws RefusedException when the file holds neither an IED nor a site
+     * @throws MalformedInputException when it is no sound SCL file
+     */
+    public static ImportPlan look(Path file, Progress progress) {
+        byte[] content = SafeFile.read(file, Integer.MAX_VALUE - 8L);
+        String name = String.valueOf(file.getFileName());
+        return of(name, content, SclImport.of(content, name, progress), Map.of());
+    }
+
+    static ImportPlan of(String name, byte[] content, SclImport read, Map<SclFile, List<String>> known) {
+        SclFile file = read.file();
+        if (file.ieds().isEmpty() && file.site().isEmpty()) {
+            throw new RefusedException(
+                    name + " holds neither an IED nor a site",
+                    "Import a file with IEDs (ICD, IID, CID, SCD, SED) or with a substation section (SSD).");
+        }
+        SclCheck.Result check = read.check();
+        List<Finding> findings = new ArrayList<>(check.findings());
+        List<Row> rows = new ArrayList<>();
+        for (Ied ied : file.ieds()) {
+            Optional<Ied> before = known.entrySet().stream()
+                    .filter(source -> source.getValue().contains(ied.name()))
+                    .flatMap(source -> source.getKey().ied(ied.name()).stream())
+                    .findFirst();
+            rows.add(before.map(old -> row(ied, old))
+                    .orElseGet(() -> new Row(ied, Mark.NEW, List.of(), List.of(), List.of())));
+            before.ifPresent(old -> revisions(ied, old, findings));
+        }
+        SclCheck.Result all =
+                new SclCheck.Result(findings.stream().sorted().toList(), check.unlisted(), check.unsoundIeds());
+        return new ImportPlan(name, content, file, rows, all, read.index(), known);
+    }
+
+    /** Returns the names of the IEDs that can be relied on: those that no error of the file concerns. */
+    public List<String> soundIeds() {
+        return file.ieds().stream()
+                .map(Ied::name)
+                .filter(ied -> !check.unsoundIeds().contains(ied))
+                .toList();
+    }
+
+    /**
+     * Returns the names of sources that would go when some IEDs of the file are imported, because all their IEDs come anew.
+     *
+     * @throws RefusedException when a source would go that has other IEDs too
+     */
+    public List<String> replaced(Collection<String> wanted) {
+        List<String> gone = new ArrayList<>();
+        known.forEach((source, ieds) -> {
+            boolean sameName = source.name().equals(name);
+            boolean touched = ieds.stream().anyMatch(wanted::contains);
+            List<String> kept = ieds.stream()
+                    .filter(ied -> !wanted.contains(ied))
+                    .filter(ied -> !sameName || file.ied(ied).isEmpty()) // leaving one of the same file out is a choice
+                    .toList();
+            if ((touched || sameName) && !kept.isEmpty()) {
+                throw new RefusedException(
+                        source.source() + " would be replaced, but " + String.join(", ", kept) + " in it would be lost",
+                        "Import these IEDs too, leave out those that are in it, or name the file otherwise.");
+            }
+            foreignTemplate(source, wanted);
+            if (touched && !sameName) {
+                gone.add(source.name());
+            }
+        });
+        return gone;
+    }
+
+    /** The IED of every ICD file has the same name, so that two types of IED would pass for one. */
+    private void foreignTemplate(SclFile source, Collection<String> wanted) {
+        Optional<Ied> old = source.ied(TEMPLATE);
+        Optional<Ied> own = file.ied(TEMPLATE);
+        if (wanted.contains(TEMPLATE)
+                && old.isPresent()
+                && own.isPresent()
+                && !old.get().type().equals(own.get().type())) {
+            throw new RefusedException(
+                    source.source() + " has an IED " + TEMPLATE + " of another type, "
+                            + old.get().type(),
+                    "Take it out first with 'urvant remove " + source.name() + "'.");
+        }
+    }
+
+    /** Receivers tell by its revision whether they know a dataset (IEC 61850-7-2:2010, 18.2.3.2). */
+    private static void revisions(Ied ied, Ied old, List<Finding> findings) {
+        Map<String, ControlBlock> before = blocks(old);
+        blocks(ied).forEach((reference, block) -> {
+            ControlBlock known = before.get(reference);
+            boolean sameRevision = known != null && known.configurationRevision() == block.configurationRevision();
+            if (sameRevision && !members(known).equals(members(block))) {
+                findings.add(new Finding(
+                        Rule.REVISION_NOT_RAISED,
+                        reference,
+                        block.position(),
+                        "the dataset of " + reference + " is not that of " + known.position()
+                                + ", but both have revision " + block.configurationRevision(),
+                        Rule.REVISION_NOT_RAISED.remedy()));
+            }
+        });
+    }
+
+    private static Map<String, ControlBlock> blocks(Ied ied) {
+        Map<String, ControlBlock> blocks = new LinkedHashMap<>();
+        ied.nodes().forEach(node -> node.controlBlocks().forEach(block -> blocks.put(block.reference(), block)));
+        return blocks;
+    }
+
+    private static List<String> members(ControlBlock block) {
+        return block.dataSet().map(DataSet::members).orElse(List.of()).stream()
+                .map(member -> member.node() + "." + member.path() + " " + member.constraint())
+                .toList();
+    }
+
+    private static Row row(Ied ied, Ied old) {
+        Map<String, String> before = attributes(old);
+        Map<String, String> after = attributes(ied);
+        List<String> added = after.keySet().stream()
+                .filter(reference -> !before.containsKey(reference))
+                .sorted()
+                .toList();
+        List<String> removed = before.keySet().stream()
+                .filter(reference -> !after.containsKey(reference))
+                .sorted()
+                .toList();
+        List<String> changed = after.keySet().stream()
+                .filter(before::containsKey)
+                .filter(reference -> !before.get(reference).equals(after.get(reference)))
+                .sorted()
+                .toList();
+        boolean same = added.isEmpty()
+                && removed.isEmpty()
+                && changed.isEmpty()
+                && old.configVersion().equals(ied.configVersion());
+        return new Row(ied, same ? Mark.SAME : Mark.CHANGED, added, removed, changed);
+    }
+
+    private static Map<String, String> attributes(Ied ied) {
+        Map<String, String> attributes = new HashMap<>();
+        ied.nodes().stream()
+                .flatMap(node -> node.attributes().stream())
+                .forEach((DataAttribute attribute) -> attributes.put(
+                        attribute.reference(),
+                        attribute.innerClass() + " "
+                                + attribute.constraint().map(Enum::name).orElse("") + " " + attribute.basicType() + " "
+                                + attribute.value().orElse("")));
+        return attributes;
+    }
+}

@@ -1,0 +1,156 @@
+package org.urvant.project.folder;
+
+import java.io.IOException;
+import java.io.StringReader;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import org.apache.commons.csv.CSVException;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
+import org.apache.commons.csv.CSVRecord;
+import org.urvant.core.fault.LimitExceededException;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
+import org.urvant.file.CsvRefusal;
+import org.urvant.project.Mapping;
+
+/** Reads and writes a device's mapping table: CSV after RFC 4180 in UTF-8, one row a mapping, with a key column. */
+final class MappingTable {
+    static final List<String> COLUMNS = List.of("key", "name", "from", "source", "to", "destination", "use");
+
+    /** Stands in the table only when some row has one. */
+    static final String PLACE = "place";
+
+    private static final int MOST_ROWS = 1_000_000;
+    private static final CSVFormat FORMAT = CSVFormat.RFC4180
+            .builder()
+            .setRecordSeparator("\n")
+            .setIgnoreEmptyLines(true)
+            .get();
+
+    private MappingTable() {}
+
+    /** Returns the rows that are sound; every other is reported. Columns are found by their headings. */
+    static List<Mapping> read(String device, String source, String text, Consumer<Finding> findings) {
+        List<Mapping> rows = new ArrayList<>();
+        Map<String, Integer> lines = new HashMap<>();
+        try (CSVParser parser = CSVParser.parse(new StringReader(text), FORMAT)) {
+            Map<String, Integer> columns = null;
+            long line = 1;
+            for (CSVRecord record : parser) {
+                Position position = Position.line(source, (int) line);
+                line = parser.getCurrentLineNumber() + 1;
+                if (columns == null) {
+                    columns = columns(record, position);
+                    continue;
+                }
+                if (rows.size() >= MOST_ROWS) {
+                    throw new LimitExceededException(position, "number of rows", rows.size() + 1L, MOST_ROWS);
+                }
+                String key = record.size() > columns.get("key") ? record.get(columns.get("key")) : "";
+                if (record.size() != columns.size() || key.isBlank()) {
+                    findings.accept(fault(
+                            device,
+                            position,
+                            key.isBlank()
+                                    ? "the row has no key"
+                                    : "the row has " + record.size() + " cells; expected " + columns.size(),
+                            "Complete the row, with values that hold a comma in quotes, or remove it."));
+                    continue;
+                }
+                Integer first = lines.putIfAbsent(key, position.line());
+                if (first != null) {
+                    findings.accept(fault(
+                            device,
+                            position,
+                            "key '" + key + "' stands already in line " + first,
+                            "Remove one of the two rows, or empty its key and run 'urvant map' again."));
+                    continue;
+                }
+                List<String> cells = new ArrayList<>();
+                for (String column : COLUMNS) {
+                    cells.add(record.get(columns.get(column)).strip());
+                }
+                String use = cells.get(6);
+                if (!use.equals("yes") && !use.equals("no")) {
+                    findings.accept(
+                            fault(device, position, "use is '" + use + "'; expected yes or no", "Write yes or no."));
+                }
+                rows.add(new Mapping(
+                        key.strip(),
+                        cells.get(1),
+                        cells.get(2),
+                        cells.get(3),
+                        cells.get(4),
+                        cells.get(5),
+                        columns.containsKey(PLACE)
+                                ? record.get(columns.get(PLACE)).strip()
+                                : "",
+                        !use.equals("no"),
+                        position));
+            }
+            return rows;
+        } catch (CSVException | UncheckedIOException e) {
+            throw CsvRefusal.of(source, e);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static Map<String, Integer> columns(CSVRecord heading, Position position) {
+        Map<String, Integer> columns = new HashMap<>();
+        for (int i = 0; i < heading.size(); i++) {
+            if (columns.put(heading.get(i).strip(), i) != null) {
+                throw new MalformedInputException(
+                        position,
+                        "there are two columns '" + heading.get(i).strip() + "'",
+                        "Keep the one that is meant.");
+            }
+        }
+        List<String> missing =
+                COLUMNS.stream().filter(column -> !columns.containsKey(column)).toList();
+        if (!missing.isEmpty()) {
+            throw new MalformedInputException(
+                    position,
+                    "the heading lacks " + String.join(", ", missing),
+                    "The first row must name the columns " + String.join(",", COLUMNS) + ", separated by commas.");
+        }
+        return columns;
+    }
+
+    private static Finding fault(String device, Position position, String message, String remedy) {
+        return new Finding(Rule.FILE_MALFORMED, device + " mappings", position, message, remedy);
+    }
+
+    /** Returns the table as text; reading it back gives equal rows. */
+    static String write(List<Mapping> rows) {
+        StringBuilder text = new StringBuilder();
+        try (var printer = FORMAT.print(text)) {
+            boolean placed = rows.stream().anyMatch(row -> !row.place().isEmpty());
+            List<String> headings = new ArrayList<>(COLUMNS);
+            headings.addAll(placed ? List.of(PLACE) : List.of());
+            printer.printRecord(headings);
+            for (Mapping row : rows) {
+                List<String> cells = new ArrayList<>(List.of(
+                        row.key(),
+                        row.name(),
+                        row.from(),
+                        row.source(),
+                        row.to(),
+                        row.destination(),
+                        row.isUsed() ? "yes" : "no"));
+                cells.addAll(placed ? List.of(row.place()) : List.of());
+                printer.printRecord(cells);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return text.toString();
+    }
+}

@@ -1,0 +1,87 @@
+package org.urvant.project.folder;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
+import org.urvant.project.Mapping;
+import org.urvant.project.Project;
+import org.urvant.scl.Ied;
+import org.urvant.scl.SclFile;
+import org.urvant.scl.selection.Pick;
+
+/**
+ * What goes when an imported file is taken out of the project again: its IEDs, and by device the connections to them and
+ * the mappings of their signals. Addresses that were given stay given.
+ *
+ * @param source name of the imported file
+ * @param ieds names of its IEDs that the project knows
+ * @param connections names of the connections that go, by device
+ * @param mappings rows that go, by device
+ * @param orphans picks that no IED of the project fits any more; they stay
+ */
+public record Removal(
+        String source,
+        List<String> ieds,
+        SortedMap<String, List<String>> connections,
+        SortedMap<String, List<Mapping>> mappings,
+        List<String> orphans) {
+    static Removal of(Project project, SclFile file) {
+        List<String> ieds = file.ieds().stream()
+                .map(Ied::name)
+                .filter(ied -> !project.unwanted(file).contains(ied))
+                .toList();
+        SortedMap<String, List<String>> connections = new TreeMap<>();
+        SortedMap<String, List<Mapping>> mappings = new TreeMap<>();
+        for (Device device : project.devices().values()) {
+            Set<String> gone = device.connections().values().stream()
+                    .filter(connection ->
+                            connection.ied().filter(ieds::contains).isPresent())
+                    .map(Connection::name)
+                    .collect(Collectors.toSet());
+            if (!gone.isEmpty()) {
+                connections.put(device.name(), gone.stream().sorted().toList());
+                mappings.put(
+                        device.name(),
+                        device.mappings().stream()
+                                .filter(row -> gone.contains(row.from()) || gone.contains(row.to()))
+                                .toList());
+            }
+        }
+        return new Removal(file.name(), ieds, connections, mappings, orphans(project, ieds));
+    }
+
+    private static List<String> orphans(Project project, List<String> gone) {
+        Map<Boolean, List<Ied>> ieds =
+                project.ieds().stream().collect(Collectors.partitioningBy(ied -> gone.contains(ied.name())));
+        List<String> orphans = new ArrayList<>();
+        for (Pick pick : project.picks().values()) {
+            if (ieds.get(true).stream().anyMatch(pick::fits)
+                    && ieds.get(false).stream().noneMatch(pick::fits)) {
+                orphans.add(pick.name());
+            }
+        }
+        return orphans;
+    }
+
+    /** Returns how many mappings go in all. */
+    public int mappingCount() {
+        return mappings.values().stream().mapToInt(List::size).sum();
+    }
+
+    Map<String, List<Mapping>> kept(Project project) {
+        Map<String, List<Mapping>> kept = new HashMap<>();
+        mappings.forEach((device, rows) -> kept.put(
+                device,
+                project.device(device).mappings().stream()
+                        .filter(row -> !rows.contains(row))
+                        .toList()));
+        return kept;
+    }
+}

@@ -1,0 +1,159 @@
+package org.urvant.project.folder;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import org.slf4j.LoggerFactory;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.progress.Progress;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.file.SafeFile;
+import org.urvant.scl.Ied;
+import org.urvant.scl.SclFile;
+import org.urvant.scl.reading.SclImport;
+import org.urvant.scl.reading.SclReader;
+import org.urvant.scl.reading.SignalIndexFile;
+import org.urvant.scl.selection.SignalIndex;
+
+/** The imported files of a project, {@code sources/}, and the indexes made of them in its cache. */
+final class SourceFolder {
+    static final String FOLDER = "sources";
+
+    private static final long MOST_BYTES = Integer.MAX_VALUE - 8L;
+
+    private final Path root;
+    private final ProjectFiles files;
+    private Progress progress = Progress.NONE;
+
+    SourceFolder(Path root, ProjectFiles files) {
+        this.root = root;
+        this.files = files;
+    }
+
+    void watch(Progress watcher) {
+        progress = watcher;
+    }
+
+    SourceIndex index(Consumer<Finding> findings) {
+        return SourceIndex.read(root, findings);
+    }
+
+    /** Returns the path of a source. */
+    Path path(String name) {
+        return root.resolve(FOLDER).resolve(name);
+    }
+
+    List<SclFile> read(SourceIndex index, Consumer<Finding> findings) {
+        List<SclFile> files = new ArrayList<>();
+        for (String source : index.names()) {
+            byte[] content = SafeFile.read(path(source), MOST_BYTES);
+            index.verify(source, content).ifPresent(findings);
+            files.add(new SclReader(progress).read(content, FOLDER + "/" + source));
+        }
+        return files;
+    }
+
+    ImportPlan plan(Path file) {
+        byte[] content = SafeFile.read(file, MOST_BYTES);
+        String name = String.valueOf(file.getFileName());
+        SourceIndex index = index(finding -> {});
+        Map<String, Set<String>> unwanted = index.unwanted();
+        Map<SclFile, List<String>> known = new LinkedHashMap<>();
+        for (SclFile source : read(index, finding -> {})) {
+            Set<String> hidden = unwanted.getOrDefault(source.name(), Set.of());
+            known.put(
+                    source,
+                    source.ieds().stream()
+                            .map(Ied::name)
+                            .filter(ied -> !hidden.contains(ied))
+                            .toList());
+        }
+        return ImportPlan.of(name, content, SclImport.of(content, name, progress), known);
+    }
+
+    void carryOut(ImportPlan plan, Collection<String> wanted) {
+        List<String> replaced = plan.replaced(wanted);
+        List<String> unwanted = plan.file().ieds().stream()
+                .map(Ied::name)
+                .filter(ied -> !wanted.contains(ied))
+                .toList();
+        byte[] content = plan.content();
+        files.write(FOLDER + "/" + plan.name(), content);
+        String digest = Fingerprint.of(content).hex();
+        SourceIndex index = index(finding -> {}).with(plan.name(), digest, unwanted);
+        for (String old : replaced) {
+            index = index.without(old);
+        }
+        index.write(files);
+        SignalIndexFile.write(cached(digest), plan.index());
+        replaced.forEach(old -> files.delete(FOLDER + "/" + old));
+        sweep(index);
+    }
+
+    void remove(String name) {
+        SourceIndex index = index(finding -> {}).without(name);
+        index.write(files);
+        files.delete(FOLDER + "/" + name);
+        sweep(index);
+    }
+
+    /** Removes indexes of files that are no longer there. */
+    private void sweep(SourceIndex index) {
+        Collection<String> digests = index.digestsByName().values();
+        try (Stream<Path> kept = Files.list(cached("").getParent())) {
+            kept.filter(file -> digests.stream().noneMatch(digest -> file.equals(cached(digest))))
+                    .forEach(SafeFile::delete);
+        } catch (IOException e) {
+            LoggerFactory.getLogger(SourceFolder.class).debug("old indexes stay", e);
+        }
+    }
+
+    /** Returns the index of each source's wanted signals: from the cache when it has one, else made and kept there. */
+    List<SignalIndex> indexes() {
+        List<SignalIndex> indexes = new ArrayList<>();
+        Optional<Map<String, String>> plain = SourceIndex.plainDigests(root);
+        SourceIndex index = plain.isPresent() ? null : index(finding -> {});
+        Map<String, Set<String>> unwanted = index == null ? Map.of() : index.unwanted();
+        Map<String, String> digests = plain.orElseGet(() -> index.digestsByName());
+        digests.forEach((name, digest) -> {
+            SignalIndex all = index(name, digest);
+            indexes.add(all.without(unwanted.getOrDefault(name, Set.of())));
+        });
+        return indexes;
+    }
+
+    private SignalIndex index(String name, String digest) {
+        Path cached = cached(digest);
+        String shownAs = FOLDER + "/" + name;
+        if (isUnchanged(name, cached)) {
+            Optional<SignalIndex> known = SignalIndexFile.read(cached, shownAs);
+            if (known.isPresent()) {
+                return known.get();
+            }
+        }
+        byte[] content = SafeFile.read(path(name), MOST_BYTES);
+        SignalIndex made = SignalIndex.of(new SclReader(progress).read(content, shownAs));
+        if (Fingerprint.of(content).hex().equals(digest)) {
+            SignalIndexFile.write(cached, made);
+        }
+        return made;
+    }
+
+    private Path cached(String digest) {
+        return root.resolve(".urvant").resolve("signals").resolve(digest + ".index");
+    }
+
+    /** An index is kept only for a file with its digest; a file that was written after it must be read again. */
+    private boolean isUnchanged(String name, Path cached) {
+        return Files.isRegularFile(cached) && SafeFile.modified(path(name)) <= SafeFile.modified(cached);
+    }
+}

@@ -1,0 +1,140 @@
+package org.urvant.project.folder;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.function.Consumer;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.file.SafeFile;
+import org.urvant.file.yaml.FieldReader;
+import org.urvant.file.yaml.YamlDocument;
+import org.urvant.file.yaml.YamlText;
+
+/** The digests of the imported files, {@code sources/index.yaml}: sources stay as they came, and a change shows. */
+final class SourceIndex {
+    private static final String FILE = "sources/index.yaml";
+    private static final String DIGEST = "sha-256";
+    private static final String UNWANTED = "unwanted";
+
+    private final SortedMap<String, Entry> digests;
+    private final SortedMap<String, List<String>> unwanted;
+
+    private SourceIndex(SortedMap<String, Entry> digests, SortedMap<String, List<String>> unwanted) {
+        this.digests = digests;
+        this.unwanted = unwanted;
+    }
+
+    static SourceIndex read(Path root, Consumer<Finding> findings) {
+        SortedMap<String, Entry> digests = new TreeMap<>();
+        SortedMap<String, List<String>> unwanted = new TreeMap<>();
+        if (Files.exists(root.resolve(FILE))) {
+            String text = SafeFile.readText(root.resolve(FILE), 4_000_000, FILE);
+            FieldReader fields =
+                    new FieldReader("sources", YamlDocument.parse(FILE, text).root(), findings);
+            fields.children("sources").forEach((name, reader) -> {
+                digests.put(name, reader.required(DIGEST, ""));
+                unwanted.put(
+                        name, reader.texts(UNWANTED).stream().map(Entry::text).toList());
+                reader.finish();
+            });
+            fields.finish();
+        }
+        return new SourceIndex(digests, unwanted);
+    }
+
+    /**
+     * Returns the digests of the sources by name, when the file is exactly as {@link #write} writes it and every IED is
+     * wanted; empty otherwise. A search starts with this, and the YAML parser's first use would take longer than the search.
+     */
+    static Optional<Map<String, String>> plainDigests(Path root) {
+        Map<String, String> digests = new LinkedHashMap<>();
+        if (!Files.exists(root.resolve(FILE))) {
+            return Optional.of(digests);
+        }
+        List<String> lines =
+                SafeFile.readText(root.resolve(FILE), 4_000_000, FILE).lines().toList();
+        for (int i = 1; i + 1 < lines.size(); i += 2) {
+            String name = lines.get(i).strip().replaceFirst(":$", "");
+            String digest = lines.get(i + 1);
+            String before = "    " + DIGEST + ": ";
+            if (!lines.get(i).equals("  " + YamlText.scalar(name) + ":")
+                    || !digest.startsWith(before)
+                    || digest.length() != before.length() + 64) {
+                return Optional.empty();
+            }
+            digests.put(name, digest.substring(before.length()));
+        }
+        boolean plain = lines.size() == 1 + 2 * digests.size() && lines.get(0).equals("sources:");
+        return plain ? Optional.of(digests) : Optional.empty();
+    }
+
+    /** Returns the digests that the sources had when they came, by name. */
+    Map<String, String> digestsByName() {
+        Map<String, String> byName = new LinkedHashMap<>();
+        digests.forEach((name, digest) -> byName.put(name, digest.text()));
+        return byName;
+    }
+
+    List<String> names() {
+        return List.copyOf(digests.keySet());
+    }
+
+    /** Returns a finding when a source is no longer as it came. */
+    Optional<Finding> verify(String name, byte[] content) {
+        Entry expected = digests.get(name);
+        return Fingerprint.of(content).hex().equals(expected.text())
+                ? Optional.empty()
+                : Optional.of(new Finding(
+                        Rule.SOURCE_ALTERED,
+                        "sources " + name,
+                        Position.in("sources/" + name),
+                        "the file is no longer as it was imported",
+                        "Restore it, or import the changed file with 'urvant import'."));
+    }
+
+    /** Returns by source the names of IEDs that nobody ticked at import. */
+    Map<String, Set<String>> unwanted() {
+        Map<String, Set<String>> names = new HashMap<>();
+        unwanted.forEach((source, ieds) -> names.put(source, Set.copyOf(ieds)));
+        return names;
+    }
+
+    SourceIndex with(String name, String digest, List<String> unwantedIeds) {
+        SortedMap<String, Entry> more = new TreeMap<>(digests);
+        more.put(name, new Entry(digest, Position.in(FILE)));
+        SortedMap<String, List<String>> others = new TreeMap<>(unwanted);
+        others.put(name, unwantedIeds);
+        return new SourceIndex(more, others);
+    }
+
+    SourceIndex without(String name) {
+        SortedMap<String, Entry> fewer = new TreeMap<>(digests);
+        fewer.remove(name);
+        SortedMap<String, List<String>> others = new TreeMap<>(unwanted);
+        others.remove(name);
+        return new SourceIndex(fewer, others);
+    }
+
+    void write(ProjectFiles files) {
+        SortedMap<String, Map<String, Object>> fields = new TreeMap<>();
+        digests.forEach((name, digest) -> {
+            Map<String, Object> source = new TreeMap<>(Map.of(DIGEST, digest.text()));
+            if (!unwanted.getOrDefault(name, List.of()).isEmpty()) {
+                source.put(UNWANTED, unwanted.get(name));
+            }
+            fields.put(name, source);
+        });
+        files.write(FILE, YamlText.map(Map.of("sources", fields)));
+    }
+}

@@ -1,0 +1,37 @@
+package org.urvant.project.mapping;
+
+import java.nio.charset.StandardCharsets;
+import java.util.HexFormat;
+import java.util.Set;
+import org.urvant.core.tree.Fingerprint;
+
+/** Makes the key of a new mapping row from its signal and receiver, so that two branches give one mapping one key. */
+public final class MappingKey {
+    private static final int SHORTEST = 8;
+
+    private MappingKey() {}
+
+    static String of(String signal, String connection, Set<String> taken) {
+        String hex = hex(signal, connection);
+        int length = SHORTEST;
+        while (taken.contains(hex.substring(0, length))) {
+            length++;
+        }
+        return hex.substring(0, length);
+    }
+
+    private static String hex(String signal, String connection) {
+        byte[] digest = Fingerprint.digest((signal + "|" + connection).getBytes(StandardCharsets.UTF_8));
+        return HexFormat.of().formatHex(digest);
+    }
+
+    /** Returns whether a key is one that {@link #of} gives a signal and receiver, whatever keys were taken then. */
+    public static boolean isOf(String key, String signal, String connection) {
+        return key.length() >= SHORTEST && hex(signal, connection).startsWith(key);
+    }
+
+    /** Returns the shortest key of a signal and receiver. */
+    public static String shortest(String signal, String connection) {
+        return hex(signal, connection).substring(0, SHORTEST);
+    }
+}

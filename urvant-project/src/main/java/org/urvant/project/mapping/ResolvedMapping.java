@@ -1,0 +1,171 @@
+package org.urvant.project.mapping;
+
+import java.util.Optional;
+import java.util.function.Consumer;
+import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.point.DataReference;
+import org.urvant.core.point.InformationObject;
+import org.urvant.core.point.InformationType;
+import org.urvant.core.point.Point;
+import org.urvant.core.text.NearestName;
+import org.urvant.project.AddressBook;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
+import org.urvant.project.Mapping;
+import org.urvant.project.Project;
+import org.urvant.scl.DataAttribute;
+import org.urvant.scl.Ied;
+
+/**
+ * A mapping whose names were all found: connections of the device, points of their protocols, and the data attribute
+ * behind a reference of IEC 61850.
+ *
+ * @param mapping the row
+ * @param source point that the signal comes from
+ * @param destination point that the signal goes to
+ * @param attribute the data attribute that is the source or the destination
+ * @param object the information object at the other end
+ * @param objectConnection name of the information object's connection
+ */
+public record ResolvedMapping(
+        Mapping mapping,
+        Point source,
+        Point destination,
+        DataAttribute attribute,
+        InformationObject object,
+        String objectConnection) {
+    /** Returns where the information object stands in the address book. */
+    public AddressBook.Place place() {
+        return new AddressBook.Place(objectConnection, object.type().direction(), object.address());
+    }
+
+    /** Returns the reference of the signal, which owns the address. */
+    public String signal() {
+        return attribute.reference();
+    }
+
+    /** Resolves one row; what cannot be found is reported as findings, and the result is then empty. */
+    public static Optional<ResolvedMapping> resolve(
+            Project project, Device device, Mapping mapping, Consumer<Finding> findings) {
+        return new Resolver(project, device, mapping, findings).resolve();
+    }
+
+    private record End(Connection connection, ConnectionKind kind, Point point) {}
+
+    private record Resolver(Project project, Device device, Mapping mapping, Consumer<Finding> findings) {
+        Optional<ResolvedMapping> resolve() {
+            Optional<End> from = end(mapping.from(), mapping.source());
+            Optional<End> to = end(mapping.to(), mapping.destination());
+            if (from.isEmpty() || to.isEmpty()) {
+                return Optional.empty();
+            }
+            boolean monitor = from.get().point instanceof DataReference;
+            End inner = monitor ? from.get() : to.get();
+            End outer = monitor ? to.get() : from.get();
+            if (!(inner.point instanceof DataReference reference)
+                    || !(outer.point instanceof InformationObject object)) {
+                report(
+                        Rule.POINT_NOT_FITTING,
+                        "both ends are " + from.get().kind.protocol().title()
+                                + "; expected one end of IEC 61850 and one of IEC 60870-5-104",
+                        "Choose another connection for one end.");
+                return Optional.empty();
+            }
+            Optional<DataAttribute> attribute = attribute(inner.connection, reference);
+            if (attribute.isEmpty() || !fits(attribute.get(), object, monitor)) {
+                return Optional.empty();
+            }
+            return Optional.of(new ResolvedMapping(
+                    mapping, from.get().point, to.get().point, attribute.get(), object, outer.connection.name()));
+        }
+
+        private Optional<End> end(String connectionName, String text) {
+            Connection connection = device.connections().get(connectionName);
+            if (connection == null) {
+                report(
+                        Rule.UNKNOWN_REFERENCE,
+                        "connection '" + connectionName + "' does not exist on " + device.name(),
+                        NearestName.hint(
+                                "connection",
+                                connectionName,
+                                device.connections().keySet()));
+                return Optional.empty();
+            }
+            Optional<DeviceType> type = project.type(device);
+            Optional<ConnectionKind> kind =
+                    type.flatMap(t -> t.connection(connection.kind().text()));
+            if (kind.isEmpty()) {
+                return Optional.empty(); // the device's own check says which kind or type is unknown
+            }
+            try {
+                return Optional.of(
+                        new End(connection, kind.get(), Point.parse(kind.get().protocol(), text)));
+            } catch (IllegalArgumentException e) {
+                report(
+                        Rule.VALUE_OUT_OF_RANGE,
+                        e.getMessage(),
+                        "Correct the point; the connection " + connectionName + " speaks "
+                                + kind.get().protocol().title() + ".");
+                return Optional.empty();
+            }
+        }
+
+        private Optional<DataAttribute> attribute(Connection connection, DataReference reference) {
+            Entry iedName = connection.values().get(Connection.IED);
+            Optional<Ied> ied = iedName == null ? Optional.empty() : project.ied(iedName.text());
+            if (ied.isEmpty()) {
+                return Optional.empty(); // the connection's own check says that its IED is unknown
+            }
+            Optional<DataAttribute> found = ied.get().attributeAt(reference.reference());
+            if (found.isEmpty()) {
+                var known = ied.get().logicalDevices().stream()
+                        .flatMap(logical -> logical.nodes().stream())
+                        .flatMap(node -> node.attributes().stream())
+                        .map(DataAttribute::reference)
+                        .toList();
+                boolean gone = device.addresses().owners().containsValue(reference.reference());
+                report(
+                        gone ? Rule.DANGLING_REFERENCE : Rule.UNKNOWN_REFERENCE,
+                        "signal '" + reference.reference() + (gone ? "' is no longer in " : "' does not exist in ")
+                                + ied.get().file().source(),
+                        NearestName.of(reference.reference(), known)
+                                .map(near -> "Did you mean '" + near + "'?")
+                                .orElse("Search with 'urvant signals'."));
+            }
+            return found;
+        }
+
+        private boolean fits(DataAttribute attribute, InformationObject object, boolean monitor) {
+            PointTypes.Carriage carriage = PointTypes.carrying(attribute);
+            if (!carriage.types().contains(object.type())) {
+                report(
+                        Rule.POINT_NOT_FITTING,
+                        attribute.reference() + " (" + attribute.innerClass() + ", " + attribute.basicType()
+                                + ") cannot be carried by " + object.type().name(),
+                        carriage.isPossible()
+                                ? "Use " + carriage.types().get(0).name() + "."
+                                : "Leave it out: it " + carriage.reason() + ".");
+                return false;
+            }
+            boolean typeMonitors = object.type().direction() == InformationType.Direction.MONITOR;
+            if (typeMonitors != monitor) {
+                report(
+                        Rule.POINT_NOT_FITTING,
+                        object.type().name() + " travels " + (typeMonitors ? "from" : "to")
+                                + " the plant; the row maps it the other way",
+                        "Exchange the two ends of the row.");
+                return false;
+            }
+            return true;
+        }
+
+        private void report(Rule rule, String message, String remedy) {
+            findings.accept(
+                    new Finding(rule, device.name() + " " + mapping.name(), mapping.position(), message, remedy));
+        }
+    }
+}

@@ -1,0 +1,173 @@
+package org.urvant.project.mapping;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.core.finding.Position;
+import org.urvant.core.point.InformationObject;
+import org.urvant.core.point.InformationType;
+import org.urvant.core.point.PointGroup;
+import org.urvant.core.text.ShortName;
+import org.urvant.project.AddressBook;
+import org.urvant.project.Connection;
+import org.urvant.project.Conventions;
+import org.urvant.project.Device;
+import org.urvant.project.Mapping;
+import org.urvant.project.Project;
+import org.urvant.scl.DataAttribute;
+import org.urvant.scl.SitePart;
+
+/**
+ * Proposes mappings from data attributes to information objects: type by common data class, name by the project's template,
+ * address by its plan. Deterministic: the same signals on the same device get the same rows.
+ */
+public final class SignalMapper {
+    private final Project project;
+    private final Device device;
+    private final String to;
+    private final OptionalInt start;
+    private final Set<String> mapped = new HashSet<>();
+    private final Set<String> keys = new HashSet<>();
+    private final Set<String> names = new HashSet<>();
+    private final Set<AddressBook.Place> used;
+    private final Map<String, List<AddressBook.Place>> earlier = new HashMap<>();
+    private final List<Mapping> rows = new ArrayList<>();
+    private final List<DataAttribute> present = new ArrayList<>();
+    private final Map<DataAttribute, String> leftOut = new LinkedHashMap<>();
+    private final Map<String, String> shortened = new LinkedHashMap<>();
+    private AddressBook book;
+
+    private SignalMapper(Project project, Device device, String to, OptionalInt start) {
+        this.project = project;
+        this.device = device;
+        this.to = to;
+        this.start = start;
+        this.book = device.addresses();
+        this.used = new HashSet<>(book.owners().keySet());
+        for (Mapping mapping : device.mappings()) {
+            keys.add(mapping.key());
+            names.add(mapping.name());
+            mapped.add(mapping.source() + "|" + mapping.to());
+            mapped.add(mapping.destination() + "|" + mapping.from());
+            ResolvedMapping.resolve(project, device, mapping, finding -> {})
+                    .ifPresent(resolved -> used.add(resolved.place()));
+        }
+        book.owners().forEach((place, owner) -> {
+            if (place.connection().equals(to)) {
+                earlier.computeIfAbsent(owner, signal -> new ArrayList<>()).add(place);
+            }
+        });
+    }
+
+    /**
+     * What a proposal brings.
+     *
+     * @param rows the new rows, in the order of the signals
+     * @param addresses the address book with the new addresses
+     * @param present signals that were mapped to the receiver before and keep their rows
+     * @param leftOut signals that are not mapped, with the reason
+     * @param shortened names that had to be shortened: the name by the template, and what became of it
+     */
+    public record Proposal(
+            List<Mapping> rows,
+            AddressBook addresses,
+            List<DataAttribute> present,
+            Map<DataAttribute, String> leftOut,
+            Map<String, String> shortened) {}
+
+    /**
+     * Proposes a row for each signal that has none yet.
+     *
+     * @param to name of the connection to the control centre
+     * @param signals data attributes of connected IEDs, in the order in which addresses are given
+     * @param start the first address to try for every type; empty to follow the project's plan
+     * @throws RefusedException when a block of the plan is full
+     */
+    public static Proposal propose(
+            Project project, Device device, String to, List<DataAttribute> signals, OptionalInt start) {
+        SignalMapper mapper = new SignalMapper(project, device, to, start);
+        signals.forEach(mapper::add);
+        return new Proposal(mapper.rows, mapper.book, mapper.present, mapper.leftOut, mapper.shortened);
+    }
+
+    private void add(DataAttribute signal) {
+        String ied = signal.node().device().ied().name();
+        String from = connectionTo(ied);
+        if (from.isEmpty()) {
+            leftOut.put(signal, "belongs to IED " + ied + ", to which " + device.name() + " has no connection");
+            return;
+        }
+        PointTypes.Carriage carriage = PointTypes.carrying(signal);
+        if (!carriage.isPossible()) {
+            leftOut.put(signal, carriage.reason());
+            return;
+        }
+        if (!mapped.add(signal.reference() + "|" + to)) {
+            present.add(signal);
+            return;
+        }
+        InformationType type = carriage.types().get(0);
+        AddressBook.Place place = earlier.getOrDefault(signal.reference(), List.of()).stream()
+                .filter(known -> known.direction() == type.direction())
+                .findFirst()
+                .orElseGet(() -> free(type));
+        used.add(place);
+        book = book.with(place, signal.reference());
+        String key = MappingKey.of(signal.reference(), to, keys);
+        keys.add(key);
+        rows.add(row(key, from, signal, new InformationObject(type, place.address())));
+    }
+
+    private String connectionTo(String ied) {
+        return device.connectionTo(ied).map(Connection::name).orElse("");
+    }
+
+    private AddressBook.Place free(InformationType type) {
+        Conventions.Block block = start.isPresent()
+                ? new Conventions.Block(start.getAsInt(), InformationObject.HIGHEST)
+                : project.conventions().block(PointGroup.of(type));
+        for (int address = block.first(); address <= block.last(); address++) {
+            AddressBook.Place place = new AddressBook.Place(to, type.direction(), address);
+            if (!used.contains(place)) {
+                return place;
+            }
+        }
+        throw new RefusedException(
+                "no address is free in " + block.first() + " to " + block.last() + " for "
+                        + PointGroup.of(type).word() + " on " + to,
+                "Widen the block under conventions.addresses in urvant.yaml.");
+    }
+
+    private Mapping row(String key, String from, DataAttribute signal, InformationObject object) {
+        String full = SignalName.of(project.conventions().names(), signal);
+        int longest = longestName(project, device, to);
+        String name = ShortName.of(full, longest, project.conventions().abbreviations(), names);
+        if (!name.equals(full)) {
+            shortened.put(full, name);
+        }
+        names.add(name);
+        Position position = Position.in("proposal");
+        String place = signal.node().place().map(SitePart::path).orElse("");
+        return object.type().direction() == InformationType.Direction.MONITOR
+                ? new Mapping(key, name, from, signal.reference(), to, object.text(), place, true, position)
+                : new Mapping(key, name, to, object.text(), from, signal.reference(), place, false, position);
+    }
+
+    /** Returns the greatest length of a point's name on a connection; 0 for no bound. */
+    public static int longestName(Project project, Device device, String connection) {
+        Connection found = device.connections().get(connection);
+        return found == null
+                ? 0
+                : project.type(device)
+                        .flatMap(type -> type.connection(found.kind().text()))
+                        .map(ConnectionKind::longestName)
+                        .orElse(0);
+    }
+}

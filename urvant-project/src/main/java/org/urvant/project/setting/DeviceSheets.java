@@ -1,0 +1,450 @@
+package org.urvant.project.setting;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import org.urvant.core.device.ChannelKind;
+import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.ModuleKind;
+import org.urvant.core.device.Service;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SheetDefinition;
+import org.urvant.core.device.TableDefinition;
+import org.urvant.core.expression.Type;
+import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Position;
+import org.urvant.core.text.NearestName;
+import org.urvant.core.text.NumberedNames;
+import org.urvant.project.AddressBook;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
+import org.urvant.project.DeviceRecord;
+import org.urvant.project.Fitted;
+import org.urvant.project.GivenSheet;
+import org.urvant.project.Particulars;
+
+/**
+ * All sheets of one device: of itself, its setting groups, the channels that it has as fitted, the rows of its tables, its
+ * connections. What its file gives for something that its type does not have is a stranger.
+ */
+public final class DeviceSheets {
+    /** First key of the values of the device itself in its file, and likewise below. */
+    public static final String SETTINGS = "settings";
+
+    /** First key of tables. */
+    public static final String TABLES = "tables";
+
+    /** First key of setting groups; their prefix begins with {@value #GROUP}. */
+    public static final String GROUPS = "groups";
+
+    /** First key of channels. */
+    public static final String CHANNELS = "channels";
+
+    /** First key of connections. */
+    public static final String CONNECTIONS = "connections";
+
+    private static final String GROUP = "group";
+
+    private final DeviceType type;
+    private final Device device;
+    private final Map<String, Sheet> sheets = new LinkedHashMap<>();
+    private final List<Stranger> strangers = new ArrayList<>();
+    private final SortedMap<String, ChannelKind> channels = new TreeMap<>(NumberedNames.ORDER);
+
+    /**
+     * Something given that the type does not have.
+     *
+     * @param prefix what stands before its paths
+     * @param position where it stands
+     * @param message what it is
+     * @param remedy the nearest name, or those that exist
+     */
+    public record Stranger(String prefix, Position position, String message, String remedy) {}
+
+    /** A setting in its sheet. */
+    public record Place(Sheet sheet, SettingDefinition setting) {
+        /** Returns the whole path, as commands write it. */
+        public String path() {
+            return sheet.path(setting.path());
+        }
+    }
+
+    private DeviceSheets(DeviceType type, Device device) {
+        this.type = type;
+        this.device = device;
+    }
+
+    /** Returns the sheets of a device. */
+    public static DeviceSheets of(DeviceType type, Device device) {
+        DeviceSheets made = new DeviceSheets(type, device);
+        made.build();
+        return made;
+    }
+
+    /** Returns the sheets of a device of a type of which nothing is given, to look at the type by. */
+    public static DeviceSheets blank(DeviceType type) {
+        Position position = Position.in("type " + type.name());
+        List<String> versions = type.firmware();
+        return of(
+                type,
+                new Device(
+                        type.name(),
+                        new Entry(type.name(), position),
+                        new Entry(versions.isEmpty() ? "" : versions.get(versions.size() - 1), position),
+                        null,
+                        Particulars.NONE,
+                        Fitted.BARE,
+                        new TreeMap<>(),
+                        new TreeMap<>(),
+                        new TreeMap<>(),
+                        List.of(),
+                        AddressBook.empty(),
+                        DeviceRecord.empty(),
+                        position));
+    }
+
+    /** Returns the device with some values in place of its own, by their whole paths; paths that lead nowhere are left out. */
+    public Device with(SortedMap<String, String> values) {
+        SortedMap<String, Entry> own = new TreeMap<>(device.settings());
+        SortedMap<String, SortedMap<String, Entry>> given = new TreeMap<>();
+        Map<String, Sheet> at = new HashMap<>();
+        device.sheets().forEach((prefix, sheet) -> given.put(prefix, new TreeMap<>(sheet.values())));
+        values.forEach((path, text) -> seek(path).ifPresent(place -> {
+            Entry entry = new Entry(text, place.sheet().position());
+            if (place.sheet().prefix().isEmpty()) {
+                own.put(place.setting().path(), entry);
+            } else {
+                at.put(place.sheet().prefix(), place.sheet());
+                given.computeIfAbsent(place.sheet().prefix(), key -> new TreeMap<>())
+                        .put(place.setting().path(), entry);
+            }
+        }));
+        SortedMap<String, GivenSheet> sheetsGiven = new TreeMap<>(device.sheets());
+        at.forEach((prefix, sheet) ->
+                sheetsGiven.put(prefix, new GivenSheet(prefix, sheet.keys(), given.get(prefix), sheet.position())));
+        return device.withValues(own, sheetsGiven);
+    }
+
+    /**
+     * Returns the names beside settings that expressions of a type may use: {@code modules.KIND}, {@code channels.KIND} and
+     * {@code rows.TABLE} are numbers, {@code licences.NAME} is yes or no.
+     */
+    public static Map<String, Type> facts(
+            Iterable<String> modules, Iterable<String> channels, Iterable<String> tables, Iterable<String> licences) {
+        Map<String, Type> facts = new TreeMap<>();
+        modules.forEach(name -> facts.put("modules." + name, Type.NUMBER));
+        channels.forEach(name -> facts.put("channels." + name, Type.NUMBER));
+        tables.forEach(name -> facts.put("rows." + name, Type.NUMBER));
+        licences.forEach(name -> facts.put("licences." + name, Type.LOGICAL));
+        return facts;
+    }
+
+    /** Returns the device. */
+    public Device device() {
+        return device;
+    }
+
+    /** Returns the device's type. */
+    public DeviceType type() {
+        return type;
+    }
+
+    /** Returns the sheet of the device itself. */
+    public Sheet own() {
+        return sheets.get("");
+    }
+
+    /** Returns all sheets: the device, its groups, its channels, its rows, its connections. */
+    public List<Sheet> all() {
+        return List.copyOf(sheets.values());
+    }
+
+    /** Returns the sheets of one kind in one table or kind of channel. */
+    public List<Sheet> of(Sheet.Kind kind, String container) {
+        return sheets.values().stream()
+                .filter(sheet -> sheet.kind() == kind && sheet.container().equals(container))
+                .toList();
+    }
+
+    /** Returns the sheet with a prefix, or empty. */
+    public Optional<Sheet> sheet(String prefix) {
+        return Optional.ofNullable(sheets.get(prefix));
+    }
+
+    /** Returns what is given that the type does not have. */
+    public List<Stranger> strangers() {
+        return Collections.unmodifiableList(strangers);
+    }
+
+    /** Returns whether a service is open: always, or as its setting says. */
+    public boolean isOpen(Service service) {
+        return service.setting().isEmpty() || Boolean.TRUE.equals(own().value(service.setting()));
+    }
+
+    /** Returns the kinds of the channels that the device has as fitted, by name. */
+    public SortedMap<String, ChannelKind> channels() {
+        return Collections.unmodifiableSortedMap(channels);
+    }
+
+    /** Returns the kinds of the channels that a slot would have with a module, by name. */
+    public static SortedMap<String, ChannelKind> channels(DeviceType type, String slot, ModuleKind module) {
+        SortedMap<String, ChannelKind> names = new TreeMap<>(NumberedNames.ORDER);
+        module.gives().forEach((name, count) -> {
+            ChannelKind kind = type.hardware().channels().get(name);
+            for (int i = 1; kind != null && i <= count; i++) {
+                names.put(slot + "/" + name + i, kind);
+            }
+        });
+        return names;
+    }
+
+    private void build() {
+        for (ChannelKind kind : type.hardware().channels().values()) {
+            for (int i = 1; i <= kind.count(); i++) {
+                channels.put(kind.name() + i, kind);
+            }
+        }
+        device.fitted().modules().forEach((slot, entry) -> {
+            ModuleKind module = type.hardware().modules().get(entry.text());
+            if (module != null) {
+                channels.putAll(channels(type, slot, module));
+            }
+        });
+        Sheet own = new Sheet(
+                Sheet.Kind.DEVICE,
+                "",
+                "",
+                type.sheet(),
+                device.settings(),
+                List.of(SETTINGS),
+                device.position(),
+                null,
+                facts());
+        sheets.put("", own);
+        groups(own);
+        channels.forEach((name, kind) -> put(channel(name, kind)));
+        for (GivenSheet given : device.sheets().values()) {
+            if (!sheets.containsKey(given.prefix())) {
+                known(given).ifPresentOrElse(this::put, () -> strangers.add(stranger(given)));
+            }
+        }
+        for (Connection connection : device.connections().values()) {
+            type.connection(connection.kind().text()).ifPresent(kind -> put(connection(connection, kind)));
+        }
+    }
+
+    private void put(Sheet sheet) {
+        sheets.put(sheet.prefix(), sheet);
+    }
+
+    private Map<String, Object> facts() {
+        Map<String, Object> facts = new HashMap<>();
+        for (String module : type.hardware().modules().keySet()) {
+            long count = device.fitted().modules().values().stream()
+                    .filter(entry -> entry.text().equals(module))
+                    .count();
+            facts.put("modules." + module, BigDecimal.valueOf(count));
+        }
+        for (String kind : type.hardware().channels().keySet()) {
+            long count = channels.values().stream()
+                    .filter(channel -> channel.name().equals(kind))
+                    .count();
+            facts.put("channels." + kind, BigDecimal.valueOf(count));
+        }
+        for (String table : type.tables().keySet()) {
+            long count = device.sheets().keySet().stream()
+                    .filter(prefix -> prefix.startsWith(table + "."))
+                    .count();
+            facts.put("rows." + table, BigDecimal.valueOf(count));
+        }
+        List<String> had = device.fitted().licenceNames();
+        type.software().licences().keySet().forEach(name -> facts.put("licences." + name, had.contains(name)));
+        return facts;
+    }
+
+    private void groups(Sheet own) {
+        if (type.groups().most() == 0) {
+            return;
+        }
+        TreeSet<Integer> numbers = new TreeSet<>(List.of(1));
+        device.sheets().keySet().stream()
+                .filter(prefix -> prefix.matches(GROUP + "\\.\\d{1,3}(\\..*)?"))
+                .forEach(prefix -> numbers.add(Integer.parseInt(prefix.split("\\.")[1])));
+        for (int number : numbers) {
+            if (number >= 1 && number <= type.groups().most()) {
+                put(group(number, own));
+            }
+        }
+    }
+
+    private Sheet group(int number, Sheet own) {
+        String prefix = GROUP + "." + number;
+        GivenSheet given = device.sheets().get(prefix);
+        return new Sheet(
+                Sheet.Kind.GROUP,
+                prefix,
+                GROUP,
+                type.groups().settings(),
+                given == null ? new TreeMap<>() : given.values(),
+                given == null ? List.of(GROUPS, String.valueOf(number), SETTINGS) : given.keys(),
+                given == null ? device.position() : given.position(),
+                own,
+                Map.of());
+    }
+
+    private Sheet channel(String name, ChannelKind kind) {
+        GivenSheet given = device.sheets().get(name);
+        return new Sheet(
+                Sheet.Kind.CHANNEL,
+                name,
+                kind.name(),
+                kind.settings(),
+                given == null ? new TreeMap<>() : given.values(),
+                given == null ? List.of(CHANNELS, name) : given.keys(),
+                given == null ? device.position() : given.position(),
+                own(),
+                Map.of());
+    }
+
+    private Sheet connection(Connection connection, ConnectionKind kind) {
+        return new Sheet(
+                Sheet.Kind.CONNECTION,
+                connection.name(),
+                kind.name(),
+                kind.sheet(),
+                connection.values(),
+                List.of(CONNECTIONS, connection.name()),
+                connection.position(),
+                own(),
+                Map.of());
+    }
+
+    private Optional<Sheet> known(GivenSheet given) {
+        return given.keys().get(0).equals(CHANNELS)
+                ? Optional.empty()
+                : row(given.prefix(), given.values(), given.keys(), given.position());
+    }
+
+    /** Returns the sheet of a row that is there or could be; empty when its prefix leads to no table. */
+    private Optional<Sheet> row(String prefix, SortedMap<String, Entry> values, List<String> keys, Position position) {
+        String[] parts = prefix.split("\\.", 4);
+        boolean inGroup = parts.length == 4 && parts[0].equals(GROUP);
+        if (!inGroup && parts.length != 2) {
+            return Optional.empty();
+        }
+        String table = inGroup ? parts[2] : parts[0];
+        String row = inGroup ? parts[3] : parts[1];
+        TableDefinition definition = (inGroup ? type.groups().tables() : type.tables()).get(table);
+        Sheet outer = inGroup ? sheets.get(GROUP + "." + parts[1]) : own();
+        if (definition == null || outer == null || row.isEmpty() || row.contains(".")) {
+            return Optional.empty();
+        }
+        List<String> at = !keys.isEmpty()
+                ? keys
+                : inGroup ? List.of(GROUPS, parts[1], TABLES, table, row) : List.of(TABLES, table, row);
+        String container = inGroup ? outer.prefix() + "." + table : table;
+        return Optional.of(
+                new Sheet(Sheet.Kind.ROW, prefix, container, definition.row(), values, at, position, outer, Map.of()));
+    }
+
+    private Stranger stranger(GivenSheet given) {
+        String first = given.keys().get(0);
+        String name = given.keys().size() > 1 ? given.keys().get(1) : "";
+        if (first.equals(CHANNELS)) {
+            return new Stranger(
+                    given.prefix(),
+                    given.position(),
+                    "channel '" + name + "' does not exist on the device as fitted",
+                    NearestName.hint("channel", name, channels.keySet()));
+        }
+        if (first.equals(GROUPS)) {
+            return new Stranger(
+                    given.prefix(),
+                    given.position(),
+                    "setting group '" + name + "' has no place for '" + given.prefix() + "'",
+                    type.groups().most() == 0
+                            ? type.name() + " has no setting groups."
+                            : "Groups are 1 to " + type.groups().most() + "; their tables: "
+                                    + String.join(", ", type.groups().tables().keySet()) + ".");
+        }
+        return new Stranger(
+                given.prefix(),
+                given.position(),
+                "table '" + name + "' does not exist in " + type.name(),
+                NearestName.hint("table", name, type.tables().keySet()));
+    }
+
+    /**
+     * Returns the setting at a path: {@code clock.zone}, {@code AI1.range}, {@code recipients.Duty.number}, {@code
+     * group.2.overcurrent.pick-up}. A row that is not there yet may be named.
+     *
+     * @throws UnknownNameException when there is none; names the nearest
+     */
+    public Place find(String path) {
+        return seek(path).orElseThrow(() -> new UnknownNameException("setting", path, paths()));
+    }
+
+    /** Returns the setting at a path, or empty. */
+    public Optional<Place> seek(String path) {
+        SettingDefinition plain = type.sheet().settings().get(path);
+        if (plain != null) {
+            return Optional.of(new Place(own(), plain));
+        }
+        for (int dot = path.indexOf('.'); dot > 0; dot = path.indexOf('.', dot + 1)) {
+            Sheet sheet = sheets.get(path.substring(0, dot));
+            SettingDefinition setting =
+                    sheet == null ? null : sheet.definition().settings().get(path.substring(dot + 1));
+            if (setting != null) {
+                return Optional.of(new Place(sheet, setting));
+            }
+        }
+        return newSheet(path);
+    }
+
+    /** A path into a row or setting group that is not there yet. */
+    private Optional<Place> newSheet(String path) {
+        String[] parts = path.split("\\.");
+        boolean inGroup = parts.length > 2 && parts[0].equals(GROUP) && parts[1].matches("\\d{1,3}");
+        if (inGroup && !sheets.containsKey(GROUP + "." + parts[1])) {
+            int number = Integer.parseInt(parts[1]);
+            if (number < 1 || number > type.groups().most()) {
+                return Optional.empty();
+            }
+            put(group(number, own()));
+            return seek(path);
+        }
+        for (int dot = path.indexOf('.'); dot > 0; dot = path.indexOf('.', dot + 1)) {
+            String prefix = path.substring(0, dot);
+            Optional<Sheet> row = sheets.containsKey(prefix)
+                    ? Optional.empty()
+                    : row(prefix, new TreeMap<>(), List.of(), device.position());
+            SettingDefinition setting = row.map(Sheet::definition)
+                    .map(SheetDefinition::settings)
+                    .map(settings -> settings.get(path.substring(prefix.length() + 1)))
+                    .orElse(null);
+            if (setting != null) {
+                return Optional.of(new Place(row.get(), setting));
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Returns the paths of all settings that the device has now. */
+    public List<String> paths() {
+        List<String> paths = new ArrayList<>();
+        for (Sheet sheet : sheets.values()) {
+            sheet.definition().settings().keySet().forEach(path -> paths.add(sheet.path(path)));
+        }
+        return paths;
+    }
+}

@@ -1,0 +1,115 @@
+package org.urvant.project.setting;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Guide;
+import org.urvant.core.device.Reading;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.expression.Scope;
+import org.urvant.core.expression.Type;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.text.NearestName;
+
+/**
+ * What the answers to a type's questions make: modules and values, which answers were defaults, and what is wrong or missing.
+ *
+ * @param modules kinds of module by slot
+ * @param values texts of settings by path
+ * @param defaults questions that were answered by their default, with it
+ * @param missing questions that must be answered and were not
+ * @param findings answers that do not fit
+ */
+public record GuidedStart(
+        SortedMap<String, String> modules,
+        SortedMap<String, String> values,
+        List<String> defaults,
+        List<String> missing,
+        List<Finding> findings) {
+    /** Returns what answers make, by the names of their questions. */
+    public static GuidedStart of(DeviceType type, SortedMap<String, Entry> answers, Position position) {
+        Guide guide = type.handling().guide();
+        Sheet sheet =
+                new Sheet(Sheet.Kind.DEVICE, "", "", guide.questions(), answers, List.of(), position, null, Map.of());
+        List<Finding> findings = new ArrayList<>();
+        answers.forEach((name, entry) -> {
+            if (guide.questions().setting(name).isEmpty()) {
+                findings.add(new Finding(
+                        Rule.UNKNOWN_REFERENCE,
+                        name,
+                        entry.position(),
+                        "'" + name + "' is no question of " + type.name(),
+                        NearestName.hint("question", name, guide.order())));
+            }
+        });
+        List<String> defaults = new ArrayList<>();
+        List<String> missing = new ArrayList<>();
+        for (String name : guide.order()) {
+            SettingDefinition question = guide.questions().settings().get(name);
+            if (!isAsked(guide, sheet, name)) {
+                continue;
+            }
+            Optional<Reading> reading = sheet.reading(question);
+            if (reading.isEmpty() && !question.isOptional()) {
+                missing.add(name);
+            } else if (reading.isPresent() && !reading.get().isSound()) {
+                Position place = answers.containsKey(name) ? answers.get(name).position() : position;
+                findings.add(new Finding(
+                        reading.get().broken(),
+                        name,
+                        place,
+                        reading.get().message(),
+                        reading.get().remedy()));
+            } else if (reading.isPresent() && !answers.containsKey(name)) {
+                defaults.add(name + " = " + question.standard());
+            }
+        }
+        SortedMap<String, String> modules = new TreeMap<>();
+        SortedMap<String, String> values = new TreeMap<>();
+        Scope asked = (depth, name) ->
+                isAsked(guide, sheet, name) ? sheet.value(name) : null; // nothing follows from what was not asked
+        for (Guide.Consequence consequence : guide.consequences()) {
+            if (consequence.when() == null || consequence.when().test(asked).orElse(false)) {
+                modules.putAll(consequence.modules());
+                consequence.values().forEach((path, expression) -> expression
+                        .written(asked)
+                        .filter(text -> !text.isEmpty()) // a question that nobody had to answer
+                        .ifPresent(text -> values.put(path, text)));
+            }
+        }
+        return new GuidedStart(modules, values, defaults, missing, findings);
+    }
+
+    private static Sheet sheet(Guide guide, SortedMap<String, Entry> answers, Position position) {
+        return new Sheet(Sheet.Kind.DEVICE, "", "", guide.questions(), answers, List.of(), position, null, Map.of());
+    }
+
+    private static boolean isAsked(Guide guide, Sheet sheet, String name) {
+        return guide.questions()
+                .setting(name)
+                .filter(question -> sheet.idle(question).isEmpty())
+                .isPresent();
+    }
+
+    /** Returns whether a question is asked, given the answers so far. */
+    public static boolean isAsked(Guide guide, SortedMap<String, Entry> answers, String name) {
+        return isAsked(guide, sheet(guide, answers, Position.in("answers")), name);
+    }
+
+    /** Returns whether nothing is wrong or missing. */
+    public boolean isSound() {
+        return missing.isEmpty() && findings.isEmpty();
+    }
+
+    /** Returns what kind of value a setting at a path of a type has, for what a consequence gives it; empty for no setting. */
+    public static Optional<Type> target(DeviceType type, String path) {
+        return DeviceSheets.blank(type).seek(path).map(place -> place.setting().type());
+    }
+}

@@ -1,0 +1,166 @@
+package org.urvant.project.setting;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import org.urvant.core.device.Condition;
+import org.urvant.core.device.Reading;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SheetDefinition;
+import org.urvant.core.expression.Scope;
+import org.urvant.core.expression.Type;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Position;
+
+/**
+ * The values of one thing: those given, and the defaults of the rest. As a scope it gives values to expressions; a text that
+ * nobody gave is empty there, any other value that nobody gave is unknown.
+ */
+public final class Sheet implements Scope {
+    /** What a sheet belongs to. */
+    public enum Kind {
+        DEVICE,
+        GROUP,
+        CHANNEL,
+        ROW,
+        CONNECTION
+    }
+
+    private static final Object UNKNOWN = new Object();
+
+    private final Kind kind;
+    private final String prefix;
+    private final String container;
+    private final SheetDefinition definition;
+    private final SortedMap<String, Entry> given;
+    private final List<String> keys;
+    private final Position position;
+    private final Sheet outer;
+    private final Map<String, Object> facts;
+    private final Map<String, Object> values = new HashMap<>();
+
+    Sheet(
+            Kind kind,
+            String prefix,
+            String container,
+            SheetDefinition definition,
+            SortedMap<String, Entry> given,
+            List<String> keys,
+            Position position,
+            Sheet outer,
+            Map<String, Object> facts) {
+        this.kind = kind;
+        this.prefix = prefix;
+        this.container = container;
+        this.definition = definition;
+        this.given = given;
+        this.keys = List.copyOf(keys);
+        this.position = position;
+        this.outer = outer;
+        this.facts = facts;
+    }
+
+    /** Returns what the sheet belongs to. */
+    public Kind kind() {
+        return kind;
+    }
+
+    /** Returns what stands before its paths; empty text for the device itself. */
+    public String prefix() {
+        return prefix;
+    }
+
+    /** Returns the name of the table, kind of channel or kind of connection that it is one of; empty text for none. */
+    public String container() {
+        return container;
+    }
+
+    /** Returns its name within its table or group: the last part of its prefix. */
+    public String name() {
+        return prefix.substring(prefix.lastIndexOf('.') + 1);
+    }
+
+    /** Returns its settings and rules. */
+    public SheetDefinition definition() {
+        return definition;
+    }
+
+    /** Returns the values that were given, by path. */
+    public SortedMap<String, Entry> given() {
+        return given;
+    }
+
+    /** Returns the keys that lead to its values in the device's file. */
+    public List<String> keys() {
+        return keys;
+    }
+
+    /** Returns where it stands. */
+    public Position position() {
+        return position;
+    }
+
+    /** Returns where the value of a setting was given; where the sheet stands when it was not. */
+    public Position position(String setting) {
+        Entry entry = given.get(setting);
+        return entry == null ? position : entry.position();
+    }
+
+    /** Returns the whole path of one of its settings, as commands write it. */
+    public String path(String setting) {
+        return prefix.isEmpty() ? setting : prefix + "." + setting;
+    }
+
+    /** Returns the text of a setting's value, derived, given or default; empty when it has none. */
+    public Optional<String> text(SettingDefinition setting) {
+        if (setting.isDerived()) {
+            return setting.derived(this);
+        }
+        Entry entry = given.get(setting.path());
+        return entry == null ? setting.standardValue() : Optional.of(entry.text());
+    }
+
+    /** Returns what a setting's value reads as; empty when it has none. */
+    public Optional<Reading> reading(SettingDefinition setting) {
+        return text(setting).map(text -> setting.read(text, this));
+    }
+
+    /** Returns the condition of a setting that does not hold; empty when the setting applies. */
+    public Optional<Condition> idle(SettingDefinition setting) {
+        return setting.applicability().filter(condition -> !condition.holds(this));
+    }
+
+    /** Returns the value at a path of this sheet: a {@code Boolean}, {@code BigDecimal} or {@code String}; null when unknown. */
+    public Object value(String path) {
+        Object known = values.get(path);
+        if (known == null) {
+            known = find(path);
+            values.put(path, known == null ? UNKNOWN : known);
+        }
+        return known == UNKNOWN ? null : known;
+    }
+
+    private Object find(String path) {
+        SettingDefinition setting = definition.settings().get(path);
+        if (setting == null) {
+            return facts.get(path);
+        }
+        String text = text(setting).orElse(null);
+        if (text == null) {
+            boolean isText = setting.type().kind() == Type.Kind.TEXT;
+            return isText && setting.isOptional() ? "" : null;
+        }
+        return setting.read(text, this).typed();
+    }
+
+    @Override
+    public Object value(int depth, String path) {
+        Sheet at = this;
+        for (int i = 0; i < depth; i++) {
+            at = at.outer;
+        }
+        return at.value(path);
+    }
+}

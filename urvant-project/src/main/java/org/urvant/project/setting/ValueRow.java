@@ -1,0 +1,70 @@
+package org.urvant.project.setting;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.unit.Amount;
+
+/**
+ * One setting of a device as people read it.
+ *
+ * @param sheet what it belongs to
+ * @param setting its definition
+ * @param path its whole path, as commands write it
+ * @param value its value with unit, derived, given or default; empty text when it has none
+ * @param isGiven whether the device's file gives it
+ * @param idle why it does not apply; empty text when it does
+ */
+public record ValueRow(
+        Sheet sheet, SettingDefinition setting, String path, String value, boolean isGiven, String idle) {
+    /** Returns the rows of all settings of a device, sheet by sheet. */
+    public static List<ValueRow> of(DeviceSheets sheets) {
+        List<ValueRow> rows = new ArrayList<>();
+        for (Sheet sheet : sheets.all()) {
+            for (SettingDefinition setting : sheet.definition().settings().values()) {
+                Entry entry = sheet.given().get(setting.path());
+                String text = sheet.text(setting).orElse("");
+                rows.add(new ValueRow(
+                        sheet,
+                        setting,
+                        sheet.path(setting.path()),
+                        withUnit(setting, text),
+                        entry != null,
+                        sheet.idle(setting).map(condition -> condition.reason()).orElse("")));
+            }
+        }
+        return rows;
+    }
+
+    private static String withUnit(SettingDefinition setting, String text) {
+        boolean bare = !setting.unit().isEmpty()
+                && Amount.parse(text).filter(amount -> amount.unit() == null).isPresent();
+        return bare ? text + " " + setting.unit() : text;
+    }
+
+    /** Returns whether a person must still give it. */
+    public boolean isOpen() {
+        return value.isEmpty() && !setting.isOptional() && !setting.isDerived() && idle.isEmpty();
+    }
+
+    /** Returns whether it is given and stands for something else than the default. */
+    public boolean differs() {
+        return isGiven
+                && !setting.isDerived()
+                && setting.standardValue()
+                        .map(standard -> !setting.read(standard, sheet)
+                                .value()
+                                .equals(sheet.reading(setting).flatMap(reading -> reading.value())))
+                        .orElse(true);
+    }
+
+    /** Returns whether its path, meaning or value contains a text, without regard to case. */
+    public boolean contains(String text) {
+        String wanted = text.toLowerCase(Locale.ROOT);
+        return (path + "\n" + setting.meaning() + "\n" + value)
+                .toLowerCase(Locale.ROOT)
+                .contains(wanted);
+    }
+}

@@ -1,0 +1,101 @@
+package org.urvant.project.type;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.urvant.core.device.AccessRole;
+import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.device.Effect;
+import org.urvant.core.device.Hardware;
+import org.urvant.core.device.Limits;
+import org.urvant.core.device.Role;
+import org.urvant.core.device.Service;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SettingKind;
+import org.urvant.core.device.SheetDefinition;
+import org.urvant.core.device.Traits;
+import org.urvant.core.expression.Names;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.point.Protocol;
+import org.urvant.core.text.NearestName;
+import org.urvant.file.yaml.FieldReader;
+
+/** Reads the kinds of connection of a type, and the services that it offers. */
+final class ConnectionReader {
+    private ConnectionReader() {}
+
+    static ConnectionKind connection(String name, FieldReader fields, Hardware hardware, Names outer, Known known) {
+        Protocol protocol = Words.word(fields, "protocol", Protocol::byId, Protocol.IEC61850);
+        Role role = Words.word(fields, "role", Role::of, Role.CLIENT);
+        List<String> ports = Known.all(fields, "ports", "port", hardware.ports().keySet());
+        List<SettingDefinition> built = ports.isEmpty()
+                ? List.of()
+                : List.of(new SettingDefinition(
+                        ConnectionKind.PORT,
+                        SettingKind.CHOICE,
+                        Limits.choices(ports),
+                        ports.get(0),
+                        false,
+                        null,
+                        new Traits(Effect.RESTART, "", "", AccessRole.ENGINEER, false, null, false, null, "", null),
+                        "port of the device that the connection uses"));
+        ConnectionKind kind = new ConnectionKind(
+                name,
+                protocol,
+                role,
+                Words.whole(fields, "most", 1),
+                fields.required("meaning", "").text(),
+                Words.whole(fields, "longest-name", 0),
+                Words.whole(fields, "most-points", 0),
+                ports,
+                known.licence(fields),
+                known.firmware(fields, "since"),
+                SheetReader.read(fields, outer, known, Map.of(), built).definition());
+        fields.finish();
+        return kind;
+    }
+
+    private static String port(FieldReader fields) {
+        Entry port = fields.required("port", "tcp/1");
+        if (!port.text().matches("(tcp|udp)/\\d{1,5}")
+                || Integer.parseInt(port.text().substring(4)) > 65_535
+                || Integer.parseInt(port.text().substring(4)) == 0) {
+            fields.report(port.position(), "'" + port.text() + "' is no port", "Write tcp/80 or udp/123.");
+        }
+        return port.text();
+    }
+
+    static List<Service> services(FieldReader fields, SheetDefinition own, Map<String, ConnectionKind> connections) {
+        List<Service> services = new ArrayList<>();
+        fields.children("services").forEach((name, reader) -> {
+            Entry setting = reader.text("setting").orElse(new Entry("", reader.position()));
+            if (!setting.text().isEmpty()
+                    && own.setting(setting.text())
+                            .filter(found -> found.kind() == SettingKind.LOGICAL)
+                            .isEmpty()) {
+                reader.report(
+                        setting.position(),
+                        "'" + setting.text() + "' is no setting of yes or no",
+                        NearestName.hint(
+                                "setting", setting.text(), own.settings().keySet()));
+            }
+            String serves = Words.text(reader, "serves");
+            if (!serves.isEmpty() && !connections.containsKey(serves)) {
+                reader.report(
+                        reader.at("serves"),
+                        "'" + serves + "' is no kind of connection",
+                        NearestName.hint("kind", serves, connections.keySet()));
+            }
+            services.add(new Service(
+                    name,
+                    reader.required("meaning", "").text(),
+                    setting.text(),
+                    port(reader),
+                    Words.yes(reader, "clear-text"),
+                    Words.text(reader, "risk"),
+                    serves));
+            reader.finish();
+        });
+        return services;
+    }
+}

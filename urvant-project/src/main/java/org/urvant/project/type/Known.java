@@ -1,0 +1,116 @@
+package org.urvant.project.type;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.text.NearestName;
+import org.urvant.file.yaml.FieldReader;
+
+/**
+ * The names that a type gives to things which its parts refer to, wherever in the file they stand.
+ *
+ * @param channels kinds of channel
+ * @param ownChannels names of the channels that a device has without modules
+ * @param references what references may name: tables, kinds of channel, {@code channels} for any channel
+ * @param unclear settings whose kind is unknown, so that nothing said of them is worth telling; filled while reading
+ */
+record Known(
+        List<String> firmware,
+        List<String> hardware,
+        List<String> licences,
+        List<String> slots,
+        List<String> modules,
+        List<String> channels,
+        List<String> ownChannels,
+        List<String> references,
+        Set<String> unclear) {
+    static Known of(FieldReader type) {
+        List<String> references = new ArrayList<>(type.names("tables"));
+        references.addAll(type.names("sub-buses"));
+        references.addAll(type.names("channels"));
+        references.add("channels");
+        List<String> ownChannels = new ArrayList<>();
+        type.children("channels").forEach((kind, reader) -> {
+            String count = Words.text(reader, "count");
+            for (int i = 1; count.matches("\\d{1,4}") && i <= Integer.parseInt(count); i++) {
+                ownChannels.add(kind + i);
+            }
+        });
+        return new Known(
+                type.names("firmware"),
+                Words.texts(type, "hardware-versions"),
+                type.names("licences"),
+                Words.texts(type, "slots"),
+                type.names("modules"),
+                type.names("channels"),
+                ownChannels,
+                references,
+                new TreeSet<>());
+    }
+
+    /** Returns what settings of a setting group may refer to: the tables beside them too. */
+    Known inGroup(FieldReader group) {
+        List<String> more = new ArrayList<>(references);
+        more.addAll(group.names("tables"));
+        return new Known(firmware, hardware, licences, slots, modules, channels, ownChannels, more, unclear);
+    }
+
+    /** Returns whether references to something lead to channels: any, or those of a kind. */
+    boolean isChannels(String refersTo) {
+        return refersTo.equals("channels") || channels.contains(refersTo);
+    }
+
+    String firmware(FieldReader fields, String key) {
+        return one(fields, key, "firmware version", firmware);
+    }
+
+    String hardware(FieldReader fields, String key) {
+        return one(fields, key, "hardware version", hardware);
+    }
+
+    String licence(FieldReader fields) {
+        return one(fields, "licence", "licence", licences);
+    }
+
+    String slot(FieldReader fields) {
+        return one(fields, "slot", "slot", slots);
+    }
+
+    String module(FieldReader fields) {
+        return one(fields, "module", "module", modules);
+    }
+
+    String reference(FieldReader fields) {
+        return one(fields, "refers-to", "table or kind of channel", references);
+    }
+
+    List<String> licences(FieldReader fields) {
+        return all(fields, "licences", "licence", licences);
+    }
+
+    private static String one(FieldReader fields, String key, String kind, Collection<String> known) {
+        Optional<Entry> entry = fields.text(key);
+        entry.ifPresent(found -> check(fields, found, kind, known));
+        return entry.map(Entry::text).orElse("");
+    }
+
+    /** Returns the texts of a list, each of which must be known. */
+    static List<String> all(FieldReader fields, String key, String kind, Collection<String> known) {
+        List<Entry> entries = fields.texts(key);
+        entries.forEach(entry -> check(fields, entry, kind, known));
+        return entries.stream().map(Entry::text).toList();
+    }
+
+    static void check(FieldReader fields, Entry entry, String kind, Collection<String> known) {
+        if (!known.contains(entry.text())) {
+            fields.report(
+                    entry.position(),
+                    "there is no " + kind + " '" + entry.text() + "'",
+                    NearestName.hint(kind, entry.text(), known));
+        }
+    }
+}

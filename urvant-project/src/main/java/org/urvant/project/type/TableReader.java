@@ -1,0 +1,133 @@
+package org.urvant.project.type;
+
+import java.math.BigDecimal;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.urvant.core.device.AccessRole;
+import org.urvant.core.device.Bound;
+import org.urvant.core.device.Effect;
+import org.urvant.core.device.Limits;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SettingKind;
+import org.urvant.core.device.SheetDefinition;
+import org.urvant.core.device.SubBus;
+import org.urvant.core.device.TableDefinition;
+import org.urvant.core.device.Traits;
+import org.urvant.core.expression.Names;
+import org.urvant.core.finding.Rule;
+import org.urvant.file.yaml.FieldReader;
+
+/** Reads the tables of a type or of its setting groups, and the buses below a device. */
+final class TableReader {
+    private TableReader() {}
+
+    static SortedMap<String, TableDefinition> tables(FieldReader fields, Names outer, Known known) {
+        SortedMap<String, TableDefinition> tables = new TreeMap<>();
+        Words.named(fields, "tables").forEach((name, reader) -> {
+            SheetReader.Sheet row = SheetReader.read(reader, outer, known, Map.of(), List.of());
+            Bound least = Words.bound(reader, "least", outer);
+            Bound most = Words.bound(reader, "most", outer);
+            if (SheetReader.isAbove(least, most)) {
+                reader.report(reader.at("least"), "least " + least + " is above most " + most, "Exchange the two.");
+            }
+            Rule unreferenced = Words.optional(reader, "unreferenced", Rule::byId, null);
+            tables.put(
+                    name,
+                    new TableDefinition(
+                            name,
+                            reader.required("meaning", "").text(),
+                            least,
+                            most,
+                            Words.yes(reader, "numbered"),
+                            row.definition(),
+                            unreferenced,
+                            Words.condition(reader, outer),
+                            known.licence(reader),
+                            null,
+                            frameBits(reader, row.definition())));
+            reader.finish();
+        });
+        return tables;
+    }
+
+    private static TableDefinition.FrameBits frameBits(FieldReader table, SheetDefinition row) {
+        return table.child("bits")
+                .map(reader -> {
+                    TableDefinition.FrameBits bits = new TableDefinition.FrameBits(
+                            Words.setting(reader, "frame", row, true),
+                            Words.setting(reader, "start", row, true),
+                            Words.setting(reader, "length", row, true),
+                            Words.setting(reader, "order", row, true));
+                    reader.finish();
+                    return bits;
+                })
+                .orElse(null);
+    }
+
+    static void subBuses(FieldReader fields, Names outer, Known known, SortedMap<String, TableDefinition> tables) {
+        Words.named(fields, "sub-buses").forEach((name, reader) -> {
+            Map<String, SubBus.MemberClass> classes = new LinkedHashMap<>();
+            reader.children("classes").forEach((word, inner) -> {
+                BigDecimal load = inner.text("load")
+                        .flatMap(entry -> Words.decimal(inner, entry))
+                        .orElse(BigDecimal.ZERO);
+                int most = Words.whole(inner, "most", Integer.MAX_VALUE);
+                classes.put(
+                        word, new SubBus.MemberClass(inner.required("title", "").text(), most, load));
+                inner.finish();
+            });
+            BigDecimal supply = reader.text("supply")
+                    .flatMap(entry -> Words.decimal(reader, entry))
+                    .orElse(BigDecimal.ZERO);
+            Bound least = Words.bound(reader, "least-address", outer);
+            Bound most = Words.bound(reader, "most-address", outer);
+            SheetReader.Sheet row = SheetReader.read(
+                    reader, outer, known, Map.of(), memberColumns(List.copyOf(classes.keySet()), least, most));
+            tables.put(
+                    name,
+                    new TableDefinition(
+                            name,
+                            reader.required("meaning", "").text(),
+                            null,
+                            Words.bound(reader, "most", outer),
+                            false,
+                            row.definition(),
+                            null,
+                            Words.condition(reader, outer),
+                            known.licence(reader),
+                            new SubBus(supply, classes),
+                            null));
+            reader.finish();
+        });
+    }
+
+    private static List<SettingDefinition> memberColumns(List<String> classes, Bound least, Bound most) {
+        Traits unique = new Traits(
+                Effect.RESTART, "", "", AccessRole.ENGINEER, false, null, false, Rule.DUPLICATE_BUS_ADDRESS, "", null);
+        Limits addresses = new Limits(null, false, least, most, null, List.of(), 0, "", false);
+        return List.of(
+                new SettingDefinition(
+                        SubBus.CLASS, SettingKind.CHOICE, Limits.choices(classes), "what kind of member it is"),
+                new SettingDefinition(
+                        SubBus.ADDRESS,
+                        SettingKind.INTEGER,
+                        addresses,
+                        null,
+                        false,
+                        null,
+                        unique,
+                        "address of the member on the bus"),
+                new SettingDefinition(
+                        SubBus.SUPPLY,
+                        SettingKind.CHOICE,
+                        Limits.choices(List.of(SubBus.FROM_BUS, SubBus.OWN)),
+                        SubBus.FROM_BUS,
+                        false,
+                        null,
+                        Traits.ORDINARY,
+                        "who feeds the member; its own supply does not load the bus"));
+    }
+}

@@ -1,0 +1,144 @@
+package org.urvant.project.type;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.regex.Pattern;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Reading;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Position;
+import org.urvant.core.text.NearestName;
+import org.urvant.file.yaml.FieldReader;
+import org.urvant.file.yaml.YamlNode;
+import org.urvant.project.setting.DeviceSheets;
+
+/** What only a whole type can show: names that mean two things, words that lead nowhere, examples that do not fit. */
+final class TypeVerifier {
+    private TypeVerifier() {}
+
+    /** A key without a value would be taken as not given, although somebody meant to give it. */
+    static void refuseEmpty(FieldReader fields, YamlNode.Fields map) {
+        map.entries().forEach((key, node) -> {
+            if (node instanceof YamlNode.Fields inner) {
+                refuseEmpty(fields, inner);
+            } else if (node instanceof YamlNode.Text text && text.text().isEmpty()) {
+                fields.report(
+                        map.keys().getOrDefault(key, node.position()),
+                        "nothing stands at '" + key + "'",
+                        "Give it a value, or take it out.");
+            }
+        });
+    }
+
+    /** Whether a message speaks of a setting, as files or as expressions write it. */
+    static boolean names(String message, String path) {
+        String either = Pattern.quote(path) + "|" + Pattern.quote(path.replace('-', '_'));
+        return Pattern.compile("(?<![\\w.-])(" + either + ")(?![\\w.-])")
+                .matcher(message)
+                .find();
+    }
+
+    /** What only the whole type can show: names that mean two things, words that lead nowhere. */
+    static void verify(FieldReader fields, DeviceType type) {
+        Set<String> firsts = new HashSet<>();
+        type.settings().keySet().forEach(path -> firsts.add(path.split("\\.")[0]));
+        type.groups().settings().settings().keySet().forEach(path -> firsts.add(path.split("\\.")[0]));
+        fields.child("sections").ifPresent(sections -> type.plate().sections().keySet().stream()
+                .filter(section -> !firsts.contains(section))
+                .forEach(section -> sections.report(
+                        sections.at(section),
+                        "section '" + section + "' has a title and no settings",
+                        NearestName.hint("section", section, firsts))));
+        for (String key : List.of("tables", "sub-buses", "channels")) {
+            fields.child(key).ifPresent(reader -> fields.names(key).stream()
+                    .filter(name -> firsts.contains(name) || name.equals("group"))
+                    .forEach(name -> reader.report(
+                            reader.at(name),
+                            "'" + name + "' is the name of a section and of a table, channel or group",
+                            "Rename one of them.")));
+        }
+        if (firsts.contains("group")) {
+            fields.report(
+                    fields.at("settings"),
+                    "'group' is the name of a section and of a table, channel or group",
+                    "Rename the section.");
+        }
+        Map<String, FieldReader> channels = fields.children("channels");
+        type.hardware().channels().values().forEach(kind -> {
+            Map<String, FieldReader> laws = channels.containsKey(kind.name())
+                    ? channels.get(kind.name()).children("laws")
+                    : Map.of();
+            kind.laws().forEach(law -> LawReader.verifyRow(laws.get(law.name()), kind, law, type.tables()));
+        });
+        Expansion.children(fields, "selectors").forEach((name, reader) -> selector(reader, type));
+        fields.children("examples").forEach((name, reader) -> example(reader, type));
+    }
+
+    private static void selector(FieldReader fields, DeviceType type) {
+        Entry follows = fields.required("follows", "");
+        int dot = follows.text().indexOf('.');
+        SettingDefinition setting = type.setting(follows.text())
+                .or(() -> type.hardware().channels().values().stream()
+                        .filter(kind -> follows.text().matches(kind.name() + "\\d+\\..+"))
+                        .flatMap(kind -> kind.settings().setting(follows.text().substring(dot + 1)).stream())
+                        .findFirst())
+                .orElse(null);
+        if (setting == null) {
+            fields.report(
+                    follows.position(),
+                    "the selector follows '" + follows.text() + "', which is no setting",
+                    NearestName.hint("setting", follows.text(), type.settings().keySet()));
+            return;
+        }
+        fields.child("positions").ifPresent(reader -> reader.plain().forEach((value, entry) -> {
+            Reading read = setting.read(value);
+            if (!read.isSound()) {
+                reader.report(reader.at(value), "a position is for '" + value + "'; " + read.message(), read.remedy());
+            }
+        }));
+    }
+
+    /** An example must fit a device of its firmware that has nothing else. */
+    private static void example(FieldReader fields, DeviceType type) {
+        Entry firmware = fields.required("firmware", "");
+        Known.check(fields, firmware, "firmware version", type.firmware());
+        SortedMap<String, Entry> values =
+                fields.child("values").map(FieldReader::values).orElse(new TreeMap<>());
+        DeviceSheets blank = DeviceSheets.blank(type);
+        SortedMap<String, String> texts = new TreeMap<>();
+        values.forEach((path, entry) -> {
+            if (blank.seek(path).isPresent()) {
+                texts.put(path, entry.text());
+            } else {
+                fields.report(
+                        entry.position(),
+                        "there is no setting '" + path + "'",
+                        NearestName.hint("setting", path, blank.paths()));
+            }
+        });
+        DeviceSheets sheets = DeviceSheets.of(type, blank.with(texts));
+        texts.keySet().forEach(path -> sheets.seek(path).ifPresent(place -> {
+            SettingDefinition setting = place.setting();
+            Position position = values.get(path).position();
+            if (setting.isDerived()) {
+                fields.report(position, path + " follows from other settings", "Take it out.");
+            }
+            if (type.software().isOlder(firmware.text(), setting.traits().since())) {
+                fields.report(
+                        position,
+                        path + " needs firmware " + setting.traits().since() + "; the example is for "
+                                + firmware.text(),
+                        "Take it out, or make the example for a newer version.");
+            }
+            place.sheet()
+                    .reading(setting)
+                    .filter(read -> !read.isSound())
+                    .ifPresent(read -> fields.report(position, read.message(), read.remedy()));
+        }));
+    }
+}

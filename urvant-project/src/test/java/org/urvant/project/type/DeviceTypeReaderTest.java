@@ -1,0 +1,261 @@
+package org.urvant.project.type;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.fault.UrvantException;
+import org.urvant.core.finding.Finding;
+
+class DeviceTypeReaderTest {
+    private static final String SOUND =
+            """
+            format: urvant-device-type/1
+            type: room-1
+            maker: Nobody
+            title: room controller
+            firmware: {"1.0": {}, "1.1": {adds: more, from: ["1.0"]}}
+            hardware-versions: [H1, H2]
+            licences: {heat: heating}
+            settings:
+              unit.name: {kind: text, longest: 8, identity: yes, meaning: name}
+              heat.on: {kind: logical, default: no, licence: heat, meaning: whether it heats}
+              heat.to: {kind: number, unit: °C, least: 5, most: heat.limit, step: 0.5, default: 20, applies-when: heat.on, otherwise: heating is off, meaning: wanted temperature}
+              heat.limit: {kind: number, unit: °C, least: 5, most: 30, default: 25, meaning: highest temperature}
+              heat.late: {kind: logical, default: no, since: "1.1", meaning: late}
+              heat.gap: {kind: number, unit: K, difference: yes, default: 1, meaning: hysteresis}
+              lamp.{1..3}.mode: {kind: choice, choices: [off, on], default: off, meaning: "lamp {n}"}
+              zone.{north|south}.shade: {kind: integer, unit: "%", least: 0, most: 100, default: 0, meaning: "shade in the {n}"}
+            rules:
+              not-too-warm: {when: heat.on, holds: heat.to <= 24, severity: warning, message: "{heat.to} is warm", mend: Lower it.}
+            sub-buses:
+              room-bus:
+                meaning: members on the wall
+                most: 4
+                settings: {input: {kind: reference, refers-to: AI, optional: yes, meaning: input}}
+                supply: 60
+                least-address: 1
+                most-address: 63
+                classes:
+                  sensor: {title: temperature sensor, most: 2, load: 12}
+                  valve: {title: valve, load: 30}
+            groups: {most: 2, settings: {night.low: {kind: number, default: 1, meaning: low}}}
+            slots: [A]
+            modules:
+              fan: {title: fan, slots: [A], least-hardware: H2, licence: heat, since: "1.1"}
+            channels:
+              DI: {direction: in, count: 1, carries: [binary, counter], logical: [binary, counter], meaning: contact}
+              AI: {direction: in, count: 2, carries: [pt100, voltage], meaning: input, settings: {name: {kind: text, optional: yes, meaning: name}}, laws: {oil: {when: carries = 'pt100', pt100: yes}}}
+            ports: {LAN: Ethernet}
+            connections:
+              plant: {protocol: modbus, role: server, ports: [LAN], meaning: plant}
+            services:
+              page: {setting: heat.on, port: tcp/80, meaning: page}
+            selectors:
+              S1: {meaning: lamp, follows: lamp.1.mode, positions: {off: "0", on: "1"}}
+            order-code:
+              form: "R-{size}{fan}"
+              positions: {size: {letters: {S: {meaning: small}, L: {meaning: large, licences: [heat]}}}, fan: {slot: A, letters: {"0": {meaning: none, hardware: H1}, F: {meaning: fan, module: fan}}}}
+              not-together: {loud: {letters: {size: L}, reason: it is loud}}
+            logic:
+              programs: 2
+              cycle: 20 ms
+              behaviour:
+                warm: {each-channel: AI, when: carries = 'voltage', text: "PROGRAM p VAR_OUTPUT w : BOOL; END_VAR w := channel > 3.0; END_PROGRAM"}
+                on: {each-channel: DI, when: "carries = 'binary'", text: "PROGRAM p VAR_OUTPUT on : BOOL; END_VAR on := channel; END_PROGRAM"}
+                bus: {each-row: room-bus, where: {input: AI}, text: "PROGRAM p VAR_OUTPUT w : LREAL; END_VAR w := input; END_PROGRAM"}
+            examples:
+              plain: {meaning: plain, firmware: "1.0", values: {heat.on: "yes"}}
+            """;
+
+    @Test
+    void aSoundTypeIsReadWholly() {
+        DeviceType type = DeviceTypeReader.read("room-1.yaml", SOUND);
+        assertThat(type.settings())
+                .containsKeys("lamp.3.mode", "zone.south.shade")
+                .hasSize(11);
+        assertThat(type.setting("lamp.2.mode").orElseThrow().meaning()).isEqualTo("lamp 2");
+        assertThat(type.tables().get("room-bus").bus().classes()).containsOnlyKeys("sensor", "valve");
+        assertThat(type.setting("heat.gap").orElseThrow().read("1.8 °F").isSound())
+                .as("1.8 °F is a difference of 1 K, but K and °F only meet as temperatures")
+                .isTrue();
+    }
+
+    /** Columns: what stands in the sound type, what stands there instead, and what the reader says. */
+    @ParameterizedTest(name = "{1}")
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            textBlock =
+                    """
+            unit: °C, least: 5, most: 30 | unit: °C, least: 5, most: heat.to | settings depend on each other in a circle: heat.limit → heat.to → heat.limit
+            {kind: reference, refers-to: AI, optional: yes | {kind: reference, refers-to: AI, default: AI9 | the default names 'AI9'
+            meaning: highest temperature | limit-of: heat.to, meaning: highest temperature | 'heat.to' is no setting here that names a channel
+            pt100: yes              | pt100: yes, thermocouple: name | the law has several sources
+            pt100: yes              | low: name               | the law has no source
+            pt100: yes              | range: nam              | there is no setting 'nam' here
+            pt100: yes              | range: name             | 'name' names no range
+            pt100: yes              | thermocouple: name      | 'name' names no thermocouple
+            pt100: yes              | follows: name           | 'name' names no follows
+            pt100: yes              | pt100: yes, lowest: 5   | key 'lowest' is not known here
+            count: 2, carries       | count: 1.5, carries     | '1.5' is no count
+            count: 2, carries       | count: -1, carries      | '-1' is no count
+            choices: [off, on]      | choices: [off, on, off] | 'off' stands there twice
+            otherwise: heating is off, | applies-not: heat.on,  | key 'applies-not' is not known here
+            applies-when: heat.on, otherwise | otherwise | 'otherwise' stands without 'applies-when'
+            applies-when: heat.on,  | applies-when: heat.limit < 31, | the condition 'applies-when' is always true
+            severity: warning       | severity: warning, check: range-reversed | 'severity' stands beside 'check'
+            port: tcp/80            | port: tcp/99999         | 'tcp/99999' is no port
+            port: tcp/80            | port: http              | 'http' is no port
+            licence: heat, meaning  | licence: heet, meaning  | there is no licence 'heet'
+            default: 25             | since: "2.0", default: 25 | there is no firmware version '2.0'
+            refers-to: AI           | refers-to: AX           | there is no table or kind of channel 'AX'
+            module: fan             | module: fanx            | there is no module 'fanx'
+            slot: A,                | slot: B,                | there is no slot 'B'
+            hardware: H1            | hardware: H7            | there is no hardware version 'H7'
+            licences: [heat]        | licences: [heatt]       | there is no licence 'heatt'
+            least-hardware: H2, licence: heat, since: "1.1" | least-hardware: H3 | there is no hardware version 'H3'
+            least-hardware: H2, licence: heat, since: "1.1" | licence: cold | there is no licence 'cold'
+            least-hardware: H2, licence: heat, since: "1.1" | since: "0.9" | there is no firmware version '0.9'
+            from: ["1.0"]           | from: ["1.1"]           | there is no firmware version before it '1.1'
+            {letters: {size: L}, reason | {letters: {size: X}, reason | there is no letter 'X'
+            {letters: {size: L}, reason | {letters: {sise: L}, reason | there is no position 'sise'
+            values: {heat.on: "yes"} | values: {heat.onn: "yes"} | there is no setting 'heat.onn'
+            values: {heat.on: "yes"} | values: {heat.on: maybe} | heat.on is 'maybe'
+            values: {heat.on: "yes"} | values: {heat.to: "90"} | heat.to is 90; expected 5 to 25
+            values: {heat.on: "yes"} | values: {heat.late: "yes"} | heat.late needs firmware 1.1; the example is for 1.0
+            most: 2, settings       | settings                | key 'most' is missing
+            most: 2, settings       | most: 0, settings       | there are at most 0 setting groups
+            step: 0.5               | step: 0                 | the step is 0
+            step: 0.5               | step: -1                | the step is -1
+            kind: logical, default: no, licence | kind: logical, least: 1, default: no, licence | 'least' does not belong to kind logical
+            kind: logical, default: no, licence | kind: logical, choices: [a], default: no, licence | 'choices' does not belong to kind logical
+            longest: 8,             | longest: 8, unit: V,    | 'unit' does not belong to kind text
+            type: room-1            | type: Room 1            | type 'Room 1' is not named as types are
+            lamp.{1..3}.mode        | lamp.{3..1}.mode        | 'lamp.{3..1}.mode' counts backwards
+            logical: [binary, counter] | logical: [binry] | channel DI carries no 'binry'
+            positions: {off: "0", on: "1"} | positions: {off: "0", dim: "1"} | a position is for 'dim'
+            each-channel: AI        | each-channel: AO        | Did you mean 'AI'?
+            each-row: room-bus      | each-row: room-bos      | Did you mean 'room-bus'?
+            where: {input: AI}      | where: {inputt: AI}     | 'inputt: AI' names no column, or no kind of channel
+            where: {input: AI}      | where: {input: AO}      | 'input: AO' names no column, or no kind of channel
+            when: carries = 'voltage' | when: carries = 'volts' | 'volts' is none of the choices
+            when: carries = 'voltage' | when: carried = 'volts' | Did you mean 'carries'?
+            cycle: 20 ms            | cycle: soon             | 'soon' is no length of time
+            cycle: 20 ms            | cycle: 20 V             | '20 V' is no length of time
+            cycle: 20 ms            | cycle: 0 ms             | '0 ms' is no length of time
+            programs: 2             | programs: two           | 'two' is no count
+            programs: 2             | programmes: 2           | 'programmes'
+            holds: heat.to <= 24    | holds: heat.limit >= 4  | the rule can never be broken
+            holds: heat.to <= 24    | holds: lamp.1.mode = 'on' AND heat.limit > 30 | the rule can never be kept
+            not-too-warm: {when: heat.on | not-too-warm: {when: heat.limit < 31 | the condition 'when' is always true
+            default: 25             | derived: heat.to + 5    | settings depend on each other in a circle: heat.limit → heat.to → heat.limit
+            default: 25             | derived: "'warm'"       | the expression is a text; expected a number
+            default: 25             | derived: 2 * 20         | what it follows from can be 40, the setting 5 to 30
+            default: 25             | derived: 20, optional: yes | a derived setting has a default, or is optional
+            most: heat.limit        | most: heat.limit - 40   | least 5 is above most heat.limit - 40 whatever the values
+            unit: K                 | unit: parsec            | 'parsec' is no unit
+            holds: heat.to <= 24    | holds: heat.to <= 24 +  | found the end; expected a name
+            holds: heat.to <= 24    | holds: heat.too <= 24   | Did you mean 'heat.to'?
+            holds: heat.to <= 24    | holds: heat.to          | the expression is a number; expected BOOL
+            holds: heat.to <= 24    | hold: heat.to <= 24     | key 'holds' is missing
+            not-too-warm: {when: heat.on | not-too-warm: {when: lamp.1.mode = 'dim' | 'dim' is none of the choices
+            severity: warning       | severity: fatal         | 'fatal' is no severity
+            message: "{heat.to}     | message: "{heat.two}    | there is no setting 'heat.two'
+            most: heat.limit        | most: heat.gap * 2 +    | expected a name
+            format: urvant-device-type/1 | format: urvant-device-type/2 | take an Urvant that reads it
+            kind: logical           | kind: bool              | 'bool' is no kind
+            default: 20             | default: 3              | the default does not fit
+            default: 20             | default: 20.3           | between two steps
+            least: 0, most: 100     | least: 100, most: 0     | least 100 is above most 0
+            ports: [LAN]            | ports: [WAN]            | Did you mean 'LAN'?
+            setting: heat.on        | setting: heat.to        | is no setting of yes or no
+            follows: lamp.1.mode    | follows: lamp.4.mode    | which is no setting
+            form: "R-{size}{fan}"   | form: "R-{sise}{fan}"        | is not in the form
+            {S: {meaning: small}, L | {S: {meaning: small}, XL | of different lengths
+            firmware: "1.0", values | firmware: "2.0", values | there is no firmware version '2.0'
+            carries: [pt100, voltage] | carries: []           | carries nothing
+            direction: in           | direction: sideways     | 'sideways' is no direction
+            room-bus:               | heat:                   | is the name of a section and of a table
+            unit.name:              | Unit.Name:              | is not named as settings are
+            title: room controller  | titel: room controller  | key 'title' is missing
+            meaning: whether it heats | meening: whether it heats | key 'meaning' is missing
+            licences: {heat: heating} | licences: &a {heat: heating} | an anchor or alias stands here
+            maker: Nobody           | maker: !!str Nobody     | tag tag:yaml.org,2002:str stands here
+            """)
+    void aFaultIsToldWithPlaceAndRemedy(String sound, String broken, String found) {
+        assertThat(SOUND).contains(sound);
+        assertThatThrownBy(() -> DeviceTypeReader.read("room-1.yaml", SOUND.replace(sound, broken)))
+                .isInstanceOfSatisfying(MalformedInputException.class, fault -> {
+                    assertThat(fault.placedMessage() + " " + fault.remedy()).contains(found);
+                    assertThat(fault.placedMessage()).startsWith("room-1.yaml:");
+                });
+    }
+
+    /** A behaviour must work with whatever its channel can carry, and a fault is told once. */
+    @Test
+    void aBehaviourIsTriedWithEachWordThatItsChannelCarries() {
+        List<Finding> found = new ArrayList<>();
+        String text = SOUND.replace("logical: [binary, counter]", "logical: [binary]")
+                .replace("when: \"carries = 'binary'\", ", "");
+        DeviceTypeReader.verifyLogic(DeviceTypeReader.read("room-1.yaml", text), found::add);
+        assertThat(found).singleElement().satisfies(finding -> assertThat(finding.message())
+                .contains("LREAL"));
+        found.clear();
+        DeviceTypeReader.verifyLogic(DeviceTypeReader.read("room-1.yaml", SOUND), found::add);
+        assertThat(found).isEmpty();
+    }
+
+    /** What one mistake breaks is told once, with its line and column. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "kind: bool, default: no, licence",
+                "kind: logical, default: maybe, licence",
+                "kind: logical, unit: parsec, default: no, licence"
+            })
+    void oneMistakeIsToldOnce(String broken) {
+        List<Finding> found = new ArrayList<>();
+        DeviceTypeReader.read("room-1.yaml", SOUND.replace("kind: logical, default: no, licence", broken), found::add);
+        assertThat(found).extracting(Finding::message).doesNotHaveDuplicates();
+        assertThat(found).allSatisfy(finding -> {
+            assertThat(finding.position().line()).isEqualTo(10);
+            assertThat(finding.position().column()).isGreaterThan(1);
+        });
+    }
+
+    /** However a type's file is damaged, it is read or refused with a place, and never ends otherwise. */
+    @Test
+    void aDamagedFileIsReadOrRefused(@TempDir Path folder) {
+        Random random = new Random(7);
+        int refused = 0;
+        for (int i = 0; i < 600; i++) {
+            StringBuilder text = new StringBuilder(SOUND);
+            for (int j = 0; j <= i % 4; j++) {
+                int at = random.nextInt(text.length() - 8);
+                switch (random.nextInt(3)) {
+                    case 0 -> text.delete(at, at + 1 + random.nextInt(7));
+                    case 1 -> text.insert(at, "{}[]:,'\"<>=*&!%@\n".charAt(random.nextInt(17)));
+                    default -> text.setCharAt(at, (char) (32 + random.nextInt(90)));
+                }
+            }
+            try {
+                DeviceTypeReader.read("damaged.yaml", text.toString());
+            } catch (UrvantException e) {
+                refused++;
+                assertThat(e.remedy()).isNotBlank();
+            }
+        }
+        assertThat(refused).isGreaterThan(300);
+    }
+}

@@ -1,0 +1,73 @@
+package org.urvant.scl;
+
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+
+/** The common data classes of IEC 61850-7-3:2010, clause 7, with their meanings. */
+public enum DataClass {
+    SPS("single-point status"),
+    DPS("double-point status"),
+    INS("integer status"),
+    ENS("enumerated status"),
+    ACT("protection activation"),
+    ACD("directional protection activation"),
+    SEC("security violation counting"),
+    BCR("binary counter reading"),
+    HST("histogram"),
+    VSS("visible string status"),
+    MV("measured value"),
+    CMV("complex measured value"),
+    SAV("sampled value"),
+    WYE("values of three phases to neutral"),
+    DEL("values between three phases"),
+    SEQ("sequence components"),
+    HMV("harmonic value"),
+    HWYE("harmonics of three phases to neutral"),
+    HDEL("harmonics between three phases"),
+    SPC("controllable single point"),
+    DPC("controllable double point"),
+    INC("controllable integer status"),
+    ENC("controllable enumerated status"),
+    BSC("binary controlled step position"),
+    ISC("integer controlled step position"),
+    APC("controllable analogue set point"),
+    BAC("binary controlled analogue process value"),
+    SPG("single-point setting"),
+    ING("integer setting"),
+    ENG("enumerated setting"),
+    ORG("object reference setting"),
+    TSG("time setting"),
+    CUG("currency setting"),
+    VSG("visible string setting"),
+    ASG("analogue setting"),
+    CURVE("setting curve"),
+    CSG("curve shape setting"),
+    DPL("device name plate"),
+    LPL("logical node name plate"),
+    CSD("curve shape description");
+
+    private static final Map<String, DataClass> BY_NAME = new HashMap<>();
+
+    static {
+        for (DataClass dataClass : values()) {
+            BY_NAME.put(dataClass.name(), dataClass);
+        }
+    }
+
+    private final String meaning;
+
+    DataClass(String meaning) {
+        this.meaning = meaning;
+    }
+
+    /** Returns what the class stands for, in plain words. */
+    public String meaning() {
+        return meaning;
+    }
+
+    /** Returns the class with a name, or empty when the standard does not have it. */
+    public static Optional<DataClass> of(String name) {
+        return Optional.ofNullable(BY_NAME.get(name));
+    }
+}

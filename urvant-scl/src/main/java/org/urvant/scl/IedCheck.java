@@ -1,0 +1,343 @@
+package org.urvant.scl;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.urvant.core.finding.Rule;
+
+/** Checks the IEDs of a file: their names, nodes, datasets, control blocks, instances of data, and inputs. */
+final class IedCheck {
+    private final SclCheck check;
+    private final SclStore store;
+    private final TypeCheck types;
+    private final NodeTable table;
+    private final MessageCheck messages;
+    private final InputCheck inputs;
+    private final Map<String, Integer> cuts = new HashMap<>();
+
+    IedCheck(SclCheck check, TypeCheck types) {
+        this.check = check;
+        this.store = check.store();
+        this.types = types;
+        Set<String> names = new HashSet<>();
+        for (int row : store.children(0, Tag.IED)) {
+            if (check.has(row, "name", "") && !names.add(store.attribute(row, "name"))) {
+                String name = store.attribute(row, "name");
+                check.report(Rule.DUPLICATE_ELEMENT, name, name, row, "there are two IEDs named " + name);
+            }
+        }
+        this.table = new NodeTable(check, types);
+        this.messages = new MessageCheck(check, table, names);
+        this.inputs = new InputCheck(check, types, table);
+    }
+
+    void unusedTypes() {
+        types.unused();
+    }
+
+    void check(Ied ied) {
+        String name = ied.name();
+        if (name.isEmpty()) {
+            return;
+        }
+        NameRule.IED.check(check, name, name, ied.row);
+        unique(ied.row, Tag.ACCESS_POINT, "name", name, "access point");
+        for (int point : store.children(ied.row, Tag.ACCESS_POINT)) {
+            int at = store.child(point, Tag.SERVER_AT);
+            if (at >= 0 && ied.accessPoint(store.attribute(at, "apName", "")).isEmpty()) {
+                check.report(
+                        Rule.ACCESS_POINT_MISSING,
+                        name,
+                        name + " ServerAt",
+                        at,
+                        name + " has no access point '" + store.attribute(at, "apName", "") + "'");
+            }
+        }
+        ied.clientNodes().forEach(node -> node(ied, node, 1));
+        Set<String> devices = new HashSet<>();
+        Map<NodeTable.NodeKey, LogicalNode> own = table.nodes(ied);
+        for (LogicalDevice device : ied.logicalDevices()) {
+            if (check.has(device.row, "inst", name) && !devices.add(device.instance())) {
+                twice(name, device.row, "logical device", device.instance());
+            }
+            NameRule.LOGICAL_DEVICE.check(check, name, device.name(), device.row);
+            List<LogicalNode> nodes = device.nodes();
+            int groups = nodes.stream()
+                    .findFirst()
+                    .flatMap(LogicalNode::settingGroups)
+                    .map(SettingGroups::count)
+                    .orElse(1);
+            for (LogicalNode node : nodes) {
+                if (!own.get(table.key(device, node)).equals(node)) {
+                    twice(name, node.row, "logical node", node.reference());
+                }
+                node(ied, node, groups);
+            }
+        }
+        messages.limits(ied);
+    }
+
+    private void twice(String ied, int row, String what, String name) {
+        check.report(
+                Rule.DUPLICATE_ELEMENT, ied, ied + " " + name, row, "there are two of " + what + " '" + name + "'");
+    }
+
+    private void unique(int parent, Tag tag, String attribute, String ied, String what) {
+        Set<String> seen = new HashSet<>();
+        for (int at : store.children(parent, tag)) {
+            if (check.has(at, attribute, ied) && !seen.add(store.attribute(at, attribute))) {
+                twice(ied, at, what, store.attribute(at, attribute));
+            }
+        }
+    }
+
+    private void node(Ied ied, LogicalNode node, int groups) {
+        String name = ied.name();
+        if (!check.has(node.row, "lnClass", name)) {
+            return;
+        }
+        String prefix = store.attribute(node.row, "prefix", "");
+        String instance = store.attribute(node.row, "inst", "");
+        String affixes = prefix.isEmpty() ? instance : prefix + instance;
+        if (!affixes.isEmpty()) {
+            NameRule.PREFIX.check(check, name, affixes, node.row);
+        }
+        int type = check.file().templates().type(Tag.L_NODE_TYPE, node.typeName());
+        if (type < 0) {
+            check.report(
+                    Rule.TYPE_MISSING,
+                    name,
+                    node.reference(),
+                    node.row,
+                    "LNodeType '" + node.typeName() + "' of " + node.reference() + " is not defined"
+                            + check.hint(node.typeName(), types.nodeTypes()));
+        } else {
+            types.used.add(type);
+            if (types.faulty(type, new HashSet<>())) {
+                check.unsound(name);
+            }
+            size(node, name);
+            String typeClass = store.attribute(type, "lnClass", "");
+            if (!typeClass.equals(node.nodeClass())) {
+                check.report(
+                        Rule.CLASS_DIFFERS,
+                        name,
+                        node.reference(),
+                        node.row,
+                        node.reference() + " is of class " + node.nodeClass() + ", its type " + node.typeName() + " of "
+                                + typeClass);
+            }
+            for (int object = store.child(node.row, Tag.DOI); object >= 0; object = store.next(object, Tag.DOI)) {
+                instance(node, object, type, groups, "");
+            }
+        }
+        if (store.end(node.row) > node.row + 1) {
+            blocks(ied, node);
+        }
+    }
+
+    private void size(LogicalNode node, String ied) {
+        int cut = cuts.computeIfAbsent(
+                node.typeName(), key -> check.file().templates().cut(node));
+        if (cut >= 0) {
+            check.report(
+                    Rule.TYPE_TOO_LARGE,
+                    ied,
+                    ied + " " + node.typeName(),
+                    cut,
+                    "LNodeType " + node.typeName() + " of " + node.reference() + " unfolds too far at "
+                            + store.element(cut) + " "
+                            + store.attribute(cut, "name", store.attribute(cut, "id", "")) + "; "
+                            + node.attributeCount() + " attributes of it are known");
+        }
+    }
+
+    private void instance(LogicalNode node, int row, int type, int groups, String path) {
+        String name = store.attribute(row, "name", "");
+        int part = types.part(type, name);
+        String ied = node.device().ied().name();
+        if (part < 0) {
+            check.report(
+                    Rule.INSTANCE_UNKNOWN,
+                    ied,
+                    node.reference() + "." + path + name,
+                    row,
+                    node.typeName() + " has no " + path + name);
+            return;
+        }
+        int below = types.below(part);
+        for (int child = row + 1; child < store.end(row); child = store.end(child)) {
+            switch (store.tag(child)) {
+                case SDI, DAI -> {
+                    if (below >= 0) {
+                        instance(node, child, below, groups, path.isEmpty() ? name + "." : path + name + ".");
+                    }
+                }
+                case VAL -> {
+                    types.value(ied, node.reference() + "." + path + name, part, child);
+                    String group = store.attribute(child, "sGroup", "");
+                    if (!group.isEmpty() && Numbers.parse(group, 0) > groups) {
+                        check.report(
+                                Rule.GROUP_OUT_OF_RANGE,
+                                ied,
+                                node.reference() + "." + path + name,
+                                child,
+                                "a value for group " + group + ", but "
+                                        + node.device().name() + " has " + groups);
+                    }
+                }
+                default -> {
+                    // texts and private elements
+                }
+            }
+        }
+    }
+
+    private void blocks(Ied ied, LogicalNode node) {
+        String name = ied.name();
+        unique(node.row, Tag.DATA_SET, "name", name, "dataset");
+        Set<String> seen = new HashSet<>();
+        Map<String, DataSet> sets = new LinkedHashMap<>();
+        for (DataSet set : node.dataSets()) {
+            sets.putIfAbsent(set.name(), set);
+            NameRule.DATA_SET.check(check, name, set.name(), set.row);
+            members(ied, set);
+        }
+        for (ControlBlock block : node.controlBlocks()) {
+            if (check.has(block.row, "name", name) && !seen.add(store.tag(block.row) + " " + block.name())) {
+                twice(name, block.row, "control block", block.reference());
+            }
+            NameRule.CONTROL_BLOCK.check(check, name, block.name(), block.row);
+            String wanted = block.dataSetName();
+            if (!wanted.isEmpty() && !sets.containsKey(wanted)) {
+                check.report(
+                        Rule.DATASET_MISSING,
+                        name,
+                        block.reference(),
+                        block.row,
+                        block.reference() + " sends dataset '" + wanted + "', which " + node.reference()
+                                + " does not have" + check.hint(wanted, sets.keySet()));
+            }
+            if (block instanceof ReportControl report) {
+                report(ied, report);
+            } else {
+                messages.message(ied, block, sets.get(wanted));
+            }
+        }
+        node.inputs().forEach(input -> inputs.input(ied, input));
+    }
+
+    private void members(Ied ied, DataSet set) {
+        Map<NodeTable.NodeKey, LogicalNode> all = table.nodes(ied);
+        for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
+            NodeTable.NodeKey key = table.key(member);
+            LogicalNode holder = all.get(key);
+            String fault = null;
+            if (holder == null) {
+                fault = ied.name() + " has no logical node " + key
+                        + check.hint(key.toString(), NodeTable.texts(all.keySet()));
+            } else {
+                TypeCheck.Data data = table.data(holder, member);
+                if (data != null && !data.exists()) {
+                    fault = key + " has no " + table.path(member);
+                } else if (data != null && !data.hasConstraint()) {
+                    fault = table.path(member) + " of " + key + " has nothing with functional constraint "
+                            + store.attribute(member, "fc", "");
+                } else if (data != null) {
+                    fault = index(member, key, data);
+                }
+            }
+            if (fault != null) {
+                check.report(
+                        Rule.MEMBER_MISSING,
+                        ied.name(),
+                        set.reference(),
+                        member,
+                        "dataset " + set.name() + ": " + fault);
+            }
+        }
+    }
+
+    /** Returns what is wrong with the index of a member into an array; null when nothing is (IEC 61850-6:2009, 9.3.7). */
+    private String index(int member, NodeTable.NodeKey key, TypeCheck.Data data) {
+        String index = store.attribute(member, "ix", "");
+        if (index.isEmpty()) {
+            return null;
+        }
+        if (data.array() == 0) {
+            return "ix is '" + index + "', but " + table.path(member) + " of " + key + " is no array and in none";
+        }
+        long number = Numbers.parse(index, -1);
+        return number < 0 || data.array() > 0 && number >= data.array()
+                ? "ix is '" + index + "'; the array of " + table.path(member) + " of " + key + " has "
+                        + (data.array() > 0 ? "elements 0 to " + (data.array() - 1) : "elements from 0")
+                : null;
+    }
+
+    private void report(Ied ied, ReportControl report) {
+        List<String> clients = report.reservedFor();
+        if (clients.size() > report.instances()) {
+            check.report(
+                    Rule.REPORT_CLIENTS_EXCEEDED,
+                    ied.name(),
+                    report.reference(),
+                    report.row,
+                    report.reference() + " has " + report.instances() + " instances, kept for " + clients.size()
+                            + " clients");
+        }
+        if (report.instances() < report.wantedInstances()) {
+            check.report(
+                    Rule.REPORT_CLIENTS_EXCEEDED,
+                    ied.name(),
+                    report.reference(),
+                    report.row,
+                    report.reference() + " asks for " + report.wantedInstances() + " instances; "
+                            + (report.isIndexed()
+                                    ? "99 can be told apart"
+                                    : "without index a buffered block has one, for all would have one name"));
+        }
+        int kept = store.child(report.row, Tag.RPT_ENABLED);
+        for (int client = kept < 0 ? -1 : store.child(kept, Tag.CLIENT_LN);
+                client >= 0;
+                client = store.next(client, Tag.CLIENT_LN)) {
+            client(ied, report, client);
+        }
+        if (report.integrityPeriodMillis() > 0 && !report.triggersOn("period")) {
+            check.report(
+                    Rule.INTEGRITY_NOT_TRIGGERED,
+                    ied.name(),
+                    report.reference(),
+                    report.row,
+                    report.reference() + " has an integrity period of " + report.integrityPeriodMillis()
+                            + " ms, but not the trigger 'period'");
+        }
+    }
+
+    private void client(Ied ied, ReportControl report, int row) {
+        String name = store.attribute(row, "iedName", "");
+        Ied client = check.file().ied(name).orElse(null);
+        if (client == null) {
+            if (check.kind() == FileKind.SCD) {
+                messages.receiver(ied, report, name);
+            }
+            return;
+        }
+        String node = store.attribute(row, "prefix", "")
+                + store.attribute(row, "lnClass", "")
+                + store.attribute(row, "lnInst", "");
+        Set<String> known = new HashSet<>();
+        client.allNodes().forEach(own -> known.add(own.name()));
+        if (!node.isEmpty() && !known.isEmpty() && !known.contains(node)) {
+            check.report(
+                    Rule.RECEIVER_MISSING,
+                    ied.name(),
+                    report.reference(),
+                    row,
+                    report.reference() + " is kept for " + node + " of " + name + ", which has no such node"
+                            + check.hint(node, known));
+        }
+    }
+}

@@ -1,0 +1,143 @@
+package org.urvant.scl;
+
+import org.urvant.core.finding.Rule;
+
+/** Checks the inputs of IEDs against what the senders in the file give. */
+final class InputCheck {
+    private final SclCheck check;
+    private final SclStore store;
+    private final TypeCheck types;
+    private final NodeTable table;
+
+    InputCheck(SclCheck check, TypeCheck types, NodeTable table) {
+        this.check = check;
+        this.store = check.store();
+        this.types = types;
+        this.table = table;
+    }
+
+    void input(Ied ied, ExternalReference input) {
+        if (!input.isBound()) {
+            check.report(
+                    Rule.INPUT_NOT_BOUND,
+                    ied.name(),
+                    subject(input),
+                    input.row,
+                    "input " + input.internalAddress()
+                            + input.expected().map(e -> " (" + e + ")").orElse("") + " takes no data yet");
+            return;
+        }
+        Ied sender = check.file().ied(input.publisher()).orElse(null);
+        if (sender == null
+                || sender.logicalDevices().isEmpty()
+                || input.sourceNode().isEmpty()) {
+            return; // whether the sender is there is a question to the whole project
+        }
+        NodeTable.NodeKey key = table.key(input.row);
+        LogicalNode source = table.nodes(sender).get(key);
+        int type = source == null ? -1 : table.type(source);
+        String object = store.attribute(input.row, "doName", "");
+        if (source == null) {
+            missing(
+                    ied,
+                    input,
+                    sender.name() + " has no logical node " + key
+                            + check.hint(
+                                    key.toString(),
+                                    NodeTable.texts(table.nodes(sender).keySet())));
+        } else if (type >= 0 && !object.isEmpty()) {
+            TypeCheck.Data data = types.resolve(type, object, store.attribute(input.row, "daName", ""), "");
+            if (!data.exists()) {
+                missing(ied, input, key + " of " + sender.name() + " has no " + table.path(input.row));
+            } else {
+                expected(ied, input, source, data);
+                carried(ied, sender, input, key);
+            }
+        }
+    }
+
+    private static String subject(ExternalReference input) {
+        return input.node().reference() + " " + input.internalAddress();
+    }
+
+    private void missing(Ied ied, ExternalReference input, String message) {
+        check.report(Rule.SOURCE_DATA_MISSING, ied.name(), subject(input), input.row, message);
+    }
+
+    private void carried(Ied ied, Ied sender, ExternalReference input, NodeTable.NodeKey source) {
+        if (input.controlBlock().isEmpty()) {
+            return;
+        }
+        String nodeClass = store.attribute(input.row, "srcLNClass", "LLN0");
+        LogicalNode holder = table.nodes(sender)
+                .get(new NodeTable.NodeKey(
+                        store.attribute(input.row, "srcLDInst", source.device()),
+                        store.attribute(input.row, "srcPrefix", ""),
+                        nodeClass.isEmpty() ? "LLN0" : nodeClass,
+                        store.attribute(input.row, "srcLNInst", "")));
+        DataSet set = holder == null
+                ? null
+                : holder.controlBlocks().stream()
+                        .filter(block -> block.name().equals(input.controlBlock()))
+                        .findFirst()
+                        .flatMap(ControlBlock::dataSet)
+                        .orElse(null);
+        if (set == null) {
+            return; // a block or dataset that does not exist is a fault of its own
+        }
+        String object = store.attribute(input.row, "doName", "");
+        String attribute = store.attribute(input.row, "daName", "");
+        for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
+            String own = store.attribute(member, "daName", "");
+            boolean sameObject = object.equals(store.attribute(member, "doName", ""))
+                    && (own.isEmpty()
+                            || attribute.isEmpty()
+                            || attribute.equals(own)
+                            || attribute.startsWith(own + "."));
+            if (sameObject && source.equals(table.key(member))) {
+                return;
+            }
+        }
+        missing(
+                ied,
+                input,
+                input.controlBlock() + " of " + sender.name() + " does not carry " + source + "."
+                        + table.path(input.row));
+    }
+
+    /** Compares the type that the function expects by its own definition with the type of what is sent. */
+    private void expected(Ied ied, ExternalReference input, LogicalNode source, TypeCheck.Data data) {
+        String object = store.attribute(input.row, "pDO", "");
+        String nodeClass = store.attribute(input.row, "pLN", "");
+        if (object.isEmpty() || nodeClass.isEmpty()) {
+            return;
+        }
+        String attribute = store.attribute(input.row, "pDA", "");
+        for (LogicalNode candidate : table.nodes(ied).values()) {
+            int type = candidate.nodeClass().equals(nodeClass) ? table.type(candidate) : -1;
+            TypeCheck.Data own = type < 0 ? null : types.resolve(type, object, attribute, "");
+            if (own != null && own.exists()) {
+                String wanted = attribute.isEmpty() ? dataClass(type, object) : store.attribute(own.row(), "bType", "");
+                String given = attribute.isEmpty()
+                        ? dataClass(table.type(source), store.attribute(input.row, "doName", ""))
+                        : store.attribute(data.row(), "bType", "");
+                if (!wanted.equals(given) && !wanted.isEmpty() && !given.isEmpty()) {
+                    check.report(
+                            Rule.GOOSE_TYPE_DIFFERS,
+                            ied.name(),
+                            subject(input),
+                            input.row,
+                            "expects " + input.expected().orElse("") + " of type " + wanted + ", but "
+                                    + input.publisher() + " " + input.sourceNode() + "." + input.sourcePath() + " is "
+                                    + given);
+                }
+                return;
+            }
+        }
+    }
+
+    private String dataClass(int nodeType, String objectPath) {
+        TypeCheck.Data object = types.resolve(nodeType, objectPath, "", "");
+        return object.type() < 0 ? "" : store.attribute(object.type(), "cdc", "");
+    }
+}

@@ -1,0 +1,184 @@
+package org.urvant.scl;
+
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalLong;
+import java.util.Set;
+import java.util.function.ToLongFunction;
+import org.urvant.core.finding.Rule;
+
+/** Checks what is sent: sizes of messages, receivers, and what an IED says that it can hold. */
+final class MessageCheck {
+    /** What an Ethernet frame carries (IEEE 802.3). */
+    private static final int FRAME = 1500;
+
+    /** APPID, length and two reserved words before a GOOSE or sampled-value message (IEC 61850-8-1:2011, annex C). */
+    private static final int FRAME_HEAD = 8;
+
+    private final SclCheck check;
+    private final SclStore store;
+    private final NodeTable table;
+    private final Set<String> names;
+
+    MessageCheck(SclCheck check, NodeTable table, Set<String> names) {
+        this.check = check;
+        this.store = check.store();
+        this.table = table;
+        this.names = names;
+    }
+
+    void receiver(Ied ied, ControlBlock block, String receiver) {
+        check.report(
+                Rule.RECEIVER_MISSING,
+                ied.name(),
+                block.reference(),
+                block.row,
+                block.reference() + " names " + receiver + ", which is not in the file" + check.hint(receiver, names));
+    }
+
+    void message(Ied ied, ControlBlock block, DataSet set) {
+        List<String> receivers = List.of();
+        int perMessage = 1;
+        if (block instanceof GooseControl goose) {
+            receivers = goose.receivers();
+        } else if (block instanceof SampledValueControl stream) {
+            receivers = stream.receivers();
+            perMessage = (int) Math.min(1000, stream.samplesPerMessage());
+        }
+        if (check.kind() == FileKind.SCD) {
+            receivers.stream()
+                    .filter(receiver -> !names.contains(receiver))
+                    .forEach(receiver -> receiver(ied, block, receiver));
+        }
+        if (set == null || block instanceof LogControl) {
+            return;
+        }
+        long size = block instanceof SampledValueControl stream
+                ? streamSize(stream, sum(ied, set, TypeCheck.Data::plainSize), perMessage)
+                : messageSize(block, set, sum(ied, set, TypeCheck.Data::size));
+        if (size > FRAME) {
+            check.report(
+                    Rule.DATASET_TOO_LARGE,
+                    ied.name(),
+                    block.reference(),
+                    set.row,
+                    "dataset " + set.name() + " needs up to " + size + " bytes in one message of " + block.reference()
+                            + "; a frame holds " + FRAME);
+        }
+    }
+
+    /** Returns the greatest length of a GOOSE message with its head in the frame (IEC 61850-8-1:2011, annex A and C). */
+    private static long messageSize(ControlBlock block, DataSet set, long data) {
+        String identifier =
+                block instanceof GooseControl goose && !goose.gooseId().isEmpty() ? goose.gooseId() : block.reference();
+        long counter = BasicType.size("INT32U");
+        long content = BasicType.headed(block.reference().length())
+                + counter // timeAllowedToLive
+                + BasicType.headed(set.reference().length())
+                + BasicType.headed(identifier.length())
+                + BasicType.size("Timestamp")
+                + 3 * counter // stNum, sqNum, confRev
+                + 2L * BasicType.size("BOOLEAN") // simulation, ndsCom
+                + BasicType.size("INT16U") // numDatSetEntries
+                + BasicType.headed(data);
+        return FRAME_HEAD + BasicType.headed(content);
+    }
+
+    /** Returns the length of a sampled-value message with its head in the frame (IEC 61850-9-2:2011, 8.5). */
+    private static long streamSize(SampledValueControl stream, long data, int perMessage) {
+        String identifier = stream.streamId().isEmpty() ? stream.reference() : stream.streamId();
+        long sample = BasicType.headed(identifier.length())
+                + 4 // smpCnt
+                + 6 // confRev
+                + 3 // smpSynch
+                + BasicType.headed(data);
+        return FRAME_HEAD + BasicType.headed(4 + BasicType.headed(perMessage * BasicType.headed(sample)));
+    }
+
+    private long sum(Ied ied, DataSet set, ToLongFunction<TypeCheck.Data> measure) {
+        Map<NodeTable.NodeKey, LogicalNode> all = table.nodes(ied);
+        long size = 0;
+        for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
+            LogicalNode holder = all.get(table.key(member));
+            TypeCheck.Data data = holder == null ? null : table.data(holder, member);
+            if (data != null) {
+                boolean isElement = !store.attribute(member, "ix", "").isEmpty()
+                        && Numbers.parse(store.attribute(data.row(), "count", ""), 0) > 1;
+                long whole = measure.applyAsLong(data);
+                size += isElement ? whole / Numbers.parse(store.attribute(data.row(), "count", ""), 1) : whole;
+            }
+        }
+        return size;
+    }
+
+    void limits(Ied ied) {
+        Map<String, Integer> counts = new LinkedHashMap<>();
+        Map<String, String> reportIds = new HashMap<>();
+        Services services = ied.services();
+        OptionalLong mostMembers = services.limit("ConfDataSet", "maxAttributes");
+        for (LogicalNode node : table.nodes(ied).values()) {
+            for (DataSet set : node.dataSets()) {
+                counts.merge("ConfDataSet", 1, Integer::sum);
+                mostMembers.ifPresent(most -> members(ied, set, members(set), most));
+            }
+            counts.merge("GOOSE", node.gooseControls().size(), Integer::sum);
+            counts.merge("SMVsc", node.sampledValueControls().size(), Integer::sum);
+            for (ReportControl report : node.reportControls()) {
+                counts.merge("ConfReportControl", 1, Integer::sum);
+                String other = report.reportId().isEmpty()
+                        ? null
+                        : reportIds.putIfAbsent(report.reportId(), report.reference());
+                if (other != null) {
+                    check.report(
+                            Rule.DUPLICATE_REPORT_ID,
+                            ied.name(),
+                            report.reference(),
+                            report.row,
+                            "'" + report.reportId() + "' is also the identifier of " + other);
+                }
+            }
+        }
+        counts.forEach((service, count) -> {
+            OptionalLong most = services.limit(service, "max");
+            if (most.isPresent() && count > most.getAsLong()) {
+                check.report(
+                        Rule.SERVICE_LIMIT_EXCEEDED,
+                        ied.name(),
+                        ied.name() + " " + service,
+                        ied.row,
+                        ied.name() + " has " + count + " of " + service + " and says it can hold " + most.getAsLong());
+            }
+        });
+    }
+
+    private int members(DataSet set) {
+        int members = 0;
+        for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
+            members++;
+        }
+        return members;
+    }
+
+    /**
+     * The limit counts attributes, of which a member can have several (IEC 61850-6:2009, 9.3.2, maxAttributes); makers also count
+     * members. More members than that are too many either way; more attributes are told with both counts.
+     */
+    private void members(Ied ied, DataSet set, int members, long most) {
+        long attributes = sum(ied, set, TypeCheck.Data::attributes);
+        if (members <= most && attributes <= most) {
+            return;
+        }
+        boolean isSure = members > most;
+        check.report(
+                isSure ? Rule.DATASET_TOO_LARGE : Rule.SERVICE_LIMIT_EXCEEDED,
+                ied.name(),
+                set.reference(),
+                set.row,
+                "dataset " + set.name() + " has " + members + " members"
+                        + (attributes > members ? " with " + attributes + " attributes" : "") + "; " + ied.name()
+                        + " says that it holds " + most + " attributes"
+                        + (isSure ? "" : ", by which some makers mean members"));
+    }
+}

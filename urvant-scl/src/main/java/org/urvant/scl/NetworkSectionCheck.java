@@ -1,0 +1,257 @@
+package org.urvant.scl;
+
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.network.Station;
+
+/** Checks the communication section: who is connected, and the forms and ranges of all addresses. */
+final class NetworkSectionCheck {
+    private static final Pattern MAC = Pattern.compile("([0-9A-Fa-f]{2}-){5}[0-9A-Fa-f]{2}");
+    private static final Pattern IP = Pattern.compile(
+            "(25[0-5]|2[0-4]\\d|1?\\d?\\d)(\\.(25[0-5]|2[0-4]\\d|1?\\d?\\d)){3}|[0-9A-Fa-f:]*:[0-9A-Fa-f:.]*");
+    private static final Pattern OSI = Pattern.compile("[0-9A-Fa-f]{0,40}");
+
+    private final SclCheck check;
+    private final SclStore store;
+    private final Predicate<String> wanted;
+    private final Set<String> addressed = new HashSet<>();
+
+    NetworkSectionCheck(SclCheck check, Predicate<String> wanted) {
+        this.check = check;
+        this.store = check.store();
+        this.wanted = wanted;
+    }
+
+    void run() {
+        Set<String> subnetworks = new HashSet<>();
+        Set<String> points = new HashSet<>();
+        for (Subnetwork subnetwork : check.file().subnetworks()) {
+            if (!subnetworks.add(subnetwork.name())) {
+                check.report(
+                        Rule.DUPLICATE_ELEMENT,
+                        "",
+                        check.file().name() + " " + subnetwork.name(),
+                        subnetwork.row,
+                        "there are two subnetworks '" + subnetwork.name() + "'");
+            }
+            subnetwork.members().forEach(point -> connected(point, points));
+        }
+        for (Ied ied : check.file().ieds()) {
+            if (wanted.test(ied.name()) && !ied.connectedAccessPoints().isEmpty()) {
+                ied.nodes().forEach(node -> unaddressed(ied, node));
+            }
+        }
+    }
+
+    private void connected(ConnectedAccessPoint point, Set<String> points) {
+        String name = point.iedName();
+        if (!check.has(point.row, "iedName", "") || !check.has(point.row, "apName", "")) {
+            return;
+        }
+        Ied ied = check.file().ied(name).orElse(null);
+        if (ied == null || ied.accessPoint(point.accessPointName()).isEmpty()) {
+            Set<String> known = new HashSet<>(
+                    ied == null ? check.file().ieds().stream().map(Ied::name).toList() : ied.accessPoints());
+            String sought = ied == null ? name : point.accessPointName();
+            check.report(
+                    Rule.ACCESS_POINT_MISSING,
+                    name,
+                    name + " " + point.accessPointName(),
+                    point.row,
+                    (ied == null ? "IED '" + name + "'" : "access point '" + sought + "' of " + name)
+                            + " is connected to " + point.subnetwork() + " but not in the file"
+                            + check.hint(sought, known));
+            return;
+        }
+        if (!wanted.test(name)) {
+            return;
+        }
+        if (!points.add(point.subnetwork() + " " + name + " " + point.accessPointName())) {
+            check.report(
+                    Rule.DUPLICATE_ELEMENT,
+                    name,
+                    name + " " + point.accessPointName(),
+                    point.row,
+                    name + " " + point.accessPointName() + " is connected to " + point.subnetwork() + " twice");
+        }
+        point.address().forEach((type, value) -> ipAddress(name, point, type, value));
+        point.station().ifPresent(station -> station(name, point, station));
+        for (int block : store.children(point.row, Tag.GSE)) {
+            block(ied, block, Tag.GSE);
+        }
+        for (int block : store.children(point.row, Tag.SMV)) {
+            block(ied, block, Tag.SMV);
+        }
+    }
+
+    private void ipAddress(String ied, ConnectedAccessPoint point, String type, String value) {
+        boolean fits =
+                switch (type) {
+                    case "IP", "IP-SUBNET", "IP-GATEWAY" ->
+                        value.isEmpty() || IP.matcher(value).matches();
+                    case "MAC-Address" -> MAC.matcher(value).matches();
+                    case "OSI-TSEL", "OSI-SSEL", "OSI-PSEL", "OSI-NSAP" ->
+                        OSI.matcher(value).matches();
+                    default -> true;
+                };
+        if (!fits) {
+            outOfRange(
+                    ied, ied + " " + type, point.row, type + " '" + value + "' of " + ied, "an address of that form");
+        }
+    }
+
+    /** What no station can have: RFC 791, RFC 950. */
+    private void station(String ied, ConnectedAccessPoint point, Station station) {
+        station.maskFault()
+                .ifPresent(fault -> outOfRange(
+                        ied,
+                        ied + " IP-SUBNET",
+                        point.row,
+                        "IP-SUBNET " + station.mask() + " of " + ied + " " + fault,
+                        "a mask of ones, then zeros"));
+        station.addressFault()
+                .ifPresent(fault -> outOfRange(
+                        ied,
+                        ied + " IP",
+                        point.row,
+                        "IP " + station.address() + " of " + ied + " is " + fault,
+                        "the address of a station"));
+        station.gatewayFault()
+                .ifPresent(fault -> outOfRange(
+                        ied,
+                        ied + " IP-GATEWAY",
+                        point.row,
+                        "IP-GATEWAY " + station.gateway() + " of " + ied + " is " + fault,
+                        "the address of a router"));
+        if (station.isGatewayOutside()) {
+            check.report(
+                    Rule.GATEWAY_OUTSIDE,
+                    ied,
+                    ied + " IP-GATEWAY",
+                    point.row,
+                    "IP-GATEWAY " + station.gateway() + " of " + ied + " is not in the subnet of " + station.address());
+        }
+    }
+
+    private void outOfRange(String ied, String subject, int row, String what, String expected) {
+        check.report(Rule.ADDRESS_OUT_OF_RANGE, ied, subject, row, what + "; expected " + expected);
+    }
+
+    /** Ranges: IEC 61850-8-1:2011, annex B, and IEC 61850-9-2:2011, annex B. */
+    private void block(Ied ied, int row, Tag tag) {
+        String device = store.attribute(row, "ldInst", "");
+        String name = store.attribute(row, "cbName", "");
+        String subject = ied.name() + " " + device + "/" + name;
+        boolean exists = exists(ied, device, name, tag == Tag.GSE ? Tag.GSE_CONTROL : Tag.SAMPLED_VALUE_CONTROL);
+        if (!exists) {
+            check.report(
+                    Rule.ADDRESS_WITHOUT_BLOCK,
+                    ied.name(),
+                    subject,
+                    row,
+                    ied.name() + " has no " + (tag == Tag.GSE ? "GOOSE" : "sampled-value") + " control block '" + name
+                            + "' in " + device);
+            return;
+        }
+        addressed.add(tag + " " + subject);
+        ConnectedAccessPoint point = new ConnectedAccessPoint(store, store.parent(row));
+        Map<String, String> parts = (tag == Tag.GSE
+                        ? point.gooseAddress(device, name)
+                        : point.sampledValueAddress(device, name))
+                .orElse(Map.of());
+        String mac = parts.getOrDefault("MAC-Address", "");
+        String first = tag == Tag.GSE ? "01-0C-CD-01-00-00" : "01-0C-CD-04-00-00";
+        String last = tag == Tag.GSE ? "01-0C-CD-01-01-FF" : "01-0C-CD-04-01-FF";
+        String upper = mac.toUpperCase(Locale.ROOT);
+        if (!MAC.matcher(mac).matches() || upper.compareTo(first) < 0 || upper.compareTo(last) > 0) {
+            outOfRange(ied.name(), subject, row, "MAC-Address '" + mac + "' of " + subject, first + " to " + last);
+        }
+        hexadecimal(ied.name(), subject, row, "APPID", parts.get("APPID"), tag == Tag.GSE ? APPIDS : STREAM_APPIDS);
+        hexadecimal(ied.name(), subject, row, "VLAN-ID", parts.get("VLAN-ID"), new int[][] {{0, 4094}});
+        String priority = parts.get("VLAN-PRIORITY");
+        if (priority != null && (priority.length() != 1 || priority.charAt(0) < '0' || priority.charAt(0) > '7')) {
+            outOfRange(ied.name(), subject, row, "VLAN-PRIORITY '" + priority + "' of " + subject, "0 to 7");
+        }
+        times(ied, subject, row);
+    }
+
+    private boolean exists(Ied ied, String device, String name, Tag tag) {
+        for (LogicalDevice candidate : ied.logicalDevices()) {
+            if (candidate.instance().equals(device)) {
+                for (int node = candidate.row + 1; node < store.end(candidate.row); node = store.end(node)) {
+                    if (store.child(node, tag, "name", name) >= 0) {
+                        return true;
+                    }
+                }
+            }
+        }
+        return false;
+    }
+
+    private static final int[][] APPIDS = {{0, 0x3FFF}, {0x8000, 0xBFFF}};
+    private static final int[][] STREAM_APPIDS = {{0x4000, 0x7FFF}};
+
+    private void hexadecimal(String ied, String subject, int row, String what, String text, int[][] ranges) {
+        if (text == null) {
+            return;
+        }
+        boolean fits = false;
+        int number = hexadecimal(text);
+        for (int[] range : ranges) {
+            fits |= number >= range[0] && number <= range[1];
+        }
+        if (!fits) {
+            String expected = Arrays.stream(ranges)
+                    .map(range -> String.format(Locale.ROOT, "%04X to %04X", range[0], range[1]))
+                    .collect(Collectors.joining(" or "));
+            outOfRange(ied, subject, row, what + " '" + text + "' of " + subject, "hexadecimal " + expected);
+        }
+    }
+
+    /** Returns the number that at most four hexadecimal digits stand for, or -1. */
+    private static int hexadecimal(String text) {
+        int number = text.isEmpty() || text.length() > 4 ? -1 : 0;
+        for (int i = 0; i < text.length() && number >= 0; i++) {
+            int digit = Character.digit(text.charAt(i), 16);
+            number = digit < 0 || text.charAt(i) > 'f' ? -1 : number * 16 + digit;
+        }
+        return number;
+    }
+
+    private void times(Ied ied, String subject, int row) {
+        String shortest = store.childText(row, Tag.MIN_TIME);
+        String longest = store.childText(row, Tag.MAX_TIME);
+        if (Numbers.parse(shortest).isPresent()
+                && Numbers.parse(longest).isPresent()
+                && Numbers.parse(shortest, 0) > Numbers.parse(longest, 0)) {
+            check.report(
+                    Rule.GOOSE_TIMES,
+                    ied.name(),
+                    subject,
+                    row,
+                    "MinTime " + shortest + " ms is above MaxTime " + longest + " ms");
+        }
+    }
+
+    private void unaddressed(Ied ied, LogicalNode node) {
+        for (ControlBlock block : node.controlBlocks()) {
+            Tag tag = block instanceof GooseControl ? Tag.GSE : block instanceof SampledValueControl ? Tag.SMV : null;
+            String subject = ied.name() + " " + node.device().instance() + "/" + block.name();
+            if (tag != null && !addressed.contains(tag + " " + subject)) {
+                check.report(
+                        Rule.BLOCK_WITHOUT_ADDRESS,
+                        ied.name(),
+                        block.reference(),
+                        block.row,
+                        block.reference() + " has no address in the network section");
+            }
+        }
+    }
+}

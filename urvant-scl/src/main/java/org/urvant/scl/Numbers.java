@@ -1,0 +1,22 @@
+package org.urvant.scl;
+
+import java.util.OptionalLong;
+
+/** Reads the whole numbers of SCL attributes; a number too long to be one is none. */
+final class Numbers {
+    private static final int MOST_DIGITS = 18;
+
+    private Numbers() {}
+
+    static OptionalLong parse(String text) {
+        boolean digits = !text.isEmpty() && text.length() <= MOST_DIGITS;
+        for (int i = 0; digits && i < text.length(); i++) {
+            digits = text.charAt(i) >= '0' && text.charAt(i) <= '9';
+        }
+        return digits ? OptionalLong.of(Long.parseLong(text)) : OptionalLong.empty();
+    }
+
+    static long parse(String text, long otherwise) {
+        return parse(text).orElse(otherwise);
+    }
+}

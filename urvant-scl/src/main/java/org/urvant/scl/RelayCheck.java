@@ -1,0 +1,300 @@
+package org.urvant.scl;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.network.Station;
+
+/** Checks IEDs against each other: GOOSE messages and sampled values, and who takes them. */
+public final class RelayCheck {
+    private final Map<String, Ied> ieds = new LinkedHashMap<>();
+    private final Consumer<Finding> findings;
+    private final Map<String, Position> addresses = new HashMap<>();
+    private final Map<String, Position> identifiers = new HashMap<>();
+    private final Map<String, Position> streams = new HashMap<>();
+    private final Map<String, Position> applications = new HashMap<>();
+    private final Map<String, ControlBlock> blocks = new LinkedHashMap<>();
+    private final Set<String> taken = new HashSet<>();
+    private final Set<String> unsound = new HashSet<>();
+    private final Map<String, Set<String>> subnetworks = new HashMap<>();
+    /** By sender, then by the node within it, what its messages carry. */
+    private final Map<String, Map<String, List<Carried>>> carried = new HashMap<>();
+
+    private RelayCheck(List<Ied> ieds, Consumer<Finding> findings) {
+        ieds.forEach(ied -> this.ieds.putIfAbsent(ied.name(), ied));
+        this.findings = findings;
+    }
+
+    /**
+     * Checks IEDs that came with several files.
+     *
+     * @param copies IEDs that came with the file of another one: copies that the other was made with
+     */
+    public static void check(List<Ied> ieds, List<Ied> copies, Consumer<Finding> findings) {
+        RelayCheck check = new RelayCheck(ieds, findings);
+        check.run();
+        copies.forEach(check::revision);
+    }
+
+    /** Checks the IEDs of one file against each other; returns the names of those that an error concerns. */
+    static Set<String> check(List<Ied> ieds, Consumer<Finding> findings) {
+        RelayCheck check = new RelayCheck(ieds, findings);
+        check.run();
+        check.hosts();
+        return check.unsound;
+    }
+
+    private void run() {
+        // only the first node of a logical device, LLN0, has control blocks of these kinds
+        ieds.values().forEach(ied -> ied.logicalDevices().stream()
+                .flatMap(device -> device.nodes().stream().limit(1))
+                .forEach(node -> blocks(ied, node)));
+        ieds.values()
+                .forEach(ied -> ied.allNodes().forEach(node -> node.inputs().forEach(input -> input(ied, input))));
+        blocks.forEach((place, block) -> {
+            if (!taken.contains(place) && receivers(block).isEmpty()) {
+                report(
+                        Rule.GOOSE_UNSUBSCRIBED,
+                        block.reference(),
+                        block.position(),
+                        what(block) + " " + block.reference() + " is taken by no other IED");
+            }
+        });
+    }
+
+    /** Receivers that the sender's file lists count as takers, though their own files may name no input. */
+    private static List<String> receivers(ControlBlock block) {
+        return block instanceof GooseControl goose
+                ? goose.receivers()
+                : block instanceof SampledValueControl stream ? stream.receivers() : List.of();
+    }
+
+    /** Finds addresses that two access points of a file have; over a whole project that is done with the devices. */
+    private void hosts() {
+        Map<String, ConnectedAccessPoint> owners = new HashMap<>();
+        for (Ied ied : ieds.values()) {
+            for (ConnectedAccessPoint point : ied.connectedAccessPoints()) {
+                String address = point.address().getOrDefault("IP", "");
+                ConnectedAccessPoint first =
+                        address.isEmpty() ? null : owners.putIfAbsent(point.subnetwork() + " " + address, point);
+                if (first != null) {
+                    unsound.add(ied.name());
+                    report(
+                            Rule.DUPLICATE_IP,
+                            ied.name() + " " + point.accessPointName(),
+                            point.position(),
+                            "IP address " + address + " is also that of " + first.iedName() + " at "
+                                    + first.position());
+                }
+            }
+        }
+    }
+
+    private static String what(ControlBlock block) {
+        return block instanceof GooseControl ? "GOOSE message" : "sampled-value stream";
+    }
+
+    private static String place(Ied ied, String node, String block) {
+        return ied.name() + " " + node + " " + block;
+    }
+
+    private void blocks(Ied ied, LogicalNode node) {
+        String nodePlace = node.device().instance() + "/" + node.name();
+        for (GooseControl message : node.gooseControls()) {
+            blocks.put(place(ied, nodePlace, message.name()), message);
+            unique(identifiers, Rule.DUPLICATE_GOOSE_ID, "", message.gooseId(), message, message.position());
+            message.addresses().forEach(address -> address(message, address));
+        }
+        for (SampledValueControl stream : node.sampledValueControls()) {
+            blocks.put(place(ied, nodePlace, stream.name()), stream);
+            unique(streams, Rule.DUPLICATE_STREAM_ID, "", stream.streamId(), stream, stream.position());
+            stream.addresses().forEach(address -> address(stream, address));
+        }
+    }
+
+    private void address(ControlBlock block, MessageAddress address) {
+        String mac = address.parts().getOrDefault("MAC-Address", "").toUpperCase(Locale.ROOT);
+        String application = address.parts().getOrDefault("APPID", "").toUpperCase(Locale.ROOT);
+        String network = address.subnetwork();
+        Position macAt = address.positions().getOrDefault("MAC-Address", block.position());
+        Position applicationAt = address.positions().getOrDefault("APPID", block.position());
+        unique(addresses, Rule.DUPLICATE_MAC, network, mac, block, macAt);
+        String padded = application.isEmpty() ? "" : "0".repeat(Math.max(0, 4 - application.length())) + application;
+        unique(applications, Rule.DUPLICATE_APPID, network, padded, block, applicationAt);
+    }
+
+    /** Multicast addresses need be unique within a subnetwork only, identifiers everywhere. */
+    private void unique(
+            Map<String, Position> known,
+            Rule rule,
+            String network,
+            String value,
+            ControlBlock block,
+            Position position) {
+        Position first = value.isEmpty() ? null : known.putIfAbsent(network + " " + value, position);
+        if (first != null) {
+            unsound.add(block.node().device().ied().name());
+            report(
+                    rule,
+                    block.reference(),
+                    position,
+                    "'" + value + "' of " + block.reference() + " is also that of the message at " + first);
+        }
+    }
+
+    private void input(Ied ied, ExternalReference input) {
+        if (!input.isBound()) {
+            return;
+        }
+        String subject = input.node().reference() + " " + input.internalAddress();
+        Ied sender = ieds.get(input.publisher());
+        if (sender == null) {
+            report(
+                    Rule.SENDER_ABSENT,
+                    subject,
+                    input.position(),
+                    ied.name() + " takes data from " + input.publisher() + ", which is not there");
+            return;
+        }
+        boolean multicast = input.service().equals("GOOSE") || input.service().equals("SMV");
+        boolean byAssociation =
+                input.service().equals("Report") || input.service().equals("Poll");
+        if (byAssociation && !isReached(ied, sender)) {
+            unsound.add(ied.name());
+            report(
+                    Rule.SUBNET_DIFFERS,
+                    subject,
+                    input.position(),
+                    ied.name() + " takes reports of " + sender.name()
+                            + ", which is in no subnet of its own, and no gateway leads there");
+        }
+        if (input.controlBlock().isEmpty()) {
+            if (multicast || input.service().isEmpty()) {
+                takenByData(sender, input);
+            }
+            return;
+        }
+        String place = place(sender, input.controlBlockNode(), input.controlBlock());
+        if (!multicast) {
+            if (input.service().isEmpty() && blocks.containsKey(place)) {
+                taken.add(place);
+            }
+            return;
+        }
+        if (blocks.containsKey(place)) {
+            taken.add(place);
+            sameNetwork(ied, sender, input, subject);
+        } else {
+            unsound.add(ied.name());
+            report(
+                    Rule.GOOSE_NO_PUBLISHER,
+                    subject,
+                    input.position(),
+                    sender.name() + " has no " + (input.service().equals("GOOSE") ? "GOOSE" : "sampled-value")
+                            + " control block '" + input.controlBlock() + "' in " + input.controlBlockNode());
+        }
+    }
+
+    /** An input that names no control block takes its data by whichever message carries them (edition 2003 knows no other way). */
+    private void takenByData(Ied sender, ExternalReference input) {
+        carried
+                .computeIfAbsent(sender.name(), name -> carried(sender))
+                .getOrDefault(input.sourceNode(), List.of())
+                .stream()
+                .filter(member -> isSame(member.path(), input.sourcePath()))
+                .forEach(member -> taken.add(member.block()));
+    }
+
+    private static boolean isSame(String member, String path) {
+        return member.equals(path) || path.startsWith(member + ".") || member.startsWith(path + ".");
+    }
+
+    private Map<String, List<Carried>> carried(Ied sender) {
+        Map<String, List<Carried>> all = new HashMap<>();
+        blocks.forEach((place, block) -> {
+            if (block.node().device().ied().equals(sender)) {
+                block.dataSet().ifPresent(set -> set.members()
+                        .forEach(member -> all.computeIfAbsent(member.place(), key -> new ArrayList<>())
+                                .add(new Carried(place, member.path()))));
+            }
+        });
+        return all;
+    }
+
+    /** Data that a message carries: the place of its control block, and the path within the node. */
+    private record Carried(String block, String path) {}
+
+    /** Returns whether some address of the sender is reached from the IED, and reaches it; so too when none is known. */
+    private static boolean isReached(Ied ied, Ied sender) {
+        List<Station> others = stations(sender);
+        List<Station> own = stations(ied);
+        return own.isEmpty()
+                || others.isEmpty()
+                || own.stream().anyMatch(station -> others.stream()
+                        .anyMatch(other -> station.reaches(other.address()) && other.reaches(station.address())));
+    }
+
+    private static List<Station> stations(Ied ied) {
+        return ied.connectedAccessPoints().stream()
+                .flatMap(point -> point.station().stream())
+                .toList();
+    }
+
+    /** GOOSE and sampled values are not routed, so both must be on one subnetwork (IEC 61850-8-1:2011, 18.1). */
+    private void sameNetwork(Ied ied, Ied sender, ExternalReference input, String subject) {
+        Set<String> own = subnetworks(ied);
+        Set<String> others = subnetworks(sender);
+        if (!own.isEmpty() && !others.isEmpty() && own.stream().noneMatch(others::contains)) {
+            unsound.add(ied.name());
+            report(
+                    Rule.SUBNET_DIFFERS,
+                    subject,
+                    input.position(),
+                    ied.name() + " is on " + String.join(", ", own) + ", but takes " + input.controlBlock() + " from "
+                            + sender.name() + " on " + String.join(", ", others));
+        }
+    }
+
+    private Set<String> subnetworks(Ied ied) {
+        return subnetworks.computeIfAbsent(ied.name(), name -> ied.connectedAccessPoints().stream()
+                .map(ConnectedAccessPoint::subnetwork)
+                .collect(Collectors.toCollection(TreeSet::new)));
+    }
+
+    /** Compares the copy of a sender in a subscriber's file with the sender's own file. */
+    private void revision(Ied copy) {
+        Ied own = ieds.get(copy.name());
+        if (own == null) {
+            return;
+        }
+        for (LogicalNode node : copy.nodes()) {
+            for (GooseControl old : node.gooseControls()) {
+                String place = place(own, node.device().instance() + "/" + node.name(), old.name());
+                ControlBlock block = blocks.get(place);
+                if (block != null && block.configurationRevision() != old.configurationRevision()) {
+                    report(
+                            Rule.GOOSE_REVISION_DIFFERS,
+                            block.reference(),
+                            old.position(),
+                            "revision " + old.configurationRevision() + " of " + old.reference() + " here; "
+                                    + block.configurationRevision() + " in the sender's file at " + block.position());
+                }
+            }
+        }
+    }
+
+    private void report(Rule rule, String subject, Position position, String message) {
+        findings.accept(new Finding(rule, subject, position, message, rule.remedy()));
+    }
+}

@@ -1,0 +1,150 @@
+package org.urvant.scl;
+
+import java.util.Arrays;
+import org.urvant.core.fault.LimitExceededException;
+import org.urvant.core.finding.Position;
+
+/**
+ * Takes the elements of an SCL file in document order and makes the {@link SclFile} over them. A reader calls
+ * {@link #open}, any number of {@link #attribute} and {@link #text}, and {@link #close} for each element. Single-threaded;
+ * of no use after {@link #build}.
+ */
+public final class SclBuilder {
+    private static final int MOST_NAMES = 10_000;
+
+    private final String source;
+    private final StringPool names = new StringPool();
+    private final StringPool values = new StringPool();
+    private byte[] tags;
+    private int[] parents;
+    private int[] ends;
+    private int[] lines;
+    private char[] columns;
+    private int[] attributeStarts;
+    private char[] attributeNames;
+    private int[] attributeValues;
+    private int size;
+    private int attributes;
+    private int current = -1;
+
+    /** Creates a builder for a source of the given name, which every position will show. */
+    public SclBuilder(String source) {
+        this(source, 1024);
+    }
+
+    /**
+     * Creates a builder that has room for a number of elements at once.
+     *
+     * @param elements how many are expected; more are taken too
+     */
+    public SclBuilder(String source, int elements) {
+        this.source = source;
+        tags = new byte[elements];
+        parents = new int[elements];
+        ends = new int[elements];
+        lines = new int[elements];
+        columns = new char[elements];
+        attributeStarts = new int[elements + 1];
+        attributeNames = new char[3 * elements];
+        attributeValues = new int[3 * elements];
+    }
+
+    /** Opens an element of the SCL namespace at a 1-based line and column; 0 for a place that is not known. */
+    public void open(String localName, int line, int column) {
+        Tag tag = Tag.of(localName);
+        row(tag, line, column);
+        if (tag == Tag.OTHER) {
+            attribute(SclStore.NAME, localName);
+        }
+    }
+
+    /** Opens an element of another namespace, kept under {@code {namespace}localName}. */
+    public void openForeign(String namespace, String localName, int line, int column) {
+        row(Tag.OTHER, line, column);
+        attribute(SclStore.NAME, "{" + namespace + "}" + localName);
+    }
+
+    private void row(Tag tag, int line, int column) {
+        if (size == tags.length) {
+            int larger = size + size / 2;
+            tags = Arrays.copyOf(tags, larger);
+            parents = Arrays.copyOf(parents, larger);
+            ends = Arrays.copyOf(ends, larger);
+            lines = Arrays.copyOf(lines, larger);
+            columns = Arrays.copyOf(columns, larger);
+            attributeStarts = Arrays.copyOf(attributeStarts, larger + 1);
+        }
+        tags[size] = (byte) tag.ordinal();
+        parents[size] = current;
+        lines[size] = line;
+        columns[size] = column > Character.MAX_VALUE ? 0 : (char) column;
+        attributeStarts[size] = attributes;
+        current = size++;
+    }
+
+    /** Adds an attribute to the element opened last; only before its first child. */
+    public void attribute(String name, String value) {
+        if (current != size - 1) {
+            throw new IllegalStateException("attribute " + name + " after a child element");
+        }
+        if (attributes == attributeNames.length) {
+            attributeNames = Arrays.copyOf(attributeNames, attributes + attributes / 2);
+            attributeValues = Arrays.copyOf(attributeValues, attributes + attributes / 2);
+        }
+        int number = names.find(name);
+        if (number < 0) {
+            // the views ask by literals, and interned names are found without comparing letters
+            number = names.add(name.intern());
+        }
+        if (number > MOST_NAMES) {
+            throw new LimitExceededException(
+                    new Position(source, lines[current], columns[current]),
+                    "number of different attribute names",
+                    number,
+                    MOST_NAMES);
+        }
+        attributeNames[attributes] = (char) number;
+        attributeValues[attributes] = values.add(value);
+        attributes++;
+    }
+
+    /** Adds the text content of the element opened last; text after a child element is not kept. */
+    public void text(String text) {
+        if (current == size - 1) {
+            attribute(SclStore.TEXT, text);
+        }
+    }
+
+    /** Closes the innermost open element. */
+    public void close() {
+        ends[current] = size;
+        current = parents[current];
+    }
+
+    /** Returns how many elements were opened. */
+    public int size() {
+        return size;
+    }
+
+    /** Returns the views over all that was taken; every element must be closed. */
+    public SclFile build() {
+        if (size == 0 || current != -1) {
+            throw new IllegalStateException("an SCL file has one root element, opened and closed");
+        }
+        attributeStarts[size] = attributes;
+        values.close();
+        SclStore store = new SclStore(
+                source,
+                Arrays.copyOf(tags, size),
+                Arrays.copyOf(parents, size),
+                Arrays.copyOf(ends, size),
+                Arrays.copyOf(lines, size),
+                Arrays.copyOf(columns, size),
+                Arrays.copyOf(attributeStarts, size + 1),
+                Arrays.copyOf(attributeNames, attributes),
+                Arrays.copyOf(attributeValues, attributes),
+                names,
+                values);
+        return new SclFile(store);
+    }
+}

@@ -1,0 +1,217 @@
+package org.urvant.scl;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.PrimitiveIterator;
+import org.urvant.core.finding.Position;
+
+/**
+ * All elements of one SCL file in document order, as parallel arrays: a row is an element, its children follow it and
+ * {@code end} is the row after its subtree, so that walking the children is skipping from {@code end} to {@code end}.
+ * Attribute names and values are interned once for the file. Costs 19 bytes an element and 6 an attribute.
+ */
+final class SclStore {
+    /** The name under which an element's text content is kept among its attributes. */
+    static final String TEXT = "#text";
+    /** The name under which the element name of {@link Tag#OTHER} is kept among its attributes. */
+    static final String NAME = "#name";
+
+    final String source;
+    private final byte[] tags;
+    private final int[] parents;
+    private final int[] ends;
+    private final int[] lines;
+    private final char[] columns;
+    private final int[] attributeStarts;
+    private final char[] attributeNames;
+    private final int[] attributeValues;
+    private final StringPool names;
+    private final StringPool values;
+    private final Asked[] asked = new Asked[256];
+
+    SclStore(
+            String source,
+            byte[] tags,
+            int[] parents,
+            int[] ends,
+            int[] lines,
+            char[] columns,
+            int[] attributeStarts,
+            char[] attributeNames,
+            int[] attributeValues,
+            StringPool names,
+            StringPool values) {
+        this.source = source;
+        this.tags = tags;
+        this.parents = parents;
+        this.ends = ends;
+        this.lines = lines;
+        this.columns = columns;
+        this.attributeStarts = attributeStarts;
+        this.attributeNames = attributeNames;
+        this.attributeValues = attributeValues;
+        this.names = names;
+        this.values = values;
+    }
+
+    int size() {
+        return tags.length;
+    }
+
+    Tag tag(int row) {
+        return Tag.at(tags[row]);
+    }
+
+    int parent(int row) {
+        return parents[row];
+    }
+
+    int end(int row) {
+        return ends[row];
+    }
+
+    int line(int row) {
+        return lines[row];
+    }
+
+    /** Returns the file, line and column of an element's start tag. */
+    Position position(int row) {
+        return new Position(source, lines[row], columns[row]);
+    }
+
+    /** Returns the attributes of an element in the order of the file, without text and element name. */
+    Map<String, String> attributes(int row) {
+        Map<String, String> all = new LinkedHashMap<>();
+        for (int i = attributeStarts[row]; i < attributeStarts[row + 1]; i++) {
+            String name = names.get(attributeNames[i]);
+            if (name.charAt(0) != '#') {
+                all.put(name, values.get(attributeValues[i]));
+            }
+        }
+        return all;
+    }
+
+    /** Returns the element's name; that of a foreign element with its namespace before it in braces. */
+    String element(int row) {
+        return tag(row) == Tag.OTHER ? attribute(row, NAME, "") : tag(row).element();
+    }
+
+    /** Returns the text of the first child with a tag, without blanks around it; empty text when there is none. */
+    String childText(int row, Tag tag) {
+        int found = child(row, tag);
+        return found < 0 ? "" : text(found);
+    }
+
+    /** Returns an element's text without blanks around it. */
+    String text(int row) {
+        return attribute(row, TEXT, "").strip();
+    }
+
+    /** Returns the value of an attribute, or null when the element does not have it. */
+    String attribute(int row, String name) {
+        int id = nameNumber(name);
+        if (id < 0) {
+            return null;
+        }
+        for (int i = attributeStarts[row]; i < attributeStarts[row + 1]; i++) {
+            if (attributeNames[i] == id) {
+                return values.get(attributeValues[i]);
+            }
+        }
+        return null;
+    }
+
+    /** Views ask for the same few names, as literals, millions of times. */
+    private int nameNumber(String name) {
+        int place = name.hashCode() * 31 >>> 5 & asked.length - 1;
+        Asked known = asked[place];
+        if (known == null || known.name != name) {
+            known = new Asked(name, names.find(name));
+            asked[place] = known;
+        }
+        return known.number;
+    }
+
+    /** A name that was asked for lately, and its number. */
+    private record Asked(String name, int number) {}
+
+    String attribute(int row, String name, String absent) {
+        String value = attribute(row, name);
+        return value == null ? absent : value;
+    }
+
+    /** Returns whether an attribute of xs:boolean is true, which has the two forms {@code true} and {@code 1}. */
+    boolean flag(int row, String name, boolean absent) {
+        String value = attribute(row, name);
+        return value == null ? absent : isTrue(value);
+    }
+
+    /** Returns whether a text stands for the true of xs:boolean (XML Schema 1.0, part 2, 3.2.2). */
+    static boolean isTrue(String text) {
+        return text.strip().equals("true") || text.strip().equals("1");
+    }
+
+    /** Returns the first child with a tag, or of any tag when it is null; -1 when there is none. */
+    int child(int row, Tag tag) {
+        return seek(row + 1, ends[row], tag);
+    }
+
+    private int seek(int from, int end, Tag tag) {
+        if (tag == null) {
+            return from < end ? from : -1;
+        }
+        byte wanted = (byte) tag.ordinal();
+        for (int at = from; at < end; at = ends[at]) {
+            if (tags[at] == wanted) {
+                return at;
+            }
+        }
+        return -1;
+    }
+
+    /** Returns the next element after one with the same parent and a tag, or of any tag; -1 when there is none. */
+    int next(int row, Tag tag) {
+        return seek(ends[row], ends[parents[row]], tag);
+    }
+
+    /** Returns the first child with a tag and a given attribute value, or -1. */
+    int child(int row, Tag tag, String attribute, String value) {
+        for (int at = row + 1; at < ends[row]; at = ends[at]) {
+            if (tags[at] == tag.ordinal() && value.equals(attribute(at, attribute))) {
+                return at;
+            }
+        }
+        return -1;
+    }
+
+    /** Iterates over the rows of all children, or of the children with one tag. */
+    Iterable<Integer> children(int row, Tag only) {
+        return () -> new PrimitiveIterator.OfInt() {
+            private int at = seek(row + 1);
+
+            private int seek(int from) {
+                int next = from;
+                while (only != null && next < ends[row] && tags[next] != only.ordinal()) {
+                    next = ends[next];
+                }
+                return next;
+            }
+
+            @Override
+            public boolean hasNext() {
+                return at < ends[row];
+            }
+
+            @Override
+            public int nextInt() {
+                if (!hasNext()) {
+                    throw new NoSuchElementException();
+                }
+                int found = at;
+                at = seek(ends[at]);
+                return found;
+            }
+        };
+    }
+}

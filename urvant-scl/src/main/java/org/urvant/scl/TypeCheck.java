@@ -1,0 +1,479 @@
+package org.urvant.scl;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.urvant.core.finding.Rule;
+
+/** Checks the data type templates, and answers what a type has at a path. */
+final class TypeCheck {
+    private final SclCheck check;
+    private final SclStore store;
+    private final TypeTemplates templates;
+    private final Map<Tag, Map<String, Integer>> types = new HashMap<>();
+    /** By the row of a type, the rows of its parts by name. */
+    private final Map<Integer, Map<String, Integer>> parts = new HashMap<>();
+
+    private final Map<Integer, Boolean> faulty = new HashMap<>();
+    private final Set<Integer> bad = new HashSet<>();
+    private final Map<Integer, Set<String>> enumerations = new HashMap<>();
+    private final Map<Integer, Map<String, Map<String, Map<String, Data>>>> resolved = new HashMap<>();
+    private final Map<String, Boolean> holding = new HashMap<>();
+    final Set<Integer> used = new HashSet<>();
+
+    TypeCheck(SclCheck check) {
+        this.check = check;
+        this.store = check.store();
+        this.templates = check.file().templates();
+    }
+
+    /**
+     * Data at a path.
+     *
+     * @param row row of the DO, SDO, DA or BDA; -1 when there is none
+     * @param type row of the type below it; -1 for a basic type
+     * @param hasConstraint whether it has, or is, an attribute with the functional constraint that was asked for
+     * @param size bytes that its attributes with that constraint need in a GOOSE message or report at most, tags included
+     * @param plainSize bytes that they need in a sampled-value message, which has no tags
+     * @param attributes how many attributes of basic type with that constraint it is
+     * @param array number of elements of the first array on the way, or at the end; 0 when there is none, -1 when the file does
+     *     not say how many
+     */
+    record Data(int row, int type, boolean hasConstraint, long size, long plainSize, long attributes, long array) {
+        private static final Data NONE = new Data(-1, -1, false, 0, 0, 0, 0);
+
+        boolean exists() {
+            return row >= 0;
+        }
+    }
+
+    void run() {
+        int section = store.child(0, Tag.DATA_TYPE_TEMPLATES);
+        if (section < 0) {
+            return;
+        }
+        for (int at : store.children(section, null)) {
+            Tag tag = store.tag(at);
+            if (isType(tag) && check.has(at, "id", "")) {
+                Integer first =
+                        types.computeIfAbsent(tag, key -> new HashMap<>()).putIfAbsent(store.attribute(at, "id"), at);
+                if (first != null) {
+                    check.report(
+                            Rule.DUPLICATE_ELEMENT,
+                            "",
+                            subject(at),
+                            at,
+                            subject(at) + " is also defined in line " + store.line(first));
+                }
+            }
+        }
+        for (int at : store.children(section, null)) {
+            switch (store.tag(at)) {
+                case L_NODE_TYPE -> nodeType(at);
+                case DO_TYPE -> objectType(at);
+                case DA_TYPE -> attributeType(at);
+                case ENUM_TYPE -> enumeration(at);
+                default -> {
+                    // private and foreign elements
+                }
+            }
+        }
+        for (int at : store.children(section, null)) {
+            if (isType(store.tag(at))) {
+                faulty(at, new HashSet<>()); // only now is it known what is wrong in each by itself
+            }
+        }
+    }
+
+    private static boolean isType(Tag tag) {
+        return tag == Tag.L_NODE_TYPE || tag == Tag.DO_TYPE || tag == Tag.DA_TYPE || tag == Tag.ENUM_TYPE;
+    }
+
+    private String subject(int type) {
+        return store.element(type) + " " + store.attribute(type, "id", "");
+    }
+
+    private void nodeType(int at) {
+        if (!check.has(at, "lnClass", "")) {
+            return;
+        }
+        Map<String, Integer> objects = named(at, Tag.DO, NameRule.DATA_OBJECT);
+        objects.values().forEach(object -> refer(at, object, Tag.DO_TYPE, store.attribute(object, "type", "")));
+        String nodeClass = store.attribute(at, "lnClass");
+        NodeClass.of(nodeClass)
+                .map(known -> known.missing(objects.keySet(), check.isEdition2003()))
+                .filter(missing -> !missing.isEmpty())
+                .ifPresent(missing -> check.report(
+                        Rule.OBJECT_MISSING,
+                        "",
+                        subject(at),
+                        at,
+                        subject(at) + " of class " + nodeClass + " lacks "
+                                + String.join(", ", missing).replace("|", " or ")));
+    }
+
+    private void objectType(int at) {
+        check.has(at, "cdc", "");
+        Map<String, Integer> all = named(at, null, NameRule.DATA_ATTRIBUTE);
+        all.values().forEach(part -> {
+            if (store.tag(part) == Tag.SDO) {
+                refer(at, part, Tag.DO_TYPE, store.attribute(part, "type", ""));
+            } else {
+                basicType(at, part);
+                String constraint = store.attribute(part, "fc", "");
+                if (FunctionalConstraint.of(constraint).isEmpty()) {
+                    check.report(
+                            Rule.NOT_IN_STANDARD,
+                            "",
+                            subject(at),
+                            part,
+                            "data attribute " + store.attribute(part, "name", "") + " has the functional constraint '"
+                                    + constraint + "'");
+                }
+            }
+        });
+    }
+
+    private void attributeType(int at) {
+        named(at, Tag.BDA, NameRule.DATA_ATTRIBUTE).values().forEach(part -> basicType(at, part));
+    }
+
+    private void enumeration(int at) {
+        Set<String> numbers = new HashSet<>();
+        for (int value : store.children(at, Tag.ENUM_VAL)) {
+            String number = store.attribute(value, "ord", "");
+            if (BasicType.misfit("INT32", number) != null || number.isEmpty()) {
+                check.report(
+                        Rule.VALUE_NOT_OF_TYPE,
+                        "",
+                        subject(at),
+                        value,
+                        "number '" + number + "' of '" + store.text(value) + "' is not "
+                                + BasicType.misfit("INT32", "x"));
+            } else if (!numbers.add(number)) {
+                check.report(
+                        Rule.DUPLICATE_ELEMENT,
+                        "",
+                        subject(at),
+                        value,
+                        "number " + number + " stands twice in " + subject(at));
+            }
+        }
+    }
+
+    private void basicType(int type, int part) {
+        String basic = store.attribute(part, "bType", "");
+        if (!BasicType.isKnown(basic)) {
+            check.report(
+                    Rule.NOT_IN_STANDARD,
+                    "",
+                    subject(type),
+                    part,
+                    "data attribute " + store.attribute(part, "name", "") + " has the basic type '" + basic + "'");
+        } else if (basic.equals("Struct") || basic.equals("Enum")) {
+            refer(type, part, basic.equals("Struct") ? Tag.DA_TYPE : Tag.ENUM_TYPE, store.attribute(part, "type", ""));
+        }
+        for (int val : store.children(part, Tag.VAL)) {
+            value("", subject(type), part, val);
+        }
+    }
+
+    /** Checks a value against the attribute that it belongs to. */
+    void value(String ied, String subject, int attribute, int val) {
+        String basic = store.attribute(attribute, "bType", "");
+        String text = store.text(val);
+        String expected = BasicType.misfit(basic, text);
+        if (basic.equals("Enum") && !text.isEmpty()) {
+            int type = templates.type(Tag.ENUM_TYPE, store.attribute(attribute, "type", ""));
+            expected = type < 0 || texts(type).contains(text)
+                    ? null
+                    : "one of " + store.attribute(type, "id", "") + check.hint(text, texts(type));
+        }
+        if (expected != null) {
+            check.report(
+                    Rule.VALUE_NOT_OF_TYPE,
+                    ied,
+                    subject,
+                    val,
+                    "value '" + text + "' of " + store.attribute(attribute, "name", "") + " must be " + expected);
+        }
+    }
+
+    private Set<String> texts(int enumeration) {
+        return enumerations.computeIfAbsent(enumeration, row -> {
+            Set<String> texts = new HashSet<>();
+            for (int value : store.children(row, Tag.ENUM_VAL)) {
+                texts.add(store.text(value));
+                texts.add(store.attribute(value, "ord", ""));
+            }
+            return texts;
+        });
+    }
+
+    /** The length of an array is a number, or the name of a whole number beside it (IEC 61850-6:2009, 9.5.4.2). */
+    private void count(int type, int part) {
+        String count = store.attribute(part, "count", "");
+        OptionalLong number = Numbers.parse(count);
+        if (count.isEmpty() || number.isPresent() && number.getAsLong() <= TypeTemplates.LONGEST_ARRAY) {
+            return;
+        }
+        int beside = number.isPresent() ? -1 : part(type, count);
+        boolean isWhole = beside >= 0 && store.attribute(beside, "bType", "").startsWith("INT");
+        if (!isWhole) {
+            bad.add(type);
+            check.report(
+                    Rule.ARRAY_LENGTH_WRONG,
+                    "",
+                    subject(type) + " " + store.attribute(part, "name", ""),
+                    part,
+                    "count '" + count + "' of " + store.attribute(part, "name", "")
+                            + (number.isPresent()
+                                    ? " is more than the " + TypeTemplates.LONGEST_ARRAY + " that are read"
+                                    : " is neither a number nor a whole number beside it"));
+        }
+    }
+
+    private Map<String, Integer> named(int type, Tag only, NameRule rule) {
+        Map<String, Integer> names = new HashMap<>();
+        for (int part : store.children(type, only)) {
+            Tag tag = store.tag(part);
+            if (tag != Tag.DO && tag != Tag.SDO && tag != Tag.DA && tag != Tag.BDA || !check.has(part, "name", "")) {
+                continue;
+            }
+            String name = store.attribute(part, "name");
+            rule.check(check, "", name, part);
+            Integer first = names.putIfAbsent(name, part);
+            if (first != null) {
+                bad.add(type);
+                check.report(
+                        Rule.DUPLICATE_ELEMENT,
+                        "",
+                        subject(type) + " " + name,
+                        part,
+                        "'" + name + "' of " + subject(type) + " stands also in line " + store.line(first));
+            }
+        }
+        parts.put(type, names);
+        names.values().forEach(part -> count(type, part));
+        return names;
+    }
+
+    private void refer(int type, int part, Tag kind, String id) {
+        int found = templates.type(kind, id);
+        if (found >= 0) {
+            used.add(found);
+            return;
+        }
+        bad.add(type);
+        Set<String> known = types.getOrDefault(kind, Map.of()).keySet();
+        check.report(
+                Rule.TYPE_MISSING,
+                "",
+                subject(type),
+                part,
+                kind.element() + " '" + id + "' of " + store.attribute(part, "name", "") + " is not defined"
+                        + check.hint(id, known));
+    }
+
+    /** Returns whether something is wrong in a type or below it; reports the circle when it contains itself. */
+    boolean faulty(int type, Set<Integer> around) {
+        Boolean known = faulty.get(type);
+        if (known != null) {
+            return known;
+        }
+        boolean circle = !around.add(type);
+        if (circle || around.size() > TypeTemplates.DEEPEST) {
+            if (bad.add(type)) {
+                String fault =
+                        circle ? " contains itself" : " is nested deeper than " + TypeTemplates.DEEPEST + " levels";
+                check.report(Rule.TYPE_CIRCLE, "", subject(type), type, subject(type) + fault);
+            }
+            if (!circle) {
+                around.remove(type);
+            }
+            return true;
+        }
+        boolean wrong = false;
+        for (int part : store.children(type, null)) {
+            int below = below(part);
+            wrong |= below >= 0 && faulty(below, around);
+        }
+        around.remove(type);
+        wrong |= bad.contains(type);
+        faulty.put(type, wrong);
+        return wrong;
+    }
+
+    /** Returns the row of the type of a DO, SDO, or structured DA or BDA; -1 when it has none. */
+    int below(int part) {
+        return switch (store.tag(part)) {
+            case DO, SDO -> templates.type(Tag.DO_TYPE, store.attribute(part, "type", ""));
+            case DA, BDA ->
+                "Struct".equals(store.attribute(part, "bType"))
+                        ? templates.type(Tag.DA_TYPE, store.attribute(part, "type", ""))
+                        : -1;
+            default -> -1;
+        };
+    }
+
+    /** Returns the row of a part of a type by its name, or -1. An index in parentheses does not count. */
+    int part(int type, String name) {
+        Map<String, Integer> names = parts.computeIfAbsent(type, row -> {
+            Map<String, Integer> all = new HashMap<>();
+            for (int part : store.children(row, null)) {
+                all.putIfAbsent(store.attribute(part, "name", ""), part);
+            }
+            return all;
+        });
+        int bracket = name.indexOf('(');
+        return names.getOrDefault(bracket < 0 ? name : name.substring(0, bracket), -1);
+    }
+
+    /** Returns what a node type has at a path of objects and attributes, and whether with a functional constraint. */
+    Data resolve(int nodeType, String object, String attribute, String constraint) {
+        // nested, for a joined key would cost more than what it finds
+        return resolved.computeIfAbsent(nodeType, key -> new HashMap<>())
+                .computeIfAbsent(object, key -> new HashMap<>())
+                .computeIfAbsent(attribute, key -> new HashMap<>())
+                .computeIfAbsent(constraint, key -> find(nodeType, object, attribute, constraint));
+    }
+
+    private Data find(int nodeType, String object, String attribute, String constraint) {
+        int at = -1;
+        int type = nodeType;
+        long array = 0;
+        boolean found = constraint.isEmpty();
+        String path = attribute.isEmpty() ? object : object + "." + attribute;
+        for (String step : path.split("\\.")) {
+            at = type < 0 ? -1 : part(type, step);
+            if (at < 0) {
+                return Data.NONE;
+            }
+            found |= store.tag(at) == Tag.DA && constraint.equals(store.attribute(at, "fc"));
+            array = array == 0 ? length(at) : array;
+            type = below(at);
+        }
+        boolean within = found || type >= 0 && holds(type, constraint, 0);
+        return new Data(
+                at,
+                type,
+                within,
+                new Size(constraint, Measure.TAGGED).of(at, found, 0),
+                new Size(constraint, Measure.PLAIN).of(at, found, 0),
+                new Size(constraint, Measure.COUNT).of(at, found, 0),
+                array);
+    }
+
+    /** Returns the number of elements of a part; 0 when it is no array, -1 when an attribute of the instance says it. */
+    private long length(int part) {
+        String count = store.attribute(part, "count", "");
+        return count.isEmpty() ? 0 : Numbers.parse(count, -1);
+    }
+
+    /** What is added up. */
+    private enum Measure {
+        TAGGED,
+        PLAIN,
+        COUNT
+    }
+
+    /** Adds up what data need on the line. */
+    private final class Size {
+        private static final int MOST_STEPS = 10_000;
+
+        private final String constraint;
+        private final Measure measure;
+        private int steps;
+
+        Size(String constraint, Measure measure) {
+            this.constraint = constraint;
+            this.measure = measure;
+        }
+
+        long of(int part, boolean isWithin, int depth) {
+            if (++steps > MOST_STEPS || depth > TypeTemplates.DEEPEST) {
+                return 0;
+            }
+            boolean within = isWithin || store.tag(part) == Tag.DA && constraint.equals(store.attribute(part, "fc"));
+            long size = element(part, within, depth);
+            long elements = Math.min(TypeTemplates.LONGEST_ARRAY, length(part));
+            return elements > 0 ? headed(size * elements) : size;
+        }
+
+        private long element(int part, boolean within, int depth) {
+            int type = below(part);
+            if (type < 0) {
+                return within ? leaf(store.attribute(part, "bType", "")) : 0;
+            }
+            long size = 0;
+            for (int child : store.children(type, null)) {
+                if (store.attribute(child, "name") != null) {
+                    size += of(child, within, depth + 1);
+                }
+            }
+            return headed(size);
+        }
+
+        private long leaf(String type) {
+            return switch (measure) {
+                case TAGGED -> BasicType.size(type);
+                case PLAIN -> BasicType.plainSize(type);
+                case COUNT -> 1;
+            };
+        }
+
+        /** A structure or array has a tag and a length of its own; one of which nothing is sent has none. */
+        private long headed(long size) {
+            return measure == Measure.TAGGED && size > 0 ? BasicType.headed(size) : size;
+        }
+    }
+
+    private boolean holds(int type, String constraint, int depth) {
+        String key = type + " " + constraint;
+        Boolean known = holding.get(key);
+        if (known == null) {
+            boolean found = false;
+            for (int part : store.children(type, null)) {
+                int below = store.tag(part) == Tag.SDO && depth < TypeTemplates.DEEPEST ? below(part) : -1;
+                found |= store.tag(part) == Tag.DA && constraint.equals(store.attribute(part, "fc"))
+                        || below >= 0 && holds(below, constraint, depth + 1);
+            }
+            holding.put(key, found);
+            known = found;
+        }
+        return known;
+    }
+
+    /** Returns the ids of the defined node types, for hints. */
+    Set<String> nodeTypes() {
+        return types.getOrDefault(Tag.L_NODE_TYPE, Map.of()).keySet();
+    }
+
+    /** Reports types that nothing refers to, all of a file in one finding. */
+    void unused() {
+        List<String> names = new ArrayList<>();
+        int first = -1;
+        for (Map<String, Integer> byId : types.values()) {
+            for (int type : byId.values()) {
+                if (!used.contains(type)) {
+                    names.add(subject(type));
+                    first = first < 0 ? type : Math.min(first, type);
+                }
+            }
+        }
+        if (first >= 0) {
+            names.sort(null);
+            String some = String.join(", ", names.subList(0, Math.min(6, names.size())));
+            check.report(
+                    Rule.TYPE_UNUSED,
+                    "",
+                    check.file().name() + " types",
+                    first,
+                    names.size() + " unused: " + some + (names.size() > 6 ? " …" : ""));
+        }
+    }
+}

@@ -1,0 +1,429 @@
+package org.urvant.scl.selection;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.urvant.scl.DataSet;
+
+/**
+ * Holds a condition against an index, one node after the other. The answer for a node is a set of its attributes as bits,
+ * null for none. What is the same for all nodes of a shape, or for all that share a text, is found once.
+ */
+final class Evaluation {
+    private static final byte YES = 1;
+    private static final byte NO = 2;
+
+    private final SignalIndex index;
+    private final long[][] full;
+    private final Map<SignalKind, Test> kinds = new EnumMap<>(SignalKind.class);
+
+    /** What is asked of a node; sets are shared, so nobody changes one that was returned. */
+    private interface Test {
+        long[] at(int node);
+    }
+
+    /** Whether a text fits. */
+    private interface TextTest {
+        boolean fits(String text);
+    }
+
+    Evaluation(SignalIndex index) {
+        this.index = index;
+        this.full = new long[index.shapeCount()][];
+    }
+
+    long[][] run(Condition condition) {
+        Test test = test(condition);
+        long[][] found = new long[index.nodeCount()][];
+        for (int node = 0; node < found.length; node++) {
+            found[node] = index.isHidden(node) ? null : test.at(node);
+        }
+        return found;
+    }
+
+    long countOfKind(int node, SignalKind kind, long[] mask) {
+        long[] own = kinds.computeIfAbsent(kind, this::kind).at(node);
+        long count = 0;
+        for (int i = 0; own != null && i < own.length; i++) {
+            count += Long.bitCount(own[i] & mask[i]);
+        }
+        return count;
+    }
+
+    private long[] all(int node) {
+        int shape = index.shape(node);
+        if (full[shape] == null) {
+            int count = index.attributeCount(node);
+            long[] bits = new long[count + 63 >> 6];
+            for (int i = 0; i < count; i++) {
+                bits[i >> 6] |= 1L << i;
+            }
+            full[shape] = bits;
+        }
+        return full[shape].length == 0 ? null : full[shape];
+    }
+
+    private Test test(Condition condition) {
+        if (condition instanceof Condition.AllOf all) {
+            List<Test> parts = new ArrayList<>();
+            // what a whole node can fail at first
+            all.parts().stream().filter(Evaluation::isOfNode).forEach(part -> parts.add(test(part)));
+            all.parts().stream().filter(part -> !isOfNode(part)).forEach(part -> parts.add(test(part)));
+            return parts.size() == 1 ? parts.get(0) : node -> intersection(parts, node);
+        }
+        if (condition instanceof Condition.AnyOf any) {
+            List<Test> parts = any.parts().stream().map(this::test).toList();
+            return node -> union(parts, node);
+        }
+        if (condition instanceof Condition.Not not) {
+            Test part = test(not.part());
+            return node -> complement(part.at(node), node);
+        }
+        if (condition instanceof Condition.OfKind kind) {
+            return kind(kind.kind());
+        }
+        if (condition instanceof Condition.Text text) {
+            return new FreeText(text);
+        }
+        return field((Condition.Field) condition);
+    }
+
+    private static boolean isOfNode(Condition condition) {
+        return condition instanceof Condition.Field field && field.field().scope() == QueryField.Scope.NODE;
+    }
+
+    private long[] intersection(List<Test> parts, int node) {
+        long[] left = all(node);
+        for (int i = 0; i < parts.size() && left != null; i++) {
+            long[] next = parts.get(i).at(node);
+            left = left == full[index.shape(node)] ? next : next == full[index.shape(node)] ? left : and(left, next);
+        }
+        return left;
+    }
+
+    private static long[] and(long[] a, long[] b) {
+        if (a == null || b == null) {
+            return null;
+        }
+        long[] both = new long[a.length];
+        long any = 0;
+        for (int i = 0; i < a.length; i++) {
+            both[i] = a[i] & b[i];
+            any |= both[i];
+        }
+        return any == 0 ? null : both;
+    }
+
+    private static long[] or(long[] a, long[] b) {
+        if (a == null || b == null) {
+            return a == null ? b : a;
+        }
+        long[] either = new long[a.length];
+        for (int i = 0; i < a.length; i++) {
+            either[i] = a[i] | b[i];
+        }
+        return either;
+    }
+
+    private long[] union(List<Test> parts, int node) {
+        long[] found = null;
+        for (Test part : parts) {
+            found = or(found, part.at(node));
+        }
+        return found;
+    }
+
+    private long[] complement(long[] bits, int node) {
+        long[] all = all(node);
+        if (bits == null || all == null) {
+            return all;
+        }
+        long[] others = new long[all.length];
+        long any = 0;
+        for (int i = 0; i < all.length; i++) {
+            others[i] = all[i] & ~bits[i];
+            any |= others[i];
+        }
+        return any == 0 ? null : others;
+    }
+
+    private Test kind(SignalKind kind) {
+        int[] bits = index.column(Column.KINDS);
+        Test defined = byShape(row -> (bits[row] >> kind.ordinal() & 1) != 0);
+        return kind == SignalKind.COMMAND ? node -> flipped(defined.at(node), node) : defined;
+    }
+
+    private long[] flipped(long[] bits, int node) {
+        int[] starts = index.column(Column.FLIP_START);
+        if (starts[node] == starts[node + 1]) {
+            return bits;
+        }
+        long[] changed = bits == null ? new long[all(node).length] : bits.clone();
+        for (int i = starts[node]; i < starts[node + 1]; i++) {
+            int attribute = index.column(Column.FLIP_ATTRIBUTE)[i];
+            changed[attribute >> 6] ^= 1L << attribute;
+        }
+        return and(changed, changed);
+    }
+
+    /** Whether an attribute of a shape fits, by its row among the attributes of all shapes. */
+    private interface RowTest {
+        boolean fits(int row);
+    }
+
+    /** Asks each attribute of a shape once. */
+    private Test byShape(RowTest test) {
+        long[][] known = new long[index.shapeCount()][];
+        boolean[] asked = new boolean[index.shapeCount()];
+        return node -> {
+            int shape = index.shape(node);
+            if (!asked[shape]) {
+                asked[shape] = true;
+                known[shape] = bits(node, test);
+            }
+            return known[shape];
+        };
+    }
+
+    private long[] bits(int node, RowTest test) {
+        int count = index.attributeCount(node);
+        long[] bits = new long[count + 63 >> 6];
+        for (int i = 0; i < count; i++) {
+            if (test.fits(index.row(node, i))) {
+                bits[i >> 6] |= 1L << i;
+            }
+        }
+        return and(bits, bits);
+    }
+
+    /** Asks each text once. */
+    private final class TextCache {
+        private final TextTest test;
+        private final byte[] known = new byte[index.textCount()];
+
+        TextCache(TextTest test) {
+            this.test = test;
+        }
+
+        boolean fits(int text) {
+            if (known[text] == 0) {
+                known[text] = test.fits(index.text(text)) ? YES : NO;
+            }
+            return known[text] == YES;
+        }
+    }
+
+    private Test field(Condition.Field condition) {
+        TextCache cache = new TextCache(condition.pattern()::fits);
+        return switch (condition.field()) {
+            case QUANTITY -> definition(cache, Column.QUANTITY);
+            case PHASE -> definition(cache, Column.PHASE);
+            case DO -> definition(cache, Column.OBJECT);
+            case FC -> definition(cache, Column.CONSTRAINT);
+            case CDC -> definition(cache, Column.INNER_CLASS, Column.OUTER_CLASS);
+            case TYPE -> definition(cache, Column.BASIC_TYPE);
+            case DA -> {
+                int[] paths = index.column(Column.PATH);
+                int[] objects = index.column(Column.OBJECT);
+                int[] attributes = index.column(Column.ATTRIBUTE);
+                yield byShape(row -> cache.fits(attributes[row])
+                        || condition.pattern().fits(below(index.text(paths[row]), index.text(objects[row]))));
+            }
+            case IED -> ofNode(cache, node -> index.column(Column.IED_NAME)[index.ied(node)]);
+            case MAKER -> ofNode(cache, node -> index.column(Column.IED_MAKER)[index.ied(node)]);
+            case MODEL -> ofNode(cache, node -> index.column(Column.IED_MODEL)[index.ied(node)]);
+            case LD ->
+                ofNode(
+                        cache,
+                        node -> index.column(Column.DEVICE_INSTANCE)[index.column(Column.NODE_DEVICE)[node]],
+                        node -> index.column(Column.DEVICE_NAME)[index.column(Column.NODE_DEVICE)[node]]);
+            case LN ->
+                ofNode(cache, node -> index.column(Column.NODE_NAME)[node], node -> index.column(Column.NODE_CLASS)[
+                        node]);
+            case LEVEL -> place(cache, Column.PLACE_LEVEL);
+            case BAY -> place(cache, Column.PLACE_BAY);
+            case EQUIPMENT -> place(cache, Column.PLACE_EQUIPMENT);
+            case SET -> node -> memberOf(cache, node);
+            case DESC -> {
+                Test defined = definition(cache, Column.TEXT);
+                Test around = ofNode(
+                        cache,
+                        node -> index.column(Column.NODE_TEXT)[node],
+                        node -> index.column(Column.DEVICE_TEXT)[index.column(Column.NODE_DEVICE)[node]],
+                        node -> index.column(Column.IED_TEXT)[index.ied(node)]);
+                yield node -> {
+                    long[] whole = around.at(node);
+                    return whole == null ? described(cache, defined.at(node), node) : whole;
+                };
+            }
+            case KIND -> throw new IllegalStateException("a kind is a condition of its own");
+        };
+    }
+
+    /** Returns the path below its data object; empty for one that has nothing below. */
+    private static String below(String path, String object) {
+        return path.substring(Math.min(path.length(), object.length() + 1));
+    }
+
+    private Test definition(TextCache cache, Column... columns) {
+        return byShape(row -> {
+            boolean fits = false;
+            for (Column column : columns) {
+                fits |= cache.fits(index.column(column)[row]);
+            }
+            return fits;
+        });
+    }
+
+    /** Returns the number of a text for a node. */
+    private interface NodeText {
+        int of(int node);
+    }
+
+    private Test ofNode(TextCache cache, NodeText... columns) {
+        return node -> {
+            for (NodeText column : columns) {
+                if (cache.fits(column.of(node))) {
+                    return all(node);
+                }
+            }
+            return null;
+        };
+    }
+
+    private Test place(TextCache cache, Column column) {
+        return node -> {
+            int place = index.column(Column.NODE_PLACE)[node];
+            boolean fits = place >= 0 && index.column(column)[place] != 0 && cache.fits(index.column(column)[place]);
+            return fits ? all(node) : null;
+        };
+    }
+
+    private long[] memberOf(TextCache cache, int node) {
+        int[] starts = index.column(Column.SET_START);
+        long[] found = null;
+        for (int i = starts[node]; i < starts[node + 1]; i++) {
+            if (cache.fits(index.column(Column.SET_NAME)[i])) {
+                String path = index.text(index.column(Column.SET_PATH)[i]);
+                int element = index.column(Column.SET_INDEX)[i];
+                int constraint = index.column(Column.SET_CONSTRAINT)[i];
+                found = or(
+                        found,
+                        bits(
+                                node,
+                                row -> index.column(Column.CONSTRAINT)[row] == constraint
+                                        && DataSet.Member.holds(
+                                                path, element, index.text(index.column(Column.PATH)[row]))));
+            }
+        }
+        return found;
+    }
+
+    /** A description of the instance stands before that of the definition. */
+    private long[] described(TextCache cache, long[] defined, int node) {
+        int[] starts = index.column(Column.OBJECT_START);
+        long[] found = defined;
+        for (int i = starts[node]; i < starts[node + 1]; i++) {
+            int object = index.column(Column.OBJECT_NAME)[i];
+            long[] own = bits(node, row -> index.column(Column.OBJECT)[row] == object);
+            boolean fits = cache.fits(index.column(Column.OBJECT_TEXT)[i]);
+            if (own != null && (fits || found != null)) {
+                found = fits ? or(found, own) : and(found, complement(own, node));
+            }
+        }
+        return found;
+    }
+
+    /** A word that any field may contain; it may also reach from the node's reference into the path. */
+    private final class FreeText implements Test {
+        private final String word;
+        private final Glob pattern;
+        private final TextCache cache;
+        private final Test defined;
+        /** What fits of a shape, by the places of the pattern that the node's reference leads to: few, for many nodes. */
+        private final Map<Integer, Map<Long, Optional<long[]>>> ends = new HashMap<>();
+
+        FreeText(Condition.Text text) {
+            this.word = text.folded();
+            this.pattern = text.isPattern() ? new Glob("*" + word + "*") : null;
+            this.cache =
+                    new TextCache(pattern == null ? given -> Glob.fold(given).contains(word) : pattern::fits);
+            this.defined = definition(
+                    cache,
+                    Column.PATH,
+                    Column.CONSTRAINT,
+                    Column.INNER_CLASS,
+                    Column.OUTER_CLASS,
+                    Column.BASIC_TYPE,
+                    Column.TEXT);
+        }
+
+        @Override
+        public long[] at(int node) {
+            return fitsNode(node) ? all(node) : or(or(defined.at(node), objects(node)), across(node));
+        }
+
+        private boolean fitsNode(int node) {
+            int device = index.column(Column.NODE_DEVICE)[node];
+            int ied = index.column(Column.DEVICE_IED)[device];
+            int place = index.column(Column.NODE_PLACE)[node];
+            return cache.fits(index.column(Column.IED_NAME)[ied])
+                    || cache.fits(index.column(Column.IED_TEXT)[ied])
+                    || cache.fits(index.column(Column.IED_MAKER)[ied])
+                    || cache.fits(index.column(Column.IED_MODEL)[ied])
+                    || cache.fits(index.column(Column.DEVICE_NAME)[device])
+                    || cache.fits(index.column(Column.DEVICE_TEXT)[device])
+                    || cache.fits(index.column(Column.NODE_NAME)[node])
+                    || cache.fits(index.column(Column.NODE_TEXT)[node])
+                    || place >= 0 && cache.fits(index.column(Column.PLACE_PATH)[place]);
+        }
+
+        private long[] objects(int node) {
+            int[] starts = index.column(Column.OBJECT_START);
+            long[] found = null;
+            for (int i = starts[node]; i < starts[node + 1]; i++) {
+                if (cache.fits(index.column(Column.OBJECT_TEXT)[i])) {
+                    int object = index.column(Column.OBJECT_NAME)[i];
+                    found = or(found, bits(node, row -> index.column(Column.OBJECT)[row] == object));
+                }
+            }
+            int[] sets = index.column(Column.SET_START);
+            for (int i = sets[node]; i < sets[node + 1]; i++) {
+                if (cache.fits(index.column(Column.SET_NAME)[i])) {
+                    return or(found, memberOf(cache, node));
+                }
+            }
+            return found;
+        }
+
+        private long[] across(int node) {
+            if (pattern == null && word.indexOf('/') < 0 && word.indexOf('.') < 0) {
+                return null;
+            }
+            if (pattern != null) {
+                long places = pattern.after(pattern.after(1, index.nodeReference(node)), ".");
+                return ends.computeIfAbsent(index.shape(node), shape -> new HashMap<>())
+                        .computeIfAbsent(
+                                places,
+                                key -> Optional.ofNullable(bits(
+                                        node,
+                                        row -> pattern.isEnd(
+                                                pattern.after(places, index.text(index.column(Column.PATH)[row]))))))
+                        .orElse(null);
+            }
+            String reference = Glob.fold(index.nodeReference(node)) + ".";
+            long[] found = reference.contains(word) ? all(node) : null;
+            for (int dot = word.indexOf('.'); dot >= 0 && found == null; dot = word.indexOf('.', dot + 1)) {
+                if (reference.endsWith(word.substring(0, dot + 1))) {
+                    String rest = word.substring(dot + 1);
+                    found = bits(node, row -> Glob.fold(index.text(index.column(Column.PATH)[row]))
+                            .startsWith(rest));
+                }
+            }
+            return found;
+        }
+    }
+}

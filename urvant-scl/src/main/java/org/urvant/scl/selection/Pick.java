@@ -1,0 +1,97 @@
+package org.urvant.scl.selection;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.urvant.core.fault.RefusedException;
+import org.urvant.scl.DataAttribute;
+import org.urvant.scl.Ied;
+import org.urvant.scl.LogicalNode;
+
+/**
+ * A kept choice of signals: the union of what its queries find, less what was taken out by hand. It says nothing about one
+ * device, so it can be applied to every IED of its type.
+ *
+ * @param name name of the pick
+ * @param maker maker of the IEDs that it is for
+ * @param type type of the IEDs that it is for
+ * @param queries the queries, in the order in which they were added
+ * @param without signals taken out by hand, as {@code PROT/PTOC1.Str.general}: without the name of the IED
+ */
+public record Pick(String name, String maker, String type, List<Query> queries, List<String> without) {
+    public Pick {
+        Objects.requireNonNull(name, "name");
+        queries = List.copyOf(queries);
+        without = List.copyOf(without);
+    }
+
+    /** Returns whether the pick is for IEDs like this one. */
+    public boolean fits(Ied ied) {
+        return ied.maker().equals(maker) && ied.type().equals(type);
+    }
+
+    /** Returns the signals of an IED that the pick finds, each once: in the order of its queries, then of the file. */
+    public List<DataAttribute> signals(Ied ied) {
+        Set<String> seen = new HashSet<>(without);
+        List<DataAttribute> found = new ArrayList<>();
+        for (Query query : queries) {
+            query.find(ied).forEach(attribute -> {
+                if (seen.add(place(attribute))) {
+                    found.add(attribute);
+                }
+            });
+        }
+        return found;
+    }
+
+    /** Returns where a signal is within its IED, so that like IEDs have like places. */
+    public static String place(DataAttribute attribute) {
+        LogicalNode node = attribute.node();
+        return node.device().instance() + "/" + node.name() + "." + attribute.path();
+    }
+
+    /**
+     * Returns the pick with one more query; unchanged when it has it already.
+     *
+     * @throws RefusedException when the query names an IED
+     */
+    public Pick with(Query query) {
+        if (query.fields().contains(QueryField.IED)) {
+            throw new RefusedException(
+                    "a pick fits every relay of its type, so it cannot name one",
+                    "Leave the term ied: out; name relays when you use the pick.");
+        }
+        if (queries.contains(query)) {
+            return this;
+        }
+        return new Pick(
+                name,
+                maker,
+                type,
+                Stream.concat(queries.stream(), Stream.of(query)).toList(),
+                without);
+    }
+
+    /** Returns the pick without a query, given by its text. */
+    public Pick withoutQuery(String text) {
+        List<Query> others =
+                queries.stream().filter(query -> !query.text().equals(text)).toList();
+        return new Pick(name, maker, type, others, without);
+    }
+
+    /** Returns the pick without a signal, given by its place; unchanged when it is out already. */
+    public Pick without(String place) {
+        if (without.contains(place)) {
+            return this;
+        }
+        return new Pick(
+                name,
+                maker,
+                type,
+                queries,
+                Stream.concat(without.stream(), Stream.of(place)).toList());
+    }
+}

@@ -1,0 +1,223 @@
+package org.urvant.scl.selection;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.urvant.scl.DataAttribute;
+import org.urvant.scl.DataSet;
+import org.urvant.scl.Ied;
+import org.urvant.scl.LogicalDevice;
+import org.urvant.scl.LogicalNode;
+import org.urvant.scl.SitePart;
+
+/** Makes a {@link SignalIndex} of IEDs. */
+final class SignalIndexBuilder {
+    private final String source;
+    private final boolean keepsViews;
+    private final Texts.Builder texts = new Texts.Builder();
+    private final Map<Column, Numbers> columns = new EnumMap<>(Column.class);
+    private final Map<String, Map<String, Shape>> shapes = new HashMap<>();
+    private final Map<SitePart, Integer> places = new HashMap<>();
+    private final List<LogicalNode> views = new ArrayList<>();
+
+    /** Numbers that grow. */
+    private static final class Numbers {
+        private int[] numbers = new int[64];
+        private int size;
+
+        void add(int number) {
+            if (size == numbers.length) {
+                numbers = Arrays.copyOf(numbers, size * 2);
+            }
+            numbers[size++] = number;
+        }
+    }
+
+    /** A shape by its row, with the objects that take commands: whether their definition says status-only. */
+    private record Shape(int row, Map<String, Boolean> statusOnly, Map<String, List<Integer>> commands) {}
+
+    /** What leads from a dataset to a node. */
+    private record Membership(int set, int path, int index, int constraint) {}
+
+    SignalIndexBuilder(String source, boolean keepsViews) {
+        this.source = source;
+        this.keepsViews = keepsViews;
+        for (Column column : Column.values()) {
+            columns.put(column, new Numbers());
+        }
+        add(Column.SHAPE_START, 0);
+        add(Column.OBJECT_START, 0);
+        add(Column.SET_START, 0);
+        add(Column.FLIP_START, 0);
+    }
+
+    private void add(Column column, int number) {
+        columns.get(column).add(number);
+    }
+
+    private void add(Column column, String text) {
+        columns.get(column).add(texts.add(text));
+    }
+
+    private int size(Column column) {
+        return columns.get(column).size;
+    }
+
+    SignalIndexBuilder add(List<Ied> ieds) {
+        ieds.forEach(this::add);
+        return this;
+    }
+
+    private void add(Ied ied) {
+        add(Column.IED_NAME, ied.name());
+        add(Column.IED_MAKER, ied.maker());
+        add(Column.IED_MODEL, ied.type());
+        add(Column.IED_TEXT, ied.description());
+        List<LogicalDevice> devices = ied.logicalDevices();
+        List<List<LogicalNode>> nodes =
+                devices.stream().map(LogicalDevice::nodes).toList();
+        Map<String, List<Membership>> memberships = memberships(nodes);
+        for (int i = 0; i < devices.size(); i++) {
+            LogicalDevice device = devices.get(i);
+            add(Column.DEVICE_IED, size(Column.IED_NAME) - 1);
+            add(Column.DEVICE_INSTANCE, device.instance());
+            add(Column.DEVICE_NAME, device.name());
+            add(Column.DEVICE_TEXT, device.description());
+            String before = device.name() + "/";
+            for (LogicalNode node : nodes.get(i)) {
+                String name = node.name();
+                node(node, name, memberships.getOrDefault(before + name, List.of()));
+            }
+        }
+    }
+
+    private Map<String, List<Membership>> memberships(List<List<LogicalNode>> nodes) {
+        Map<String, List<Membership>> all = new HashMap<>();
+        for (List<LogicalNode> device : nodes) {
+            for (LogicalNode node : device) {
+                for (DataSet set : node.dataSets()) {
+                    int name = texts.add(set.name());
+                    for (DataSet.Member member : set.members()) {
+                        all.computeIfAbsent(member.node(), key -> new ArrayList<>())
+                                .add(new Membership(
+                                        name,
+                                        texts.add(member.path()),
+                                        member.index(),
+                                        texts.add(member.constraint())));
+                    }
+                }
+            }
+        }
+        return all;
+    }
+
+    private void node(LogicalNode node, String name, List<Membership> memberships) {
+        Shape shape = shape(node);
+        add(Column.NODE_DEVICE, size(Column.DEVICE_NAME) - 1);
+        add(Column.NODE_NAME, name);
+        add(Column.NODE_CLASS, node.nodeClass());
+        add(Column.NODE_SHAPE, shape.row);
+        add(Column.NODE_TEXT, node.description());
+        add(Column.NODE_PLACE, node.place().map(this::place).orElse(-1));
+        add(Column.NODE_PLACE_INFERRED, node.isPlaceInferred() ? 1 : 0);
+        node.objectDescriptions().forEach((object, text) -> {
+            add(Column.OBJECT_NAME, object);
+            add(Column.OBJECT_TEXT, text);
+        });
+        for (Membership membership : memberships) {
+            add(Column.SET_NAME, membership.set);
+            add(Column.SET_PATH, membership.path);
+            add(Column.SET_INDEX, membership.index);
+            add(Column.SET_CONSTRAINT, membership.constraint);
+        }
+        shape.statusOnly.forEach((object, statusOnly) -> {
+            Optional<String> model = node.valueAt(List.of(object, "ctlModel"));
+            if (model.isPresent() && SignalKind.isStatusOnly(model.get()) != statusOnly) {
+                shape.commands.get(object).forEach(attribute -> add(Column.FLIP_ATTRIBUTE, attribute));
+            }
+        });
+        add(Column.OBJECT_START, size(Column.OBJECT_NAME));
+        add(Column.SET_START, size(Column.SET_NAME));
+        add(Column.FLIP_START, size(Column.FLIP_ATTRIBUTE));
+        if (keepsViews) {
+            views.add(node);
+        }
+    }
+
+    private int place(SitePart part) {
+        return places.computeIfAbsent(part, key -> {
+            add(Column.PLACE_PATH, part.path());
+            add(Column.PLACE_LEVEL, name(part, SitePart.Kind.VOLTAGE_LEVEL));
+            add(Column.PLACE_BAY, name(part, SitePart.Kind.BAY));
+            boolean inside =
+                    Set.of(SitePart.Kind.EQUIPMENT, SitePart.Kind.FUNCTION).contains(part.kind());
+            add(Column.PLACE_EQUIPMENT, inside ? part.name() : "");
+            return size(Column.PLACE_PATH) - 1;
+        });
+    }
+
+    private static String name(SitePart part, SitePart.Kind kind) {
+        return part.within(kind).map(SitePart::name).orElse("");
+    }
+
+    private Shape shape(LogicalNode node) {
+        Map<String, Shape> ofClass = shapes.computeIfAbsent(node.nodeClass(), key -> new HashMap<>());
+        String key = node.shape();
+        Shape known = ofClass.get(key);
+        if (known == null) {
+            known = newShape(node);
+            ofClass.put(key, known);
+        }
+        return known;
+    }
+
+    private Shape newShape(LogicalNode node) {
+        Map<String, Boolean> statusOnly = new HashMap<>();
+        Map<String, List<Integer>> commands = new HashMap<>();
+        int number = 0;
+        for (DataAttribute attribute : node.attributes()) {
+            String object = attribute.objectName();
+            add(Column.PATH, attribute.path());
+            add(Column.OBJECT, object);
+            add(Column.ATTRIBUTE, attribute.attributePath());
+            add(Column.INNER_CLASS, attribute.innerClass());
+            add(Column.OUTER_CLASS, attribute.objectClass());
+            add(Column.BASIC_TYPE, attribute.basicType());
+            add(Column.TEXT, attribute.definedDescription());
+            add(Column.CONSTRAINT, attribute.constraint().map(Enum::name).orElse(""));
+            add(Column.QUANTITY, Quantity.of(object));
+            add(Column.PHASE, Quantity.phase(attribute.path()));
+            add(Column.LINE, attribute.position().line());
+            int kinds = 0;
+            for (SignalKind kind : SignalKind.values()) {
+                boolean fits = !kind.definedReason(attribute).isEmpty();
+                if (fits && kind == SignalKind.COMMAND) {
+                    commands.computeIfAbsent(object, name -> new ArrayList<>()).add(number);
+                    fits = !statusOnly.computeIfAbsent(object, name -> isStatusOnly(attribute));
+                }
+                kinds |= fits ? 1 << kind.ordinal() : 0;
+            }
+            add(Column.KINDS, kinds);
+            number++;
+        }
+        add(Column.SHAPE_START, size(Column.PATH));
+        return new Shape(size(Column.SHAPE_START) - 2, statusOnly, commands);
+    }
+
+    private static boolean isStatusOnly(DataAttribute command) {
+        return SignalKind.isStatusOnly(SignalKind.controlModel(command)
+                .flatMap(DataAttribute::defaultValue)
+                .orElse(""));
+    }
+
+    SignalIndex build() {
+        Map<Column, int[]> built = new EnumMap<>(Column.class);
+        columns.forEach((column, numbers) -> built.put(column, Arrays.copyOf(numbers.numbers, numbers.size)));
+        return new SignalIndex(source, texts.build(), built, Set.of(), List.copyOf(views));
+    }
+}

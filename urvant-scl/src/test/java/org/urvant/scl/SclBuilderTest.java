@@ -1,0 +1,197 @@
+package org.urvant.scl;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class SclBuilderTest {
+    /** A plain tree beside the store, to hold it against. */
+    private record Element(String name, int line, Map<String, String> attributes, List<Element> children) {}
+
+    private static Element random(Random random, int depth, int[] line) {
+        Map<String, String> attributes = new HashMap<>();
+        for (int i = random.nextInt(4); i > 0; i--) {
+            attributes.put("a" + random.nextInt(6), "v" + random.nextInt(9));
+        }
+        List<Element> children = new ArrayList<>();
+        String[] names = {"IED", "LN", "DOI", "Private", "Unknown"};
+        int own = ++line[0];
+        for (int i = depth == 0 ? 0 : random.nextInt(5); i > 0; i--) {
+            children.add(random(random, depth - 1, line));
+        }
+        return new Element(names[random.nextInt(names.length)], own, attributes, children);
+    }
+
+    private static void feed(SclBuilder builder, Element element, String name) {
+        builder.open(name, element.line, 1);
+        element.attributes.forEach(builder::attribute);
+        element.children.forEach(child -> feed(builder, child, child.name));
+        builder.close();
+    }
+
+    private static void compare(SclStore store, int row, Element element, String name) {
+        Tag tag = Tag.of(name);
+        assertThat(store.tag(row)).isEqualTo(tag);
+        if (tag == Tag.OTHER) {
+            assertThat(store.attribute(row, SclStore.NAME)).isEqualTo(name);
+        }
+        assertThat(store.line(row)).isEqualTo(element.line);
+        for (int i = 0; i < 6; i++) {
+            assertThat(store.attribute(row, "a" + i)).isEqualTo(element.attributes.get("a" + i));
+        }
+        List<Integer> rows = new ArrayList<>();
+        store.children(row, null).forEach(rows::add);
+        assertThat(rows).hasSameSizeAs(element.children);
+        for (int i = 0; i < rows.size(); i++) {
+            Element child = element.children.get(i);
+            assertThat(store.parent(rows.get(i))).isEqualTo(row);
+            compare(store, rows.get(i), child, child.name);
+        }
+        long lns = element.children.stream()
+                .filter(child -> child.name.equals("LN"))
+                .count();
+        List<Integer> only = new ArrayList<>();
+        store.children(row, Tag.LN).forEach(only::add);
+        assertThat(only).hasSize((int) lns);
+        assertThat(store.child(row, Tag.LN) >= 0).isEqualTo(lns > 0);
+    }
+
+    @Property(tries = 200)
+    void theStoreHoldsTheTreeThatItWasGiven(@ForAll long seed, @ForAll @IntRange(max = 5) int depth) {
+        Element root = random(new Random(seed), depth, new int[1]);
+        SclBuilder builder = new SclBuilder("made");
+        feed(builder, root, "SCL");
+        SclFile file = builder.build();
+        compare(file.store, 0, root, "SCL");
+        assertThat(file.elementCount()).isEqualTo(builder.size());
+    }
+
+    @Test
+    void aStringPoolGivesEachStringOneNumber() {
+        StringPool pool = new StringPool();
+        for (int round = 0; round < 2; round++) {
+            for (int i = 0; i < 5000; i++) {
+                assertThat(pool.add("s" + i)).isEqualTo(i);
+            }
+        }
+        assertThat(pool.size()).isEqualTo(5000);
+        assertThat(pool.find("s4999")).isEqualTo(4999);
+        assertThat(pool.find("none")).isEqualTo(-1);
+        assertThat(pool.get(17)).isEqualTo("s17");
+    }
+
+    @Test
+    void whatIsNotWholeIsRefused() {
+        SclBuilder builder = new SclBuilder("made");
+        assertThatThrownBy(builder::build).isInstanceOf(IllegalStateException.class);
+        builder.open("SCL", 1, 1);
+        builder.open("Header", 2, 1);
+        builder.close();
+        assertThatThrownBy(() -> builder.attribute("late", "x")).hasMessageContaining("after a child");
+        assertThatThrownBy(builder::build).hasMessageContaining("opened and closed");
+    }
+
+    /** Editions by IEC 61850-6:2009+A1:2018, 8.2.3: version, revision, and release where it is above 1. */
+    @ParameterizedTest
+    @CsvSource({",,,2003", "2007,A,,2007A", "2007,B,,2007B", "2007,B,1,2007B", "2007,B,4,2007B4"})
+    void editionsAreVersionRevisionAndRelease(String version, String revision, String release, String edition) {
+        SclBuilder builder = new SclBuilder("made");
+        builder.open("SCL", 1, 1);
+        if (version != null) {
+            builder.attribute("version", version);
+            builder.attribute("revision", revision);
+        }
+        if (release != null) {
+            builder.attribute("release", release);
+        }
+        builder.close();
+        assertThat(builder.build().edition()).isEqualTo(edition);
+    }
+
+    @Test
+    void arraysAndNestedObjectsAreUnfolded() {
+        SclBuilder builder = new SclBuilder("made");
+        builder.open("SCL", 1, 1);
+        element(
+                builder,
+                "IED",
+                Map.of("name", "A"),
+                () -> element(
+                        builder,
+                        "AccessPoint",
+                        Map.of("name", "P"),
+                        () -> element(
+                                builder,
+                                "Server",
+                                Map.of(),
+                                () -> element(builder, "LDevice", Map.of("inst", "L", "ldName", "FUNCTION"), () -> {
+                                    element(
+                                            builder,
+                                            "LN0",
+                                            Map.of("lnClass", "LLN0", "inst", "", "lnType", "N"),
+                                            () -> {});
+                                    element(
+                                            builder,
+                                            "LN",
+                                            Map.of("lnClass", "MHAI", "inst", "1", "lnType", "N"),
+                                            () -> {});
+                                }))));
+        element(builder, "DataTypeTemplates", Map.of(), () -> {
+            element(
+                    builder,
+                    "LNodeType",
+                    Map.of("id", "N", "lnClass", "MHAI"),
+                    () -> element(builder, "DO", Map.of("name", "Har", "type", "H"), () -> {}));
+            element(builder, "DOType", Map.of("id", "H", "cdc", "HMV"), () -> {
+                element(builder, "SDO", Map.of("name", "phsHar", "type", "M", "count", "3"), () -> {});
+                element(builder, "DA", Map.of("name", "n", "bType", "INT16U", "fc", "CF", "count", "2"), () -> {});
+                element(builder, "DA", Map.of("name", "odd", "bType", "BOOLEAN", "fc", "QQ"), () -> {});
+            });
+            element(
+                    builder,
+                    "DOType",
+                    Map.of("id", "M", "cdc", "CMV"),
+                    () -> element(builder, "DA", Map.of("name", "cVal", "bType", "FLOAT32", "fc", "MX"), () -> {}));
+        });
+        builder.close();
+        LogicalDevice device =
+                builder.build().ied("A").orElseThrow().logicalDevices().get(0);
+        assertThat(device.name()).as("ldName replaces IED name and instance").isEqualTo("FUNCTION");
+        assertThat(device.nodes()).extracting(LogicalNode::name).containsExactly("LLN0", "MHAI1");
+        List<DataAttribute> attributes = device.nodes().get(1).attributes();
+        assertThat(attributes)
+                .extracting(DataAttribute::path)
+                .containsExactly(
+                        "Har.phsHar(0).cVal",
+                        "Har.phsHar(1).cVal",
+                        "Har.phsHar(2).cVal",
+                        "Har.n(0)",
+                        "Har.n(1)",
+                        "Har.odd");
+        assertThat(attributes.get(0).objectClass()).isEqualTo("HMV");
+        assertThat(attributes.get(0).innerClass()).isEqualTo("CMV");
+        assertThat(attributes.get(0)).hasToString("FUNCTION/MHAI1.Har.phsHar(0).cVal [MX]");
+        assertThat(attributes.get(5).constraint())
+                .as("a constraint that the standard does not know")
+                .isEmpty();
+        assertThat(device.nodes().get(1).attributeAt("Har.n(1)")).contains(attributes.get(4));
+    }
+
+    private static void element(SclBuilder builder, String name, Map<String, String> attributes, Runnable inner) {
+        builder.open(name, 1, 1);
+        attributes.forEach(builder::attribute);
+        inner.run();
+        builder.close();
+    }
+}

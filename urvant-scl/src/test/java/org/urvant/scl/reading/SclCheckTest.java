@@ -1,0 +1,261 @@
+package org.urvant.scl.reading;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Rule;
+import org.urvant.scl.FileCheck;
+import org.urvant.scl.NodeClass;
+import org.urvant.scl.SclCheck;
+import org.urvant.scl.SclFile;
+
+/** Plants each mistake that an SCL file can have into a sound one, and looks for the finding with its line. */
+class SclCheckTest {
+    private static String text(String name) throws IOException {
+        return Files.readString(Path.of("../demo", name), StandardCharsets.ISO_8859_1);
+    }
+
+    private static SclCheck.Result check(String text, String name) {
+        SclFile file = new SclReader().read(text.getBytes(StandardCharsets.ISO_8859_1), name);
+        return FileCheck.check(file);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"skarholm.scd", "F01.cid", "F02.cid", "nb2.icd"})
+    void theDemoFilesHaveNoFault(String name) throws IOException {
+        assertThat(check(text(name), name).findings()).isEmpty();
+    }
+
+    /** Columns: what stands in the station's file, what stands there instead, the rule, a part of its message. */
+    @ParameterizedTest(name = "{2}: {0} → {1}")
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '~',
+            textBlock =
+                    """
+            "IP">192.0.2.11< | "IP">192.0.2.255<                            | address-out-of-range   | IP 192.0.2.255 of F01 is the broadcast address of the network; expected
+            "IP-SUBNET">255.255.255.0< | "IP-SUBNET">255.0.255.0<           | address-out-of-range   | IP-SUBNET 255.0.255.0 of F01 has holes
+            "IP-GATEWAY">192.0.2.1< | "IP-GATEWAY">192.0.2.0<               | address-out-of-range   | IP-GATEWAY 192.0.2.0 of F01 is the address of the network itself
+            "IP-GATEWAY">192.0.2.1< | "IP-GATEWAY">224.0.0.9<               | address-out-of-range   | IP-GATEWAY 224.0.0.9 of F01 is a multicast address
+            "IP-GATEWAY">192.0.2.1< | "IP-GATEWAY">198.51.100.1<            | gateway-outside        | IP-GATEWAY 198.51.100.1 of F01 is not in the subnet of 192.0.2.11
+            lnType="MF7_XCBR" | lnType="MF7_XCBRR"                          | type-missing           | LNodeType 'MF7_XCBRR' of F01CTRL/XCBR1 is not defined. Did you mean 'MF7_XCBR'?
+            <DO name="Pos" type="MF7_DPC_status"/> | <DO name="Pos" type="MF7_DPC_stat"/> | type-missing | DOType 'MF7_DPC_stat' of Pos is not defined. Did you mean
+            type="MF7_AnalogueValue" fc="SG" | type="MF7_AnalogValue" fc="SG" | type-missing          | DAType 'MF7_AnalogValue' of setMag
+            type="MF7_HealthKind" | type="MF7_HealthKinds"                  | type-missing           | EnumType 'MF7_HealthKinds' of stVal
+            <SDO name="phsA" type="MF7_CMV"/> | <SDO name="phsA" type="MF7_WYE"/> | type-circle     | DOType MF7_WYE contains itself
+            <LNodeType id="MF7_XSWI" lnClass="XSWI"> | <LNodeType id="MF7_XSWI" lnClass="XCBR"> | class-differs | F01CTRL/XSWI1 is of class XSWI, its type MF7_XSWI of XCBR
+            datSet="status"   | datSet="state"                              | dataset-missing        | sends dataset 'state', which F01CTRL/LLN0 does not have
+            lnClass="XCBR" lnInst="1" doName="Pos" fc="ST" | lnClass="XCBR" lnInst="2" doName="Pos" fc="ST" | member-missing | F01 has no logical node CTRL/XCBR2. Did you mean 'CTRL/XCBR1'?
+            lnClass="XCBR" lnInst="1" doName="Pos" fc="ST" | lnClass="XCBR" lnInst="1" doName="Poz" fc="ST" | member-missing | CTRL/XCBR1 has no Poz
+            lnClass="XCBR" lnInst="1" doName="Pos" fc="ST" | lnClass="XCBR" lnInst="1" doName="Pos" fc="MX" | member-missing | nothing with functional constraint MX
+            maxAttributes="40" | maxAttributes="4"                          | dataset-too-large      | dataset status has 7 members with 22 attributes; T01 says that it holds 4 attributes
+            maxAttributes="40" | maxAttributes="20"                         | service-limit-exceeded | dataset status has 7 members with 22 attributes; T01 says that it holds 20 attributes, by which some makers mean members
+            nofASDU="1"       | nofASDU="40"                                | dataset-too-large      | in one message of M01MU/LLN0.MS.phases; a frame holds 1500
+            doName="OpEx" daName="general" serviceType | doName="OpXx" daName="general" serviceType | source-data-missing | PROT/RBRF1 of F02 has no OpXx
+            lnClass="RBRF" lnInst="1" doName="OpEx" daName="general" serviceType | lnClass="RBRF" lnInst="9" doName="OpEx" daName="general" serviceType | source-data-missing | F02 has no logical node PROT/RBRF9
+            <FCDA ldInst="PROT" lnClass="RBRF" lnInst="1" doName="OpEx" fc="ST"/> | | source-data-missing | trips_out of F01 does not carry PROT/RBRF1.OpEx.general
+            srcCBName="positions_out" | srcCBName="positions"               | goose-no-publisher     | S01 has no GOOSE control block 'positions' in BAY/LLN0
+            pDO="BlkPro" pDA="stVal" | pDO="BlkPro" pDA="q"                 | goose-type-differs     | expects PTOC.BlkPro.q of type Quality, but F01 PROT/PTOC1.Str.general is BOOLEAN
+            iedName="F03" apName="AP1" | iedName="F04" apName="AP1"         | access-point-missing   | IED 'F04' is connected to station-bus but not in the file
+            <ServerAt apName="AP1"/> | <ServerAt apName="AP9"/>             | access-point-missing   | T01 has no access point 'AP9'
+            01-0C-CD-01-00-11 | 01-0C-CD-04-00-11                           | address-out-of-range   | expected 01-0C-CD-01-00-00 to 01-0C-CD-01-01-FF
+            01-0C-CD-04-00-01 | 01-0C-CD-01-00-01                           | address-out-of-range   | expected 01-0C-CD-04-00-00 to 01-0C-CD-04-01-FF
+            <P type="APPID">4001 | <P type="APPID">3FFF                     | address-out-of-range   | expected hexadecimal 4000 to 7FFF
+            <P type="APPID">8014 | <P type="APPID">C014                     | address-out-of-range   | hexadecimal 0000 to 3FFF or 8000 to BFFF
+            <P type="VLAN-ID">00A | <P type="VLAN-ID">FFF                   | address-out-of-range   | hexadecimal 0000 to 0FFE
+            <P type="VLAN-PRIORITY">6 | <P type="VLAN-PRIORITY">8           | address-out-of-range   | expected 0 to 7
+            192.0.2.14        | 192.0.2.256                                 | address-out-of-range   | IP '192.0.2.256' of T01
+            <IED name="F03"   | <IED name="F02"                             | duplicate-element      | there are two IEDs named F02
+            <LDevice inst="PROT" desc="Protection"> | <LDevice inst="CTRL" desc="Protection"> | duplicate-element | two of logical device 'CTRL'
+            lnClass="CILO" inst="2" | lnClass="CILO" inst="1"               | duplicate-element      | two of logical node 'F01CTRL/CILO1'
+            <DataSet name="measurements" desc="Currents and voltages"> | <DataSet name="positions" desc="Currents and voltages"> | duplicate-element | two of dataset 'positions'
+            <DOType id="MF7_SPS" | <DOType id="MF7_INS"                     | duplicate-element      | is also defined in line
+            <DO name="Str" type="MF7_ACD"/> | <DO name="Op" type="MF7_ACD"/> | duplicate-element     | 'Op' of LNodeType MF7_PTOC stands also in line
+            <Bay name="BB2"   | <Bay name="BB1"                             | duplicate-element      | two of Bay 'Skarholm/K1/BB1'
+            <SampledValueControl name="phases" | <SampledValueControl name="more" datSet="phases" confRev="1" smvID="M01-phases"/><SampledValueControl name="phases" | duplicate-stream-id | 'M01-phases' of M01MU/LLN0.MS.phases
+            192.0.2.13        | 192.0.2.12                                  | duplicate-ip           | IP address 192.0.2.12 is also that of F02
+            01-0C-CD-01-00-12 | 01-0C-CD-01-00-11                           | duplicate-mac          | is also that of the message at
+            <P type="APPID">0012 | <P type="APPID">0011                     | duplicate-appid        | '0011' of F02PROT/LLN0.GO.trips_out
+            appID="F02-trips" | appID="F01-trips"                           | duplicate-goose-id     | 'F01-trips'
+            rptID="F01PROT/LLN0.BR.trips" | rptID="F01CTRL/LLN0.BR.status"  | duplicate-report-id    | is also the identifier of
+            <LDevice inst="MU" | <LDevice                                   | element-incomplete     | <LDevice> has no inst
+            <LN lnClass="PTRC" | <LN                                        | element-incomplete     | <LN> has no lnClass
+            <IED name="F01"   | <IED name="F01_bay_of_the_switchboard_of_the_eleven_kilovolt_busbar_number_1" | name-not-allowed | characters; edition 2007B4 allows 64
+            <LDevice inst="MU" | <LDevice inst="M-U"                        | name-not-allowed       | may have letters, digits and underscores only
+            <DO name="OpCnt" type="MF7_INS"/> | <DO name="OpCntOfSwitch" type="MF7_INS"/> | name-not-allowed | 'OpCntOfSwitch', has 13 characters
+            <DO name="BlkOpn" type="MF7_SPC_status"/> |                     | object-missing         | LNodeType MF7_XCBR of class XCBR lacks BlkOpn
+            <DO name="Rel" type="NB2_SPS"/> |                               | object-missing         | of class RSYN lacks Rel
+            <DO name="AmpSv" type="NS1_SAV"/> |                             | object-missing         | of class TCTR lacks AmpSv
+            <DOI name="Op" desc="Differential trip" | <DOI name="Opp" desc="Differential trip" | instance-unknown | TP4_PDIF has no Opp
+            <Val>sbo-with-enhanced-security | <Val>sbo-with-more-security   | value-not-of-type      | must be one of MF7_CtlModelKind. Did you mean 'sbo-with-normal-security'?
+            <Val>60000        | <Val>99999999999                            | value-not-of-type      | a whole number from -2147483648 to 2147483647
+            <Val>0.001        | <Val>0,001                                  | value-not-of-type      | value '0,001' of scaleFactor must be a number
+            <EnumVal ord="2">blocked | <EnumVal ord="99999999999999999999">blocked | value-not-of-type | number '99999999999999999999' of 'blocked'
+            numOfSGs="2"      | numOfSGs="1"                                | group-out-of-range     | a value for group 2, but T01PROT has 1
+            <DA name="dirGeneral" bType="Enum" type="MF7_FaultDirectionKind" fc="ST" | <DA name="dirGeneral" bType="Enum" type="MF7_FaultDirectionKind" fc="SX" | not-in-standard | functional constraint 'SX'
+            bType="INT64"     | bType="INT63"                               | not-in-standard        | basic type 'INT63'
+            <GOOSE max="2"/>  | <GOOSE max="0"/>                            | service-limit-exceeded | S01 has 1 of GOOSE and says it can hold 0
+            <RptEnabled max="3"> | <RptEnabled max="3"><ClientLN iedName="F02"/><ClientLN iedName="F03"/><ClientLN iedName="T01"/> | report-clients-exceeded | has 3 instances, kept for 4 clients
+            <ClientLN iedName="GW1" | <ClientLN iedName="GW7"               | receiver-missing       | names GW7, which is not in the file. Did you mean 'GW1'?
+            <IEDName>S01</IEDName> | <IEDName>S02</IEDName>                 | receiver-missing       | names S02
+            period="true" gi="true" | gi="true"                             | integrity-not-triggered | has an integrity period of 60000 ms, but not the trigger 'period'
+            <GSE ldInst="PROT" cbName="trips_out"> | <GSE ldInst="PROT" cbName="trip"> | address-without-block | F01 has no GOOSE control block 'trip' in PROT
+            <GSE ldInst="PROT" cbName="trips_out"> | <GSE ldInst="PROT" cbName="trip"> | block-without-address | F01PROT/LLN0.GO.trips_out has no address
+            <MinTime unit="s" multiplier="m">4< | <MinTime unit="s" multiplier="m">4000< | goose-times | MinTime 4000 ms is above MaxTime 1000 ms
+            iedName="F02" ldInst="CTRL" lnClass="XSWI" lnInst="3" doName="Pos" daName="q" | iedName="F09" ldInst="CTRL" lnClass="XSWI" lnInst="3" doName="Pos" daName="q" | sender-absent | F01 takes data from F09, which is not there
+            <LNode iedName="F01" ldInst="CTRL" lnClass="XCBR" | <LNode iedName="F01" ldInst="CTRL" lnClass="XCBB" | place-node-missing | F01 has no logical node CTRL/XCBB1. Did you mean
+            connectivityNode="Skarholm/K1/F01/L3" | connectivityNode="Skarholm/K1/F01/L33" | terminal-unconnected | leads to 'Skarholm/K1/F01/L33'
+            <ConnectedAP iedName="M01" apName="S1"> | <ConnectedAP iedName="M01" apName="S1"/><ConnectedAP iedName="M01" apName="S1"> | duplicate-element | M01 S1 is connected to process-bus twice
+            <ConnectedAP iedName="T01" apName="AP2"> | <ConnectedAP iedName="F01" apName="AP1"> | subnet-differs | T01 is on station-bus, but takes phases from M01 on process-bus
+            <SettingControl numOfSGs="4" actSG="1"/> | <GSEControl name="spare" datSet="trips" appID="spare" confRev="1"/><SettingControl numOfSGs="4" actSG="1"/> | goose-unsubscribed | F01PROT/LLN0.GO.spare is taken by no other IED
+            lnClass="ITCI" lnInst="1"/> | lnClass="IHMI" lnInst="1"/>             | receiver-missing       | is kept for IHMI1 of GW1, which has no such node
+            <ExtRef iedName="T01" | <ExtRef iedName=""                      | input-not-bound        | input open-section (PTRC.Tr) takes no data yet
+            <LNodeType id="GW_ITCI" | <LNodeType id="GW_ITCI2" lnClass="GGIO"><DO name="Beh" type="TP4_Beh"/></LNodeType><LNodeType id="GW_ITCI" | type-unused | 1 unused: LNodeType GW_ITCI2
+            """)
+    void aPlantedMistakeIsFound(String from, String to, String rule, String message) throws IOException {
+        String sound = text("skarholm.scd");
+        assertThat(sound).contains(from);
+        String planted = sound.replaceFirst(Pattern.quote(from), Matcher.quoteReplacement(to == null ? "" : to));
+        List<Finding> findings = check(planted, "skarholm.scd").findings();
+        assertThat(findings).as(findings.toString()).anySatisfy(finding -> {
+            assertThat(finding.rule().id()).isEqualTo(rule);
+            assertThat(finding.message()).contains(message);
+            assertThat(finding.position().line()).isPositive();
+            assertThat(finding.position().column()).isPositive();
+            assertThat(finding.remedy()).isNotBlank();
+        });
+    }
+
+    @Test
+    void aFileOfAnotherKindThanItsNameIsNoticed() throws IOException {
+        assertThat(check(text("skarholm.scd"), "skarholm.icd").findings())
+                .extracting(Finding::rule)
+                .containsExactly(Rule.FILE_KIND_DIFFERS);
+    }
+
+    /** F01 takes reports of F02: they must share a subnet, or each must have a gateway in its own. */
+    @ParameterizedTest
+    @CsvSource({
+        "192.0.2.12, 192.0.2.1, 192.0.2.1, false",
+        "198.51.100.12, 198.51.100.1, 192.0.2.1, false",
+        "198.51.100.12, 192.0.2.1, 192.0.2.1, true",
+        "198.51.100.12, 0.0.0.0, 192.0.2.1, true",
+        "198.51.100.12, 198.51.100.1, 0.0.0.0, true",
+        "198.51.100.12, 198.51.100.1, 203.0.113.1, true"
+    })
+    void iedsThatTalkByReportsMustReachEachOther(String peer, String back, String gateway, boolean found)
+            throws IOException {
+        String text = text("skarholm.scd")
+                .replaceFirst("(?s)(>)192.0.2.12(<.*?IP-GATEWAY\">)192.0.2.1<", "$1" + peer + "$2" + back + "<")
+                .replaceFirst("(IP-GATEWAY\">)192.0.2.1<", "$1" + gateway + "<");
+        assertThat(check(text, "skarholm.scd").findings().stream()
+                        .filter(finding -> finding.rule() == Rule.SUBNET_DIFFERS)
+                        .filter(finding -> finding.subject().startsWith("F01CTRL/LLN0"))
+                        .map(Finding::message)
+                        .toList())
+                .allMatch(message -> message.startsWith("F01 takes reports of F02"))
+                .hasSize(found ? 2 : 0);
+    }
+
+    /** An input that names no control block takes its data by the message that carries them; earth needs no node of its own. */
+    @ParameterizedTest
+    @CsvSource({
+        "srcCBName=\"trips_out\" intAddr=\"open-section\",intAddr=\"open-section\"",
+        "cNodeName=\"L3\"/>,cNodeName=\"grounded\"/>",
+        "connectivityNode=\"Skarholm/K2/T01/L3\",connectivityNode=\"Skarholm/K2/T01/grounded\""
+    })
+    void whatIsSoundIsNotComplainedOf(String before, String after) throws IOException {
+        assertThat(text("skarholm.scd")).contains(before);
+        assertThat(check(text("skarholm.scd").replaceFirst(Pattern.quote(before), after), "skarholm.scd")
+                        .findings())
+                .isEmpty();
+    }
+
+    /** Doubled addresses are told where they stand, in the network section, not at their control blocks. */
+    @Test
+    void aDoubledAddressIsToldAtItsLine() throws IOException {
+        String text = text("skarholm.scd").replace("01-0C-CD-01-00-12", "01-0C-CD-01-00-11");
+        assertThat(check(text, "skarholm.scd").findings()).singleElement().satisfies(finding -> {
+            assertThat(finding.rule()).isEqualTo(Rule.DUPLICATE_MAC);
+            assertThat(text.split("\n")[finding.position().line() - 1]).contains("MAC-Address");
+        });
+    }
+
+    /** Edition 2003 asks for more and allows shorter names (IEC 61850-7-4:2003, 5.1; 7-2:2003, 19). */
+    @Test
+    void everyEditionHasItsOwnRules() throws IOException {
+        String earlier = text("F01.cid")
+                .replace(" version=\"2007\" revision=\"B\"", "")
+                .replace("F01", "Feeder_1_of_the_old_switchboard");
+        List<String> messages = check(earlier, "F01.cid").findings().stream()
+                .map(Finding::message)
+                .toList();
+        assertThat(messages).anyMatch(text -> text.contains("of class PTRC lacks Mod, Health, NamPlt"));
+        assertThat(messages).anyMatch(text -> text.contains("edition 2003 allows 32"));
+    }
+
+    /** Notes and errors in thousands: none pushes another kind out, and each IED that an error concerns has one. */
+    @Test
+    void whatIsAlikeIsCountedAndPushesNothingOut() {
+        String references = "<ExtRef intAddr='x'/>".repeat(1500);
+        String nodes = IntStream.range(0, 1500)
+                .mapToObj(i -> "<LN lnClass='GGIO' inst='" + i + "' lnType='none'/>")
+                .collect(Collectors.joining());
+        String ied = "<AccessPoint name='P'><Server><LDevice inst='L'><LN0 lnClass='LLN0' inst='' lnType='none'>"
+                + "%s</LN0>%s</LDevice></Server></AccessPoint></IED>";
+        String first = "<IED name='A'>" + ied.formatted("<Inputs>" + references + "</Inputs>", nodes);
+        SclCheck.Result result = check(
+                "<SCL xmlns='http://www.iec.ch/61850/2003/SCL' version='2007' revision='B'>" + first + "<IED name='B'>"
+                        + ied.formatted("", "") + "</SCL>",
+                "a.cid");
+        Map<Rule, Long> counts =
+                result.findings().stream().collect(Collectors.groupingBy(Finding::rule, Collectors.counting()));
+        assertThat(counts).containsEntry(Rule.INPUT_NOT_BOUND, 1000L).containsEntry(Rule.TYPE_MISSING, 1001L);
+        assertThat(result.unlisted()).isEqualTo(500 + 501);
+        assertThat(result.findings()).isSorted();
+        assertThat(result.findings().get(0).rule()).isEqualTo(Rule.TYPE_MISSING);
+        assertThat(result.findings()).anyMatch(finding -> finding.subject().startsWith("BL/"));
+        assertThat(result.unsoundIeds()).containsExactlyInAnyOrder("A", "B");
+        assertThat(result.isSound()).isFalse();
+    }
+
+    @Test
+    void onlyWhatAnErrorConcernsIsUnsound() throws IOException {
+        String planted = text("skarholm.scd").replaceFirst("lnType=\"TP4_PDIF\"", "lnType=\"TP4_PDIFF\"");
+        assertThat(check(planted, "skarholm.scd").unsoundIeds()).containsExactly("T01");
+        String type = text("skarholm.scd").replaceFirst("type=\"NB2_Vector\"", "type=\"NB2_Vectors\"");
+        assertThat(check(type, "skarholm.scd").unsoundIeds()).as("by its types").containsExactly("S01");
+        String warning = text("skarholm.scd").replaceFirst("<Val>0.001", "<Val>0,001");
+        assertThat(check(warning, "skarholm.scd").isSound()).isTrue();
+    }
+
+    @Test
+    void theNodeClassesOfTheDemoAndManyMoreAreKnown() throws IOException {
+        Set<String> used = Pattern.compile("lnClass=\"([A-Z0-9]+)\"")
+                .matcher(text("skarholm.scd"))
+                .results()
+                .map(match -> match.group(1))
+                .collect(Collectors.toSet());
+        assertThat(NodeClass.all().keySet()).containsAll(used).hasSizeGreaterThan(used.size() + 40);
+        assertThat(NodeClass.all().values())
+                .allSatisfy(known -> assertThat(known.meaning()).isNotBlank());
+        Set<Rule> severe = EnumSet.of(Rule.TYPE_MISSING, Rule.MEMBER_MISSING, Rule.DUPLICATE_ELEMENT);
+        assertThat(severe).allMatch(rule -> rule.severity().word().equals("error"));
+    }
+}
