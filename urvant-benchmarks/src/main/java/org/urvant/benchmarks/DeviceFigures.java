@@ -80,7 +80,7 @@ public final class DeviceFigures {
                 .filter(finding -> !finding.severity().word().equals("note"))
                 .count();
         if (notes > 0 || project.devices().isEmpty()) {
-            throw new IllegalStateException("the made project has faults: "
+            throw new IllegalStateException("the made project has mistakes: "
                     + ProjectCheck.check(project).get(0));
         }
         return project;

@@ -172,7 +172,7 @@ public final class Figures {
         SclImport read = SclImport.of(file, "made");
         if (!read.check().findings().isEmpty()) {
             throw new IllegalStateException(
-                    "the made file has faults: " + read.check().findings().get(0));
+                    "the made file has mistakes: " + read.check().findings().get(0));
         }
         return read.index().signalCount();
     }

@@ -102,8 +102,8 @@ public class LogicFigures {
                             "reaction",
                             Type.TEXT)),
                     Type.Kind.LOGICAL,
-                    fault -> {
-                        throw new IllegalStateException(fault.toString());
+                    mistake -> {
+                        throw new IllegalStateException(mistake.toString());
                     })
             .orElseThrow();
     private final BigDecimal factor = new BigDecimal("1.2");
@@ -117,8 +117,8 @@ public class LogicFigures {
     }
 
     private static Logic logic(String text) {
-        return Logic.read(List.of(LogicSource.of("p", text)), List.of(), (source, fault) -> {
-                    throw new IllegalStateException(fault.toString());
+        return Logic.read(List.of(LogicSource.of("p", text)), List.of(), (source, mistake) -> {
+                    throw new IllegalStateException(mistake.toString());
                 })
                 .orElseThrow();
     }

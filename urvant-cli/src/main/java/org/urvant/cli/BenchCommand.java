@@ -14,11 +14,11 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.SettingKind;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnreachableException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.tree.Fingerprint;
-import org.urvant.devices.standin.Faults;
+import org.urvant.devices.standin.Failures;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
 import org.urvant.file.SafeFile;
@@ -33,7 +33,7 @@ import picocli.CommandLine.Option;
         description = "Stand-ins of the project's devices on loopback sockets, each a device to try things on.",
         footer = {"", "Example: urvant bench start"})
 final class BenchCommand extends Command {
-    private static final String FAULTS = "How the stand-ins misbehave: drop-after=BYTES, corrupt-block=N,"
+    private static final String FAILURES = "How the stand-ins misbehave: drop-after=BYTES, corrupt-block=N,"
             + " power-off-at-write=N, bytes-per-second=N.";
     private static final Duration PATIENCE = Duration.ofSeconds(20);
 
@@ -42,14 +42,16 @@ final class BenchCommand extends Command {
     }
 
     @CommandLine.Command(name = "run", description = "Run the stand-ins here until Ctrl-C.")
-    int run(@Option(names = "--fault", split = ",", paramLabel = "FAULT", description = FAULTS) List<String> faults)
+    int run(
+            @Option(names = "--failure", split = ",", paramLabel = "FAILURE", description = FAILURES)
+                    List<String> failures)
             throws InterruptedException {
         ProjectFolder folder = folder();
         Project project = folder.load();
         List<StandIn> running = new ArrayList<>();
         try {
             for (Device device : project.devices().values()) {
-                start(folder, project, device, faults).ifPresent(running::add);
+                start(folder, project, device, failures).ifPresent(running::add);
             }
             if (running.isEmpty()) {
                 throw new RefusedException(
@@ -63,7 +65,7 @@ final class BenchCommand extends Command {
         }
     }
 
-    private Optional<StandIn> start(ProjectFolder folder, Project project, Device device, List<String> faults) {
+    private Optional<StandIn> start(ProjectFolder folder, Project project, Device device, List<String> failures) {
         String link = device.maintenanceLink().map(Entry::text).orElse("");
         Optional<DeviceType> type = project.type(device);
         if (!link.startsWith("127.") || type.isEmpty()) {
@@ -75,7 +77,7 @@ final class BenchCommand extends Command {
                 unit(type.get(), device),
                 link.substring(0, colon),
                 Integer.parseInt(link.substring(colon + 1)),
-                Faults.of(faults == null ? List.of() : faults));
+                Failures.of(failures == null ? List.of() : failures));
         say("stand-in of " + device.name() + " listens on " + standIn.address());
         return Optional.of(standIn);
     }
@@ -105,14 +107,15 @@ final class BenchCommand extends Command {
 
     @CommandLine.Command(name = "start", description = "Start the stand-ins in the background.")
     int startAll(
-            @Option(names = "--fault", split = ",", paramLabel = "FAULT", description = FAULTS) List<String> faults)
+            @Option(names = "--failure", split = ",", paramLabel = "FAILURE", description = FAILURES)
+                    List<String> failures)
             throws IOException, InterruptedException {
         ProjectFolder folder = folder();
         if (process(folder).isPresent()) {
             say("the bench runs already");
             return Exit.DONE;
         }
-        Faults.of(faults == null ? List.of() : faults);
+        Failures.of(failures == null ? List.of() : failures);
         Files.createDirectories(folder.cache());
         Files.deleteIfExists(ready(folder));
         File log = folder.cache().resolve("bench.log").toFile();
@@ -128,8 +131,8 @@ final class BenchCommand extends Command {
                 "run",
                 "--project",
                 folder.root().toString()));
-        if (faults != null) {
-            line.addAll(List.of("--fault", String.join(",", faults)));
+        if (failures != null) {
+            line.addAll(List.of("--failure", String.join(",", failures)));
         }
         Process process = new ProcessBuilder(line)
                 .redirectErrorStream(true)

@@ -1,7 +1,7 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;

@@ -1,7 +1,7 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 import picocli.AutoComplete;
 import picocli.CommandLine.Parameters;
 

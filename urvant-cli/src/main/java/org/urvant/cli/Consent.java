@@ -3,7 +3,7 @@ package org.urvant.cli;
 import java.io.Console;
 import java.util.List;
 import java.util.Locale;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import picocli.CommandLine.Option;
 
 /** Asks a person before anything is changed. */

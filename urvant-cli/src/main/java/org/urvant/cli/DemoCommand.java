@@ -13,7 +13,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import picocli.CommandLine.Option;
 
 @picocli.CommandLine.Command(
@@ -109,7 +109,7 @@ final class DemoCommand extends Command {
         mistake(site.resolve("mappings").resolve("GW1.csv"));
         chapter("The device (a stand-in, a process of its own) gets it; the line breaks on the way");
         run(Exit.DONE, "save", "GW1", "--why", "first issue");
-        run(Exit.DONE, "bench", "start", "--fault", "drop-after=9000");
+        run(Exit.DONE, "bench", "start", "--failure", "drop-after=9000");
         try {
             device();
         } finally {
@@ -200,7 +200,7 @@ final class DemoCommand extends Command {
         run(Exit.DONE, "explain", "F01PROT/PTOC1.Str.general");
         run(Exit.DONE, "reports", "GW1", "--ied", "T01", "kind:tap-position,temperature,power", "or", "do:AlmThm");
         chapter("And what a station's file looks like that nobody checked");
-        String faulty = Files.readString(folder.resolve("skarholm.scd"))
+        String failing = Files.readString(folder.resolve("skarholm.scd"))
                 .replaceFirst("lnType=\"TP4_PDIF\"", "lnType=\"TP4_PDIV\"")
                 .replaceFirst(
                         "lnClass=\"XSWI\" lnInst=\"2\" doName=\"Pos\" fc",
@@ -209,7 +209,7 @@ final class DemoCommand extends Command {
                 .replaceFirst("<P type=\"VLAN-PRIORITY\">6", "<P type=\"VLAN-PRIORITY\">9")
                 .replaceFirst("srcCBName=\"positions_out\"", "srcCBName=\"positions\"")
                 .replaceFirst("<Val>0.001", "<Val>0,001");
-        Files.writeString(folder.resolve("unchecked.scd"), faulty);
+        Files.writeString(folder.resolve("unchecked.scd"), failing);
         run(Exit.DIFFERENT, "look", "../unchecked.scd");
         run(Exit.FAILED, "import", "../unchecked.scd", "--yes");
     }

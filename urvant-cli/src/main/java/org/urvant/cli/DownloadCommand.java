@@ -4,7 +4,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.tree.Fingerprint;
@@ -96,7 +96,7 @@ final class DownloadCommand extends Command {
                 say("clock " + ClockCommand.set(open.link(), session.clock()));
             }
             if (effects.stream().anyMatch(effect -> effect.rule() == Rule.RESTART_NEEDED)) {
-                DeviceLink.Condition before = open.link().condition();
+                DeviceLink.Health before = open.link().condition();
                 open.link().restart();
                 Verification.awaitRestart(open.link(), before.since());
                 say("restarted, runs again");

@@ -2,7 +2,7 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.folder.ProjectFolder;

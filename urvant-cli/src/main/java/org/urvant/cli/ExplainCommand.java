@@ -11,7 +11,7 @@ import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.device.TypeRule;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.logic.LanguageReference;
@@ -115,7 +115,7 @@ final class ExplainCommand extends Command {
         say(paint.faint("mend: ") + rule.remedy());
     }
 
-    private void language(LanguageReference.Entry entry) {
+    private void language(LanguageReference.Word entry) {
         if (json) {
             sayJson(Json.object(
                     "name", entry.name(),
@@ -149,7 +149,7 @@ final class ExplainCommand extends Command {
             throw new UnknownNameException("device or type", name, known);
         }
         DeviceSheets sheets = device == null ? DeviceSheets.blank(type) : DeviceSheets.of(type, device);
-        Optional<DeviceSheets.Place> place = sheets.seek(what);
+        Optional<DeviceSheets.SheetSetting> place = sheets.seek(what);
         List<TypeRule> rules =
                 rules(type).stream().filter(rule -> rule.name().equals(what)).toList();
         if (place.isPresent()) {
@@ -194,7 +194,7 @@ final class ExplainCommand extends Command {
         }
     }
 
-    private void setting(Project project, Device device, DeviceSheets sheets, DeviceSheets.Place place) {
+    private void setting(Project project, Device device, DeviceSheets sheets, DeviceSheets.SheetSetting place) {
         SettingDefinition setting = place.setting();
         Sheet sheet = place.sheet();
         String idle = sheet.idle(setting).map(condition -> condition.reason()).orElse("");

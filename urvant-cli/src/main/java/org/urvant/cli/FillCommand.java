@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.formats.table.ValueTable;
@@ -52,7 +52,7 @@ final class FillCommand extends Command {
         Map<String, Map<String, String>> values = new LinkedHashMap<>();
         List<Object> rows = new ArrayList<>();
         Table table = new Table("device", "setting", "before", "after");
-        for (ValueTable.Row row : read.rows()) {
+        for (ValueTable.ValueCell row : read.rows()) {
             try {
                 project.device(row.device());
                 String before = folder.shown(project, row.device(), row.setting());
@@ -79,7 +79,7 @@ final class FillCommand extends Command {
             }
             Findings.lines(findings, session, false).forEach(this::say);
             throw new RefusedException(
-                    file + " has " + count(findings.size(), "fault") + "; nothing was changed",
+                    file + " has " + count(findings.size(), "mistake") + "; nothing was changed",
                     "Mend the rows named, and fill again.");
         }
         if (json) {
@@ -114,7 +114,7 @@ final class FillCommand extends Command {
             folder.tryOut(project, device, changes);
         } catch (UrvantException together) {
             int before = findings.size();
-            for (ValueTable.Row row : read.rows()) {
+            for (ValueTable.ValueCell row : read.rows()) {
                 if (row.device().equals(device) && changes.containsKey(row.setting())) {
                     try {
                         Map<String, String> one = new TreeMap<>();
@@ -136,7 +136,7 @@ final class FillCommand extends Command {
         }
     }
 
-    private static Finding finding(ValueTable.Row row, UrvantException e) {
+    private static Finding finding(ValueTable.ValueCell row, UrvantException e) {
         return new Finding(
                 Rule.FILE_MALFORMED, row.device() + " " + row.setting(), row.position(), e.getMessage(), e.remedy());
     }

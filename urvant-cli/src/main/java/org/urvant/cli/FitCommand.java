@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.text.NumberedNames;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.MaintenanceLink;

@@ -1,6 +1,6 @@
 package org.urvant.cli;
 
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.devices.link.KnownDevices;
 import picocli.CommandLine.Parameters;
 

@@ -10,7 +10,7 @@ import java.util.TreeMap;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Guide;
 import org.urvant.core.device.SettingDefinition;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;

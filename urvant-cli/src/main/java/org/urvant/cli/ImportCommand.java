@@ -1,8 +1,8 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.folder.ImportPlan;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.scl.Ied;
@@ -56,7 +56,7 @@ final class ImportCommand extends Command {
             view.say(plan);
             view.sayFindings(plan);
         }
-        refuseFaults(plan, chosen);
+        refuseMistakes(plan, chosen);
         if (device != null && !view.sayFit(folder, device, plan, chosen)) {
             throw new RefusedException(
                     device + " cannot ask these IEDs; nothing was imported",
@@ -65,7 +65,7 @@ final class ImportCommand extends Command {
         if (!json) {
             plan.replaced(chosen).forEach(source -> say("  sources/" + source + " goes; its IEDs come anew"));
         }
-        boolean same = wanted == null && plan.rows().stream().allMatch(row -> row.mark() == ImportPlan.Mark.SAME);
+        boolean same = wanted == null && plan.rows().stream().allMatch(row -> row.mark() == ImportPlan.Standing.SAME);
         String what = chosen.isEmpty() ? "the structure of the site" : some(chosen);
         if (!same || plan.rows().isEmpty()) {
             consent.ask("Import " + what + "?", "nothing was imported");
@@ -96,7 +96,7 @@ final class ImportCommand extends Command {
         return keepGoing ? named.stream().filter(plan.soundIeds()::contains).toList() : named;
     }
 
-    private void refuseFaults(ImportPlan plan, List<String> chosen) {
+    private void refuseMistakes(ImportPlan plan, List<String> chosen) {
         if (keepGoing) {
             List<String> left = plan.file().ieds().stream()
                     .map(Ied::name)

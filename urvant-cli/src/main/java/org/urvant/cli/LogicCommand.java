@@ -83,8 +83,8 @@ final class LogicCommand extends Command {
                 .map(finding -> inGivenFile(finding, device))
                 .toList();
         Findings.lines(findings, session, true).forEach(this::say);
-        boolean faulty = ProjectCheck.blocks(findings);
-        if (faulty) {
+        boolean wrong = ProjectCheck.blocks(findings);
+        if (wrong) {
             note("nothing was changed; mend the programs first");
             return Exit.DIFFERENT;
         }
@@ -102,7 +102,7 @@ final class LogicCommand extends Command {
         return Exit.DONE;
     }
 
-    /** A fault is shown where the person can mend it: in the file that was given, not where it would have gone. */
+    /** A mistake is shown where the person can mend it: in the file that was given, not where it would have gone. */
     private Finding inGivenFile(Finding finding, Device device) {
         Position position = finding.position();
         return take == null || !position.source().equals(device.logicName())
@@ -172,7 +172,7 @@ final class LogicCommand extends Command {
                     .map(signal -> Json.object(
                             "name", signal.name(),
                             "type", signal.type().name(),
-                            "direction", signal.direction() == Signal.Direction.INPUT ? "in" : "out",
+                            "direction", signal.direction() == Signal.Flow.INPUT ? "in" : "out",
                             "values", signal.type().values(),
                             "meaning", signal.meaning()))
                     .toList());
@@ -186,7 +186,7 @@ final class LogicCommand extends Command {
                     isChoice
                             ? "(" + String.join(", ", signal.type().values()) + ")"
                             : signal.type().name(),
-                    signal.direction() == Signal.Direction.INPUT ? "read" : "write",
+                    signal.direction() == Signal.Flow.INPUT ? "read" : "write",
                     signal.meaning());
         }
         if (found.isEmpty()) {

@@ -1,8 +1,8 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
 import org.urvant.project.check.ProjectCheck;

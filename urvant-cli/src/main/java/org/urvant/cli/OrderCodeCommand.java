@@ -6,8 +6,8 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.OrderCode;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -74,7 +74,7 @@ final class OrderCodeCommand extends Command {
             say("fitted " + name + " by its code");
             next("urvant check " + name);
         }
-        return decoded.faults().isEmpty() ? Exit.DONE : Exit.DIFFERENT;
+        return decoded.mistakes().isEmpty() ? Exit.DONE : Exit.DIFFERENT;
     }
 
     private int letters(OrderCode form) {
@@ -109,14 +109,14 @@ final class OrderCodeCommand extends Command {
                         "no code stands for " + device.name() + " as it is fitted",
                         "Look at the letters: urvant order-code "
                                 + device.type().text()));
-        List<String> faults = form.decode(found).faults();
+        List<String> mistakes = form.decode(found).mistakes();
         if (json) {
-            sayJson(Json.object("device", device.name(), "code", found, "faults", faults));
+            sayJson(Json.object("device", device.name(), "code", found, "mistakes", mistakes));
         } else {
             say(device.name() + " as fitted: " + paint.strong(found));
-            faults.forEach(fault -> say(paint.bad("not to be had: ") + fault));
+            mistakes.forEach(mistake -> say(paint.bad("not to be had: ") + mistake));
         }
-        return faults.isEmpty() ? Exit.DONE : Exit.DIFFERENT;
+        return mistakes.isEmpty() ? Exit.DONE : Exit.DIFFERENT;
     }
 
     private void decode(OrderCode form, OrderCode.Decoded decoded) {
@@ -126,7 +126,7 @@ final class OrderCodeCommand extends Command {
                     "letters", decoded.letters(),
                     "modules", decoded.modules(),
                     "licences", List.copyOf(decoded.licences()),
-                    "faults", decoded.faults()));
+                    "mistakes", decoded.mistakes()));
             return;
         }
         Table table = new Table("position", "letter", "meaning");
@@ -137,6 +137,6 @@ final class OrderCodeCommand extends Command {
             }
         });
         say(table);
-        decoded.faults().forEach(fault -> say(paint.bad("wrong: ") + fault));
+        decoded.mistakes().forEach(mistake -> say(paint.bad("wrong: ") + mistake));
     }
 }

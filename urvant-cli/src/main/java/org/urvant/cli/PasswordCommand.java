@@ -1,7 +1,7 @@
 package org.urvant.cli;
 
 import java.util.Arrays;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.folder.ProjectFolder;

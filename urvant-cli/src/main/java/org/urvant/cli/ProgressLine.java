@@ -4,7 +4,7 @@ import java.util.Locale;
 import org.urvant.devices.link.DeviceLink;
 
 /** Shows how far a transfer is, how fast it goes and how long it still takes; one line that is written over. */
-final class ProgressLine implements DeviceLink.Progress {
+final class ProgressLine implements DeviceLink.BlockWatch {
     private final Session session;
     private final long startNanos = System.nanoTime();
     private long first = -1;

@@ -2,7 +2,7 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.folder.ProjectFolder;
@@ -138,7 +138,7 @@ final class ReportsCommand extends Command {
         if (plan.uncarried().size() > 5) {
             say("  … and " + (plan.uncarried().size() - 5) + " more");
         }
-        for (ReportPlan.Proposal proposal : plan.proposals()) {
+        for (ReportPlan.Reports proposal : plan.proposals()) {
             say("proposal: dataset " + proposal.dataSet() + " in "
                     + proposal.node().reference() + ", sent by "
                     + (proposal.isBuffered() ? "a buffered" : "an unbuffered") + " block");

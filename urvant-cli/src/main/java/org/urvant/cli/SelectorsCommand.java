@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.file.SafeFile;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -53,7 +53,7 @@ final class SelectorsCommand extends Command {
         Project project = folder.load();
         Device device = project.device(name);
         DeviceType type = project.typeOf(device);
-        List<SelectorSheet.Line> lines = SelectorSheet.of(DeviceSheets.of(type, device), device);
+        List<SelectorSheet.SelectorLine> lines = SelectorSheet.of(DeviceSheets.of(type, device), device);
         if (lines.isEmpty()) {
             throw new RefusedException(
                     name + " has no selectors to set", "Its type has none, or what they follow is still open.");
@@ -68,7 +68,7 @@ final class SelectorsCommand extends Command {
         }
         Table table = new Table("", "selector", "for", "position", "because");
         List<Object> rows = new ArrayList<>();
-        for (SelectorSheet.Line line : lines) {
+        for (SelectorSheet.SelectorLine line : lines) {
             String because = line.selector().follows() + " = " + line.wanted()
                     + (line.place().isExact() ? "" : "; " + line.place().value() + " is the nearest");
             table.row(
@@ -92,11 +92,11 @@ final class SelectorsCommand extends Command {
         return Exit.DONE;
     }
 
-    private int tick(ProjectFolder folder, List<SelectorSheet.Line> lines) {
+    private int tick(ProjectFolder folder, List<SelectorSheet.SelectorLine> lines) {
         Map<String, String> positions = new TreeMap<>();
         List<String> names = lines.stream().map(line -> line.selector().name()).toList();
         for (String wanted : tickAll ? names : tick) {
-            SelectorSheet.Line line = lines.stream()
+            SelectorSheet.SelectorLine line = lines.stream()
                     .filter(candidate -> candidate.selector().name().equals(wanted))
                     .findFirst()
                     .orElseThrow(() -> new UnknownNameException("selector", wanted, names));

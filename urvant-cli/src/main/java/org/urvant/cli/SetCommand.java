@@ -5,8 +5,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Project;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.DeviceSheets;
@@ -17,7 +17,7 @@ import picocli.CommandLine.Parameters;
         name = "set",
         description = {
             "Give settings values; comments and order in the files stay. Devices and settings may hold * and ?, or be"
-                    + " several parted by commas: all are set, or none when one value does not fit.",
+                    + " several separated by commas: all are set, or none when one value does not fit.",
             "'urvant undo' takes it back."
         },
         footer = {

@@ -5,7 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;

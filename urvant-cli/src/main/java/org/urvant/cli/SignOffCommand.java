@@ -1,7 +1,7 @@
 package org.urvant.cli;
 
 import java.util.Optional;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.project.Device;

@@ -3,7 +3,7 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.scl.selection.FoundSignal;
 import org.urvant.scl.selection.Hits;

@@ -3,7 +3,7 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Project;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.SitePart;

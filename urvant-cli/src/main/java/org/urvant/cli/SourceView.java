@@ -55,7 +55,7 @@ final class SourceView {
         }
         Table table =
                 new Table("IED", "in project", "maker", "type", "access point", "address", "attributes", "description");
-        for (ImportPlan.Row row : plan.rows()) {
+        for (ImportPlan.IedRow row : plan.rows()) {
             table.row(ied(row).values().toArray());
         }
         if (!table.isEmpty()) {
@@ -109,7 +109,7 @@ final class SourceView {
         return fits;
     }
 
-    private void sayDelta(ImportPlan.Row row) {
+    private void sayDelta(ImportPlan.IedRow row) {
         delta("added", row.added());
         delta("removed", row.removed());
         delta("changed", row.changed());
@@ -196,7 +196,7 @@ final class SourceView {
 
     static Object json(ImportPlan plan) {
         List<Object> rows = new ArrayList<>();
-        for (ImportPlan.Row row : plan.rows()) {
+        for (ImportPlan.IedRow row : plan.rows()) {
             Map<String, Object> fields = ied(row);
             fields.put("added", row.added());
             fields.put("removed", row.removed());
@@ -214,7 +214,7 @@ final class SourceView {
                 "unlisted", plan.check().unlisted());
     }
 
-    private static Map<String, Object> ied(ImportPlan.Row row) {
+    private static Map<String, Object> ied(ImportPlan.IedRow row) {
         Ied ied = row.ied();
         return Json.object(
                 "ied", ied.name(),

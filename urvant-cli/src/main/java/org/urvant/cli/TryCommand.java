@@ -18,9 +18,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -100,7 +100,7 @@ final class TryCommand extends Command {
             names = "--watch",
             paramLabel = "NAMES",
             split = ",",
-            description = "What to show, parted by commas, with * for any text;"
+            description = "What to show, separated by commas, with * for any text;"
                     + " otherwise the given inputs and every output that changes.")
     private List<String> watch = List.of();
 
@@ -136,11 +136,11 @@ final class TryCommand extends Command {
                             ? "Try a device whose type has a behaviour."
                             : "Write programs to " + device.logicName() + ", or give a file with --program.");
         }
-        List<Finding> faults = new ArrayList<>();
-        Optional<Logic> logic = own.compile((position, fault) -> faults.add(
-                new Finding(Rule.PROGRAM_FAULTY, name + " logic", position, fault.message(), fault.remedy())));
+        List<Finding> mistakes = new ArrayList<>();
+        Optional<Logic> logic = own.compile((position, mistake) -> mistakes.add(
+                new Finding(Rule.PROGRAM_WRONG, name + " logic", position, mistake.message(), mistake.remedy())));
         if (logic.isEmpty()) {
-            Findings.lines(faults, session, true).forEach(this::say);
+            Findings.lines(mistakes, session, true).forEach(this::say);
             return Exit.DIFFERENT;
         }
         return run(logic.get(), own, given, zone(project, device));
@@ -210,7 +210,7 @@ final class TryCommand extends Command {
                 where.getId(),
                 outcome.cycles(),
                 span(step),
-                outcome.reckoned(),
+                outcome.calculated(),
                 seconds)));
         return Exit.DONE;
     }

@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.file.SafeFile;
 import org.urvant.project.folder.ProjectFolder;
@@ -76,12 +76,12 @@ final class TypesCommand extends Command {
 
     @CommandLine.Command(name = "verify", description = "Read a type's file and say what is wrong in it.")
     int verify(@Parameters(paramLabel = "FILE", description = "The type's file.") String file) {
-        List<Finding> faults = new ArrayList<>();
+        List<Finding> mistakes = new ArrayList<>();
         Optional<DeviceType> read =
-                DeviceTypeReader.read(file, SafeFile.readText(session.path(file), 4_000_000, file), faults::add);
-        read.ifPresent(type -> DeviceTypeReader.verifyLogic(type, faults::add));
-        if (!faults.isEmpty()) {
-            Findings.lines(faults.stream().sorted().toList(), session, true).forEach(this::say);
+                DeviceTypeReader.read(file, SafeFile.readText(session.path(file), 4_000_000, file), mistakes::add);
+        read.ifPresent(type -> DeviceTypeReader.verifyLogic(type, mistakes::add));
+        if (!mistakes.isEmpty()) {
+            Findings.lines(mistakes.stream().sorted().toList(), session, true).forEach(this::say);
             return Exit.DIFFERENT;
         }
         DeviceType type = read.orElseThrow();

@@ -7,8 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
-import org.urvant.core.fault.UnknownNameException;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.text.NearestName;
 import picocli.CommandLine;
 import picocli.CommandLine.Model.CommandSpec;
@@ -115,12 +115,12 @@ public final class Urvant {
         line.setColorScheme(CommandLine.Help.defaultColorScheme(
                 session.paint().isOn() ? CommandLine.Help.Ansi.ON : CommandLine.Help.Ansi.OFF));
         line.setCaseInsensitiveEnumValuesAllowed(true);
-        line.setParameterExceptionHandler((e, arguments) -> usageFault(session, e));
-        line.setExecutionExceptionHandler((e, command, parsed) -> fault(session, e));
+        line.setParameterExceptionHandler((e, arguments) -> usageMistake(session, e));
+        line.setExecutionExceptionHandler((e, command, parsed) -> mistake(session, e));
         return line;
     }
 
-    private static int usageFault(Session session, CommandLine.ParameterException e) {
+    private static int usageMistake(Session session, CommandLine.ParameterException e) {
         CommandSpec spec = e.getCommandLine().getCommandSpec();
         String message = e.getMessage();
         if (e instanceof CommandLine.UnmatchedArgumentException unmatched
@@ -139,7 +139,7 @@ public final class Urvant {
         return Exit.USAGE;
     }
 
-    private static int fault(Session session, Exception e) {
+    private static int mistake(Session session, Exception e) {
         PrintWriter err = session.err();
         if (e instanceof UrvantException known) {
             err.println(session.paint().bad("urvant: ") + known.placedMessage());
@@ -149,7 +149,7 @@ public final class Urvant {
             }
             return known instanceof UnknownNameException ? Exit.USAGE : Exit.FAILED;
         }
-        err.println(session.paint().bad("urvant: ") + "a fault in Urvant itself: " + e);
+        err.println(session.paint().bad("urvant: ") + "an error in Urvant itself: " + e);
         err.println("  Run it again with URVANT_DEBUG=1 in the environment and report what it prints.");
         if (session.environment().containsKey("URVANT_DEBUG")) {
             e.printStackTrace(err);

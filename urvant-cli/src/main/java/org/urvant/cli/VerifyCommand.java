@@ -43,7 +43,7 @@ final class VerifyCommand extends Command {
         if (restart) {
             consent.ask("Restart " + name + "? Its functions pause meanwhile.", "it was not restarted");
             try (DeviceAccess.Open open = access.openToWrite(this, folder, project, device)) {
-                DeviceLink.Condition before = open.link().condition();
+                DeviceLink.Health before = open.link().condition();
                 open.link().restart();
                 Verification.awaitRestart(open.link(), before.since());
             }

@@ -3,9 +3,9 @@ package org.urvant.cli;
 import java.util.Collection;
 import java.util.List;
 import java.util.regex.Pattern;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 
-/** Names chosen by a word that may hold {@code *} and {@code ?}, or several words parted by commas. */
+/** Names chosen by a word that may hold {@code *} and {@code ?}, or several words separated by commas. */
 final class Wildcard {
     private Wildcard() {}
 

@@ -49,7 +49,7 @@ class PlantCommandsTest {
         Sites.copy(prepared.resolve("skarholm"), site);
     }
 
-    /** Columns: a command, its exit code, and what it says; several commands are parted by {@code &&}. */
+    /** Columns: a command, its exit code, and what it says; several commands are separated by {@code &&}. */
     @ParameterizedTest(name = "{0}")
     @CsvSource(
             delimiter = '|',
@@ -226,7 +226,7 @@ class PlantCommandsTest {
             services R51 --json                        | 0 | ~"port" : "tcp/21"~
             export v.csv 'RTU*' && fill v.csv --yes    | 0 | the project has these values already
             export v.ods RTU1                          | 3 | neither .csv nor .xlsx
-            fill bad.csv --yes                         | 3 | bad.csv has 4 faults; nothing was changed
+            fill bad.csv --yes                         | 3 | bad.csv has 4 mistakes; nothing was changed
             fill bad.csv --yes                         | 3 | ct.primary is 'wide'
             fill good.csv --dry-run                    | 0 | 2 values would change
             fill good.csv --yes && undo                | 0 | took back: fill good.csv --yes

@@ -52,7 +52,7 @@ final class Terminal {
         return code;
     }
 
-    /** Runs a command, its words parted by blanks, that must end well. */
+    /** Runs a command, its words separated by blanks, that must end well. */
     void ok(String line) {
         int code = run(line.split(" "));
         assertThat(code).as("%s%n%s%s", line, out, err).isZero();

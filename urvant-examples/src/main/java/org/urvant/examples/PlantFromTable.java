@@ -48,7 +48,7 @@ public final class PlantFromTable {
         Project project = folder.load();
         Device motor = project.device("M31");
         DeviceSheets sheets = DeviceSheets.of(project.typeOf(motor), motor);
-        DeviceSheets.Place current = sheets.find("motor.rated-current");
+        DeviceSheets.SheetSetting current = sheets.find("motor.rated-current");
         System.out.println(current.path() + ": " + current.setting().allowed(current.sheet()));
         Usage.of(project.typeOf(motor), current.path()).forEach(System.out::println);
         long given = ValueRow.of(sheets).stream().filter(ValueRow::isGiven).count();

@@ -66,7 +66,7 @@ public final class RelayToControlCentre {
                 Transfer transfer = new Transfer(link);
                 var identity = Transfer.confirm(link, project.device("GW1"));
                 link.logOn(engineer.user(), engineer.factoryPassword().toCharArray());
-                Configuration held = transfer.run(transfer.plan(identity, wanted), DeviceLink.Progress.NONE);
+                Configuration held = transfer.run(transfer.plan(identity, wanted), DeviceLink.BlockWatch.NONE);
                 System.out.println("read back: " + held.fingerprint().brief());
                 folder.set(project, "GW1", "watchdog.time", "10");
                 Configuration later =

@@ -39,7 +39,7 @@ public final class TryInterlock {
         Device device = project.device("F11");
         DeviceType type = project.typeOf(device);
         Logic logic = DeviceLogic.of(type, device)
-                .compile((place, fault) -> System.out.println(place + " " + fault.message()))
+                .compile((place, mistake) -> System.out.println(place + " " + mistake.message()))
                 .orElseThrow();
         logic.remarks().forEach(remark -> System.out.println(remark.message()));
 

@@ -2,7 +2,7 @@ package org.urvant.file;
 
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
 
 /** What a person is told of a file that the library cannot read as CSV. */

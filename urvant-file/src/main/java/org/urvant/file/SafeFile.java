@@ -17,12 +17,12 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.Arrays;
-import org.urvant.core.fault.LimitExceededException;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UnreachableException;
 import org.urvant.core.finding.Position;
 
-/** Reads and writes whole files so that a fault or a power cut leaves the old file or the new one, never half of one. */
+/** Reads and writes whole files so that a mistake or a power cut leaves the old file or the new one, never half of one. */
 public final class SafeFile {
     private SafeFile() {}
 

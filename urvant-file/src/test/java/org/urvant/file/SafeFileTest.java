@@ -11,9 +11,9 @@ import java.nio.file.attribute.FileTime;
 import java.time.Instant;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.urvant.core.fault.LimitExceededException;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UnreachableException;
 
 class SafeFileTest {
     @TempDir
@@ -72,9 +72,9 @@ class SafeFileTest {
     void whatIsNotUtf8IsNamedByItsLine() {
         byte[] latin = "first\nStra\u00dfe\n".getBytes(StandardCharsets.ISO_8859_1);
         assertThatThrownBy(() -> SafeFile.text(latin, "list.csv"))
-                .isInstanceOfSatisfying(MalformedInputException.class, fault -> {
-                    assertThat(fault.placedMessage()).startsWith("list.csv:2: octet DF at offset 10");
-                    assertThat(fault.remedy()).contains("UTF-8");
+                .isInstanceOfSatisfying(MalformedInputException.class, mistake -> {
+                    assertThat(mistake.placedMessage()).startsWith("list.csv:2: octet DF at offset 10");
+                    assertThat(mistake.remedy()).contains("UTF-8");
                 });
         assertThat(SafeFile.text("\uFEFFa".getBytes(StandardCharsets.UTF_8), "x"))
                 .isEqualTo("a");
@@ -82,7 +82,7 @@ class SafeFileTest {
     }
 
     @Test
-    void removingWhatIsNotThereIsNoFault() {
+    void removingWhatIsNotThereIsNoMistake() {
         SafeFile.delete(folder.resolve("none"));
         SafeFile.writeText(folder.resolve("a"), "x");
         SafeFile.delete(folder.resolve("a"));

@@ -12,9 +12,9 @@ import org.urvant.core.point.InformationType;
 public final class AddressBook {
     private static final AddressBook EMPTY = new AddressBook(Map.of());
 
-    private final Map<Place, String> owners;
+    private final Map<GivenAddress, String> owners;
 
-    private AddressBook(Map<Place, String> owners) {
+    private AddressBook(Map<GivenAddress, String> owners) {
         this.owners = Map.copyOf(owners);
     }
 
@@ -25,7 +25,7 @@ public final class AddressBook {
      * @param direction way of travel
      * @param address the address
      */
-    public record Place(String connection, InformationType.Direction direction, int address) {}
+    public record GivenAddress(String connection, InformationType.Direction direction, int address) {}
 
     /** Returns the book in which nothing was given yet. */
     public static AddressBook empty() {
@@ -33,23 +33,23 @@ public final class AddressBook {
     }
 
     /** Returns a book over the given entries. */
-    public static AddressBook of(Map<Place, String> owners) {
+    public static AddressBook of(Map<GivenAddress, String> owners) {
         return new AddressBook(owners);
     }
 
     /** Returns the signal that an address was first given to, or empty when it never was given. */
-    public Optional<String> owner(Place place) {
+    public Optional<String> owner(GivenAddress place) {
         return Optional.ofNullable(owners.get(place));
     }
 
     /** Returns all addresses given, by place. */
-    public Map<Place, String> owners() {
+    public Map<GivenAddress, String> owners() {
         return owners;
     }
 
     /** Returns the book with one more address; one that is already given keeps its first owner. */
-    public AddressBook with(Place place, String signal) {
-        Map<Place, String> more = new HashMap<>(owners);
+    public AddressBook with(GivenAddress place, String signal) {
+        Map<GivenAddress, String> more = new HashMap<>(owners);
         more.putIfAbsent(place, signal);
         return new AddressBook(more);
     }

@@ -11,7 +11,7 @@ import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.DeviceTypes;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;

@@ -19,7 +19,7 @@ public final class AttributeName {
                 phsB=in phase B
                 phsC=in phase C
                 neut=in the neutral
-                dirGeneral=direction of the fault
+                dirGeneral=direction of the mistake
                 mag=magnitude, sent when it changes by more than the dead band
                 instMag=magnitude as it is at the moment
                 cVal=complex value, sent when it changes by more than the dead band

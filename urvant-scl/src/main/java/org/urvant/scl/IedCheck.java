@@ -68,7 +68,7 @@ final class IedCheck {
             int groups = nodes.stream()
                     .findFirst()
                     .flatMap(LogicalNode::settingGroups)
-                    .map(SettingGroups::count)
+                    .map(SettingGroupControl::count)
                     .orElse(1);
             for (LogicalNode node : nodes) {
                 if (!own.get(table.key(device, node)).equals(node)) {
@@ -116,7 +116,7 @@ final class IedCheck {
                             + check.hint(node.typeName(), types.nodeTypes()));
         } else {
             types.used.add(type);
-            if (types.faulty(type, new HashSet<>())) {
+            if (types.wrong(type, new HashSet<>())) {
                 check.unsound(name);
             }
             size(node, name);
@@ -235,28 +235,28 @@ final class IedCheck {
         for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
             NodeTable.NodeKey key = table.key(member);
             LogicalNode holder = all.get(key);
-            String fault = null;
+            String mistake = null;
             if (holder == null) {
-                fault = ied.name() + " has no logical node " + key
+                mistake = ied.name() + " has no logical node " + key
                         + check.hint(key.toString(), NodeTable.texts(all.keySet()));
             } else {
                 TypeCheck.Data data = table.data(holder, member);
                 if (data != null && !data.exists()) {
-                    fault = key + " has no " + table.path(member);
+                    mistake = key + " has no " + table.path(member);
                 } else if (data != null && !data.hasConstraint()) {
-                    fault = table.path(member) + " of " + key + " has nothing with functional constraint "
+                    mistake = table.path(member) + " of " + key + " has nothing with functional constraint "
                             + store.attribute(member, "fc", "");
                 } else if (data != null) {
-                    fault = index(member, key, data);
+                    mistake = index(member, key, data);
                 }
             }
-            if (fault != null) {
+            if (mistake != null) {
                 check.report(
                         Rule.MEMBER_MISSING,
                         ied.name(),
                         set.reference(),
                         member,
-                        "dataset " + set.name() + ": " + fault);
+                        "dataset " + set.name() + ": " + mistake);
             }
         }
     }

@@ -83,7 +83,7 @@ final class InputCheck {
                         .flatMap(ControlBlock::dataSet)
                         .orElse(null);
         if (set == null) {
-            return; // a block or dataset that does not exist is a fault of its own
+            return; // a block or dataset that does not exist is a mistake of its own
         }
         String object = store.attribute(input.row, "doName", "");
         String attribute = store.attribute(input.row, "daName", "");

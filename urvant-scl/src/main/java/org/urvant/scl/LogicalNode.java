@@ -149,12 +149,13 @@ public final class LogicalNode extends SclElement {
     }
 
     /** Returns the setting groups that this node controls; empty when it has none. Only LLN0 has them. */
-    public Optional<SettingGroups> settingGroups() {
+    public Optional<SettingGroupControl> settingGroups() {
         int control = store.child(row, Tag.SETTING_CONTROL);
         return control < 0
                 ? Optional.empty()
-                : Optional.of(new SettingGroups((int) Numbers.parse(store.attribute(control, "numOfSGs", "1"), 1), (int)
-                        Numbers.parse(store.attribute(control, "actSG", "1"), 1)));
+                : Optional.of(
+                        new SettingGroupControl((int) Numbers.parse(store.attribute(control, "numOfSGs", "1"), 1), (int)
+                                Numbers.parse(store.attribute(control, "actSG", "1"), 1)));
     }
 
     /** Returns the inputs of this node from outside, bound or kept for later binding. */

@@ -31,15 +31,15 @@ enum NameRule {
 
     void check(SclCheck check, String ied, String name, int row) {
         int most = check.isEdition2003() ? longestIn2003 : longest;
-        String fault = null;
+        String mistake = null;
         if (name.length() > most) {
-            fault = "has " + name.length() + " characters; edition "
+            mistake = "has " + name.length() + " characters; edition "
                     + check.file().edition() + " allows " + most;
         } else if (!isLetters(name)) {
-            fault = "may have letters, digits" + (underscore ? " and underscores" : "") + " only"
+            mistake = "may have letters, digits" + (underscore ? " and underscores" : "") + " only"
                     + (digitFirst ? "" : ", a letter first");
         }
-        if (fault != null) {
+        if (mistake != null) {
             if (this == IED) {
                 check.unsound(name); // commands and files are named after it
             }
@@ -48,7 +48,7 @@ enum NameRule {
                     ied,
                     (ied.isEmpty() ? check.file().name() : ied) + " " + name,
                     row,
-                    "the name of a " + what + ", '" + name + "', " + fault);
+                    "the name of a " + what + ", '" + name + "', " + mistake);
         }
     }
 

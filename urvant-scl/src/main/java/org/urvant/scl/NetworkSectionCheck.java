@@ -109,26 +109,26 @@ final class NetworkSectionCheck {
 
     /** What no station can have: RFC 791, RFC 950. */
     private void station(String ied, ConnectedAccessPoint point, Station station) {
-        station.maskFault()
-                .ifPresent(fault -> outOfRange(
+        station.maskMistake()
+                .ifPresent(mistake -> outOfRange(
                         ied,
                         ied + " IP-SUBNET",
                         point.row,
-                        "IP-SUBNET " + station.mask() + " of " + ied + " " + fault,
+                        "IP-SUBNET " + station.mask() + " of " + ied + " " + mistake,
                         "a mask of ones, then zeros"));
-        station.addressFault()
-                .ifPresent(fault -> outOfRange(
+        station.addressMistake()
+                .ifPresent(mistake -> outOfRange(
                         ied,
                         ied + " IP",
                         point.row,
-                        "IP " + station.address() + " of " + ied + " is " + fault,
+                        "IP " + station.address() + " of " + ied + " is " + mistake,
                         "the address of a station"));
-        station.gatewayFault()
-                .ifPresent(fault -> outOfRange(
+        station.gatewayMistake()
+                .ifPresent(mistake -> outOfRange(
                         ied,
                         ied + " IP-GATEWAY",
                         point.row,
-                        "IP-GATEWAY " + station.gateway() + " of " + ied + " is " + fault,
+                        "IP-GATEWAY " + station.gateway() + " of " + ied + " is " + mistake,
                         "the address of a router"));
         if (station.isGatewayOutside()) {
             check.report(

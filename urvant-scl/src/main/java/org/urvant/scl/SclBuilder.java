@@ -1,7 +1,7 @@
 package org.urvant.scl;
 
 import java.util.Arrays;
-import org.urvant.core.fault.LimitExceededException;
+import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.finding.Position;
 
 /**

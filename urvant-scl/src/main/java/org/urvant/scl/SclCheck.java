@@ -18,7 +18,7 @@ import org.urvant.core.text.NearestName;
 
 /**
  * Checks one SCL file in itself: references that lead nowhere, names given twice, values that do not fit, addresses outside
- * their ranges, what the standard asks for and is not there. All faults in one pass; of those that are alike a number is kept
+ * their ranges, what the standard asks for and is not there. All mistakes in one pass; of those that are alike a number is kept
  * and the rest counted, so that nothing pushes an error out.
  */
 public final class SclCheck {
@@ -126,7 +126,7 @@ public final class SclCheck {
         report(rule, ied, subject, row, message, rule.remedy());
     }
 
-    /** Reports a fault of an element, which concerns an IED or, with empty text, none. */
+    /** Reports a mistake of an element, which concerns an IED or, with empty text, none. */
     void report(Rule rule, String ied, String subject, int row, String message, String remedy) {
         if (rule.severity() == Severity.ERROR && !ied.isEmpty()) {
             unsound.add(ied);

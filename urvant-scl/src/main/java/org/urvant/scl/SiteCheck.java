@@ -68,9 +68,9 @@ final class SiteCheck {
         String node = device + "/" + store.attribute(row, "prefix", "") + store.attribute(row, "lnClass", "")
                 + store.attribute(row, "lnInst", "");
         Ied found = check.file().ied(ied).orElse(null);
-        String fault = null;
+        String mistake = null;
         if (found == null) {
-            fault = "IED '" + ied + "' is not in the file"
+            mistake = "IED '" + ied + "' is not in the file"
                     + check.hint(
                             ied, check.file().ieds().stream().map(Ied::name).toList());
         } else if (!device.isEmpty()) {
@@ -82,15 +82,15 @@ final class SiteCheck {
                 }
                 return all;
             });
-            fault = known.contains(node) ? null : ied + " has no logical node " + node + check.hint(node, known);
+            mistake = known.contains(node) ? null : ied + " has no logical node " + node + check.hint(node, known);
         }
-        if (fault != null) {
+        if (mistake != null) {
             check.report(
                     Rule.PLACE_NODE_MISSING,
                     "",
                     check.file().name() + " " + part.path(),
                     row,
-                    part.path() + ": " + fault);
+                    part.path() + ": " + mistake);
         }
     }
 }

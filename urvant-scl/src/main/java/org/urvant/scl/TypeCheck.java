@@ -18,7 +18,7 @@ final class TypeCheck {
     /** By the row of a type, the rows of its parts by name. */
     private final Map<Integer, Map<String, Integer>> parts = new HashMap<>();
 
-    private final Map<Integer, Boolean> faulty = new HashMap<>();
+    private final Map<Integer, Boolean> wrong = new HashMap<>();
     private final Set<Integer> bad = new HashSet<>();
     private final Map<Integer, Set<String>> enumerations = new HashMap<>();
     private final Map<Integer, Map<String, Map<String, Map<String, Data>>>> resolved = new HashMap<>();
@@ -84,7 +84,7 @@ final class TypeCheck {
         }
         for (int at : store.children(section, null)) {
             if (isType(store.tag(at))) {
-                faulty(at, new HashSet<>()); // only now is it known what is wrong in each by itself
+                wrong(at, new HashSet<>()); // only now is it known what is wrong in each by itself
             }
         }
     }
@@ -280,32 +280,32 @@ final class TypeCheck {
     }
 
     /** Returns whether something is wrong in a type or below it; reports the circle when it contains itself. */
-    boolean faulty(int type, Set<Integer> around) {
-        Boolean known = faulty.get(type);
+    boolean wrong(int type, Set<Integer> around) {
+        Boolean known = wrong.get(type);
         if (known != null) {
             return known;
         }
         boolean circle = !around.add(type);
         if (circle || around.size() > TypeTemplates.DEEPEST) {
             if (bad.add(type)) {
-                String fault =
+                String mistake =
                         circle ? " contains itself" : " is nested deeper than " + TypeTemplates.DEEPEST + " levels";
-                check.report(Rule.TYPE_CIRCLE, "", subject(type), type, subject(type) + fault);
+                check.report(Rule.TYPE_CIRCLE, "", subject(type), type, subject(type) + mistake);
             }
             if (!circle) {
                 around.remove(type);
             }
             return true;
         }
-        boolean wrong = false;
+        boolean isWrong = false;
         for (int part : store.children(type, null)) {
             int below = below(part);
-            wrong |= below >= 0 && faulty(below, around);
+            isWrong |= below >= 0 && wrong(below, around);
         }
         around.remove(type);
-        wrong |= bad.contains(type);
-        faulty.put(type, wrong);
-        return wrong;
+        isWrong |= bad.contains(type);
+        wrong.put(type, isWrong);
+        return isWrong;
     }
 
     /** Returns the row of the type of a DO, SDO, or structured DA or BDA; -1 when it has none. */

@@ -96,7 +96,7 @@ class SclViewsTest {
         assertThat(grouped.valueKind()).isEqualTo(ValueKind.CONFIGURATION);
         assertThat(grouped.isValueImported()).isTrue();
         assertThat(second.attributeAt("Beh.stVal").orElseThrow().valueKind()).isEqualTo(ValueKind.READ_ONLY);
-        assertThat(nodes(file).get(0).settingGroups()).contains(new SettingGroups(3, 2));
+        assertThat(nodes(file).get(0).settingGroups()).contains(new SettingGroupControl(3, 2));
         assertThat(second.settingGroups()).isEmpty();
     }
 

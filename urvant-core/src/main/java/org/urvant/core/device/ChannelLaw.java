@@ -25,7 +25,7 @@ import org.urvant.core.expression.Expression;
 public record ChannelLaw(
         String name,
         Expression when,
-        Source source,
+        Origin source,
         String path,
         String low,
         String high,
@@ -36,7 +36,7 @@ public record ChannelLaw(
         String most,
         String whenLost) {
     /** What a value comes from. */
-    public enum Source {
+    public enum Origin {
         /** A standard signal, such as 4-20 mA. */
         RANGE("range"),
         THERMOCOUPLE("thermocouple"),
@@ -46,7 +46,7 @@ public record ChannelLaw(
 
         private final String word;
 
-        Source(String word) {
+        Origin(String word) {
             this.word = word;
         }
 
@@ -56,7 +56,7 @@ public record ChannelLaw(
         }
 
         /** Returns the source of a word, or empty. */
-        public static Optional<Source> of(String word) {
+        public static Optional<Origin> of(String word) {
             return Arrays.stream(values())
                     .filter(source -> source.word.equals(word))
                     .findFirst();

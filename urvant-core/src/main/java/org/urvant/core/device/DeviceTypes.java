@@ -9,7 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 
 /**
  * Device types by name, each made ready when it is first asked for, so that nobody pays for types that no device has. Not safe

@@ -16,7 +16,7 @@ import org.urvant.core.unit.Unit;
  * @param choices the words of a choice, in the order to show them
  * @param longest greatest length of a text in characters; 0 for no bound
  * @param refersTo name of the table whose rows, or kind of channel, a reference names; empty text for none
- * @param isMany whether a reference may name several, parted by commas
+ * @param isMany whether a reference may name several, separated by commas
  */
 public record Limits(
         Unit unit,

@@ -36,10 +36,10 @@ final class Notation {
     }
 
     /** Returns what is wrong with a value that is not of its kind. */
-    static Reading fault(SettingDefinition setting, String text) {
+    static ReadValue mistake(SettingDefinition setting, String text) {
         String is = setting.path() + " is '" + text + "'";
         if (setting.kind() == SettingKind.PHONE) {
-            return Reading.fault(
+            return ReadValue.mistake(
                     Rule.PHONE_WITHOUT_COUNTRY_CODE,
                     is + "; expected + or 00, a country code, and " + LEAST_DIGITS + " to " + MOST_DIGITS
                             + " digits in all",
@@ -48,13 +48,13 @@ final class Notation {
                             : "Write it as +COUNTRY NUMBER.");
         }
         if (setting.kind() == SettingKind.ZONE) {
-            return Reading.fault(
+            return ReadValue.mistake(
                     Rule.VALUE_OUT_OF_RANGE,
                     is + "; expected " + SettingKind.ZONE.expectation(),
                     NearestName.hint("time zone", text, ZoneId.getAvailableZoneIds()));
         }
         if (setting.kind() == SettingKind.MAC && MAC.matcher(text).matches()) {
-            return Reading.fault(
+            return ReadValue.mistake(
                     Rule.VALUE_OUT_OF_RANGE,
                     is + ", a multicast address; expected that of one station",
                     "Copy it from the label again: the second digit of a station's address is even.");

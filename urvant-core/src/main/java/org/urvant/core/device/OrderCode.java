@@ -74,19 +74,19 @@ public record OrderCode(List<Part> parts, List<Exclusion> exclusions) {
      * @param modules kinds of module by slot
      * @param hardware hardware version; empty text when the code does not say
      * @param licences licences that come with it
-     * @param faults what is wrong, in plain words; empty for a sound code
+     * @param mistakes what is wrong, in plain words; empty for a sound code
      */
     public record Decoded(
             Map<String, String> letters,
             SortedMap<String, String> modules,
             String hardware,
             Set<String> licences,
-            List<String> faults) {
+            List<String> mistakes) {
         public Decoded {
             letters = Collections.unmodifiableMap(new LinkedHashMap<>(letters));
             modules = Collections.unmodifiableSortedMap(new TreeMap<>(modules));
             licences = Collections.unmodifiableSet(new TreeSet<>(licences));
-            faults = List.copyOf(faults);
+            mistakes = List.copyOf(mistakes);
         }
     }
 
@@ -97,20 +97,20 @@ public record OrderCode(List<Part> parts, List<Exclusion> exclusions) {
         return form.toString();
     }
 
-    /** Reads a code; blanks do not count. All its faults are told. */
+    /** Reads a code; blanks do not count. All its mistakes are told. */
     public Decoded decode(String written) {
         String code = written.replace(" ", "");
         Map<String, String> letters = new LinkedHashMap<>();
         SortedMap<String, String> modules = new TreeMap<>();
         Set<String> licences = new TreeSet<>();
-        List<String> faults = new ArrayList<>();
+        List<String> mistakes = new ArrayList<>();
         String hardware = "";
         int at = 0;
         for (Part part : parts) {
             if (part.isFixed()) {
                 if (!code.startsWith(part.name, at)) {
-                    faults.add("expected '" + part.name + "' at position " + (at + 1) + " of " + written);
-                    return new Decoded(letters, modules, hardware, licences, faults);
+                    mistakes.add("expected '" + part.name + "' at position " + (at + 1) + " of " + written);
+                    return new Decoded(letters, modules, hardware, licences, mistakes);
                 }
                 at += part.name.length();
                 continue;
@@ -119,7 +119,7 @@ public record OrderCode(List<Part> parts, List<Exclusion> exclusions) {
             String letter = code.substring(Math.min(at, code.length()), Math.min(at + length, code.length()));
             Letter meaning = part.letters.get(letter);
             if (meaning == null) {
-                faults.add("position " + (at + 1) + " (" + part.name + ") is '" + letter + "'; expected one of "
+                mistakes.add("position " + (at + 1) + " (" + part.name + ") is '" + letter + "'; expected one of "
                         + String.join(", ", part.letters.keySet()));
             } else {
                 letters.put(part.name, letter);
@@ -132,14 +132,14 @@ public record OrderCode(List<Part> parts, List<Exclusion> exclusions) {
             at += length;
         }
         if (at < code.length()) {
-            faults.add("'" + code.substring(at) + "' stands after the end of the code");
+            mistakes.add("'" + code.substring(at) + "' stands after the end of the code");
         }
         for (Exclusion exclusion : exclusions) {
             if (letters.entrySet().containsAll(exclusion.letters.entrySet())) {
-                faults.add(exclusion.reason);
+                mistakes.add(exclusion.reason);
             }
         }
-        return new Decoded(letters, modules, hardware, licences, faults);
+        return new Decoded(letters, modules, hardware, licences, mistakes);
     }
 
     /**

@@ -27,12 +27,12 @@ public record Selector(String name, String meaning, String follows, Map<String, 
      * @param value the value that the position gives
      * @param isExact whether that is the value wanted, rather than the nearest one
      */
-    public record Place(String position, String value, boolean isExact) {}
+    public record Setpoint(String position, String value, boolean isExact) {}
 
     /** Returns the position for a value; of numbers the nearest. Empty when a text has no position. */
-    public Optional<Place> place(Object value) {
+    public Optional<Setpoint> place(Object value) {
         if (value instanceof BigDecimal wanted) {
-            Place best = null;
+            Setpoint best = null;
             BigDecimal least = null;
             for (Map.Entry<String, String> entry : positions.entrySet()) {
                 Optional<BigDecimal> number = Amount.parse(entry.getKey()).map(Amount::number);
@@ -42,12 +42,12 @@ public record Selector(String name, String meaning, String follows, Map<String, 
                 BigDecimal distance = number.get().subtract(wanted).abs();
                 if (least == null || distance.compareTo(least) < 0) {
                     least = distance;
-                    best = new Place(entry.getValue(), entry.getKey(), distance.signum() == 0);
+                    best = new Setpoint(entry.getValue(), entry.getKey(), distance.signum() == 0);
                 }
             }
             return Optional.ofNullable(best);
         }
         String text = value instanceof Boolean logical ? (logical ? "yes" : "no") : String.valueOf(value);
-        return Optional.ofNullable(positions.get(text)).map(position -> new Place(position, text, true));
+        return Optional.ofNullable(positions.get(text)).map(position -> new Setpoint(position, text, true));
     }
 }

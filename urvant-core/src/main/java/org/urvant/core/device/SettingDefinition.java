@@ -35,7 +35,7 @@ public record SettingDefinition(
         Expression derivation,
         String standard,
         boolean isOptional,
-        Condition condition,
+        Applicability condition,
         Traits traits,
         String meaning) {
     /** Digits of a derived number without steps. */
@@ -62,7 +62,7 @@ public record SettingDefinition(
             Limits limits,
             String standard,
             boolean isOptional,
-            Condition condition,
+            Applicability condition,
             Traits traits,
             String meaning) {
         this(path, kind, limits, null, standard, isOptional, condition, traits, meaning);
@@ -96,7 +96,7 @@ public record SettingDefinition(
     }
 
     /** Returns when it applies; empty for always. */
-    public Optional<Condition> applicability() {
+    public Optional<Applicability> applicability() {
         return Optional.ofNullable(condition);
     }
 
@@ -144,7 +144,7 @@ public record SettingDefinition(
             case REFERENCE ->
                 (limits.isMany() ? "names from " : "a name from ")
                         + limits.refersTo()
-                        + (limits.isMany() ? ", parted by commas" : "");
+                        + (limits.isMany() ? ", separated by commas" : "");
             default -> kind.expectation();
         };
     }
@@ -157,7 +157,7 @@ public record SettingDefinition(
     }
 
     /** Reads a value as people write it where nothing depends on other values. */
-    public Reading read(String written) {
+    public ReadValue read(String written) {
         return read(written, Scope.EMPTY);
     }
 
@@ -166,50 +166,50 @@ public record SettingDefinition(
      *
      * @param scope gives the values that limits depend on
      */
-    public Reading read(String written, Scope scope) {
+    public ReadValue read(String written, Scope scope) {
         String text = written.strip();
         return switch (kind) {
             case LOGICAL -> logical(text);
             case INTEGER, NUMBER, DURATION -> number(text, scope);
             case TEXT -> text(written);
             case CHOICE -> choice(text);
-            case SIGNAL, REFERENCE -> Reading.sound(text);
-            default -> Notation.normal(kind, text).map(Reading::sound).orElseGet(() -> Notation.fault(this, text));
+            case SIGNAL, REFERENCE -> ReadValue.sound(text);
+            default -> Notation.normal(kind, text).map(ReadValue::sound).orElseGet(() -> Notation.mistake(this, text));
         };
     }
 
-    Reading notOfKind(String text) {
-        return Reading.fault(
+    ReadValue notOfKind(String text) {
+        return ReadValue.mistake(
                 Rule.VALUE_OUT_OF_RANGE,
                 path + " is '" + text + "'; expected " + kind.expectation(),
                 "Give " + allowed() + ".");
     }
 
-    private Reading logical(String text) {
+    private ReadValue logical(String text) {
         String word = text.toLowerCase(Locale.ROOT);
-        return YES.contains(word) || NO.contains(word) ? Reading.sound(YES.contains(word)) : notOfKind(text);
+        return YES.contains(word) || NO.contains(word) ? ReadValue.sound(YES.contains(word)) : notOfKind(text);
     }
 
-    private Reading choice(String text) {
+    private ReadValue choice(String text) {
         return limits.choices().contains(text)
-                ? Reading.sound(text)
-                : Reading.fault(
+                ? ReadValue.sound(text)
+                : ReadValue.mistake(
                         Rule.VALUE_OUT_OF_RANGE,
                         path + " is '" + text + "'; expected one of " + allowed(),
                         NearestName.hint("choice", text, limits.choices()));
     }
 
-    private Reading text(String text) {
+    private ReadValue text(String text) {
         int length = text.codePointCount(0, text.length());
         return limits.longest() > 0 && length > limits.longest()
-                ? Reading.fault(
+                ? ReadValue.mistake(
                         Rule.VALUE_OUT_OF_RANGE,
                         path + " has " + length + " characters; the device holds " + limits.longest(),
                         "Shorten it to " + limits.longest() + " characters.")
-                : Reading.sound(text);
+                : ReadValue.sound(text);
     }
 
-    private Reading number(String text, Scope scope) {
+    private ReadValue number(String text, Scope scope) {
         Optional<Amount> amount = Amount.parse(text);
         if (amount.isEmpty() && kind == SettingKind.DURATION) {
             amount = Amount.duration(text);
@@ -222,7 +222,7 @@ public record SettingDefinition(
             return held(amount.get().number(), text, scope);
         }
         if (limits.unit() == null || given.dimension() != limits.unit().dimension()) {
-            return Reading.fault(
+            return ReadValue.mistake(
                     Rule.VALUE_OUT_OF_RANGE,
                     path + " is " + text + ", which is " + given.dimension().title() + "; expected "
                             + (limits.unit() == null
@@ -235,18 +235,18 @@ public record SettingDefinition(
                 : given.convert(amount.get().number(), limits.unit());
         return converted
                 .map(number -> held(number, text, scope))
-                .orElseGet(() -> Reading.fault(
+                .orElseGet(() -> ReadValue.mistake(
                         Rule.VALUE_OFF_STEP,
                         path + " is " + text + ", which has no end as a decimal in " + limits.symbol(),
                         "Give it in " + limits.symbol() + "."));
     }
 
-    private Reading held(BigDecimal value, String text, Scope scope) {
+    private ReadValue held(BigDecimal value, String text, Scope scope) {
         BigDecimal least =
                 limits.least() == null ? null : limits.least().at(scope).orElse(null);
         BigDecimal most = limits.most() == null ? null : limits.most().at(scope).orElse(null);
         if (least != null && value.compareTo(least) < 0 || most != null && value.compareTo(most) > 0) {
-            return Reading.fault(
+            return ReadValue.mistake(
                     Rule.VALUE_OUT_OF_RANGE,
                     path + " is " + text + "; expected " + allowed(scope),
                     "Give a value within the range.");
@@ -257,7 +257,7 @@ public record SettingDefinition(
             if (below.compareTo(value) != 0) {
                 BigDecimal above = below.add(grid);
                 String unit = unit().isEmpty() ? "" : " " + unit();
-                return Reading.fault(
+                return ReadValue.mistake(
                         Rule.VALUE_OFF_STEP,
                         path + " is " + text + ", between two steps of " + grid.toPlainString() + unit,
                         "Give " + below.toPlainString()
@@ -265,7 +265,7 @@ public record SettingDefinition(
                                 + unit + ".");
             }
         }
-        return Reading.sound(value);
+        return ReadValue.sound(value);
     }
 
     private BigDecimal grid(Scope scope) {

@@ -26,7 +26,7 @@ public record TableDefinition(
         boolean isNumbered,
         SheetDefinition row,
         Rule unreferenced,
-        Condition condition,
+        Applicability condition,
         String licence,
         SubBus bus,
         FrameBits bits) {

@@ -9,24 +9,24 @@ import java.util.Optional;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import org.urvant.core.expression.Expression.Step;
-import org.urvant.core.language.Fault;
+import org.urvant.core.language.Mistake;
 import org.urvant.core.language.Operator;
-import org.urvant.core.language.Place;
 import org.urvant.core.language.Term;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.text.NearestName;
 
-/** Gives the terms of an expression their types and makes them ready to run; all faults come in one pass. */
+/** Gives the terms of an expression their types and makes them ready to run; all mistakes come in one pass. */
 final class Checker implements Term.Visitor<Checker.Typed> {
     static final MathContext PRECISION = MathContext.DECIMAL128;
 
     private final Names names;
-    private final Consumer<Fault> faults;
+    private final Consumer<Mistake> mistakes;
     private final TreeSet<String> paths = new TreeSet<>();
     private final TreeSet<String> ownPaths = new TreeSet<>();
 
-    /** A part with its type; the type is null after a fault, so that one fault does not cause others. */
-    record Typed(Type type, Step step, Place start) {
-        static Typed bad(Place start) {
+    /** A part with its type; the type is null after a mistake, so that one mistake does not cause others. */
+    record Typed(Type type, Step step, TextPlace start) {
+        static Typed bad(TextPlace start) {
             return new Typed(null, scope -> null, start);
         }
 
@@ -35,17 +35,17 @@ final class Checker implements Term.Visitor<Checker.Typed> {
         }
     }
 
-    Checker(Names names, Consumer<Fault> faults) {
+    Checker(Names names, Consumer<Mistake> mistakes) {
         this.names = names;
-        this.faults = faults;
+        this.mistakes = mistakes;
     }
 
-    /** Returns the expression; the faults that were reported say whether it is sound. */
+    /** Returns the expression; the mistakes that were reported say whether it is sound. */
     Expression check(String source, Term term, Type.Kind wanted) {
         Typed whole = term.accept(this);
         if (!whole.isBad() && whole.type.kind() != wanted) {
-            fault(
-                    Place.START,
+            mistake(
+                    TextPlace.START,
                     "the expression is " + whole.type.kind().title() + "; expected " + wanted.title(),
                     wanted == Type.Kind.LOGICAL ? "Compare it with something." : "Write a number or a calculation.");
         }
@@ -53,15 +53,15 @@ final class Checker implements Term.Visitor<Checker.Typed> {
         return new Expression(source, reach, whole.isBad() ? Type.LOGICAL : whole.type, whole.step, paths, ownPaths);
     }
 
-    void fault(Place place, String message, String remedy) {
-        faults.accept(new Fault(place, message, remedy));
+    void mistake(TextPlace place, String message, String remedy) {
+        mistakes.accept(new Mistake(place, message, remedy));
     }
 
     @Override
     public Typed literal(Term.Literal literal) {
-        Place place = literal.place();
+        TextPlace place = literal.place();
         if (literal.type() != null || literal.value() instanceof Term.Span) {
-            fault(
+            mistake(
                     place,
                     "a value with its type before it has no place here",
                     "Write the number in the unit of the setting, or the text.");
@@ -86,7 +86,7 @@ final class Checker implements Term.Visitor<Checker.Typed> {
         Optional<Names.Found> found = names.find(name.text());
         if (found.isEmpty()) {
             String written = name.text().toLowerCase(Locale.ROOT);
-            fault(
+            mistake(
                     name.place(),
                     "there is no setting '" + name.text() + "' here",
                     NearestName.hint("name", written, names.all())
@@ -110,7 +110,10 @@ final class Checker implements Term.Visitor<Checker.Typed> {
                 .map(argument -> argument.term().accept(this))
                 .toList();
         if (call.arguments().stream().anyMatch(argument -> argument.name() != null)) {
-            fault(call.place(), "the arguments of " + call.function() + " have names", "Give them by their position.");
+            mistake(
+                    call.place(),
+                    "the arguments of " + call.function() + " have names",
+                    "Give them by their position.");
             return Typed.bad(call.place());
         }
         return Functions.call(this, call, arguments);
@@ -174,7 +177,7 @@ final class Checker implements Term.Visitor<Checker.Typed> {
             return false;
         }
         if (typed.type.kind() != kind) {
-            fault(
+            mistake(
                     typed.start,
                     "this is " + typed.type.kind().title() + "; expected " + kind.title(),
                     kind == Type.Kind.LOGICAL ? "Compare it with something." : "Use " + kind.title() + " here.");
@@ -215,7 +218,7 @@ final class Checker implements Term.Visitor<Checker.Typed> {
 
     private boolean areComparable(Term.Binary binary, Typed left, Typed right) {
         if (left.type.kind() != right.type.kind()) {
-            fault(
+            mistake(
                     binary.place(),
                     left.type.kind().title() + " is compared with "
                             + right.type.kind().title(),
@@ -223,15 +226,15 @@ final class Checker implements Term.Visitor<Checker.Typed> {
             return false;
         }
         if (left.type.kind() != Type.Kind.NUMBER && binary.operator().needsOrder()) {
-            fault(binary.place(), left.type.kind().title() + " has no order", "Use = or <>.");
+            mistake(binary.place(), left.type.kind().title() + " has no order", "Use = or <>.");
             return false;
         }
         return haveOneUnit(binary.place(), left, right) && canBe(left, right) && canBe(right, left);
     }
 
-    boolean haveOneUnit(Place place, Typed left, Typed right) {
+    boolean haveOneUnit(TextPlace place, Typed left, Typed right) {
         if (left.type.unit() != null && right.type.unit() != null && left.type.unit() != right.type.unit()) {
-            fault(
+            mistake(
                     place,
                     left.type.unit().symbol() + " meets " + right.type.unit().symbol(),
                     "Give the two settings one unit; numbers are taken in the unit of their setting.");
@@ -245,7 +248,7 @@ final class Checker implements Term.Visitor<Checker.Typed> {
         List<String> known = choice.type.choices();
         List<String> words = written.type.choices();
         if (words.size() == 1 && known.size() > 1 && !known.contains(words.get(0))) {
-            fault(
+            mistake(
                     written.start,
                     "'" + words.get(0) + "' is none of the choices",
                     NearestName.hint("choice", words.get(0), known));
@@ -257,7 +260,7 @@ final class Checker implements Term.Visitor<Checker.Typed> {
     private Typed arithmetic(Term.Binary binary, Typed left, Typed right) {
         Operator operator = binary.operator();
         if (operator == Operator.POWER) {
-            fault(binary.place(), "** is left to programs", "Multiply; rules reckon with exact decimals.");
+            mistake(binary.place(), "** is left to programs", "Multiply; rules calculate with exact decimals.");
             return Typed.bad(left.start);
         }
         if (!(isKind(left, Type.Kind.NUMBER) & isKind(right, Type.Kind.NUMBER))) {

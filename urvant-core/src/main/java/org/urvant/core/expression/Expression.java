@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
-import org.urvant.core.language.Fault;
+import org.urvant.core.language.Mistake;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.range.Interval;
 
@@ -44,15 +44,15 @@ public final class Expression {
     }
 
     /**
-     * Reads an expression; empty when it has faults, and then all of them were reported.
+     * Reads an expression; empty when it has mistakes, and then all of them were reported.
      *
      * @param wanted kind of value that it must have
      */
-    public static Optional<Expression> parse(String text, Names names, Type.Kind wanted, Consumer<Fault> faults) {
-        List<Fault> found = new ArrayList<>();
+    public static Optional<Expression> parse(String text, Names names, Type.Kind wanted, Consumer<Mistake> mistakes) {
+        List<Mistake> found = new ArrayList<>();
         Optional<Expression> expression = SyntaxReader.expression(text, LONGEST, found::add)
                 .map(term -> new Checker(names, found::add).check(text, term, wanted));
-        found.forEach(faults);
+        found.forEach(mistakes);
         return found.isEmpty() ? expression : Optional.empty();
     }
 

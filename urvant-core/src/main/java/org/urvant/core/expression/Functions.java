@@ -7,8 +7,8 @@ import java.util.Locale;
 import java.util.Objects;
 import org.urvant.core.expression.Checker.Typed;
 import org.urvant.core.expression.Expression.Step;
-import org.urvant.core.language.Place;
 import org.urvant.core.language.Term;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.text.NearestName;
 
 /** The standard functions (IEC 61131-3, 6.6.2.5) that rules need. */
@@ -19,9 +19,9 @@ final class Functions {
 
     static Typed call(Checker checker, Term.Call call, List<Typed> arguments) {
         String function = call.function().toUpperCase(Locale.ROOT);
-        Place place = call.place();
+        TextPlace place = call.place();
         if (!KNOWN.contains(function)) {
-            checker.fault(
+            checker.mistake(
                     place,
                     "there is no function '" + call.function() + "'",
                     NearestName.hint("function", function, KNOWN));
@@ -33,7 +33,7 @@ final class Functions {
         return new Typed(type(function, arguments), step(function, arguments), place);
     }
 
-    private static boolean fits(Checker checker, Place place, String function, List<Typed> arguments) {
+    private static boolean fits(Checker checker, TextPlace place, String function, List<Typed> arguments) {
         int count = arguments.size();
         boolean counted =
                 switch (function) {
@@ -48,7 +48,7 @@ final class Functions {
                         case "LIMIT" -> "LIMIT(least, value, most)";
                         default -> function + "(value, …)";
                     };
-            checker.fault(place, function + " has " + count + " arguments", "Write " + form + ".");
+            checker.mistake(place, function + " has " + count + " arguments", "Write " + form + ".");
             return false;
         }
         boolean sound = true;

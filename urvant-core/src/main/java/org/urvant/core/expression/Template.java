@@ -5,8 +5,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
-import org.urvant.core.language.Fault;
-import org.urvant.core.language.Place;
+import org.urvant.core.language.Mistake;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.unit.Unit;
 
 /**
@@ -25,7 +25,7 @@ public final class Template {
     }
 
     /** Reads a sentence; names that do not exist are reported and stay as they are. */
-    public static Template parse(String text, Names names, Consumer<Fault> faults) {
+    public static Template parse(String text, Names names, Consumer<Mistake> mistakes) {
         List<Part> parts = new ArrayList<>();
         int at = 0;
         while (at < text.length()) {
@@ -42,8 +42,8 @@ public final class Template {
                 String unit = measure == null || measure == Unit.ONE ? "" : " " + measure.symbol();
                 parts.add(new Part(unit, found.get().depth(), found.get().path()));
             } else {
-                faults.accept(new Fault(
-                        new Place(1, open + 2), "there is no setting '" + name + "' here", "Correct the name."));
+                mistakes.accept(new Mistake(
+                        new TextPlace(1, open + 2), "there is no setting '" + name + "' here", "Correct the name."));
             }
             at = close + 1;
         }

@@ -110,7 +110,7 @@ record RuleText(String meaning, String remedy) {
             record-length-does-not-fit | The memory does not hold as many records of that length as wished. | Keep fewer records, or shorter ones, or sample slower.
             groups-identical | Two setting groups hold the same values, so switching between them does nothing. | Set what is to differ, or take one out.
             alarms-but-does-not-trip | A function that is vital for the plant only alarms. | Let it trip, or mute the finding with the reason.
-            supervision-off | A supervision of the measurement is off, so a fault in it goes unseen. | Switch it on.
+            supervision-off | A supervision of the measurement is off, so a mistake in it goes unseen. | Switch it on.
             mean-limit-order | The limit of the short-term mean is below that of the long one. | Exchange the two, or correct one.
             latch-without-reset | Something stays until it is reset, but nothing resets it. | Name what resets it, or let it follow its signal.
             drives-nothing | A function, input or output is set up, but nothing follows from it. | Assign it, or take it out.
@@ -136,7 +136,7 @@ record RuleText(String meaning, String remedy) {
             value-not-used | A value is given for a setting that does not apply, so nothing follows from it. | Take it out, or change what makes the setting idle.
             derived-value-given | A value is given for a setting that follows from others, so what is given could contradict them. | Take the value out; change what it follows from instead.
             result-does-not-fit | What a calculation can give, from the ranges of its sources, is more than its destination can hold. | Use a wider type, limit the value, or change what it follows from.
-            program-faulty | A program is not Structured Text as Urvant reads it, or uses what the device does not have, so it cannot run. | Correct it at the line and column named; docs/structured-text.md says what can be written.
+            program-wrong | A program is not Structured Text as Urvant reads it, or uses what the device does not have, so it cannot run. | Correct it at the line and column named; docs/structured-text.md says what can be written.
             logic-not-possible | A device of this type runs no programs, or not so many or so long ones. | Take the programs out, or choose a type that can run them.
             breaker-signal-missing | A bay has more breakers than its devices have signals for: one has no trip, no close command, or no position. | Say with the channel's settings serves and breaker what it is for, or correct the number of breakers in site.yaml.
             rating-differs | A device gives another rating than the plates of the equipment that it protects. | Find out who is right, then run 'urvant settle BAY --from bay' or '--from DEVICE'.

@@ -15,7 +15,7 @@ import org.urvant.core.language.Token.Kind;
  */
 final class Lexer {
     private static final Map<String, String> WORDS = new HashMap<>();
-    /** Digits that no type can hold; longer numbers are refused before they are reckoned. */
+    /** Digits that no type can hold; longer numbers are refused before they are calculated. */
     private static final int MOST_DIGITS = 60;
 
     static {
@@ -61,15 +61,15 @@ final class Lexer {
     }
 
     private final String source;
-    private final Faults faults;
+    private final Mistakes mistakes;
     private int at;
     private int line = 1;
     private int lineStart;
-    private int faulty;
+    private int wrong;
 
-    Lexer(String source, Faults faults) {
+    Lexer(String source, Mistakes mistakes) {
         this.source = source;
-        this.faults = faults;
+        this.mistakes = mistakes;
     }
 
     Token next() {
@@ -96,14 +96,14 @@ final class Lexer {
         return new Token(Kind.LITERAL, source.substring(start, at), line, start - lineStart + 1, value, type);
     }
 
-    /** Returns how many faults it has found so far. */
-    int faulty() {
-        return faulty;
+    /** Returns how many mistakes it has found so far. */
+    int wrong() {
+        return wrong;
     }
 
-    private void fault(int start, String message, String remedy) {
-        faulty++;
-        faults.add(new Place(line, start - lineStart + 1), message, remedy);
+    private void mistake(int start, String message, String remedy) {
+        wrong++;
+        mistakes.add(new TextPlace(line, start - lineStart + 1), message, remedy);
     }
 
     /** Blanks and comments; comments may hold others of their kind (6.1.3). */
@@ -130,11 +130,11 @@ final class Lexer {
     }
 
     private void comment(String open, String close) {
-        Place begin = new Place(line, at - lineStart + 1);
+        TextPlace begin = new TextPlace(line, at - lineStart + 1);
         int depth = 0;
         do {
             if (at >= source.length()) {
-                faults.add(begin, "a comment has no end", "Close it with " + close + ".");
+                mistakes.add(begin, "a comment has no end", "Close it with " + close + ".");
                 return;
             }
             if (source.startsWith(open, at)) {
@@ -197,7 +197,7 @@ final class Lexer {
         }
         String value = source.substring(word, at);
         if (value.isEmpty()) {
-            fault(start, "there is no value after '" + type + "#'", "Write one, such as INT#5 or T#2s.");
+            mistake(start, "there is no value after '" + type + "#'", "Write one, such as INT#5 or T#2s.");
             return literal(start, BigInteger.ZERO, null);
         }
         boolean logical = upper.equals("BOOL") && (value.equalsIgnoreCase("TRUE") || value.equalsIgnoreCase("FALSE"));
@@ -232,7 +232,7 @@ final class Lexer {
     }
 
     private Token tooLong(int start) {
-        fault(start, "a number has more than " + MOST_DIGITS + " digits", "Shorten it.");
+        mistake(start, "a number has more than " + MOST_DIGITS + " digits", "Shorten it.");
         return literal(start, BigInteger.ZERO, null);
     }
 
@@ -252,7 +252,7 @@ final class Lexer {
         at = mark;
         String digits = digits(10);
         if (digits.length() > 3) {
-            fault(start, "an exponent has more than three digits", "Shorten it.");
+            mistake(start, "an exponent has more than three digits", "Shorten it.");
             return "";
         }
         return "E" + sign + digits;
@@ -261,12 +261,12 @@ final class Lexer {
     private Token based(int start, String type, boolean negative, String base) {
         at++;
         if (!List.of("2", "8", "16").contains(base)) {
-            fault(start, "there is no base " + base, "Use 2#, 8# or 16#.");
+            mistake(start, "there is no base " + base, "Use 2#, 8# or 16#.");
         }
         int radix = List.of("2", "8").contains(base) ? Integer.parseInt(base) : 16;
         String digits = digits(radix);
         if (digits.isEmpty() || at < source.length() && Character.digit(source.charAt(at), 36) >= 0) {
-            fault(start, "there is no number of base " + base + " here", "Write digits below the base after '#'.");
+            mistake(start, "there is no number of base " + base + " here", "Write digits below the base after '#'.");
             digits(36);
             return literal(start, BigInteger.ZERO, null);
         }
@@ -305,7 +305,7 @@ final class Lexer {
         String text = source.substring(from, at);
         Long nanos = Spans.parse(text);
         if (nanos == null) {
-            fault(
+            mistake(
                     start,
                     "'" + text + "' is no length of time",
                     "Write it from the greatest unit down, such as T#1d2h30m or T#1.5s.");
@@ -322,7 +322,7 @@ final class Lexer {
             text.append(c == '$' ? escaped() : c);
         }
         if (at >= source.length() || source.charAt(at) != '\'') {
-            fault(start, "a text has no end", "Close it with a single quote.");
+            mistake(start, "a text has no end", "Close it with a single quote.");
         } else {
             at++;
         }
@@ -342,7 +342,7 @@ final class Lexer {
             at += 2;
             return (char) Integer.parseInt(source.substring(at - 2, at), 16);
         }
-        fault(
+        mistake(
                 at - 1,
                 "'$" + c + "' is no character",
                 "Write $$ for a dollar sign, $' for a quote, or $ with two hexadecimal digits.");
@@ -378,7 +378,7 @@ final class Lexer {
             return token(Kind.SIGN, sign, start);
         }
         if (c == '"') {
-            fault(start, "'\"' is no sign of the language", "Write texts in single quotes.");
+            mistake(start, "'\"' is no sign of the language", "Write texts in single quotes.");
             int end = source.indexOf('"', at + 1);
             int lineEnd = source.indexOf('\n', at);
             boolean closed = end > 0 && (lineEnd < 0 || end < lineEnd);
@@ -388,7 +388,7 @@ final class Lexer {
         String found = source.substring(at, source.offsetByCodePoints(at, 1));
         at += found.length();
         String shown = Character.isISOControl(c) ? String.format(Locale.ROOT, "\\u%04x", (int) c) : found;
-        fault(start, "'" + shown + "' is no sign of the language", "Use names, numbers, texts and operators.");
+        mistake(start, "'" + shown + "' is no sign of the language", "Use names, numbers, texts and operators.");
         return next();
     }
 

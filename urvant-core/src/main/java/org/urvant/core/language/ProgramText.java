@@ -3,7 +3,7 @@ package org.urvant.core.language;
 import java.util.List;
 
 /** A program as it was written: what it declares and what it does. Immutable. */
-public record ProgramText(Place place, String name, List<Declaration> declarations, List<Statement> statements) {
+public record ProgramText(TextPlace place, String name, List<Declaration> declarations, List<Statement> statements) {
     /** What a declared variable is for. */
     public enum Section {
         VAR,
@@ -18,7 +18,7 @@ public record ProgramText(Place place, String name, List<Declaration> declaratio
      * @param type its type
      * @param initial its first value; null for the type's own
      */
-    public record Declaration(Place place, Section section, String name, TypeText type, Term initial) {}
+    public record Declaration(TextPlace place, Section section, String name, TypeText type, Term initial) {}
 
     /**
      * A type as it was written.
@@ -27,7 +27,7 @@ public record ProgramText(Place place, String name, List<Declaration> declaratio
      * @param length greatest length of a STRING; -1 for the usual one
      * @param values values of an enumeration that is written out
      */
-    public record TypeText(Place place, String name, int length, List<String> values) {
+    public record TypeText(TextPlace place, String name, int length, List<String> values) {
         public TypeText {
             values = List.copyOf(values);
         }

@@ -5,7 +5,7 @@ import java.util.List;
 /** A statement of a program. Immutable. */
 public sealed interface Statement {
     /** Returns where it begins. */
-    Place place();
+    TextPlace place();
 
     /** Does what fits the kind of statement. */
     void accept(Visitor visitor);
@@ -22,7 +22,7 @@ public sealed interface Statement {
     }
 
     /** {@code target := value;} */
-    record Assignment(Place place, Term.Name target, Term value) implements Statement {
+    record Assignment(TextPlace place, Term.Name target, Term value) implements Statement {
         @Override
         public void accept(Visitor visitor) {
             visitor.assignment(this);
@@ -30,7 +30,7 @@ public sealed interface Statement {
     }
 
     /** IF with its ELSIFs; the statements of ELSE are empty without one. */
-    record Choice(Place place, List<Branch> branches, List<Statement> otherwise) implements Statement {
+    record Choice(TextPlace place, List<Branch> branches, List<Statement> otherwise) implements Statement {
         public Choice {
             branches = List.copyOf(branches);
             otherwise = List.copyOf(otherwise);
@@ -50,7 +50,7 @@ public sealed interface Statement {
     }
 
     /** CASE; the statements of ELSE are empty without one. */
-    record Selection(Place place, Term selector, List<Case> cases, List<Statement> otherwise) implements Statement {
+    record Selection(TextPlace place, Term selector, List<Case> cases, List<Statement> otherwise) implements Statement {
         public Selection {
             cases = List.copyOf(cases);
             otherwise = List.copyOf(otherwise);
@@ -74,7 +74,7 @@ public sealed interface Statement {
     record Label(Term first, Term last) {}
 
     /** A call of a function block. */
-    record Invocation(Place place, Term.Name block, List<Term.Argument> arguments) implements Statement {
+    record Invocation(TextPlace place, Term.Name block, List<Term.Argument> arguments) implements Statement {
         public Invocation {
             arguments = List.copyOf(arguments);
         }

@@ -19,8 +19,8 @@ import org.urvant.core.language.Term.Literal;
 import org.urvant.core.language.Token.Kind;
 
 /**
- * Reads expressions and programs by recursive descent. After a fault in a statement it goes on with the next one, so that all
- * faults come in one pass. Depth, length and number of faults are bounded.
+ * Reads expressions and programs by recursive descent. After a mistake in a statement it goes on with the next one, so that all
+ * mistakes come in one pass. Depth, length and number of mistakes are bounded.
  */
 public final class SyntaxReader {
     /** Greatest length of a text with programs, in UTF-16 units. */
@@ -38,14 +38,14 @@ public final class SyntaxReader {
     private static final Set<String> LEFT_OUT =
             Set.of("FOR", "WHILE", "REPEAT", "EXIT", "RETURN", "FUNCTION", "FUNCTION_BLOCK", "TYPE", "ARRAY", "STRUCT");
 
-    private final Faults faults = new Faults();
+    private final Mistakes mistakes = new Mistakes();
     private final Lexer lexer;
     private Token next;
     private Token following;
     private int depth;
-    private int faultyBefore;
+    private int wrongBefore;
 
-    /** Thrown to leave a statement that cannot be read on; its fault was reported. */
+    /** Thrown to leave a statement that cannot be read on; its mistake was reported. */
     private static final class Lost extends RuntimeException {
         private static final long serialVersionUID = 1L;
 
@@ -55,44 +55,44 @@ public final class SyntaxReader {
     }
 
     private SyntaxReader(String text) {
-        this.lexer = new Lexer(text, faults);
+        this.lexer = new Lexer(text, mistakes);
         this.next = lexer.next();
     }
 
-    /** Reads one expression; empty when it has faults, and then all that were found were reported. */
-    public static Optional<Term> expression(String text, int longest, Consumer<Fault> report) {
+    /** Reads one expression; empty when it has mistakes, and then all that were found were reported. */
+    public static Optional<Term> expression(String text, int longest, Consumer<Mistake> report) {
         if (text.length() > longest) {
-            report.accept(
-                    new Fault(Place.START, "the expression is longer than " + longest + " characters", "Shorten it."));
+            report.accept(new Mistake(
+                    TextPlace.START, "the expression is longer than " + longest + " characters", "Shorten it."));
             return Optional.empty();
         }
         SyntaxReader reader = new SyntaxReader(text);
         Term term = null;
         try {
             term = reader.term();
-            if (reader.faults.isEmpty() && reader.next.kind() != Kind.END) {
-                reader.fault(
+            if (reader.mistakes.isEmpty() && reader.next.kind() != Kind.END) {
+                reader.mistake(
                         "found " + reader.next.shown() + "; expected an operator or the end", "Join the two parts.");
             }
         } catch (Lost lost) {
             term = null;
         }
-        reader.faults.all().forEach(report);
-        return reader.faults.isEmpty() ? Optional.ofNullable(term) : Optional.empty();
+        reader.mistakes.all().forEach(report);
+        return reader.mistakes.isEmpty() ? Optional.ofNullable(term) : Optional.empty();
     }
 
-    /** Reads programs; those that could be read are returned beside the faults of others. */
-    public static List<ProgramText> programs(String text, Consumer<Fault> report) {
+    /** Reads programs; those that could be read are returned beside the mistakes of others. */
+    public static List<ProgramText> programs(String text, Consumer<Mistake> report) {
         if (text.length() > LONGEST) {
-            report.accept(new Fault(
-                    Place.START,
+            report.accept(new Mistake(
+                    TextPlace.START,
                     "the text has " + text.length() + " characters; at most " + LONGEST + " are read",
                     "Split it into programs of several devices, or shorten it."));
             return List.of();
         }
         SyntaxReader reader = new SyntaxReader(text);
         List<ProgramText> programs = reader.allPrograms();
-        reader.faults.all().forEach(report);
+        reader.mistakes.all().forEach(report);
         return programs;
     }
 
@@ -118,14 +118,14 @@ public final class SyntaxReader {
         return false;
     }
 
-    private void fault(String message, String remedy) {
-        faults.add(next.place(), message, remedy);
+    private void mistake(String message, String remedy) {
+        mistakes.add(next.place(), message, remedy);
     }
 
     /** What follows from a token that is wrong is not told as well. */
     private Lost lost(String message, String remedy) {
-        if (lexer.faulty() == faultyBefore) {
-            fault(message, remedy);
+        if (lexer.wrong() == wrongBefore) {
+            mistake(message, remedy);
         }
         return new Lost();
     }
@@ -152,18 +152,18 @@ public final class SyntaxReader {
     private List<ProgramText> allPrograms() {
         List<ProgramText> programs = new ArrayList<>();
         Set<String> names = new HashSet<>();
-        while (next.kind() != Kind.END && !faults.isFull()) {
+        while (next.kind() != Kind.END && !mistakes.isFull()) {
             if (!next.is("PROGRAM")) {
                 String remedy = LEFT_OUT.contains(next.text())
                         ? next.text() + " is not in the subset; docs/structured-text.md lists what is."
                         : "Begin with PROGRAM and a name, end with END_PROGRAM.";
-                fault("found " + next.shown() + "; expected PROGRAM", remedy);
+                mistake("found " + next.shown() + "; expected PROGRAM", remedy);
                 while (next.kind() != Kind.END && !next.is("PROGRAM")) {
                     take();
                 }
                 continue;
             }
-            Place place = take().place();
+            TextPlace place = take().place();
             String name = "";
             try {
                 name = expectName("the name of the program").text();
@@ -171,12 +171,12 @@ public final class SyntaxReader {
                 skipStatement();
             }
             if (!name.isEmpty() && !names.add(name.toLowerCase(Locale.ROOT))) {
-                faults.add(place, "there are two programs '" + name + "'", "Rename one; case does not count.");
+                mistakes.add(place, "there are two programs '" + name + "'", "Rename one; case does not count.");
             }
             List<Declaration> declarations = declarations();
             List<Statement> statements = body();
             if (!takes("END_PROGRAM")) {
-                fault("found " + next.shown() + "; expected END_PROGRAM", "Close program " + name + ".");
+                mistake("found " + next.shown() + "; expected END_PROGRAM", "Close program " + name + ".");
             }
             programs.add(new ProgramText(place, name, declarations, statements));
         }
@@ -201,7 +201,7 @@ public final class SyntaxReader {
                 String remedy = next.kind() == Kind.WORD && !BODY_ENDS.contains(next.text())
                         ? "Close the declarations with END_VAR; a word of the language cannot be a name."
                         : "Close the declarations.";
-                fault("found " + next.shown() + "; expected a declaration or END_VAR", remedy);
+                mistake("found " + next.shown() + "; expected a declaration or END_VAR", remedy);
                 while (next.kind() != Kind.END && !BODY_ENDS.contains(next.text())) {
                     take();
                 }
@@ -219,7 +219,7 @@ public final class SyntaxReader {
         do {
             Token name = expectName("a name");
             if (name.text().contains(".")) {
-                faults.add(name.place(), "the name '" + name.text() + "' has a dot", "Declare it without.");
+                mistakes.add(name.place(), "the name '" + name.text() + "' has a dot", "Declare it without.");
             }
             names.add(name);
         } while (takes(","));
@@ -231,7 +231,7 @@ public final class SyntaxReader {
     }
 
     private TypeText type() {
-        Place place = next.place();
+        TextPlace place = next.place();
         if (takes("(")) {
             List<String> values = new ArrayList<>();
             do {
@@ -261,7 +261,7 @@ public final class SyntaxReader {
 
     private List<Statement> body() {
         List<Statement> statements = new ArrayList<>();
-        while (next.kind() != Kind.END && !isBodyEnd() && !faults.isFull()) {
+        while (next.kind() != Kind.END && !isBodyEnd() && !mistakes.isFull()) {
             try {
                 statement(statements);
             } catch (Lost lost) {
@@ -285,7 +285,7 @@ public final class SyntaxReader {
     }
 
     private void statement(List<Statement> statements) {
-        faultyBefore = lexer.faulty();
+        wrongBefore = lexer.wrong();
         if (ENDS_OF_LOOPS.contains(next.text())) {
             throw new Lost();
         }
@@ -294,7 +294,7 @@ public final class SyntaxReader {
         }
         if (next.is("IF") || next.is("CASE")) {
             if (++depth > DEEPEST) {
-                faults.addLast(
+                mistakes.addLast(
                         next.place(), "IF and CASE are nested more than " + DEEPEST + " deep", "Split the program.");
                 depth--;
                 throw new Lost();
@@ -333,7 +333,7 @@ public final class SyntaxReader {
     }
 
     private Statement choice() {
-        Place place = take().place();
+        TextPlace place = take().place();
         List<Branch> branches = new ArrayList<>();
         List<Statement> otherwise = List.of();
         branches.add(branch());
@@ -354,7 +354,7 @@ public final class SyntaxReader {
             condition = term();
             expect("THEN", "Write IF condition THEN.");
         } catch (Lost lost) {
-            // What is between the condition and the body is skipped, so that the body's faults are found too.
+            // What is between the condition and the body is skipped, so that the body's mistakes are found too.
             while (next.kind() != Kind.END && !next.is("THEN") && !next.is(";") && !isBodyEnd()) {
                 take();
             }
@@ -365,20 +365,22 @@ public final class SyntaxReader {
         return new Branch(condition, body());
     }
 
-    private void close(String word, String opened, Place place) {
+    private void close(String word, String opened, TextPlace place) {
         if (!takes(word)) {
-            fault(
+            mistake(
                     "found " + next.shown() + "; expected " + word,
                     "Close the " + opened + " of line " + place.line() + ".");
             throw new Lost();
         }
         if (!takes(";")) {
-            fault("found " + next.shown() + " after " + word + "; expected ';'", "End the statement with a semicolon.");
+            mistake(
+                    "found " + next.shown() + " after " + word + "; expected ';'",
+                    "End the statement with a semicolon.");
         }
     }
 
     private Statement selection() {
-        Place place = take().place();
+        TextPlace place = take().place();
         Term selector = null;
         try {
             selector = term();
@@ -390,7 +392,7 @@ public final class SyntaxReader {
             takes("OF");
         }
         List<Case> cases = new ArrayList<>();
-        while (next.kind() != Kind.END && !isBodyEnd() && !faults.isFull()) {
+        while (next.kind() != Kind.END && !isBodyEnd() && !mistakes.isFull()) {
             try {
                 List<Label> labels = labels();
                 cases.add(new Case(labels, caseBody()));
@@ -416,7 +418,7 @@ public final class SyntaxReader {
     /** Statements up to the next label: a literal, a minus, or a name that ':' ',' or '..' follows. */
     private List<Statement> caseBody() {
         List<Statement> statements = new ArrayList<>();
-        while (next.kind() != Kind.END && !isBodyEnd() && !isLabel() && !faults.isFull()) {
+        while (next.kind() != Kind.END && !isBodyEnd() && !isLabel() && !mistakes.isFull()) {
             try {
                 statement(statements);
             } catch (Lost lost) {
@@ -448,11 +450,11 @@ public final class SyntaxReader {
             if (operator == null || operator.rank() < rank) {
                 return left;
             }
-            Place place = take().place();
+            TextPlace place = take().place();
             Term right = binary(operator.rank() + 1);
             int deep = Math.max(left.depth(), right.depth()) + 1;
             if (deep > MOST_OPERATIONS) {
-                faults.add(
+                mistakes.add(
                         place, "an expression has more than " + MOST_OPERATIONS + " operations in a row", "Split it.");
                 throw new Lost();
             }
@@ -490,7 +492,7 @@ public final class SyntaxReader {
             throw lost("the expression is nested more than " + DEEPEST + " deep", "Split it into several.");
         }
         try {
-            Place place = next.place();
+            TextPlace place = next.place();
             if (next.is("NOT") || next.is("-")) {
                 Operator operator = take().is("NOT") ? Operator.NOT : Operator.NEGATE;
                 Term operand = unary();
@@ -541,7 +543,7 @@ public final class SyntaxReader {
             return arguments;
         }
         do {
-            Place place = next.place();
+            TextPlace place = next.place();
             boolean named = next.kind() == Kind.NAME
                     && (afterNext().is(":=") || afterNext().is("=>"));
             String name = named ? take().text() : null;

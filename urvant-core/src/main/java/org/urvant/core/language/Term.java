@@ -7,7 +7,7 @@ import java.util.List;
 /** A part of an expression. Immutable. */
 public sealed interface Term {
     /** Returns where it begins, or where the name of what it does stands. */
-    Place place();
+    TextPlace place();
 
     /** Returns how many terms are within each other here, 1 for a term without others. */
     int depth();
@@ -16,7 +16,7 @@ public sealed interface Term {
     <T> T accept(Visitor<T> visitor);
 
     /** Returns where the term begins, its first operand included. */
-    default Place start() {
+    default TextPlace start() {
         return place();
     }
 
@@ -39,7 +39,7 @@ public sealed interface Term {
      * @param type name of the type before {@code #}, as written; null without one
      * @param value a Boolean, {@link BigInteger}, {@link BigDecimal}, String, or a {@link Span} of time
      */
-    record Literal(Place place, String type, Object value) implements Term {
+    record Literal(TextPlace place, String type, Object value) implements Term {
         @Override
         public int depth() {
             return 1;
@@ -55,7 +55,7 @@ public sealed interface Term {
     record Span(long nanos) {}
 
     /** A name, with its dots; case is kept but does not count. */
-    record Name(Place place, String text) implements Term {
+    record Name(TextPlace place, String text) implements Term {
         @Override
         public int depth() {
             return 1;
@@ -68,7 +68,7 @@ public sealed interface Term {
     }
 
     /** NOT or minus. */
-    record Unary(Place place, Operator operator, Term operand, int depth) implements Term {
+    record Unary(TextPlace place, Operator operator, Term operand, int depth) implements Term {
         @Override
         public <T> T accept(Visitor<T> visitor) {
             return visitor.unary(this);
@@ -76,9 +76,9 @@ public sealed interface Term {
     }
 
     /** Two operands; the place is that of the operator. */
-    record Binary(Place place, Operator operator, Term left, Term right, int depth) implements Term {
+    record Binary(TextPlace place, Operator operator, Term left, Term right, int depth) implements Term {
         @Override
-        public Place start() {
+        public TextPlace start() {
             Term first = this;
             while (first instanceof Binary binary) {
                 first = binary.left;
@@ -93,7 +93,7 @@ public sealed interface Term {
     }
 
     /** A call of a function. */
-    record Call(Place place, String function, List<Argument> arguments, int depth) implements Term {
+    record Call(TextPlace place, String function, List<Argument> arguments, int depth) implements Term {
         public Call {
             arguments = List.copyOf(arguments);
         }
@@ -110,5 +110,5 @@ public sealed interface Term {
      * @param name name of the parameter; null when it stands at its position
      * @param isOutput whether the block's output goes to the term ({@code =>})
      */
-    record Argument(Place place, String name, boolean isOutput, Term term) {}
+    record Argument(TextPlace place, String name, boolean isOutput, Term term) {}
 }

@@ -16,8 +16,8 @@ record Token(Kind kind, String text, int line, int column, Object value, String 
         END
     }
 
-    Place place() {
-        return new Place(line, column);
+    TextPlace place() {
+        return new TextPlace(line, column);
     }
 
     /** Signs and words are interned, so that a comparison is one of references. */

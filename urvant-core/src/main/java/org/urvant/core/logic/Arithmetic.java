@@ -4,7 +4,7 @@ import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.math.MathContext;
 import org.urvant.core.language.Operator;
-import org.urvant.core.language.Place;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.range.Interval;
 
 /**
@@ -46,7 +46,7 @@ final class Arithmetic {
                 : constant instanceof BigDecimal number ? number : null;
     }
 
-    static Operand apply(Operator operator, Operand left, Operand right, Place place) {
+    static Operand apply(Operator operator, Operand left, Operand right, TextPlace place) {
         DataType type = left.type();
         Code.Ranged range = ranges -> {
             Interval a = left.range().at(ranges);
@@ -248,7 +248,7 @@ final class Arithmetic {
         };
     }
 
-    static Operand negate(Operand operand, Place place) {
+    static Operand negate(Operand operand, TextPlace place) {
         DataType type = operand.type();
         Code.Ranged range = ranges -> ranges.fit(operand.range().at(ranges).negate(), type, place, "the result of -");
         if (type.isReal()) {
@@ -269,7 +269,7 @@ final class Arithmetic {
     }
 
     /** A length of time by a number: MUL_TIME and DIV_TIME (table 35). */
-    static Operand scaledTime(Operator operator, Operand time, Operand factor, Place place) {
+    static Operand scaledTime(Operator operator, Operand time, Operand factor, TextPlace place) {
         Code.Whole nanos = time.whole();
         Code.Ranged range = ranges -> {
             Interval a = time.range().at(ranges);

@@ -7,31 +7,31 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
-import org.urvant.core.language.Fault;
+import org.urvant.core.language.Mistake;
 import org.urvant.core.language.Operator;
-import org.urvant.core.language.Place;
 import org.urvant.core.language.Term;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.logic.DataType.Family;
 import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
 
-/** Gives terms their types and compiles them to closures; all faults come in one pass. */
+/** Gives terms their types and compiles them to closures; all mistakes come in one pass. */
 final class Compiler implements Term.Visitor<Operand> {
     private final Symbols symbols;
-    private final Consumer<Fault> faults;
+    private final Consumer<Mistake> mistakes;
     private final Functions functions = new Functions(this);
     private final List<Variable> read = new ArrayList<>();
 
     /** The type that the present term's value is to have; null where nothing says so. Constants without a type take it. */
     private DataType wanted;
 
-    Compiler(Symbols symbols, Consumer<Fault> faults) {
+    Compiler(Symbols symbols, Consumer<Mistake> mistakes) {
         this.symbols = symbols;
-        this.faults = faults;
+        this.mistakes = mistakes;
     }
 
-    void fault(Place place, String message, String remedy) {
-        faults.accept(new Fault(place, message, remedy));
+    void mistake(TextPlace place, String message, String remedy) {
+        mistakes.accept(new Mistake(place, message, remedy));
     }
 
     List<Variable> read() {
@@ -56,7 +56,7 @@ final class Compiler implements Term.Visitor<Operand> {
 
     @Override
     public Operand literal(Term.Literal literal) {
-        Place place = literal.place();
+        TextPlace place = literal.place();
         Object value =
                 literal.value() instanceof Boolean logical ? BigInteger.valueOf(logical ? 1 : 0) : literal.value();
         if (value instanceof Term.Span span) {
@@ -69,7 +69,7 @@ final class Compiler implements Term.Visitor<Operand> {
         }
         Optional<DataType> type = DataType.named(literal.type()).or(() -> symbols.enumeration(literal.type()));
         if (type.isEmpty()) {
-            fault(
+            mistake(
                     place,
                     "there is no type '" + literal.type() + "'",
                     NearestName.hint("type", literal.type().toUpperCase(Locale.ROOT), DataType.names()));
@@ -87,14 +87,17 @@ final class Compiler implements Term.Visitor<Operand> {
         String shown = value instanceof Operand.Word word ? word.text() : String.valueOf(value);
         boolean isNumber = Arithmetic.decimal(value) != null;
         if (type.family() == Family.ENUMERATION && !isNumber) {
-            fault(
+            mistake(
                     constant.start(),
                     "'" + shown + "' is none of the values",
                     NearestName.hint("value", shown, type.values()));
         } else if (isNumber && type.isNumber() && !(value instanceof BigDecimal && !type.isReal())) {
-            fault(constant.start(), shown + " is outside of " + type.name() + ", " + type.range(), "Use a wider type.");
+            mistake(
+                    constant.start(),
+                    shown + " is outside of " + type.name() + ", " + type.range(),
+                    "Use a wider type.");
         } else {
-            fault(
+            mistake(
                     constant.start(),
                     "this is " + constant.shown() + "; expected " + type.name(),
                     type == DataType.BOOL ? "Write TRUE or FALSE, or compare it." : "Give a value of that type.");
@@ -121,7 +124,7 @@ final class Compiler implements Term.Visitor<Operand> {
                         -1,
                         name.place());
             }
-            fault(
+            mistake(
                     name.place(),
                     "'" + name.text() + "' is a function block",
                     "Read one of its outputs, such as " + name.text() + ".Q.");
@@ -135,7 +138,7 @@ final class Compiler implements Term.Visitor<Operand> {
     }
 
     void unknown(Term.Name name) {
-        fault(
+        mistake(
                 name.place(),
                 "there is no signal or variable '" + name.text() + "'",
                 NearestName.of(Symbols.key(name.text()), symbols.names())
@@ -152,7 +155,7 @@ final class Compiler implements Term.Visitor<Operand> {
             boolean isValue = Functions.TRANSPARENT.contains(function) && !(chooses && arguments.isEmpty());
             arguments.add(compile(argument.term(), isValue ? wanted : null));
             if (argument.name() != null) {
-                fault(argument.place(), "arguments of functions have no names here", "Give them by their position.");
+                mistake(argument.place(), "arguments of functions have no names here", "Give them by their position.");
             }
         }
         return functions.call(call.function(), arguments, call.place());
@@ -195,7 +198,7 @@ final class Compiler implements Term.Visitor<Operand> {
         return binary(binary.operator(), left, right, binary.place());
     }
 
-    Operand binary(Operator operator, Operand left, Operand right, Place place) {
+    Operand binary(Operator operator, Operand left, Operand right, TextPlace place) {
         if (left.isBad() || right.isBad()) {
             return Operand.bad(left.start());
         }
@@ -224,7 +227,7 @@ final class Compiler implements Term.Visitor<Operand> {
         if (operator.isComparison()) {
             boolean ordered = type.family() != Family.ENUMERATION && type != DataType.BOOL;
             if (operator.needsOrder() && !ordered) {
-                fault(place, type.name() + " has no order", "Use = or <>.");
+                mistake(place, type.name() + " has no order", "Use = or <>.");
                 return Operand.bad(left.start());
             }
             return Comparisons.compare(operator, both.get(0), both.get(1));
@@ -242,7 +245,7 @@ final class Compiler implements Term.Visitor<Operand> {
         return sound.isBad() ? sound : Arithmetic.apply(operator, both.get(0), both.get(1), place);
     }
 
-    private Operand power(Operand left, Operand right, Place place) {
+    private Operand power(Operand left, Operand right, TextPlace place) {
         Operand base = left.isUntyped() || left.type().family() == Family.INTEGER ? as(left, DataType.LREAL) : left;
         Operand exponent = as(right, DataType.LREAL);
         if (base.isBad()
@@ -264,7 +267,7 @@ final class Compiler implements Term.Visitor<Operand> {
         if (fits || operand.isBad()) {
             return operand;
         }
-        fault(operand.start(), "this is " + operand.shown() + "; expected " + what, "Use " + what + " here.");
+        mistake(operand.start(), "this is " + operand.shown() + "; expected " + what, "Use " + what + " here.");
         return Operand.bad(operand.start());
     }
 
@@ -288,7 +291,7 @@ final class Compiler implements Term.Visitor<Operand> {
                 : type == DataType.BOOL && operand.type().isNumber()
                         ? "Compare it with something."
                         : "Convert it with TO_" + type.name().replaceAll("\\[.*", "") + "(…).";
-        fault(operand.start(), "this is " + operand.type().name() + "; expected " + type.name(), remedy);
+        mistake(operand.start(), "this is " + operand.type().name() + "; expected " + type.name(), remedy);
         return Operand.bad(operand.start());
     }
 
@@ -323,7 +326,7 @@ final class Compiler implements Term.Visitor<Operand> {
     }
 
     /** Returns all operands as ones of the least type that holds them; empty, and a report, when there is none. */
-    List<Operand> unified(List<Operand> operands, Place place) {
+    List<Operand> unified(List<Operand> operands, TextPlace place) {
         DataType type = null;
         for (Operand operand : operands) {
             if (operand.isBad()) {
@@ -337,7 +340,7 @@ final class Compiler implements Term.Visitor<Operand> {
                 if (isWord) {
                     continue;
                 }
-                fault(
+                mistake(
                         place,
                         type.name() + " meets " + operand.type().name(),
                         "Convert one of them, such as with TO_"
@@ -356,12 +359,12 @@ final class Compiler implements Term.Visitor<Operand> {
             boolean hasFraction = operands.stream().anyMatch(operand -> operand.constant() instanceof BigDecimal);
             type = hasFraction ? DataType.LREAL : settled(operands.get(0)).type();
         }
-        // A whole number keeps its type beside a fraction that is written out: INT + 0.5 is a fault of types.
+        // A whole number keeps its type beside a fraction that is written out: INT + 0.5 is a mistake of types.
         List<Operand> unified = new ArrayList<>();
         for (Operand operand : operands) {
             if (operand.isUntyped() && operand.constant() instanceof BigDecimal && type.family() == Family.INTEGER) {
                 String real = type.widensTo(DataType.REAL) ? "TO_REAL" : "TO_LREAL";
-                fault(
+                mistake(
                         operand.start(),
                         operand.constant() + " has a fraction and meets " + type.name() + ", which holds whole numbers",
                         "Convert the whole number first, with " + real + "(…).");

@@ -3,8 +3,8 @@ package org.urvant.core.logic;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.util.Optional;
-import org.urvant.core.language.Place;
 import org.urvant.core.language.Spans;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.range.Interval;
 
 /**
@@ -44,7 +44,7 @@ final class Conversions {
         }
     }
 
-    private static Optional<Operand> typed(DataType type, Object value, Place start) {
+    private static Optional<Operand> typed(DataType type, Object value, TextPlace start) {
         return Optional.of(Operand.constant(type, value, start));
     }
 
@@ -61,7 +61,7 @@ final class Conversions {
     }
 
     /** Converts on demand: TO_INT, REAL_TO_INT, TRUNC_INT. */
-    static Operand convert(Operand operand, DataType to, boolean cuts, Place place) {
+    static Operand convert(Operand operand, DataType to, boolean cuts, TextPlace place) {
         DataType from = operand.type();
         if (to.isText()) {
             return toText(operand, place);
@@ -94,7 +94,7 @@ final class Conversions {
         return !isTransfer(from, to) || !from.isReal() && !to.isReal() || from.size() == to.size();
     }
 
-    private static Operand transferred(Operand operand, DataType to, Place place) {
+    private static Operand transferred(Operand operand, DataType to, TextPlace place) {
         DataType from = operand.type();
         if (to.isReal()) {
             Code.Whole code = operand.whole();
@@ -132,7 +132,7 @@ final class Conversions {
     }
 
     private static Interval spread(
-            Ranges ranges, Interval range, DataType from, DataType to, boolean cuts, Place place) {
+            Ranges ranges, Interval range, DataType from, DataType to, boolean cuts, TextPlace place) {
         if (from.isText()) {
             return to.isReal() ? Interval.ALL : to.range();
         }
@@ -299,7 +299,7 @@ final class Conversions {
         return Double.parseDouble(trimmed);
     }
 
-    private static Operand toText(Operand operand, Place place) {
+    private static Operand toText(Operand operand, TextPlace place) {
         DataType from = operand.type();
         if (from.isText()) {
             return operand;

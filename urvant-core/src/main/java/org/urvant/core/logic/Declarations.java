@@ -9,11 +9,11 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.urvant.core.language.Place;
 import org.urvant.core.language.ProgramText;
 import org.urvant.core.language.ProgramText.Declaration;
 import org.urvant.core.language.ProgramText.Section;
 import org.urvant.core.language.Term;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.logic.Symbols.Instance;
 import org.urvant.core.logic.Variable.Use;
 import org.urvant.core.text.NearestName;
@@ -22,8 +22,8 @@ import org.urvant.core.text.NearestName;
 final class Declarations {
     private final Symbols symbols;
     private final Compiler compiler;
-    private final Map<Instance, Place> declared = new HashMap<>();
-    private final Map<Variable, Place> outputs = new HashMap<>();
+    private final Map<Instance, TextPlace> declared = new HashMap<>();
+    private final Map<Variable, TextPlace> outputs = new HashMap<>();
 
     Declarations(Symbols symbols, Compiler compiler) {
         this.symbols = symbols;
@@ -31,18 +31,18 @@ final class Declarations {
     }
 
     /** Returns the instances of blocks with their places. */
-    Map<Instance, Place> blocks() {
+    Map<Instance, TextPlace> blocks() {
         return declared;
     }
 
     /** Returns the outputs with their places. */
-    Map<Variable, Place> outputs() {
+    Map<Variable, TextPlace> outputs() {
         return outputs;
     }
 
     void declare(String program, Declaration declaration) {
         if (symbols.hasLocal(declaration.name())) {
-            compiler.fault(
+            compiler.mistake(
                     declaration.place(),
                     "'" + declaration.name() + "' is declared twice",
                     "Rename one; case does not count.");
@@ -51,7 +51,7 @@ final class Declarations {
         Optional<BlockKind> block = BlockKind.named(declaration.type().name());
         if (block.isPresent()) {
             if (declaration.initial() != null || declaration.section() != Section.VAR) {
-                compiler.fault(
+                compiler.mistake(
                         declaration.place(),
                         "a function block has no first value and stands under VAR",
                         "Declare it under VAR.");
@@ -70,7 +70,7 @@ final class Declarations {
         }
         if (declaration.section() == Section.CONSTANT) {
             if (initial == null) {
-                compiler.fault(
+                compiler.mistake(
                         declaration.place(),
                         "the constant '" + declaration.name() + "' has no value",
                         "Write := and a value.");
@@ -97,7 +97,7 @@ final class Declarations {
             Set<String> keys = new HashSet<>();
             for (String value : written.values()) {
                 if (!keys.add(Symbols.key(value))) {
-                    compiler.fault(
+                    compiler.mistake(
                             written.place(),
                             "the value '" + value + "' is listed twice",
                             "Rename one; case does not count.");
@@ -107,7 +107,7 @@ final class Declarations {
         }
         if (written.length() >= 0) {
             if (written.length() < 1 || written.length() > DataType.MOST_LENGTH) {
-                compiler.fault(
+                compiler.mistake(
                         written.place(),
                         "a STRING has 1 to " + DataType.MOST_LENGTH + " characters, not " + written.length(),
                         "Give it such a length.");
@@ -120,7 +120,7 @@ final class Declarations {
             List<String> known = new ArrayList<>(DataType.names());
             StandardBlocks.all().forEach(block -> known.add(block.name()));
             OwnBlocks.all().forEach(block -> known.add(block.name()));
-            compiler.fault(
+            compiler.mistake(
                     written.place(),
                     "there is no type '" + written.name() + "'",
                     NearestName.hint("type", written.name().toUpperCase(Locale.ROOT), known));
@@ -135,7 +135,7 @@ final class Declarations {
                 : declaration.initial().accept(compiler);
         Operand typed = compiler.as(value, type);
         if (!typed.isBad() && !typed.isConstant()) {
-            compiler.fault(typed.start(), "the first value is not constant", "Write a number, a text or a constant.");
+            compiler.mistake(typed.start(), "the first value is not constant", "Write a number, a text or a constant.");
             return Operand.bad(typed.start());
         }
         return typed;

@@ -7,7 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.urvant.core.language.Operator;
-import org.urvant.core.language.Place;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.logic.DataType.Family;
 import org.urvant.core.range.Interval;
 import org.urvant.core.signal.Quality;
@@ -92,7 +92,7 @@ final class Functions {
         return names;
     }
 
-    Operand call(String written, List<Operand> arguments, Place place) {
+    Operand call(String written, List<Operand> arguments, TextPlace place) {
         String name = written.toUpperCase(Locale.ROOT);
         if (arguments.stream().anyMatch(Operand::isBad)) {
             return Operand.bad(place);
@@ -114,28 +114,28 @@ final class Functions {
             return converted.get();
         }
         if (BlockKind.named(name).isPresent()) {
-            compiler.fault(
+            compiler.mistake(
                     place,
                     name + " is a function block, not a function",
                     "Declare one under VAR, call it in a line of its own, and read its output.");
             return Operand.bad(place);
         }
-        compiler.fault(place, "there is no function '" + written + "'", NearestName.hint("function", name, names()));
+        compiler.mistake(place, "there is no function '" + written + "'", NearestName.hint("function", name, names()));
         return Operand.bad(place);
     }
 
-    boolean counts(String name, List<Operand> arguments, int least, int most, Place place) {
+    boolean counts(String name, List<Operand> arguments, int least, int most, TextPlace place) {
         int count = arguments.size();
         if (count >= least && count <= most) {
             return true;
         }
         String wanted =
                 least == most ? "" + least : most == Integer.MAX_VALUE ? least + " or more" : least + " to " + most;
-        compiler.fault(place, name + " has " + count + " arguments; expected " + wanted, "Give " + wanted + ".");
+        compiler.mistake(place, name + " has " + count + " arguments; expected " + wanted, "Give " + wanted + ".");
         return false;
     }
 
-    private Operand byOperator(String name, Operator operator, List<Operand> arguments, Place place) {
+    private Operand byOperator(String name, Operator operator, List<Operand> arguments, TextPlace place) {
         boolean extends_ = operator == Operator.ADD && name.equals("ADD")
                 || operator == Operator.MULTIPLY && name.equals("MUL")
                 || operator.isComparison() && operator != Operator.DIFFERENT;
@@ -145,7 +145,7 @@ final class Functions {
         if (name.endsWith("_TIME")
                 && (arguments.get(0).type() != DataType.TIME
                         || name.matches("(ADD|SUB)_TIME") && arguments.get(1).type() != DataType.TIME)) {
-            compiler.fault(place, name + " works on TIME", "Give it lengths of time.");
+            compiler.mistake(place, name + " works on TIME", "Give it lengths of time.");
             return Operand.bad(place);
         }
         Operand result = arguments.get(0);
@@ -159,7 +159,7 @@ final class Functions {
     }
 
     /** X_TO_Y, TO_Y, X_TRUNC_Y and TRUNC_Y (6.6.2.5.2). */
-    private Optional<Operand> conversion(String name, List<Operand> arguments, Place place) {
+    private Optional<Operand> conversion(String name, List<Operand> arguments, TextPlace place) {
         int at = name.indexOf("TO_") == 0 ? 0 : name.indexOf("_TO_") + 1;
         boolean cuts = name.startsWith("TRUNC_") || name.contains("_TRUNC_");
         if (cuts) {
@@ -181,14 +181,14 @@ final class Functions {
             return Optional.of(operand);
         }
         if (cuts && (!operand.type().isReal() || to.get().family() != Family.INTEGER)) {
-            compiler.fault(
+            compiler.mistake(
                     place,
                     name + " cuts a real number to a whole one",
                     "Use TO_" + to.get().name() + ".");
             return Optional.of(Operand.bad(place));
         }
         if (!Conversions.isDefined(operand.type(), to.get())) {
-            compiler.fault(
+            compiler.mistake(
                     place,
                     "the standard has no conversion from " + operand.type().name() + " to "
                             + to.get().name(),
@@ -199,7 +199,7 @@ final class Functions {
         return Optional.of(Conversions.convert(operand, to.get(), cuts, place));
     }
 
-    private Operand real(String name, Operand given, Place place) {
+    private Operand real(String name, Operand given, TextPlace place) {
         Operand operand = given.isUntyped() || given.type().family() == Family.INTEGER
                 ? compiler.as(given, given.isUntyped() ? compiler.wantedReal() : DataType.LREAL)
                 : compiler.wants(given, "a real number", given.type().isReal());
@@ -230,7 +230,7 @@ final class Functions {
                 : frame -> Arithmetic.finite(frame, raw.at(frame));
     }
 
-    private Operand other(String name, List<Operand> arguments, Place place) {
+    private Operand other(String name, List<Operand> arguments, TextPlace place) {
         return switch (name) {
             case "ABS" -> counts(name, arguments, 1, 1, place) ? absolute(arguments.get(0), place) : Operand.bad(place);
             case "MOVE" ->
@@ -250,7 +250,7 @@ final class Functions {
         };
     }
 
-    private Operand absolute(Operand given, Place place) {
+    private Operand absolute(Operand given, TextPlace place) {
         Operand operand = compiler.fitted(given);
         boolean isTime = operand.type() == DataType.TIME;
         if (compiler.wants(
@@ -274,7 +274,7 @@ final class Functions {
         return Operand.whole(type, frame -> x.at(frame) < 0 ? negative.at(frame) : x.at(frame), range, place);
     }
 
-    private Operand angle(List<Operand> arguments, Place place) {
+    private Operand angle(List<Operand> arguments, TextPlace place) {
         Operand y = compiler.as(arguments.get(0), DataType.LREAL);
         Operand x = compiler.as(arguments.get(1), DataType.LREAL);
         if (y.isBad() || x.isBad()) {
@@ -288,7 +288,7 @@ final class Functions {
     }
 
     /** Shifts fill with zeros, rotations go round in the width of the type (table 30). */
-    private Operand shifted(String name, List<Operand> arguments, Place place) {
+    private Operand shifted(String name, List<Operand> arguments, TextPlace place) {
         Operand bits = compiler.wants(
                 arguments.get(0),
                 "bits",
@@ -333,7 +333,7 @@ final class Functions {
     }
 
     /** Asks for the quality of a value; the answer itself is always good. */
-    private Operand quality(String name, Operand given, Place place) {
+    private Operand quality(String name, Operand given, TextPlace place) {
         Operand operand = compiler.settled(given);
         int bad = name.equals("IS_GOOD") ? Quality.QUESTIONABLE : Quality.INVALID;
         Code.Act evaluated = evaluation(operand);
@@ -360,7 +360,7 @@ final class Functions {
     }
 
     /** (n2 - n1) modulo 2 to the power of the bits: pulses between two readings of a register that rolls over. */
-    private Operand difference(List<Operand> arguments, Place place) {
+    private Operand difference(List<Operand> arguments, TextPlace place) {
         List<Operand> numbers = arguments.stream()
                 .map(operand -> compiler.as(operand, DataType.LINT))
                 .toList();

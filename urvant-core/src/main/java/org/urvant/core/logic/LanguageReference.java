@@ -65,20 +65,20 @@ public final class LanguageReference {
             COUNT_DIFFERENCE | COUNT_DIFFERENCE(n1, n2, bits) | own: pulses between two readings of a counter that rolls over at that many bits
             """;
 
-    private static final Map<String, Entry> ENTRIES = new TreeMap<>();
+    private static final Map<String, Word> ENTRIES = new TreeMap<>();
 
     static {
         for (String line : FUNCTIONS.split("\n")) {
             String[] parts = line.split(" \\| ", 3);
             boolean isOwn = parts[2].startsWith("own: ");
-            put(new Entry(
+            put(new Word(
                     parts[0],
                     isOwn ? Kind.OWN_FUNCTION : Kind.FUNCTION,
                     parts[1],
                     parts[2].replaceFirst("^own: ", "")));
         }
-        StandardBlocks.all().forEach(block -> put(new Entry(block.name(), Kind.BLOCK, form(block), block.meaning())));
-        OwnBlocks.all().forEach(block -> put(new Entry(block.name(), Kind.OWN_BLOCK, form(block), block.meaning())));
+        StandardBlocks.all().forEach(block -> put(new Word(block.name(), Kind.BLOCK, form(block), block.meaning())));
+        OwnBlocks.all().forEach(block -> put(new Word(block.name(), Kind.OWN_BLOCK, form(block), block.meaning())));
     }
 
     private LanguageReference() {}
@@ -108,9 +108,9 @@ public final class LanguageReference {
      * @param form how it is written
      * @param meaning what it gives or does
      */
-    public record Entry(String name, Kind kind, String form, String meaning) {}
+    public record Word(String name, Kind kind, String form, String meaning) {}
 
-    private static void put(Entry entry) {
+    private static void put(Word entry) {
         ENTRIES.put(entry.name(), entry);
     }
 
@@ -124,12 +124,12 @@ public final class LanguageReference {
     }
 
     /** Returns all functions and blocks by name. */
-    public static Collection<Entry> entries() {
+    public static Collection<Word> entries() {
         return List.copyOf(ENTRIES.values());
     }
 
     /** Returns a function or block; case does not count. */
-    public static Optional<Entry> find(String name) {
+    public static Optional<Word> find(String name) {
         return Optional.ofNullable(ENTRIES.get(name.toUpperCase(Locale.ROOT)));
     }
 }

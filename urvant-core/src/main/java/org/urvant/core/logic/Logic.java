@@ -13,7 +13,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
-import org.urvant.core.language.Fault;
+import org.urvant.core.language.Mistake;
 import org.urvant.core.language.ProgramText;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.logic.Variable.Use;
@@ -51,12 +51,12 @@ public final class Logic {
 
     /** Reads and compiles programs as below, without further names. */
     public static Optional<Logic> read(
-            List<LogicSource> sources, Collection<Signal> signals, BiConsumer<LogicSource, Fault> faults) {
-        return read(sources, signals, Map.of(), faults);
+            List<LogicSource> sources, Collection<Signal> signals, BiConsumer<LogicSource, Mistake> mistakes) {
+        return read(sources, signals, Map.of(), mistakes);
     }
 
     /**
-     * Reads and compiles programs; empty when there are faults, and then all of them were reported with their source.
+     * Reads and compiles programs; empty when there are mistakes, and then all of them were reported with their source.
      *
      * @param signals what the device offers them, each name once without regard to case
      * @param otherNames further names of signals, and with them of what lies below: {@code alarm.channel} for {@code di3}
@@ -65,7 +65,7 @@ public final class Logic {
             List<LogicSource> sources,
             Collection<Signal> signals,
             Map<String, String> otherNames,
-            BiConsumer<LogicSource, Fault> faults) {
+            BiConsumer<LogicSource, Mistake> mistakes) {
         boolean sound = true;
         Symbols symbols = new Symbols();
         signals.forEach(symbols::signal);
@@ -76,8 +76,8 @@ public final class Logic {
         List<Remark> remarks = new ArrayList<>();
         Map<Variable, String> drivers = new HashMap<>();
         for (LogicSource source : sources) {
-            List<Fault> found = new ArrayList<>();
-            Consumer<Fault> report = found::add;
+            List<Mistake> found = new ArrayList<>();
+            Consumer<Mistake> report = found::add;
             Compiler compiler = new Compiler(symbols, report);
             for (ProgramText program : SyntaxReader.programs(source.text(), report)) {
                 StatementCompiler body =
@@ -98,9 +98,9 @@ public final class Logic {
                             return second;
                         }));
             }
-            found.sort(Comparator.comparing((Fault fault) -> fault.place().line())
-                    .thenComparing(fault -> fault.place().column()));
-            found.forEach(fault -> faults.accept(source, fault));
+            found.sort(Comparator.comparing((Mistake mistake) -> mistake.place().line())
+                    .thenComparing(mistake -> mistake.place().column()));
+            found.forEach(mistake -> mistakes.accept(source, mistake));
             sound &= found.isEmpty();
         }
         if (!sound) {
@@ -166,7 +166,7 @@ public final class Logic {
         return Optional.ofNullable(named.get(Symbols.key(name))).map(Variable::type);
     }
 
-    /** Returns a run with first values; nothing has been reckoned yet. */
+    /** Returns a run with first values; nothing has been calculated yet. */
     public LogicRun start(ZoneId zone) {
         return new LogicRun(this, zone);
     }

@@ -5,8 +5,8 @@ import java.math.BigInteger;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.signal.Quality;
 import org.urvant.core.signal.SignalValue;
 

@@ -2,7 +2,7 @@ package org.urvant.core.logic;
 
 import java.math.BigDecimal;
 import java.math.BigInteger;
-import org.urvant.core.language.Place;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.range.Interval;
 
 /**
@@ -21,24 +21,24 @@ record Operand(
         Code.Ranged range,
         Object constant,
         int slot,
-        Place start) {
+        TextPlace start) {
 
     /** A word that only an enumeration gives a meaning. */
     record Word(String text) {}
 
-    static Operand bad(Place start) {
+    static Operand bad(TextPlace start) {
         return new Operand(null, null, null, null, null, null, -1, start);
     }
 
-    static Operand untyped(Object constant, Place start) {
+    static Operand untyped(Object constant, TextPlace start) {
         return new Operand(null, null, null, null, null, constant, -1, start);
     }
 
-    static Operand whole(DataType type, Code.Whole code, Code.Ranged range, Place start) {
+    static Operand whole(DataType type, Code.Whole code, Code.Ranged range, TextPlace start) {
         return new Operand(type, code, null, null, range, null, -1, start);
     }
 
-    static Operand logical(Code.Whole code, Place start, Operand... parts) {
+    static Operand logical(Code.Whole code, TextPlace start, Operand... parts) {
         return whole(DataType.BOOL, code, fixed(Interval.of(0, 1), parts), start);
     }
 
@@ -52,15 +52,15 @@ record Operand(
         };
     }
 
-    static Operand real(DataType type, Code.Real code, Code.Ranged range, Place start) {
+    static Operand real(DataType type, Code.Real code, Code.Ranged range, TextPlace start) {
         return new Operand(type, null, code, null, range, null, -1, start);
     }
 
-    static Operand text(Code.Text code, Place start, Operand... parts) {
+    static Operand text(Code.Text code, TextPlace start, Operand... parts) {
         return new Operand(DataType.STRING, null, null, code, fixed(Interval.ALL, parts), null, -1, start);
     }
 
-    static Operand variable(Variable variable, Place start) {
+    static Operand variable(Variable variable, TextPlace start) {
         int slot = variable.slot();
         DataType type = variable.type();
         return new Operand(
@@ -75,7 +75,7 @@ record Operand(
     }
 
     /** A constant of a type that was found to hold it. */
-    static Operand constant(DataType type, Object value, Place start) {
+    static Operand constant(DataType type, Object value, TextPlace start) {
         if (type.isText()) {
             String text = (String) value;
             return new Operand(type, null, null, frame -> text, ranges -> Interval.ALL, value, -1, start);

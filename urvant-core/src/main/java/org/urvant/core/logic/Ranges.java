@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
-import org.urvant.core.language.Place;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.range.Interval;
 
 /**
@@ -22,7 +22,7 @@ final class Ranges {
     private final boolean[] vague;
     private final DataType[] types;
     private final Consumer<Remark> remarks;
-    private final Set<Place> told;
+    private final Set<TextPlace> told;
     private final BitSet written = new BitSet();
     private final List<Old> journal = new ArrayList<>();
     private int ways;
@@ -169,7 +169,7 @@ final class Ranges {
     }
 
     /** Returns the range cut to what a type can hold; says when it had to be cut. */
-    Interval fit(Interval range, DataType type, Place place, String what) {
+    Interval fit(Interval range, DataType type, TextPlace place, String what) {
         Interval room = type.range();
         if (type.isText() || room.contains(range) || type.isReal() && !range.isBounded()) {
             return range;
@@ -185,7 +185,7 @@ final class Ranges {
         return range.meet(room).orElse(room);
     }
 
-    void mayDivideByZero(Interval divisor, Place place) {
+    void mayDivideByZero(Interval divisor, TextPlace place) {
         if (!readsVague && divisor.isBounded() && divisor.contains(BigDecimal.ZERO)) {
             say(new Remark(
                     Remark.Kind.ZERO_DIVISOR,

@@ -1,6 +1,6 @@
 package org.urvant.core.logic;
 
-import org.urvant.core.language.Place;
+import org.urvant.core.language.TextPlace;
 
 /**
  * Something in a sound program that is probably not meant.
@@ -10,7 +10,7 @@ import org.urvant.core.language.Place;
  * @param message what was found
  * @param remedy how to mend it
  */
-public record Remark(Kind kind, String source, Place place, String message, String remedy) {
+public record Remark(Kind kind, String source, TextPlace place, String message, String remedy) {
     /** What kinds of remarks there are. */
     public enum Kind {
         /** The range of a result exceeds its type. */

@@ -2,7 +2,7 @@ package org.urvant.core.logic;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.urvant.core.language.Place;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.logic.DataType.Family;
 import org.urvant.core.range.Interval;
 import org.urvant.core.signal.Quality;
@@ -17,7 +17,7 @@ final class Selections {
         this.functions = functions;
     }
 
-    Operand call(String name, List<Operand> arguments, Place place) {
+    Operand call(String name, List<Operand> arguments, TextPlace place) {
         int fixed = name.equals("SEL") || name.equals("MUX") ? 1 : 0;
         boolean counted =
                 switch (name) {
@@ -44,7 +44,8 @@ final class Selections {
                 return valueOr(values, place);
             default:
                 if (type.family() == Family.ENUMERATION || type.isText() || type.family() == Family.LOGICAL) {
-                    compiler.fault(place, name + " needs values with an order; these are " + type, "Use SEL or CASE.");
+                    compiler.mistake(
+                            place, name + " needs values with an order; these are " + type, "Use SEL or CASE.");
                     return Operand.bad(place);
                 }
                 return ordered(name, values, place);
@@ -60,7 +61,7 @@ final class Selections {
         return (int) index;
     }
 
-    private static Operand chosen(Operand chooser, List<Operand> values, Place place) {
+    private static Operand chosen(Operand chooser, List<Operand> values, TextPlace place) {
         Code.RangedAct before = ranges -> chooser.range().at(ranges);
         if (chooser.type() == DataType.BOOL && values.get(0).type().isReal()) {
             Code.Real code = oneOfTwo(
@@ -70,7 +71,7 @@ final class Selections {
         return chosen(chooser.whole(), before, values, place);
     }
 
-    private static Operand chosen(Code.Whole index, Code.RangedAct before, List<Operand> values, Place place) {
+    private static Operand chosen(Code.Whole index, Code.RangedAct before, List<Operand> values, TextPlace place) {
         DataType type = values.get(0).type();
         Code.Ranged range = joined(before, values);
         if (type.isReal()) {
@@ -108,7 +109,7 @@ final class Selections {
     }
 
     /** The first value unless it is invalid, else the second, marked as substituted. */
-    private Operand valueOr(List<Operand> values, Place place) {
+    private Operand valueOr(List<Operand> values, TextPlace place) {
         Code.Whole index = new Code.Whole() {
             private final Code.Act first = Functions.evaluation(values.get(0));
 
@@ -127,7 +128,7 @@ final class Selections {
         return chosen(index, ranges -> {}, values, place);
     }
 
-    private Operand ordered(String name, List<Operand> values, Place place) {
+    private Operand ordered(String name, List<Operand> values, TextPlace place) {
         DataType type = values.get(0).type();
         List<Code.Ranged> parts = values.stream().map(Operand::range).toList();
         Code.Ranged range = ranges -> {

@@ -12,15 +12,9 @@ import org.urvant.core.range.Interval;
  * @param isMissing whether it has no value, so that it is invalid until it gets one
  */
 public record Signal(
-        String name,
-        DataType type,
-        Direction direction,
-        Interval range,
-        Object initial,
-        boolean isMissing,
-        String meaning) {
+        String name, DataType type, Flow direction, Interval range, Object initial, boolean isMissing, String meaning) {
     /** Who gives it its value. */
-    public enum Direction {
+    public enum Flow {
         /** The plant, or a setting: programs read it. */
         INPUT,
         /** Programs: the plant gets it. */
@@ -35,12 +29,12 @@ public record Signal(
     }
 
     /** Creates a signal that has a value from the start. */
-    public Signal(String name, DataType type, Direction direction, Interval range, Object initial, String meaning) {
+    public Signal(String name, DataType type, Flow direction, Interval range, Object initial, String meaning) {
         this(name, type, direction, range, initial, false, meaning);
     }
 
     /** Returns a signal of which nothing but type and direction is known. */
-    public static Signal of(String name, DataType type, Direction direction) {
+    public static Signal of(String name, DataType type, Flow direction) {
         return new Signal(name, type, direction, null, null, "");
     }
 }

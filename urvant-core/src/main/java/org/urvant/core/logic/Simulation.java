@@ -12,7 +12,7 @@ import java.util.function.LongConsumer;
 import org.urvant.core.signal.SignalValue;
 
 /**
- * Runs programs over given time with given inputs. The result is that of a run in which each cycle is reckoned: cycles in which
+ * Runs programs over given time with given inputs. The result is that of a run in which each cycle is calculated: cycles in which
  * nothing can change, since no input did, the last cycle changed nothing and no block is due, are passed over. Immutable.
  *
  * @param from when the first cycle runs
@@ -44,9 +44,9 @@ public record Simulation(Instant from, Duration length, Duration cycle, ZoneId z
      * What a run took.
      *
      * @param cycles cycles that the time holds
-     * @param reckoned cycles that were reckoned
+     * @param calculated cycles that were calculated
      */
-    public record Outcome(long cycles, long reckoned) {}
+    public record Outcome(long cycles, long calculated) {}
 
     public Simulation {
         if (cycle.isZero() || cycle.isNegative()) {
@@ -84,7 +84,7 @@ public record Simulation(Instant from, Duration length, Duration cycle, ZoneId z
         long begin = LogicRun.nanos(from);
         long step = cycle.toNanos();
         long last = length.dividedBy(cycle);
-        long reckoned = 0;
+        long calculated = 0;
         int next = 0;
         long n = 0;
         while (n <= last) {
@@ -94,14 +94,14 @@ public record Simulation(Instant from, Duration length, Duration cycle, ZoneId z
                 next++;
             }
             boolean changed = run.cycle(now);
-            reckoned++;
-            if ((reckoned & PROGRESS) == 0) {
+            calculated++;
+            if ((calculated & PROGRESS) == 0) {
                 progress.accept(n);
             }
             watch.look(now);
             n = changed ? n + 1 : nextCycle(run, n, begin, next < ordered.size() ? ordered.get(next) : null, last);
         }
-        return new Outcome(last + 1, reckoned);
+        return new Outcome(last + 1, calculated);
     }
 
     /** Returns the first cycle that can differ from the last one. */

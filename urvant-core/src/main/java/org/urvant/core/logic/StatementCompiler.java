@@ -9,10 +9,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
-import org.urvant.core.language.Place;
 import org.urvant.core.language.ProgramText;
 import org.urvant.core.language.Statement;
 import org.urvant.core.language.Term;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.logic.Code.Step;
 import org.urvant.core.logic.Symbols.Instance;
 import org.urvant.core.logic.Variable.Use;
@@ -58,7 +58,7 @@ final class StatementCompiler implements Statement.Visitor {
         return driven;
     }
 
-    private void remark(Remark.Kind kind, Place place, String message, String remedy) {
+    private void remark(Remark.Kind kind, TextPlace place, String message, String remedy) {
         remarks.accept(new Remark(kind, "", place, message, remedy));
     }
 
@@ -126,14 +126,14 @@ final class StatementCompiler implements Statement.Visitor {
                 : found.get() instanceof Instance
                         ? "a function block"
                         : ((Variable) found.get()).use() == Use.INPUT ? "an input" : "a parameter of a block";
-        compiler.fault(
+        compiler.mistake(
                 name.place(),
                 "'" + name.text() + "' is " + what + " and cannot be given a value",
                 "Give it to an output or a variable.");
         return Optional.empty();
     }
 
-    private void assign(Variable target, Operand value, Place place) {
+    private void assign(Variable target, Operand value, TextPlace place) {
         drive(target, place);
         Operand typed = compiler.as(value, target.type());
         if (typed.isBad()) {
@@ -178,7 +178,7 @@ final class StatementCompiler implements Statement.Visitor {
         };
     }
 
-    private void drive(Variable target, Place place) {
+    private void drive(Variable target, TextPlace place) {
         driven.add(target);
         if (nesting == 0 && target.use() == Use.OUTPUT && !drivenInMainLine.add(target)) {
             remark(
@@ -310,13 +310,14 @@ final class StatementCompiler implements Statement.Visitor {
             return Optional.empty();
         }
         if (!first.isConstant() || !last.isConstant()) {
-            compiler.fault(first.start(), "a label is not constant", "Write a number, or a value of the enumeration.");
+            compiler.mistake(
+                    first.start(), "a label is not constant", "Write a number, or a value of the enumeration.");
             return Optional.empty();
         }
         long low = ((BigInteger) first.constant()).longValue();
         long high = ((BigInteger) last.constant()).longValue();
         if (low > high) {
-            compiler.fault(
+            compiler.mistake(
                     first.start(), "the range " + low + " .. " + high + " is empty", "Begin with the lesser value.");
             return Optional.empty();
         }
@@ -327,7 +328,7 @@ final class StatementCompiler implements Statement.Visitor {
         for (int i = 1; i < Math.min(labels.size(), 1_000); i++) {
             for (int j = 0; j < i; j++) {
                 if (labels.get(j)[0] <= labels.get(i)[1] && labels.get(i)[0] <= labels.get(j)[1]) {
-                    compiler.fault(
+                    compiler.mistake(
                             selection.place(),
                             "the value " + Math.max(labels.get(i)[0], labels.get(j)[0])
                                     + " stands at two labels of this CASE",
@@ -343,7 +344,7 @@ final class StatementCompiler implements Statement.Visitor {
         Optional<Object> found = symbols.find(invocation.block().text());
         if (found.isEmpty() || !(found.get() instanceof Instance instance)) {
             boolean isType = BlockKind.named(invocation.block().text()).isPresent();
-            compiler.fault(
+            compiler.mistake(
                     invocation.place(),
                     "'" + invocation.block().text() + "' is no function block of this program",
                     isType
@@ -367,7 +368,7 @@ final class StatementCompiler implements Statement.Visitor {
                 position++;
             }
             if (!name.isEmpty() && !named.add(Symbols.key(name))) {
-                compiler.fault(argument.place(), name + " is given twice", "Keep one.");
+                compiler.mistake(argument.place(), name + " is given twice", "Keep one.");
             }
             argument(instance, name, argument, given, inputs, after);
         }
@@ -407,7 +408,7 @@ final class StatementCompiler implements Statement.Visitor {
                     .filter(each -> each.isOutput() == argument.isOutput())
                     .map(BlockKind.Parameter::name)
                     .toList();
-            compiler.fault(
+            compiler.mistake(
                     argument.place(),
                     name.isEmpty()
                             ? instance.kind().name() + " has not so many inputs"
@@ -425,7 +426,7 @@ final class StatementCompiler implements Statement.Visitor {
                         .ifPresent(target -> after.add(
                                 () -> assign(target, Operand.variable(slot, argument.place()), argument.place())));
             } else {
-                compiler.fault(
+                compiler.mistake(
                         argument.place(), "=> needs a variable after it", "Name the variable that gets the output.");
             }
             return;

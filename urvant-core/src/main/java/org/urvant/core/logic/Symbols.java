@@ -29,7 +29,7 @@ final class Symbols {
     record Instance(String name, BlockKind kind, int at, int store, boolean[] readsElapsed) {}
 
     Variable signal(Signal signal) {
-        Use use = signal.direction() == Signal.Direction.INPUT ? Use.INPUT : Use.OUTPUT;
+        Use use = signal.direction() == Signal.Flow.INPUT ? Use.INPUT : Use.OUTPUT;
         Variable variable = add(
                 signal.name(),
                 signal.type(),

@@ -2,7 +2,7 @@ package org.urvant.core.logic;
 
 import java.util.List;
 import java.util.Set;
-import org.urvant.core.language.Place;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.range.Interval;
 
 /**
@@ -21,7 +21,7 @@ final class TextFunctions {
         this.functions = functions;
     }
 
-    Operand call(String name, List<Operand> arguments, Place place) {
+    Operand call(String name, List<Operand> arguments, TextPlace place) {
         int texts =
                 switch (name) {
                     case "LEN", "LEFT", "RIGHT", "MID", "DELETE" -> 1;
@@ -57,7 +57,7 @@ final class TextFunctions {
         return Operand.text(cut(name, given), place, given);
     }
 
-    private static Operand counted(String name, Operand[] given, Place place) {
+    private static Operand counted(String name, Operand[] given, TextPlace place) {
         Code.Text text = given[0].text();
         Code.Whole code;
         if (name.equals("LEN")) {

@@ -35,7 +35,7 @@ public record Station(Ipv4 address, Ipv4 mask, Ipv4 gateway) {
     }
 
     /** Returns what is wrong with the mask (RFC 950: ones, then zeros); empty when nothing is. */
-    public Optional<String> maskFault() {
+    public Optional<String> maskMistake() {
         int host = hostBits();
         if (host == -1) {
             return Optional.of("leaves no network part");
@@ -45,7 +45,7 @@ public record Station(Ipv4 address, Ipv4 mask, Ipv4 gateway) {
 
     /** Returns what makes an address none of a station in this subnet; empty when it is one, or when the mask is wrong. */
     private Optional<String> unfit(Ipv4 other) {
-        if (other.special().isPresent() || maskFault().isPresent()) {
+        if (other.special().isPresent() || maskMistake().isPresent()) {
             return other.special();
         }
         int host = hostBits();
@@ -59,12 +59,12 @@ public record Station(Ipv4 address, Ipv4 mask, Ipv4 gateway) {
     }
 
     /** Returns what makes the own address none of a station, such as {@code the broadcast address of the network}. */
-    public Optional<String> addressFault() {
+    public Optional<String> addressMistake() {
         return unfit(address);
     }
 
     /** Returns what makes the gateway none, though it lies in the subnet; empty when nothing does, or there is none. */
-    public Optional<String> gatewayFault() {
+    public Optional<String> gatewayMistake() {
         if (gateway.isNone()) {
             return Optional.empty();
         }
@@ -83,6 +83,6 @@ public record Station(Ipv4 address, Ipv4 mask, Ipv4 gateway) {
 
     /** Returns whether what is sent to an address leaves on the right way: in the subnet, or over a gateway that can be reached. */
     public boolean reaches(Ipv4 other) {
-        return isInSubnet(other) || !gateway.isNone() && gatewayFault().isEmpty() && !isGatewayOutside();
+        return isInSubnet(other) || !gateway.isNone() && gatewayMistake().isEmpty() && !isGatewayOutside();
     }
 }

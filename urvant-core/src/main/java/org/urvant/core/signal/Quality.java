@@ -70,7 +70,7 @@ public record Quality(int bits) {
     }
 
     /**
-     * Reads a quality as {@link #toString} writes it, its words parted by blanks; empty when a word is unknown. A reason without
+     * Reads a quality as {@link #toString} writes it, its words separated by blanks; empty when a word is unknown. A reason without
      * a validity makes the value questionable.
      */
     public static Optional<Quality> parse(String text) {

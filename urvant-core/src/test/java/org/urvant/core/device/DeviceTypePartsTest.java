@@ -52,7 +52,7 @@ class DeviceTypePartsTest {
         return letters;
     }
 
-    /** Columns: code, modules, licences, hardware, and a part of the faults. */
+    /** Columns: code, modules, licences, hardware, and a part of the mistakes. */
     @ParameterizedTest(name = "{0}")
     @CsvSource(
             delimiter = '|',
@@ -68,12 +68,13 @@ class DeviceTypePartsTest {
             MRA00-1X  | {}        | []           | A | 'X' stands after the end
             XRA00-1   | {}        | []           |   | expected 'MR' at position 1
             """)
-    void anOrderingCodeIsReadByPositions(String code, String modules, String licences, String hardware, String faults) {
+    void anOrderingCodeIsReadByPositions(
+            String code, String modules, String licences, String hardware, String mistakes) {
         OrderCode.Decoded decoded = CODE.decode(code);
         assertThat(decoded.modules()).hasToString(modules);
         assertThat(decoded.licences()).hasToString(licences);
         assertThat(decoded.hardware()).isEqualTo(hardware == null ? "" : hardware);
-        assertThat(decoded.faults().toString()).contains(faults);
+        assertThat(decoded.mistakes().toString()).contains(mistakes);
         assertThat(CODE.form()).isEqualTo("MR{supply}{slot}-{functions}");
     }
 
@@ -108,9 +109,9 @@ class DeviceTypePartsTest {
     @Test
     void aSwitchHasAPositionForEachWordOrNone() {
         Selector selector = new Selector("S1", "", "on", Map.of("yes", "up", "no", "down", "4-20 mA", "right"));
-        assertThat(selector.place(true).map(Selector.Place::position)).contains("up");
-        assertThat(selector.place(false).map(Selector.Place::position)).contains("down");
-        assertThat(selector.place("4-20 mA").map(Selector.Place::position)).contains("right");
+        assertThat(selector.place(true).map(Selector.Setpoint::position)).contains("up");
+        assertThat(selector.place(false).map(Selector.Setpoint::position)).contains("down");
+        assertThat(selector.place("4-20 mA").map(Selector.Setpoint::position)).contains("right");
         assertThat(selector.place("0-10 V")).isEmpty();
     }
 
@@ -167,8 +168,8 @@ class DeviceTypePartsTest {
             "note", Type.TEXT));
 
     private static Expression expression(String text, Type.Kind kind) {
-        return Expression.parse(text, NAMES, kind, fault -> {
-                    throw new AssertionError(fault.message());
+        return Expression.parse(text, NAMES, kind, mistake -> {
+                    throw new AssertionError(mistake.message());
                 })
                 .orElseThrow();
     }
@@ -181,9 +182,9 @@ class DeviceTypePartsTest {
                 expression("ct.primary >= 100", Type.Kind.LOGICAL),
                 Rule.RULE_BROKEN,
                 Template.parse(
-                        "it is {ct.primary}, {on}, {note}, {nothing}", NAMES, fault -> assertThat(fault.message())
+                        "it is {ct.primary}, {on}, {note}, {nothing}", NAMES, mistake -> assertThat(mistake.message())
                                 .contains("'nothing'")),
-                Template.parse("Mend {it", NAMES, fault -> {}),
+                Template.parse("Mend {it", NAMES, mistake -> {}),
                 List.of("ct.primary"),
                 Position.in("test"));
         Map<String, Object> values = new TreeMap<>();

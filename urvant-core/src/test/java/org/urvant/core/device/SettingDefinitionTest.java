@@ -97,7 +97,7 @@ class SettingDefinitionTest {
             ZONE,    Europe/Olso,     value-out-of-range
             """)
     void readsWhatFitsAndNamesTheRuleThatIsBroken(SettingKind kind, String written, String expected) {
-        Reading reading = definition(kind).read(written);
+        ReadValue reading = definition(kind).read(written);
         String outcome = reading.value().isPresent()
                 ? reading.value().get().text()
                 : reading.broken().id();
@@ -117,7 +117,7 @@ class SettingDefinitionTest {
     })
     void aDerivedNumberIsPutOnItsSteps(String expression, BigDecimal source, BigDecimal step, String expected) {
         Names names = Names.NONE.within(Map.of("source", Type.NUMBER));
-        Expression derivation = Expression.parse(expression, names, Type.Kind.NUMBER, fault -> {})
+        Expression derivation = Expression.parse(expression, names, Type.Kind.NUMBER, mistake -> {})
                 .orElseThrow();
         Bound steps = step == null ? null : Bound.of(step);
         Limits limits = new Limits(null, false, null, null, steps, List.of(), 0, "", false);

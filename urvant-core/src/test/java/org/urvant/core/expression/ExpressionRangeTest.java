@@ -13,7 +13,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.language.Fault;
+import org.urvant.core.language.Mistake;
 import org.urvant.core.range.Interval;
 
 /** What expressions over settings can be, from the limits of the settings (F8). */
@@ -39,9 +39,9 @@ class ExpressionRangeTest {
     }
 
     private static Expression read(String text, Type.Kind kind) {
-        List<Fault> faults = new ArrayList<>();
-        Optional<Expression> expression = Expression.parse(text, NAMES, kind, faults::add);
-        assertThat(faults).as(text).isEmpty();
+        List<Mistake> mistakes = new ArrayList<>();
+        Optional<Expression> expression = Expression.parse(text, NAMES, kind, mistakes::add);
+        assertThat(mistakes).as(text).isEmpty();
         return expression.orElseThrow();
     }
 

@@ -14,7 +14,7 @@ import net.jqwik.api.constraints.StringLength;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.language.Fault;
+import org.urvant.core.language.Mistake;
 import org.urvant.core.unit.Unit;
 
 class ExpressionTest {
@@ -34,11 +34,11 @@ class ExpressionTest {
             "ct.secondary", new BigDecimal("0.3"));
 
     private static String result(String text, Type.Kind wanted) {
-        List<Fault> faults = new ArrayList<>();
-        Optional<Expression> expression = Expression.parse(text, NAMES, wanted, faults::add);
+        List<Mistake> mistakes = new ArrayList<>();
+        Optional<Expression> expression = Expression.parse(text, NAMES, wanted, mistakes::add);
         if (expression.isEmpty()) {
-            return faults.get(0).place().column() + ": " + faults.get(0).message() + " | "
-                    + faults.get(0).remedy();
+            return mistakes.get(0).place().column() + ": " + mistakes.get(0).message() + " | "
+                    + mistakes.get(0).remedy();
         }
         Scope scope = (depth, path) -> VALUES.get(path);
         return wanted == Type.Kind.LOGICAL
@@ -101,7 +101,7 @@ class ExpressionTest {
             1 AND TRUE                    | 1: this is a number; expected BOOL         | Compare
             >= 3                          | 1: found '>='; expected a name             | Complete
             """)
-    void faultsSayWhereAndHowToMend(String text, String message, String remedy) {
+    void mistakesSayWhereAndHowToMend(String text, String message, String remedy) {
         assertThat(result(text.replace("¶", ""), Type.Kind.LOGICAL))
                 .contains(message)
                 .contains(remedy);
@@ -118,17 +118,17 @@ class ExpressionTest {
 
     @Property(tries = 500)
     void anyTextIsReadOrRefusedWithAPlace(@ForAll @StringLength(max = 40) String text) {
-        List<Fault> faults = new ArrayList<>();
+        List<Mistake> mistakes = new ArrayList<>();
         boolean read =
-                Expression.parse(text, NAMES, Type.Kind.LOGICAL, faults::add).isPresent();
-        assertThat(read).isEqualTo(faults.isEmpty());
-        assertThat(faults)
-                .allSatisfy(fault -> assertThat(fault.place().column()).isBetween(1, text.length() + 1));
+                Expression.parse(text, NAMES, Type.Kind.LOGICAL, mistakes::add).isPresent();
+        assertThat(read).isEqualTo(mistakes.isEmpty());
+        assertThat(mistakes)
+                .allSatisfy(mistake -> assertThat(mistake.place().column()).isBetween(1, text.length() + 1));
     }
 
     @Test
     void whatAnExpressionReadsIsKnown() {
-        Expression expression = Expression.parse("ct.primary > ct.secondary", NAMES, Type.Kind.LOGICAL, fault -> {})
+        Expression expression = Expression.parse("ct.primary > ct.secondary", NAMES, Type.Kind.LOGICAL, mistake -> {})
                 .orElseThrow();
         assertThat(expression.paths()).containsExactly("ct.primary", "ct.secondary");
         assertThat(expression.ownPaths()).containsExactly("ct.secondary");

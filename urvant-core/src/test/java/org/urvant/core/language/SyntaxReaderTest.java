@@ -55,11 +55,12 @@ class SyntaxReaderTest {
     }
 
     private static String read(String text) {
-        List<Fault> faults = new ArrayList<>();
-        Optional<Term> term = SyntaxReader.expression(text, 500, faults::add);
+        List<Mistake> mistakes = new ArrayList<>();
+        Optional<Term> term = SyntaxReader.expression(text, 500, mistakes::add);
         return term.map(found -> found.accept(new Shown()))
-                .orElseGet(() -> faults.get(0).place().line() + ":"
-                        + faults.get(0).place().column() + " " + faults.get(0).message());
+                .orElseGet(() -> mistakes.get(0).place().line() + ":"
+                        + mistakes.get(0).place().column() + " "
+                        + mistakes.get(0).message());
     }
 
     /** Precedence after table 71, literals after 6.3. */
@@ -146,7 +147,7 @@ class SyntaxReaderTest {
             a (* b          | 1:3 a comment has no end
             1.5E9999        | 1:4 an exponent has more than three digits
             """)
-    void faultsNameTheirPlace(String text, String expected) {
+    void mistakesNameTheirPlace(String text, String expected) {
         assertThat(read(text)).startsWith(expected);
     }
 
@@ -160,7 +161,7 @@ class SyntaxReaderTest {
     /** Statements and declarations as they come out of the text. */
     @Test
     void aProgramIsReadWholly() {
-        List<Fault> faults = new ArrayList<>();
+        List<Mistake> mistakes = new ArrayList<>();
         List<ProgramText> programs = SyntaxReader.programs(
                 """
                 PROGRAM first
@@ -180,8 +181,8 @@ class SyntaxReaderTest {
                 END_PROGRAM
                 PROGRAM second END_PROGRAM
                 """,
-                faults::add);
-        assertThat(faults).isEmpty();
+                mistakes::add);
+        assertThat(mistakes).isEmpty();
         assertThat(programs).extracting(ProgramText::name).containsExactly("first", "second");
         ProgramText first = programs.get(0);
         assertThat(first.declarations())
@@ -207,6 +208,6 @@ class SyntaxReaderTest {
         assertThat(selection.cases().get(0).labels()).hasSize(2);
         assertThat(selection.cases().get(1).body()).hasSize(2);
         assertThat(selection.otherwise()).hasSize(1);
-        assertThat(selection.place()).isEqualTo(new Place(10, 3));
+        assertThat(selection.place()).isEqualTo(new TextPlace(10, 3));
     }
 }

@@ -19,8 +19,8 @@ import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.logic.Signal.Direction;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.logic.Signal.Flow;
 import org.urvant.core.range.Interval;
 import org.urvant.core.signal.Quality;
 import org.urvant.core.signal.SignalValue;
@@ -206,7 +206,7 @@ class ArithmeticTest {
             long low = type.isSigned() ? random.nextInt((int) room) - room / 2 : random.nextInt((int) room / 2);
             long high = Math.min(type.most(), low + random.nextInt(40));
             bounds.put(name, new long[] {low, high});
-            signals.add(new Signal(name, type, Direction.INPUT, Interval.of(low, high), null, ""));
+            signals.add(new Signal(name, type, Flow.INPUT, Interval.of(low, high), null, ""));
         }
         Map<String, BigInteger> some = new TreeMap<>();
         NAMES.forEach(name -> some.put(name, BigInteger.valueOf(bounds.get(name)[0])));
@@ -218,7 +218,7 @@ class ArithmeticTest {
                                 "PROGRAM p VAR_OUTPUT y : " + type + "; END_VAR IF a > b THEN y := " + text
                                         + "; ELSE y := c; END_IF; END_PROGRAM")),
                         signals,
-                        (source, fault) -> assertThat(fault).isNull())
+                        (source, mistake) -> assertThat(mistake).isNull())
                 .orElseThrow();
         if (!logic.remarks().isEmpty()) {
             return;

@@ -22,22 +22,22 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.signal.Quality;
 import org.urvant.core.signal.SignalValue;
 
-/** Conformance with IEC 61131-3:2013; expected values are reckoned from the standard's text. */
+/** Conformance with IEC 61131-3:2013; expected values are calculated from the standard's text. */
 class LanguageTest {
     private static final Instant NOW = Instant.parse("2026-11-23T08:00:00Z");
 
-    static Optional<Logic> read(String text, List<String> faults) {
+    static Optional<Logic> read(String text, List<String> mistakes) {
         return Logic.read(
                 List.of(LogicSource.of("p.st", text)),
                 List.of(),
-                (source, fault) -> faults.add(fault.place().line() + ":"
-                        + fault.place().column() + " " + fault.message() + " | " + fault.remedy()));
+                (source, mistake) -> mistakes.add(mistake.place().line() + ":"
+                        + mistake.place().column() + " " + mistake.message() + " | " + mistake.remedy()));
     }
 
     static Logic sound(String text) {
-        List<String> faults = new ArrayList<>();
-        Optional<Logic> logic = read(text, faults);
-        assertThat(faults).isEmpty();
+        List<String> mistakes = new ArrayList<>();
+        Optional<Logic> logic = read(text, mistakes);
+        assertThat(mistakes).isEmpty();
         return logic.orElseThrow();
     }
 
@@ -65,21 +65,21 @@ class LanguageTest {
     }
 
     @ParameterizedTest(name = "{0}: {1}")
-    @CsvFileSource(resources = "faults.csv", delimiter = '|', quoteCharacter = '"', numLinesToSkip = 1)
-    void faultsSayWhereWhatAndHowToMend(String statement, String place, String message, String remedy) {
-        List<String> faults = new ArrayList<>();
+    @CsvFileSource(resources = "mistakes.csv", delimiter = '|', quoteCharacter = '"', numLinesToSkip = 1)
+    void mistakesSayWhereWhatAndHowToMend(String statement, String place, String message, String remedy) {
+        List<String> mistakes = new ArrayList<>();
         String text =
                 "PROGRAM p\nVAR_INPUT x : INT; b : BOOL; r : LREAL; w : WORD; END_VAR\nVAR t : TON; n : INT; m : (off, auto);"
                         + " s : STRING; k : TIME; END_VAR\nVAR CONSTANT c : INT := 3; END_VAR\n" + statement
                         + "\nEND_PROGRAM";
-        assertThat(read(text, faults)).as(text).isEmpty();
-        assertThat(faults).hasSize(1);
-        assertThat(faults.get(0)).startsWith(place + " ").contains(message).contains(remedy == null ? "" : remedy);
+        assertThat(read(text, mistakes)).as(text).isEmpty();
+        assertThat(mistakes).hasSize(1);
+        assertThat(mistakes.get(0)).startsWith(place + " ").contains(message).contains(remedy == null ? "" : remedy);
     }
 
     @Test
-    void allFaultsComeInOnePass() {
-        List<String> faults = new ArrayList<>();
+    void allMistakesComeInOnePass() {
+        List<String> mistakes = new ArrayList<>();
         read(
                 """
                 PROGRAM one
@@ -94,19 +94,19 @@ class LanguageTest {
                   q := 1;
                 END_PROGRAM
                 """,
-                faults);
-        assertThat(faults)
-                .extracting(fault -> fault.replaceAll(" .*", ""))
+                mistakes);
+        assertThat(mistakes)
+                .extracting(mistake -> mistake.replaceAll(" .*", ""))
                 .containsExactly(
                         "2:9", "2:26", "3:8", "4:15", "4:25", "5:8", "5:21", "5:38", "6:3", "7:8", "9:1", "10:3");
     }
 
     @Property(tries = 400)
     void anyTextIsReadOrRefusedWithAPlace(@ForAll @StringLength(max = 60) String text) {
-        List<String> faults = new ArrayList<>();
-        Optional<Logic> logic = read("PROGRAM p\n" + text + "\nEND_PROGRAM", faults);
-        assertThat(logic.isPresent()).isEqualTo(faults.isEmpty());
-        assertThat(faults).allMatch(fault -> fault.matches("(?s)\\d+:\\d+ .+ \\| .+"));
+        List<String> mistakes = new ArrayList<>();
+        Optional<Logic> logic = read("PROGRAM p\n" + text + "\nEND_PROGRAM", mistakes);
+        assertThat(logic.isPresent()).isEqualTo(mistakes.isEmpty());
+        assertThat(mistakes).allMatch(mistake -> mistake.matches("(?s)\\d+:\\d+ .+ \\| .+"));
     }
 
     /** Whatever is cut from a sound program, the rest is read or refused, and never runs away. */
@@ -122,15 +122,15 @@ class LanguageTest {
                 END_PROGRAM
                 """;
         for (int cut = 0; cut < text.length() - 13; cut++) {
-            List<String> faults = new ArrayList<>();
-            assertThat(read(text.substring(0, cut), faults))
+            List<String> mistakes = new ArrayList<>();
+            assertThat(read(text.substring(0, cut), mistakes))
                     .satisfiesAnyOf(
                             logic -> assertThat(logic).isEmpty(),
                             logic -> assertThat(logic.orElseThrow().programs()).isEmpty());
         }
     }
 
-    /** A sound program with words and signs exchanged, doubled or lost is refused with a place, or runs on without a fault. */
+    /** A sound program with words and signs exchanged, doubled or lost is refused with a place, or runs on without a mistake. */
     @Property(tries = 600)
     void aDamagedProgramIsRefusedOrRuns(@ForAll long seed) throws IOException {
         Random random = new Random(seed);
@@ -149,9 +149,9 @@ class LanguageTest {
                 default -> words.set(at, words.get(at) + (char) (32 + random.nextInt(95)));
             }
         }
-        List<String> faults = new ArrayList<>();
-        Optional<Logic> logic = read(String.join("", words), faults);
-        assertThat(logic.isPresent()).isEqualTo(faults.isEmpty());
+        List<String> mistakes = new ArrayList<>();
+        Optional<Logic> logic = read(String.join("", words), mistakes);
+        assertThat(logic.isPresent()).isEqualTo(mistakes.isEmpty());
         logic.ifPresent(found -> {
             LogicRun run = found.start(ZoneOffset.UTC);
             for (int i = 0; i < 5; i++) {
@@ -173,7 +173,7 @@ class LanguageTest {
             ten thousand IFs            ; nested more than 60 deep
             ten thousand additions      ; more than 1000 operations
             a number without end        ; more than 60 digits
-            ten thousand faults         ; there are more faults
+            ten thousand mistakes         ; there are more mistakes
             a comment without end       ; a comment has no end
             """)
     void hostileTextIsRefusedQuickly(String kind, String message) {
@@ -186,12 +186,12 @@ class LanguageTest {
                     case "ten thousand IFs" -> "IF TRUE THEN ".repeat(many) + "END_IF;".repeat(many);
                     case "ten thousand additions" -> "y := 1" + "+1".repeat(many) + ";";
                     case "a number without end" -> "y := " + "9".repeat(100_000) + ";";
-                    case "ten thousand faults" -> "y = 1;".repeat(many);
+                    case "ten thousand mistakes" -> "y = 1;".repeat(many);
                     default -> "(* " + "(*".repeat(many);
                 };
-        List<String> faults = new ArrayList<>();
-        assertThat(read("PROGRAM p " + text + " END_PROGRAM", faults)).isEmpty();
-        assertThat(faults).hasSizeLessThan(120).anyMatch(fault -> fault.contains(message));
+        List<String> mistakes = new ArrayList<>();
+        assertThat(read("PROGRAM p " + text + " END_PROGRAM", mistakes)).isEmpty();
+        assertThat(mistakes).hasSizeLessThan(120).anyMatch(mistake -> mistake.contains(message));
     }
 
     /** Every function and block is explained, and docs/structured-text.md has it. */
@@ -199,7 +199,7 @@ class LanguageTest {
     void allThatCanBeCalledIsExplained() throws IOException {
         String page = Files.readString(Path.of("../docs/structured-text.md"));
         assertThat(LanguageReference.entries())
-                .extracting(LanguageReference.Entry::name)
+                .extracting(LanguageReference.Word::name)
                 .containsAll(Functions.names())
                 .allMatch(name -> page.contains("`" + name));
     }

@@ -7,17 +7,17 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.logic.Signal.Direction;
+import org.urvant.core.logic.Signal.Flow;
 import org.urvant.core.range.Interval;
 
 /** What is sound but probably not meant, and the ranges of results (F8). */
 class RemarkTest {
     private static final List<Signal> SIGNALS = List.of(
-            new Signal("level", DataType.LREAL, Direction.INPUT, Interval.of(0, 60), null, ""),
-            new Signal("flow", DataType.INT, Direction.INPUT, Interval.of(-200, 200), null, ""),
-            Signal.of("raw", DataType.INT, Direction.INPUT),
-            Signal.of("free", DataType.LREAL, Direction.INPUT),
-            Signal.of("trip", DataType.BOOL, Direction.OUTPUT));
+            new Signal("level", DataType.LREAL, Flow.INPUT, Interval.of(0, 60), null, ""),
+            new Signal("flow", DataType.INT, Flow.INPUT, Interval.of(-200, 200), null, ""),
+            Signal.of("raw", DataType.INT, Flow.INPUT),
+            Signal.of("free", DataType.LREAL, Flow.INPUT),
+            Signal.of("trip", DataType.BOOL, Flow.OUTPUT));
 
     private static List<Remark> remarks(String... programs) {
         List<LogicSource> sources = new ArrayList<>();
@@ -25,11 +25,11 @@ class RemarkTest {
             sources.add(LogicSource.of(
                     "p" + (sources.size() + 1) + ".st", "PROGRAM q" + sources.size() + " " + program + " END_PROGRAM"));
         }
-        List<String> faults = new ArrayList<>();
-        List<Remark> remarks = Logic.read(sources, SIGNALS, (source, fault) -> faults.add(fault.toString()))
+        List<String> mistakes = new ArrayList<>();
+        List<Remark> remarks = Logic.read(sources, SIGNALS, (source, mistake) -> mistakes.add(mistake.toString()))
                 .map(Logic::remarks)
                 .orElse(List.of());
-        assertThat(faults).isEmpty();
+        assertThat(mistakes).isEmpty();
         return remarks;
     }
 

@@ -41,12 +41,12 @@ class StationTest {
     void whatNoStationCanHaveIsSaid(
             String address, String mask, String gateway, String wrongAddress, String wrongMask, String wrongGateway) {
         Station station = Station.of(address, mask, gateway).orElseThrow();
-        assertThat(station.addressFault().orElse("")).contains(wrongAddress == null ? "" : wrongAddress);
-        assertThat(station.addressFault().isPresent()).isEqualTo(wrongAddress != null);
-        assertThat(station.maskFault().orElse("")).contains(wrongMask == null ? "" : wrongMask);
-        assertThat(station.maskFault().isPresent()).isEqualTo(wrongMask != null);
-        assertThat(station.gatewayFault().orElse("")).contains(wrongGateway == null ? "" : wrongGateway);
-        assertThat(station.gatewayFault().isPresent()).isEqualTo(wrongGateway != null);
+        assertThat(station.addressMistake().orElse("")).contains(wrongAddress == null ? "" : wrongAddress);
+        assertThat(station.addressMistake().isPresent()).isEqualTo(wrongAddress != null);
+        assertThat(station.maskMistake().orElse("")).contains(wrongMask == null ? "" : wrongMask);
+        assertThat(station.maskMistake().isPresent()).isEqualTo(wrongMask != null);
+        assertThat(station.gatewayMistake().orElse("")).contains(wrongGateway == null ? "" : wrongGateway);
+        assertThat(station.gatewayMistake().isPresent()).isEqualTo(wrongGateway != null);
     }
 
     @ParameterizedTest
@@ -76,7 +76,7 @@ class StationTest {
     void everyLengthOfPrefixIsAMask(@ForAll @IntRange(min = 1, max = 32) int length) {
         Ipv4 mask = new Ipv4(-1 << 32 - length);
         Station station = Station.of("192.0.2.77", mask.toString(), "").orElseThrow();
-        assertThat(station.maskFault()).isEmpty();
+        assertThat(station.maskMistake()).isEmpty();
     }
 
     @ParameterizedTest

@@ -3,8 +3,8 @@ package org.urvant.devices.link;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnreachableException;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.project.configuration.Configuration;
 
@@ -36,7 +36,7 @@ public interface DeviceLink extends AutoCloseable {
      * Puts a configuration beside the one that runs. What an earlier, broken attempt with the same content left there is
      * not sent again.
      */
-    void stage(Configuration configuration, Progress progress);
+    void stage(Configuration configuration, BlockWatch progress);
 
     /**
      * Makes the staged configuration the one that runs.
@@ -51,7 +51,7 @@ public interface DeviceLink extends AutoCloseable {
     void restart();
 
     /** Asks how the device is; needs no log-on. While it restarts it may also not answer at all. */
-    Condition condition();
+    Health condition();
 
     /** Returns the time that the device's clock shows, in UTC; needs no log-on. */
     Instant clock();
@@ -68,13 +68,13 @@ public interface DeviceLink extends AutoCloseable {
      * @param isRunning whether it does its work
      * @param since since when it runs or has been starting, by its own clock
      */
-    record Condition(boolean isRunning, Instant since) {}
+    record Health(boolean isRunning, Instant since) {}
 
     /** Told how far a transfer is. */
     @FunctionalInterface
-    interface Progress {
+    interface BlockWatch {
         /** A progress that nobody looks at. */
-        Progress NONE = (done, total) -> {};
+        BlockWatch NONE = (done, total) -> {};
 
         /** Takes how many bytes of how many the device has confirmed. */
         void confirmed(long done, long total);

@@ -21,9 +21,9 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManager;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnreachableException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Fingerprint;
@@ -187,7 +187,7 @@ public final class MaintenanceLink implements DeviceLink {
     }
 
     @Override
-    public void stage(Configuration configuration, Progress progress) {
+    public void stage(Configuration configuration, BlockWatch progress) {
         byte[] content = configuration.bytes();
         String whole = ContentDigest.of(content);
         int done = staged(whole, content.length);
@@ -244,9 +244,9 @@ public final class MaintenanceLink implements DeviceLink {
     }
 
     @Override
-    public Condition condition() {
+    public Health condition() {
         Section state = json(ask(request("state").GET()));
-        return new Condition(
+        return new Health(
                 state.text("condition").orElse("").equals("running"),
                 state.text("since")
                         .map(time -> understood(time, Instant::parse))

@@ -4,7 +4,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Node;

@@ -17,11 +17,11 @@ import org.urvant.file.SafeFile;
  */
 final class Disk {
     private final Path folder;
-    private final Faults faults;
+    private final Failures failures;
 
-    Disk(Path folder, Faults faults) {
+    Disk(Path folder, Failures failures) {
         this.folder = folder;
-        this.faults = faults;
+        this.failures = failures;
         try {
             Files.createDirectories(folder);
         } catch (IOException e) {
@@ -54,7 +54,7 @@ final class Disk {
     void write(String file, int offset, byte[] content) {
         try (FileChannel channel = FileChannel.open(path(file), StandardOpenOption.CREATE, StandardOpenOption.WRITE)) {
             int half = content.length / 2;
-            boolean torn = faults.powerGoesAtNextWrite();
+            boolean torn = failures.powerGoesAtNextWrite();
             ByteBuffer buffer = ByteBuffer.wrap(content, 0, torn ? half : content.length);
             channel.truncate(offset);
             channel.position(offset);
@@ -64,7 +64,7 @@ final class Disk {
             if (torn) {
                 throw new PowerLostException("the write of " + file);
             }
-            if (faults.powerGoesAtNextWrite()) {
+            if (failures.powerGoesAtNextWrite()) {
                 channel.truncate((long) offset + half);
                 throw new PowerLostException("the sync of " + file);
             }
@@ -76,7 +76,7 @@ final class Disk {
 
     /** Renames a file over another in one step, and syncs the folder. */
     void rename(String from, String to) {
-        if (faults.powerGoesAtNextWrite()) {
+        if (failures.powerGoesAtNextWrite()) {
             throw new PowerLostException("the renaming of " + from);
         }
         try {
@@ -94,7 +94,7 @@ final class Disk {
     }
 
     void delete(String file) {
-        if (faults.powerGoesAtNextWrite()) {
+        if (failures.powerGoesAtNextWrite()) {
             throw new PowerLostException("the removal of " + file);
         }
         SafeFile.delete(path(file));

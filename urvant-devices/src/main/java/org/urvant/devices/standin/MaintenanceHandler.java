@@ -21,7 +21,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Section;
@@ -45,7 +45,7 @@ final class MaintenanceHandler implements HttpHandler {
 
     private final DeviceState state;
     private final List<Passwords> users;
-    private final Faults faults;
+    private final Failures failures;
     private final SecureRandom random = new SecureRandom();
     private final Map<String, Passwords> sessions = new ConcurrentHashMap<>();
 
@@ -53,10 +53,10 @@ final class MaintenanceHandler implements HttpHandler {
     private volatile Instant since = Instant.now();
     private volatile Duration clockError = Duration.ofSeconds(-90); // nobody has set it yet
 
-    MaintenanceHandler(DeviceState state, List<Passwords> users, Faults faults) {
+    MaintenanceHandler(DeviceState state, List<Passwords> users, Failures failures) {
         this.state = state;
         this.users = List.copyOf(users);
-        this.faults = faults;
+        this.failures = failures;
     }
 
     private boolean isRestarting() {
@@ -98,7 +98,7 @@ final class MaintenanceHandler implements HttpHandler {
     }
 
     private void send(HttpExchange exchange, Answer answer) throws IOException, InterruptedException {
-        int passing = faults.passing(answer.body.length);
+        int passing = failures.passing(answer.body.length);
         boolean empty = answer.body.length == 0;
         exchange.sendResponseHeaders(answer.status, empty ? -1 : answer.body.length);
         if (!empty) {
@@ -221,7 +221,7 @@ final class MaintenanceHandler implements HttpHandler {
         if (!matcher.matches()) {
             throw new Refusal(400, "Content-Range is missing or unreadable", "Send 'bytes FIRST-LAST/TOTAL'.");
         }
-        if (faults.corruptsNextBlock()) {
+        if (failures.corruptsNextBlock()) {
             block[block.length / 2] ^= 1;
         }
         int first = Integer.parseInt(matcher.group(1));
@@ -255,7 +255,7 @@ final class MaintenanceHandler implements HttpHandler {
             exchange.getRequestBody().readNBytes(Math.min(expected, MOST_DRAINED));
             throw new Refusal(413, "a body has at most " + MOST_BODY + " bytes", "Send smaller blocks.");
         }
-        byte[] body = exchange.getRequestBody().readNBytes(faults.passing(expected));
+        byte[] body = exchange.getRequestBody().readNBytes(failures.passing(expected));
         if (body.length < expected) {
             throw new EOFException("the line was cut after " + body.length + " of " + expected + " bytes");
         }

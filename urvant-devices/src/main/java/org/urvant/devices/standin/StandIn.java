@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
-import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.error.UnreachableException;
 import org.urvant.devices.link.MaintenanceLink;
 
 /**
@@ -36,12 +36,12 @@ public final class StandIn implements AutoCloseable {
      * @throws UnreachableException when the port is in use
      */
     public static StandIn start(Path folder, StandInProfile profile, String address, int port) {
-        return start(folder, profile, address, port, Faults.none());
+        return start(folder, profile, address, port, Failures.none());
     }
 
-    /** Starts a stand-in with faults, which strike once it is up. */
-    public static StandIn start(Path folder, StandInProfile profile, String address, int port, Faults faults) {
-        Disk disk = new Disk(folder, faults);
+    /** Starts a stand-in with failures, which strike once it is up. */
+    public static StandIn start(Path folder, StandInProfile profile, String address, int port, Failures failures) {
+        Disk disk = new Disk(folder, failures);
         DeviceState state = new DeviceState(disk, profile);
         List<Passwords> users = profile.accounts().stream()
                 .map(account -> new Passwords(disk, account))
@@ -56,7 +56,7 @@ public final class StandIn implements AutoCloseable {
             HttpsServer server = HttpsServer.create(new InetSocketAddress(address, port), 16);
             server.setHttpsConfigurator(new HttpsConfigurator(DeviceCertificate.context(disk, profile.serial())));
             server.setExecutor(threads);
-            server.createContext(MaintenanceLink.BASE, new MaintenanceHandler(state, users, faults));
+            server.createContext(MaintenanceLink.BASE, new MaintenanceHandler(state, users, failures));
             server.start();
             return new StandIn(server, threads);
         } catch (IOException e) {

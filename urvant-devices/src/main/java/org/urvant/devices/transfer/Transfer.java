@@ -1,7 +1,7 @@
 package org.urvant.devices.transfer;
 
 import java.util.Optional;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.tree.Section;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
@@ -74,7 +74,7 @@ public final class Transfer {
      * @return what the device runs now, as read back
      * @throws RefusedException when the device runs something else than the plan replaces, or does not hold what was sent
      */
-    public Configuration run(Plan plan, DeviceLink.Progress progress) {
+    public Configuration run(Plan plan, DeviceLink.BlockWatch progress) {
         link.stage(plan.wanted(), progress);
         link.activate(
                 plan.wanted().fingerprint(),

@@ -12,7 +12,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Rule;
 import org.urvant.devices.link.Identity;

@@ -6,8 +6,8 @@ import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnreachableException;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
@@ -43,7 +43,7 @@ public final class Verification {
         List<Item> items = new ArrayList<>();
         Configuration wanted = ConfigurationBuilder.build(project, device);
         Identity identity = link.identify();
-        DeviceLink.Condition condition = link.condition();
+        DeviceLink.Health condition = link.condition();
         items.add(new Item("answers", true, link.address() + ", serial number " + identity.serial()));
         items.add(same("name", identity.device(), device.name()));
         items.add(same("type", identity.type(), device.type().text()));
@@ -95,7 +95,7 @@ public final class Verification {
         long end = System.nanoTime() + PATIENCE.toNanos();
         while (System.nanoTime() < end) {
             try {
-                DeviceLink.Condition condition = link.condition();
+                DeviceLink.Health condition = link.condition();
                 if (condition.isRunning() && condition.since().isAfter(before)) {
                     return;
                 }

@@ -35,7 +35,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Account;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
@@ -271,9 +271,9 @@ class MaintenanceProtocolTest {
         stranger.start();
         String address = "127.0.0.1:" + stranger.getAddress().getPort();
         try (MaintenanceLink link = new MaintenanceLink(address, new KnownDevices(folder.resolve("strangers")))) {
-            assertThatThrownBy(link::identify).isInstanceOfSatisfying(UrvantException.class, fault -> {
-                assertThat(fault.placedMessage()).contains(address).contains(found);
-                assertThat(fault.remedy()).isNotBlank();
+            assertThatThrownBy(link::identify).isInstanceOfSatisfying(UrvantException.class, failure -> {
+                assertThat(failure.placedMessage()).contains(address).contains(found);
+                assertThat(failure.remedy()).isNotBlank();
             });
         } finally {
             stranger.stop(0);

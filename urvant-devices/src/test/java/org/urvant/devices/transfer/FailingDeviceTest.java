@@ -18,17 +18,17 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Account;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
-import org.urvant.core.fault.UnreachableException;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.error.UnreachableException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
-import org.urvant.devices.standin.Faults;
+import org.urvant.devices.standin.Failures;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
 import org.urvant.project.configuration.Configuration;
@@ -51,7 +51,7 @@ class FailingDeviceTest {
     Path folder;
 
     private StandIn standIn;
-    private Faults faults = Faults.none();
+    private Failures failures = Failures.none();
 
     private static Configuration configuration(String name) {
         return Configuration.of(
@@ -73,8 +73,8 @@ class FailingDeviceTest {
     }
 
     private void start(Path state) {
-        faults = Faults.none();
-        standIn = StandIn.start(state, PROFILE, "127.0.0.1", 0, faults);
+        failures = Failures.none();
+        standIn = StandIn.start(state, PROFILE, "127.0.0.1", 0, failures);
     }
 
     private MaintenanceLink link() {
@@ -85,7 +85,7 @@ class FailingDeviceTest {
         try (MaintenanceLink link = link()) {
             link.logOn("engineer", "ravnsund".toCharArray());
             Transfer transfer = new Transfer(link);
-            transfer.run(transfer.plan(link.identify(), wanted), DeviceLink.Progress.NONE);
+            transfer.run(transfer.plan(link.identify(), wanted), DeviceLink.BlockWatch.NONE);
         }
     }
 
@@ -114,22 +114,22 @@ class FailingDeviceTest {
             link.logOn("engineer", "ravnsund".toCharArray());
             Transfer transfer = new Transfer(link);
             for (int bytes = 0; !done; bytes++) {
-                link.stage(OTHER, DeviceLink.Progress.NONE); // so that nothing is left to go on from
+                link.stage(OTHER, DeviceLink.BlockWatch.NONE); // so that nothing is left to go on from
                 Transfer.Plan plan = transfer.plan(link.identify(), NEW);
-                faults.dropAfterBytes(bytes);
+                failures.dropAfterBytes(bytes);
                 try {
-                    transfer.run(plan, DeviceLink.Progress.NONE);
+                    transfer.run(plan, DeviceLink.BlockWatch.NONE);
                     done = true;
                 } catch (UnreachableException e) {
                     broken++;
                     Fingerprint held = held(link).fingerprint();
                     if (held.equals(NEW.fingerprint())) {
                         afterActivation++;
-                        transfer.run(transfer.plan(link.identify(), OLD), DeviceLink.Progress.NONE);
+                        transfer.run(transfer.plan(link.identify(), OLD), DeviceLink.BlockWatch.NONE);
                     }
                 }
             }
-            faults.dropAfterBytes(Long.MAX_VALUE);
+            failures.dropAfterBytes(Long.MAX_VALUE);
             assertThat(held(link).fingerprint()).isEqualTo(NEW.fingerprint());
         }
         assertThat(broken).as("bytes of one download").isGreaterThan(2 * NEW.length());
@@ -146,7 +146,7 @@ class FailingDeviceTest {
             copy(folder.resolve("device"), state);
             start(state);
             int port = Integer.parseInt(standIn.address().split(":")[1]);
-            faults.powerOffAtWrite(write);
+            failures.powerOffAtWrite(write);
             try {
                 download(NEW);
                 done = true;
@@ -180,11 +180,11 @@ class FailingDeviceTest {
         List<Long> first = new ArrayList<>();
         try (MaintenanceLink link = link()) {
             link.logOn("engineer", "ravnsund".toCharArray());
-            faults.dropAfterBytes(2 * BLOCK + 200);
+            failures.dropAfterBytes(2 * BLOCK + 200);
             assertThatThrownBy(() -> link.stage(NEW, (done, total) -> first.add(done)))
                     .isInstanceOf(UnreachableException.class)
-                    .satisfies(fault ->
-                            assertThat(((UrvantException) fault).remedy()).contains("goes on from there"));
+                    .satisfies(failure ->
+                            assertThat(((UrvantException) failure).remedy()).contains("goes on from there"));
         }
         List<Long> second = new ArrayList<>();
         try (MaintenanceLink link = link()) {
@@ -198,14 +198,14 @@ class FailingDeviceTest {
 
     @Test
     void aCorruptBlockIsSentAgain() {
-        faults.corruptBlock(2);
+        failures.corruptBlock(2);
         download(NEW);
         assertThat(held().fingerprint()).isEqualTo(NEW.fingerprint());
     }
 
     @Test
     void aSlowLineTakesItsTimeAndSaysHowFarItIs() {
-        faults.bytesPerSecond(4000);
+        failures.bytesPerSecond(4000);
         List<Long> confirmed = new ArrayList<>();
         long start = System.nanoTime();
         try (MaintenanceLink link = link()) {
@@ -247,7 +247,7 @@ class FailingDeviceTest {
     void aRestartIsWaitedForAndKeepsTheConfiguration() {
         try (MaintenanceLink link = link()) {
             link.logOn("engineer", "ravnsund".toCharArray());
-            DeviceLink.Condition before = link.condition();
+            DeviceLink.Health before = link.condition();
             link.restart();
             assertThatThrownBy(link::identify).hasMessageContaining("restarting");
             Verification.awaitRestart(link, before.since());
@@ -260,7 +260,7 @@ class FailingDeviceTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"drop-afer=3", "drop-after", "drop-after=x", ""})
-    void misspeltFaultsAreRefused(String word) {
-        assertThatThrownBy(() -> Faults.of(List.of(word))).isInstanceOf(UnknownNameException.class);
+    void misspeltFailuresAreRefused(String word) {
+        assertThatThrownBy(() -> Failures.of(List.of(word))).isInstanceOf(UnknownNameException.class);
     }
 }

@@ -13,8 +13,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Account;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnreachableException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnreachableException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 import org.urvant.core.tree.Section;
@@ -97,7 +97,7 @@ class TransferTest {
     private Configuration download(Configuration wanted) {
         try (MaintenanceLink link = loggedOn()) {
             Transfer transfer = new Transfer(link);
-            return transfer.run(transfer.plan(link.identify(), wanted), DeviceLink.Progress.NONE);
+            return transfer.run(transfer.plan(link.identify(), wanted), DeviceLink.BlockWatch.NONE);
         }
     }
 
@@ -123,7 +123,7 @@ class TransferTest {
             Transfer transfer = new Transfer(link);
             Transfer.Plan plan = transfer.plan(link.identify(), configuration("ravnsund-g3", 6));
             Configuration others = download(configuration("ravnsund-g3", 7));
-            assertThatThrownBy(() -> transfer.run(plan, DeviceLink.Progress.NONE))
+            assertThatThrownBy(() -> transfer.run(plan, DeviceLink.BlockWatch.NONE))
                     .isInstanceOf(RefusedException.class)
                     .hasMessageContaining(first.fingerprint().hex())
                     .hasMessageContaining(others.fingerprint().hex());
@@ -150,11 +150,11 @@ class TransferTest {
             assertThatThrownBy(() -> link.logOn("engineer", "wrong".toCharArray()))
                     .isInstanceOf(RefusedException.class)
                     .hasMessageContaining("password is wrong")
-                    .satisfies(fault -> assertThat(fault.toString()).doesNotContain("wrong\""));
+                    .satisfies(failure -> assertThat(failure.toString()).doesNotContain("wrong\""));
             assertThatThrownBy(() -> link.logOn("admin", "ravnsund".toCharArray()))
                     .hasMessageContaining("user or password is wrong");
             assertThatThrownBy(link::read).hasMessageContaining("nobody is logged on");
-            assertThatThrownBy(() -> link.stage(configuration("ravnsund-g3", 5), DeviceLink.Progress.NONE))
+            assertThatThrownBy(() -> link.stage(configuration("ravnsund-g3", 5), DeviceLink.BlockWatch.NONE))
                     .hasMessageContaining("nobody is logged on");
         }
     }
@@ -165,7 +165,7 @@ class TransferTest {
         try (MaintenanceLink link = link()) {
             link.logOn("viewer", "look-only".toCharArray());
             assertThat(link.read().orElseThrow().fingerprint()).isEqualTo(present.fingerprint());
-            assertThatThrownBy(() -> link.stage(configuration("ravnsund-g3", 6), DeviceLink.Progress.NONE))
+            assertThatThrownBy(() -> link.stage(configuration("ravnsund-g3", 6), DeviceLink.BlockWatch.NONE))
                     .isInstanceOf(RefusedException.class)
                     .hasMessageContaining("viewer and may not change");
             assertThatThrownBy(() -> link.activate(present.fingerprint(), present.fingerprint()))
@@ -187,8 +187,8 @@ class TransferTest {
             assertThatThrownBy(link::identify)
                     .isInstanceOf(RefusedException.class)
                     .hasMessageContaining("another certificate")
-                    .satisfies(fault ->
-                            assertThat(((RefusedException) fault).remedy()).contains("urvant forget"));
+                    .satisfies(failure ->
+                            assertThat(((RefusedException) failure).remedy()).contains("urvant forget"));
         }
         assertThat(new KnownDevices(folder.resolve("known")).forget(standIn.address()))
                 .isTrue();

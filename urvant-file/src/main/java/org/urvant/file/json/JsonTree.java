@@ -10,7 +10,7 @@ import com.fasterxml.jackson.core.StreamReadFeature;
 import java.io.IOException;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
@@ -37,16 +37,16 @@ public final class JsonTree {
      * Returns the tree of a JSON object.
      *
      * @param source name that positions show
-     * @throws MalformedInputException at the place of the first fault
+     * @throws MalformedInputException at the place of the first mistake
      */
     public static Section read(String source, byte[] json) {
         try (JsonParser parser = FACTORY.createParser(json)) {
             if (parser.nextToken() != JsonToken.START_OBJECT) {
-                throw fault(source, parser, "the text is no JSON object");
+                throw mistake(source, parser, "the text is no JSON object");
             }
             Section section = section(source, parser);
             if (parser.nextToken() != null) {
-                throw fault(source, parser, "text follows the JSON object");
+                throw mistake(source, parser, "text follows the JSON object");
             }
             return section;
         } catch (JsonProcessingException e) {
@@ -77,11 +77,11 @@ public final class JsonTree {
             case VALUE_STRING -> Value.text(parser.getText());
             case VALUE_NUMBER_INT, VALUE_NUMBER_FLOAT -> Value.number(parser.getDecimalValue());
             case VALUE_TRUE, VALUE_FALSE -> Value.logical(token == JsonToken.VALUE_TRUE);
-            default -> throw fault(source, parser, token.asString() + " stands where a value is expected");
+            default -> throw mistake(source, parser, token.asString() + " stands where a value is expected");
         };
     }
 
-    private static MalformedInputException fault(String source, JsonParser parser, String found) {
+    private static MalformedInputException mistake(String source, JsonParser parser, String found) {
         JsonLocation at = parser.currentLocation();
         return new MalformedInputException(
                 new Position(source, Math.max(0, at.getLineNr()), Math.max(0, at.getColumnNr())),

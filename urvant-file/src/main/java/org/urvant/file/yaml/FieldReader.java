@@ -18,7 +18,7 @@ import org.urvant.core.text.NearestName;
 
 /**
  * Reads the keys of one map that a format knows, and reports every key that it does not know and every value of another
- * form. All faults are reported, not just the first. Single-threaded.
+ * form. All mistakes are reported, not just the first. Single-threaded.
  */
 public final class FieldReader {
     private final String subject;
@@ -191,7 +191,7 @@ public final class FieldReader {
         });
     }
 
-    /** Reports a fault of the format at a place. */
+    /** Reports a mistake of the format at a place. */
     public void report(Position position, String message, String remedy) {
         findings.accept(new Finding(Rule.FILE_MALFORMED, subject, position, message, remedy));
     }

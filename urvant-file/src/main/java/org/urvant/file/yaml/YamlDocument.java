@@ -19,8 +19,8 @@ import org.snakeyaml.engine.v2.events.SequenceStartEvent;
 import org.snakeyaml.engine.v2.exceptions.Mark;
 import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
 import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
-import org.urvant.core.fault.LimitExceededException;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
 
 /**
@@ -46,7 +46,7 @@ public final class YamlDocument {
      * Parses a document whose outermost node is a map; an empty text is an empty map.
      *
      * @param source name that positions show
-     * @throws MalformedInputException at the place of the first fault
+     * @throws MalformedInputException at the place of the first mistake
      */
     public static YamlDocument parse(String source, String text) {
         if (text.length() > MOST_CODE_POINTS) {
@@ -151,7 +151,7 @@ public final class YamlDocument {
             events.next(); // document end
             Event after = events.next();
             if (after.getEventId() != Event.ID.StreamEnd) {
-                throw fault(after, "a second document begins", "Keep one document in a file.");
+                throw mistake(after, "a second document begins", "Keep one document in a file.");
             }
             if (node instanceof YamlNode.Fields fields) {
                 return fields;
@@ -173,7 +173,7 @@ public final class YamlDocument {
             }
             if (event instanceof AliasEvent
                     || event instanceof NodeEvent named && named.getAnchor().isPresent()) {
-                throw fault(event, "an anchor or alias stands here", "Write the value out where it is needed.");
+                throw mistake(event, "an anchor or alias stands here", "Write the value out where it is needed.");
             }
             if (event instanceof ScalarEvent scalar) {
                 refuseTag(event, scalar.getTag());
@@ -199,10 +199,10 @@ public final class YamlDocument {
             Event next = events.next();
             for (; next.getEventId() != Event.ID.MappingEnd; next = events.next()) {
                 if (!(node(next, depth + 1) instanceof YamlNode.Text key)) {
-                    throw fault(next, "a key is not a plain text", "Write 'key: value'.");
+                    throw mistake(next, "a key is not a plain text", "Write 'key: value'.");
                 }
                 if (keys.put(key.text(), key.position()) != null) {
-                    throw fault(next, "key '" + key.text() + "' stands here a second time", "Remove one of the two.");
+                    throw mistake(next, "key '" + key.text() + "' stands here a second time", "Remove one of the two.");
                 }
                 entries.put(key.text(), node(events.next(), depth + 1));
             }
@@ -212,11 +212,11 @@ public final class YamlDocument {
 
         private void refuseTag(Event event, Optional<String> tag) {
             if (tag.isPresent()) {
-                throw fault(event, "tag " + tag.get() + " stands here", "Remove the tag; values are read as text.");
+                throw mistake(event, "tag " + tag.get() + " stands here", "Remove the tag; values are read as text.");
             }
         }
 
-        private MalformedInputException fault(Event event, String found, String remedy) {
+        private MalformedInputException mistake(Event event, String found, String remedy) {
             return new MalformedInputException(place(event), found, remedy);
         }
 

@@ -15,7 +15,7 @@ import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
@@ -77,9 +77,9 @@ class JsonTreeTest {
     void whatNoFormatHasIsRefused(String json, String found) {
         String text = json.replace("<200 zeros>", "0".repeat(200));
         assertThatThrownBy(() -> JsonTree.read("x", text.getBytes(StandardCharsets.UTF_8)))
-                .isInstanceOfSatisfying(MalformedInputException.class, fault -> {
-                    assertThat(fault.position()).isPresent();
-                    assertThat(fault).hasMessageContaining(found);
+                .isInstanceOfSatisfying(MalformedInputException.class, mistake -> {
+                    assertThat(mistake.position()).isPresent();
+                    assertThat(mistake).hasMessageContaining(found);
                 });
     }
 

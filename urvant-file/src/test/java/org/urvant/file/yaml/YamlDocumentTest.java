@@ -13,7 +13,7 @@ import net.jqwik.api.Provide;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.MalformedInputException;
 
 class YamlDocumentTest {
     private static final String WRITTEN =
@@ -126,12 +126,12 @@ class YamlDocumentTest {
             'a: 1\n---\nb: 2\n'     | x:2:1   | second document
             '\ta: 1\n'              | x:1:1   | not YAML
             """)
-    void faultsNameTheirPlace(String text, String place, String found) {
+    void mistakesNameTheirPlace(String text, String place, String found) {
         assertThatThrownBy(
                         () -> YamlDocument.parse("x", text.replace("\\n", "\n").replace("\\t", "\t")))
-                .isInstanceOfSatisfying(MalformedInputException.class, fault -> {
-                    assertThat(fault.position().orElseThrow()).hasToString(place);
-                    assertThat(fault).hasMessageContaining(found);
+                .isInstanceOfSatisfying(MalformedInputException.class, mistake -> {
+                    assertThat(mistake.position().orElseThrow()).hasToString(place);
+                    assertThat(mistake).hasMessageContaining(found);
                 });
     }
 }

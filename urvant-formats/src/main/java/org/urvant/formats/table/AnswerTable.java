@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 import org.urvant.file.SafeFile;
@@ -24,7 +24,7 @@ public final class AnswerTable {
      * @throws MalformedInputException when there is no column {@code device}, or a device stands twice or has no name
      */
     public static Map<String, SortedMap<String, Entry>> read(Path file, String shownAs) {
-        List<ValueTable.Line> lines = ValueTable.lines(SafeFile.readText(file, MOST_BYTES, shownAs), shownAs);
+        List<ValueTable.TableLine> lines = ValueTable.lines(SafeFile.readText(file, MOST_BYTES, shownAs), shownAs);
         List<String> columns = lines.isEmpty()
                 ? List.of()
                 : lines.get(0).cells().stream().map(String::strip).toList();
@@ -37,7 +37,7 @@ public final class AnswerTable {
                     "Name it in the first row, and one column for each question.");
         }
         Map<String, SortedMap<String, Entry>> answers = new LinkedHashMap<>();
-        for (ValueTable.Line line : lines.subList(1, lines.size())) {
+        for (ValueTable.TableLine line : lines.subList(1, lines.size())) {
             Position position = Position.line(shownAs, line.sound(shownAs).number());
             SortedMap<String, Entry> own = new TreeMap<>();
             for (int i = 0; i < columns.size(); i++) {

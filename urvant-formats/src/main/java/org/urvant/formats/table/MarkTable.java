@@ -8,7 +8,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
 import org.urvant.file.SafeFile;
 import org.urvant.project.setting.Matrix;
@@ -41,7 +41,7 @@ public final class MarkTable {
      *     twice
      */
     public static Matrix.Wanted read(Path file, String shownAs) {
-        List<ValueTable.Line> lines = ValueTable.lines(SafeFile.readText(file, MOST_BYTES, shownAs), shownAs);
+        List<ValueTable.TableLine> lines = ValueTable.lines(SafeFile.readText(file, MOST_BYTES, shownAs), shownAs);
         if (lines.isEmpty() || !lines.get(0).cells().get(0).strip().equals("row")) {
             throw new MalformedInputException(
                     Position.line(shownAs, 1), "the first cell is not 'row'", "Begin with 'urvant matrix --out'.");
@@ -49,7 +49,7 @@ public final class MarkTable {
         List<String> columns = lines.get(0).cells().stream().map(String::strip).toList();
         ValueTable.columns(lines, shownAs);
         Map<String, Set<String>> marks = new LinkedHashMap<>();
-        for (ValueTable.Line line : lines.subList(1, lines.size())) {
+        for (ValueTable.TableLine line : lines.subList(1, lines.size())) {
             Position position = Position.line(shownAs, line.sound(shownAs).number());
             Set<String> named = new LinkedHashSet<>();
             for (int i = 1; i < line.cells().size(); i++) {

@@ -33,13 +33,13 @@ import org.apache.poi.xssf.model.StylesTable;
 import org.apache.poi.xssf.streaming.SXSSFSheet;
 import org.apache.poi.xssf.streaming.SXSSFWorkbook;
 import org.apache.poi.xssf.usermodel.XSSFCellStyle;
-import org.urvant.core.fault.LimitExceededException;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
 import org.xml.sax.SAXException;
 
 /**
- * Reads and writes the first sheet of a spreadsheet in Office Open XML (ISO/IEC 29500). Reading goes cell by cell; formulas,
+ * Reads and writes the first sheet of a spreadsheet in Office Open XML (ISO/IEC 29500). CellReader goes cell by cell; formulas,
  * dates and errors are told instead of guessed at, and macros, merged cells and archives that grow too much are refused.
  */
 final class SheetFile {
@@ -53,20 +53,20 @@ final class SheetFile {
 
     private SheetFile() {}
 
-    static List<ValueTable.Line> read(byte[] content, String shownAs) {
+    static List<ValueTable.TableLine> read(byte[] content, String shownAs) {
         ZipSecureFile.setMinInflateRatio(LEAST_RATIO);
         ZipSecureFile.setMaxEntrySize(MOST_ENTRY);
         try (OPCPackage file = OPCPackage.open(new ByteArrayInputStream(content))) {
             for (PackagePart part : file.getParts()) {
                 String name = part.getPartName().getName();
                 if (name.endsWith("vbaProject.bin") || part.getContentType().contains("macroEnabled")) {
-                    throw fault(shownAs, "the file holds macros", "Save it without macros, as .xlsx.");
+                    throw mistake(shownAs, "the file holds macros", "Save it without macros, as .xlsx.");
                 }
             }
             XSSFReader reader = new XSSFReader(file);
             ReadOnlySharedStringsTable texts = new ReadOnlySharedStringsTable(file);
             try (InputStream sheet = reader.getSheetsData().next()) {
-                return new Reading(shownAs, texts, reader.getStylesTable()).lines(sheet);
+                return new CellReader(shownAs, texts, reader.getStylesTable()).lines(sheet);
             }
         } catch (LimitExceededException | MalformedInputException e) {
             throw e;
@@ -86,26 +86,26 @@ final class SheetFile {
         return text.length() > 160 ? text.substring(0, 160) + "…" : text;
     }
 
-    private static MalformedInputException fault(String shownAs, String message, String remedy) {
+    private static MalformedInputException mistake(String shownAs, String message, String remedy) {
         return new MalformedInputException(Position.in(shownAs), message, remedy);
     }
 
-    private static final class Reading {
+    private static final class CellReader {
         private final String shownAs;
         private final ReadOnlySharedStringsTable texts;
         private final StylesTable styles;
-        private final List<ValueTable.Line> lines = new ArrayList<>();
+        private final List<ValueTable.TableLine> lines = new ArrayList<>();
         private List<String> cells;
-        private Map<Integer, String> faults;
+        private Map<Integer, String> mistakes;
         private Set<Integer> filled;
 
-        Reading(String shownAs, ReadOnlySharedStringsTable texts, StylesTable styles) {
+        CellReader(String shownAs, ReadOnlySharedStringsTable texts, StylesTable styles) {
             this.shownAs = shownAs;
             this.texts = texts;
             this.styles = styles;
         }
 
-        List<ValueTable.Line> lines(InputStream sheet) throws XMLStreamException {
+        List<ValueTable.TableLine> lines(InputStream sheet) throws XMLStreamException {
             XMLInputFactory factory = XMLInputFactory.newDefaultFactory();
             factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
             factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
@@ -123,13 +123,13 @@ final class SheetFile {
                                         Position.in(shownAs), "rows", row, ValueTable.MOST_ROWS);
                             }
                             cells = new ArrayList<>();
-                            faults = new HashMap<>();
+                            mistakes = new HashMap<>();
                             filled = new HashSet<>();
                         }
                         case "c" -> cell(xml);
                         case "mergeCell" -> {
                             String range = xml.getAttributeValue(null, "ref");
-                            throw fault(
+                            throw mistake(
                                     shownAs,
                                     "cells " + range + " are merged",
                                     "Split them; each row needs its own cells.");
@@ -140,7 +140,7 @@ final class SheetFile {
                     }
                 } else if (event == XMLStreamConstants.END_ELEMENT
                         && xml.getLocalName().equals("row")) {
-                    lines.add(new ValueTable.Line(row, List.copyOf(cells), Map.copyOf(faults), null));
+                    lines.add(new ValueTable.TableLine(row, List.copyOf(cells), Map.copyOf(mistakes), null));
                 }
             }
             return lines;
@@ -153,7 +153,7 @@ final class SheetFile {
                 throw new LimitExceededException(Position.in(shownAs), "columns", column, MOST_COLUMNS);
             }
             if (!filled.add(column)) {
-                throw fault(shownAs, "cell " + name + " stands there twice", "Save it again as .xlsx.");
+                throw mistake(shownAs, "cell " + name + " stands there twice", "Save it again as .xlsx.");
             }
             while (cells.size() <= column) {
                 cells.add("");
@@ -170,7 +170,7 @@ final class SheetFile {
                 }
                 if (event == XMLStreamConstants.START_ELEMENT
                         && xml.getLocalName().equals("f")) {
-                    faults.put(column, "cell " + at + " holds a formula; its result may change");
+                    mistakes.put(column, "cell " + at + " holds a formula; its result may change");
                 } else if (event == XMLStreamConstants.START_ELEMENT
                         && (xml.getLocalName().equals("v") || xml.getLocalName().equals("t"))) {
                     text.append(xml.getElementText());
@@ -184,16 +184,16 @@ final class SheetFile {
                 return texts.getItemAt(Integer.parseInt(text)).getString();
             }
             if ("e".equals(type)) {
-                faults.put(column, "cell " + at + " shows an error: " + text);
+                mistakes.put(column, "cell " + at + " shows an error: " + text);
             } else if ("d".equals(type) || (type == null || type.equals("n")) && isDate(style) && !text.isEmpty()) {
-                faults.put(column, "cell " + at + " holds a date, which the spreadsheet made of something else");
+                mistakes.put(column, "cell " + at + " holds a date, which the spreadsheet made of something else");
             } else if ("b".equals(type)) {
                 return text.equals("1") ? "yes" : "no";
             } else if ((type == null || "n".equals(type)) && !text.isEmpty()) {
                 if (text.matches(NUMBER)) {
                     return number(text);
                 }
-                faults.put(
+                mistakes.put(
                         column,
                         "cell " + at + " holds '" + brief(text) + "', which is no number that a sheet can hold");
             }

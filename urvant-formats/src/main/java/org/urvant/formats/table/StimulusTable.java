@@ -10,7 +10,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.language.Spans;
 import org.urvant.core.logic.DataType;
@@ -43,7 +43,7 @@ public final class StimulusTable {
      */
     public static List<Stimulus> read(
             Path file, String shownAs, Logic logic, DeviceLogic device, Instant begin, Duration length) {
-        List<ValueTable.Line> lines = ValueTable.lines(SafeFile.readText(file, MOST_BYTES, shownAs), shownAs);
+        List<ValueTable.TableLine> lines = ValueTable.lines(SafeFile.readText(file, MOST_BYTES, shownAs), shownAs);
         List<String> columns = lines.isEmpty()
                 ? List.of()
                 : lines.get(0).cells().stream()
@@ -59,7 +59,7 @@ public final class StimulusTable {
             }
         }
         List<Stimulus> stimuli = new ArrayList<>();
-        for (ValueTable.Line line : lines.subList(1, lines.size())) {
+        for (ValueTable.TableLine line : lines.subList(1, lines.size())) {
             Position position = Position.line(shownAs, line.sound(shownAs).number());
             String time = cell(line, columns.indexOf("time"));
             if (time.isEmpty() && cell(line, columns.indexOf("signal")).isEmpty()) {
@@ -83,7 +83,7 @@ public final class StimulusTable {
         return stimuli;
     }
 
-    private static String cell(ValueTable.Line line, int column) {
+    private static String cell(ValueTable.TableLine line, int column) {
         return column < 0 || column >= line.cells().size()
                 ? ""
                 : line.cells().get(column).strip();

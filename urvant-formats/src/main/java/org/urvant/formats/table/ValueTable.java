@@ -16,9 +16,9 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVPrinter;
 import org.apache.commons.csv.CSVRecord;
-import org.urvant.core.fault.LimitExceededException;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -51,10 +51,10 @@ public final class ValueTable {
      * @param value what the cell says; empty text to take the value away
      * @param position the row, or the cell of a spreadsheet
      */
-    public record Row(String device, String setting, String value, Position position) {}
+    public record ValueCell(String device, String setting, String value, Position position) {}
 
     /** What was read: the rows, and what is wrong with the file. */
-    public record Read(List<Row> rows, List<Finding> findings) {
+    public record Read(List<ValueCell> rows, List<Finding> findings) {
         public Read {
             rows = List.copyOf(rows);
             findings = List.copyOf(findings);
@@ -65,18 +65,18 @@ public final class ValueTable {
      * A line of cells.
      *
      * @param number number of the row, from 1
-     * @param faults what is wrong with a cell, by its column from 0
-     * @param fault what is wrong with the whole line, so that its cells may mean something else; null when nothing is
+     * @param mistakes what is wrong with a cell, by its column from 0
+     * @param mistake what is wrong with the whole line, so that its cells may mean something else; null when nothing is
      */
-    record Line(int number, List<String> cells, Map<Integer, String> faults, String fault) {
+    record TableLine(int number, List<String> cells, Map<Integer, String> mistakes, String mistake) {
         boolean isBlank() {
             return cells.stream().allMatch(String::isBlank);
         }
 
         /** Returns the line, when its cells stand under the headings that they belong to. */
-        Line sound(String shownAs) {
-            if (fault != null) {
-                throw new MalformedInputException(Position.line(shownAs, number), fault, MEND_LINE);
+        TableLine sound(String shownAs) {
+            if (mistake != null) {
+                throw new MalformedInputException(Position.line(shownAs, number), mistake, MEND_LINE);
             }
             return this;
         }
@@ -86,7 +86,7 @@ public final class ValueTable {
             + " character; write every cell, an empty one too.";
 
     /**
-     * Reads a table by the ending of its name: {@code .csv} or {@code .xlsx}. All faults of its cells come as findings.
+     * Reads a table by the ending of its name: {@code .csv} or {@code .xlsx}. All mistakes of its cells come as findings.
      *
      * @throws MalformedInputException when it is no such file, or lacks a column
      */
@@ -103,9 +103,9 @@ public final class ValueTable {
                 Position.in(shownAs), "the name ends in neither .csv nor .xlsx", "Save it as one of the two.");
     }
 
-    static List<Line> lines(String text, String shownAs) {
+    static List<TableLine> lines(String text, String shownAs) {
         char delimiter = text.lines().findFirst().orElse("").contains(";") ? ';' : ',';
-        List<Line> lines = new ArrayList<>();
+        List<TableLine> lines = new ArrayList<>();
         try (CSVParser parser = CSVParser.parse(
                 new StringReader(text),
                 CSVFormat.RFC4180
@@ -122,7 +122,7 @@ public final class ValueTable {
                         lines.isEmpty() ? found.size() : lines.get(0).cells().size();
                 List<String> cells =
                         Arrays.stream(found.values()).map(ValueTable::plain).toList();
-                Line line = new Line(begin, cells, Map.of(), width(found.size(), width));
+                TableLine line = new TableLine(begin, cells, Map.of(), width(found.size(), width));
                 if (!line.isBlank()) {
                     lines.add(line);
                 }
@@ -145,7 +145,7 @@ public final class ValueTable {
      *
      * @throws MalformedInputException when a heading stands twice
      */
-    static Map<String, Integer> columns(List<Line> lines, String shownAs) {
+    static Map<String, Integer> columns(List<TableLine> lines, String shownAs) {
         Map<String, Integer> columns = new LinkedHashMap<>();
         List<String> headings = lines.isEmpty() ? List.of() : lines.get(0).cells();
         for (int i = 0; i < headings.size(); i++) {
@@ -160,7 +160,7 @@ public final class ValueTable {
         return columns;
     }
 
-    private static Read rows(String source, List<Line> lines) {
+    private static Read rows(String source, List<TableLine> lines) {
         List<Finding> findings = new ArrayList<>();
         if (lines.isEmpty()) {
             throw new MalformedInputException(Position.in(source), "the table is empty", "Begin with 'urvant export'.");
@@ -174,22 +174,22 @@ public final class ValueTable {
                         "The first row must name the columns device, setting and value.");
             }
         }
-        List<Row> rows = new ArrayList<>();
+        List<ValueCell> rows = new ArrayList<>();
         Map<String, Position> seen = new LinkedHashMap<>();
-        for (Line line : lines.subList(1, lines.size())) {
+        for (TableLine line : lines.subList(1, lines.size())) {
             Position position = Position.line(source, line.number());
             String device = cell(line, columns.get("device"));
             String setting = cell(line, columns.get("setting"));
             String value = cell(line, columns.get("value"));
             String subject = device + " " + setting;
-            boolean sound = line.fault() == null;
+            boolean sound = line.mistake() == null;
             if (!sound) {
-                findings.add(finding(subject, position, line.fault(), MEND_LINE));
+                findings.add(finding(subject, position, line.mistake(), MEND_LINE));
             }
             for (String column : READ) {
-                String fault = line.faults().get(columns.get(column));
-                if (fault != null) {
-                    findings.add(finding(subject, position, fault, "Write the value itself into the cell."));
+                String mistake = line.mistakes().get(columns.get(column));
+                if (mistake != null) {
+                    findings.add(finding(subject, position, mistake, "Write the value itself into the cell."));
                     sound = false;
                 }
             }
@@ -213,7 +213,7 @@ public final class ValueTable {
                 sound = false;
             }
             if (sound) {
-                rows.add(new Row(device, setting, value, position));
+                rows.add(new ValueCell(device, setting, value, position));
             }
         }
         return new Read(rows, findings);
@@ -223,7 +223,7 @@ public final class ValueTable {
         return new Finding(Rule.FILE_MALFORMED, subject, position, message, remedy);
     }
 
-    private static String cell(Line line, int column) {
+    private static String cell(TableLine line, int column) {
         return column < line.cells().size() ? line.cells().get(column).strip() : "";
     }
 
@@ -237,7 +237,7 @@ public final class ValueTable {
         return couldBeFormula(text) || text.startsWith("'") && isGuarded(text.substring(1));
     }
 
-    /** Returns whether a spreadsheet would reckon with a text instead of showing it. */
+    /** Returns whether a spreadsheet would calculate with a text instead of showing it. */
     static boolean couldBeFormula(String text) {
         return !text.isEmpty()
                 && "=+-@\t\r".indexOf(text.charAt(0)) >= 0

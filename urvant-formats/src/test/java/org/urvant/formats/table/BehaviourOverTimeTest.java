@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.logic.Logic;
 import org.urvant.core.logic.Simulation;
@@ -50,11 +50,11 @@ class BehaviourOverTimeTest {
     }
 
     private Logic logic(String name) {
-        List<String> faults = new ArrayList<>();
+        List<String> mistakes = new ArrayList<>();
         Logic logic = deviceLogic(name)
-                .compile((position, fault) -> faults.add(position + " " + fault.message()))
+                .compile((position, mistake) -> mistakes.add(position + " " + mistake.message()))
                 .orElse(null);
-        assertThat(faults).isEmpty();
+        assertThat(mistakes).isEmpty();
         return logic;
     }
 
@@ -156,10 +156,10 @@ class BehaviourOverTimeTest {
             delimiter = '|',
             textBlock =
                     """
-            F11 | bo33 := bi1;            | program-faulty      | logic/F11.st:2:2 | Did you mean 'bo3'
+            F11 | bo33 := bi1;            | program-wrong      | logic/F11.st:2:2 | Did you mean 'bo3'
             F11 | bo3 := bi1; bo3 := bi2; | output-driven-twice | logic/F11.st:2:14 | a second time
             F11 | bo3 := 1.0 / TO_LREAL(ct.secondary - 1) > 0.0; | divisor-can-be-zero | logic/F11.st:2:13 | the divisor is always 0
-            F11 | ct.primary := 5;        | program-faulty      | logic/F11.st:2:2 | is an input
+            F11 | ct.primary := 5;        | program-wrong      | logic/F11.st:2:2 | is an input
             Q41 | bo3 := bi1;             | logic-not-possible  | logic/Q41.st     | runs no programs
             F11 | END_PROGRAM PROGRAM a END_PROGRAM PROGRAM b END_PROGRAM PROGRAM c END_PROGRAM PROGRAM d END_PROGRAM PROGRAM e END_PROGRAM PROGRAM f END_PROGRAM PROGRAM g END_PROGRAM PROGRAM h | logic-not-possible | logic/F11.st | there are 9 programs
             """)
@@ -203,7 +203,7 @@ class BehaviourOverTimeTest {
         Files.writeString(root.resolve("site/logic/F11.st"), "x".repeat(10_000_000));
         Files.write(root.resolve("site/logic/L21.st"), new byte[] {'P', (byte) 0xFF, 'R'});
         assertThat(ProjectCheck.check(folder.load()).stream()
-                        .filter(finding -> finding.rule().id().equals("program-faulty"))
+                        .filter(finding -> finding.rule().id().equals("program-wrong"))
                         .map(finding -> finding.position().source()))
                 .containsExactlyInAnyOrder("logic/F11.st", "logic/L21.st");
     }
@@ -233,7 +233,7 @@ class BehaviourOverTimeTest {
         Logic logic = logic("TD1");
         assertThatThrownBy(() -> StimulusTable.read(
                         file, "in.csv", logic, deviceLogic("TD1"), Instant.EPOCH, Duration.ofHours(1)))
-                .isInstanceOfSatisfying(MalformedInputException.class, fault -> assertThat(fault.placedMessage())
+                .isInstanceOfSatisfying(MalformedInputException.class, mistake -> assertThat(mistake.placedMessage())
                         .startsWith(message));
     }
 
@@ -245,18 +245,18 @@ class BehaviourOverTimeTest {
                 "RTU1",
                 Map.of("alarms.Pump.text", "Another", "alarms.Pump.channel", "DI1", "alarms.Pump.recipients", "Duty"));
         Project project = folder.load();
-        List<String> faults = new ArrayList<>();
+        List<String> mistakes = new ArrayList<>();
         assertThat(DeviceLogic.of(project.typeOf(project.device("RTU1")), project.device("RTU1"))
-                        .compile((position, fault) -> faults.add(position.source() + " " + fault.message())))
+                        .compile((position, mistake) -> mistakes.add(position.source() + " " + mistake.message())))
                 .isEmpty();
-        assertThat(faults)
+        assertThat(mistakes)
                 .containsExactly(
                         "devices/RTU1.yaml 'alarms.Pump' and 'alarms.pump' are both written alarms.pump in programs");
     }
 
-    /** A fault in a type's own program leads into the type's file. */
+    /** A mistake in a type's own program leads into the type's file. */
     @Test
-    void aFaultInABehaviourLeadsIntoTheTypesFile() throws IOException {
+    void aMistakeInABehaviourLeadsIntoTheTypesFile() throws IOException {
         Files.createDirectories(root.resolve("site/types"));
         Files.writeString(
                 root.resolve("site/types/lamp-1.yaml"),

@@ -26,7 +26,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 
 class ValueTableTest {
@@ -51,7 +51,7 @@ class ValueTableTest {
         return file;
     }
 
-    private String fault(Consumer<XSSFSheet> content) throws IOException {
+    private String mistake(Consumer<XSSFSheet> content) throws IOException {
         ValueTable.Read read = ValueTable.read(sheet("t.xlsx", content), "t.xlsx");
         return read.findings().stream().map(Finding::message).findFirst().orElse("none");
     }
@@ -69,24 +69,24 @@ class ValueTableTest {
                 }),
                 "v.xlsx");
         assertThat(read.findings()).isEmpty();
-        assertThat(read.rows().stream().map(ValueTable.Row::value)).containsExactly("0.3", "yes");
+        assertThat(read.rows().stream().map(ValueTable.ValueCell::value)).containsExactly("0.3", "yes");
         assertThat(read.rows().get(1).position()).hasToString("v.xlsx:3");
     }
 
     @Test
     void whatASpreadsheetMadeOfAValueIsTold() throws IOException {
-        assertThat(fault(sheet -> sheet.getRow(1).createCell(2).setCellFormula("A1&B1")))
+        assertThat(mistake(sheet -> sheet.getRow(1).createCell(2).setCellFormula("A1&B1")))
                 .isEqualTo("cell C2 holds a formula; its result may change");
-        assertThat(fault(sheet -> {
+        assertThat(mistake(sheet -> {
                     CellStyle style = sheet.getWorkbook().createCellStyle();
                     style.setDataFormat((short) 14);
                     sheet.getRow(1).createCell(2).setCellValue(LocalDate.of(2026, 3, 4));
                     sheet.getRow(1).getCell(2).setCellStyle(style);
                 }))
                 .contains("cell C2 holds a date");
-        assertThatThrownBy(() -> fault(sheet -> sheet.addMergedRegion(new CellRangeAddress(1, 2, 0, 0))))
+        assertThatThrownBy(() -> mistake(sheet -> sheet.addMergedRegion(new CellRangeAddress(1, 2, 0, 0))))
                 .hasMessageContaining("cells A2:A3 are merged");
-        assertThatThrownBy(() -> fault(sheet -> sheet.getRow(0).getCell(2).setCellValue("worth")))
+        assertThatThrownBy(() -> mistake(sheet -> sheet.getRow(0).getCell(2).setCellValue("worth")))
                 .hasMessageContaining("column 'value' is missing");
     }
 
@@ -148,7 +148,7 @@ class ValueTableTest {
     private static List<String> rowsOrNone(Path file) {
         try {
             return ValueTable.read(file, "cut.xlsx").rows().stream()
-                    .map(ValueTable.Row::setting)
+                    .map(ValueTable.ValueCell::setting)
                     .toList();
         } catch (UrvantException e) {
             return List.of();
@@ -189,7 +189,7 @@ class ValueTableTest {
         }
     }
 
-    /** A text that a spreadsheet would reckon with stays a text, there and back, in both forms. */
+    /** A text that a spreadsheet would calculate with stays a text, there and back, in both forms. */
     @ParameterizedTest
     @ValueSource(
             strings = {

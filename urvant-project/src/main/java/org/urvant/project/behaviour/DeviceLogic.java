@@ -17,10 +17,10 @@ import org.urvant.core.device.LogicDefinition;
 import org.urvant.core.device.LogicDefinition.Behaviour;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
-import org.urvant.core.language.Fault;
-import org.urvant.core.language.Place;
+import org.urvant.core.language.Mistake;
 import org.urvant.core.language.ProgramText;
 import org.urvant.core.language.SyntaxReader;
+import org.urvant.core.language.TextPlace;
 import org.urvant.core.logic.Logic;
 import org.urvant.core.logic.LogicSource;
 import org.urvant.core.logic.Signal;
@@ -113,18 +113,18 @@ public final class DeviceLogic {
 
     /**
      * Compiles all behaviours of a type on a device of defaults, with a row in each table and every channel in use: once for
-     * each word that channels can carry. Each fault is told once.
+     * each word that channels can carry. Each mistake is told once.
      */
-    public static void verify(DeviceType type, BiConsumer<Position, Fault> faults) {
+    public static void verify(DeviceType type, BiConsumer<Position, Mistake> mistakes) {
         int most = type.hardware().channels().values().stream()
                 .mapToInt(kind -> kind.carries().size())
                 .max()
                 .orElse(1);
         Set<String> told = new HashSet<>();
         for (int word = 0; word < most; word++) {
-            new DeviceLogic(sample(type, word)).compile((position, fault) -> {
-                if (told.add(position + " " + fault.message())) {
-                    faults.accept(position, fault);
+            new DeviceLogic(sample(type, word)).compile((position, mistake) -> {
+                if (told.add(position + " " + mistake.message())) {
+                    mistakes.accept(position, mistake);
                 }
             });
         }
@@ -248,18 +248,18 @@ public final class DeviceLogic {
     }
 
     /**
-     * Compiles the logic; empty when there are faults, and then all of them were reported with their place: in the programs'
+     * Compiles the logic; empty when there are mistakes, and then all of them were reported with their place: in the programs'
      * own text, or in the type's file.
      */
-    public Optional<Logic> compile(BiConsumer<Position, Fault> faults) {
+    public Optional<Logic> compile(BiConsumer<Position, Mistake> mistakes) {
         for (List<Sheet> pair : signals.clashes()) {
             String first = pair.get(0).prefix();
-            Fault fault = new Fault(
-                    Place.START,
+            Mistake mistake = new Mistake(
+                    TextPlace.START,
                     "'" + first + "' and '" + pair.get(1).prefix() + "' are both written " + DeviceSignals.name(first)
                             + " in programs",
                     "Rename one of them; case and signs do not count.");
-            faults.accept(pair.get(1).position(), fault);
+            mistakes.accept(pair.get(1).position(), mistake);
         }
         if (!signals.clashes().isEmpty()) {
             return Optional.empty();
@@ -272,11 +272,11 @@ public final class DeviceLogic {
                 sources,
                 signals.all(),
                 signals.otherNames(),
-                (source, fault) -> faults.accept(position(source.name(), fault.place()), fault));
+                (source, mistake) -> mistakes.accept(position(source.name(), mistake.place()), mistake));
     }
 
     /** Returns the place of something in a source: its own line and column, or those of the type's file. */
-    public Position position(String source, Place place) {
+    public Position position(String source, TextPlace place) {
         Behaviour behaviour = origins.get(source);
         if (behaviour == null) {
             return new Position(source, place.line(), place.column());
@@ -294,7 +294,7 @@ public final class DeviceLogic {
     /** Returns the texts of the device's own programs by a key that keeps their order: {@code 01 name}. */
     public static SortedMap<String, String> programs(String text) {
         SortedMap<String, String> programs = new TreeMap<>();
-        List<ProgramText> found = SyntaxReader.programs(text, fault -> {});
+        List<ProgramText> found = SyntaxReader.programs(text, mistake -> {});
         String[] lines = text.split("\\R", -1);
         for (int i = 0; i < found.size(); i++) {
             int from = i == 0 ? 0 : found.get(i).place().line() - 1;

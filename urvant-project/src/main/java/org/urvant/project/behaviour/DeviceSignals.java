@@ -15,7 +15,7 @@ import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.logic.DataType;
 import org.urvant.core.logic.Signal;
-import org.urvant.core.logic.Signal.Direction;
+import org.urvant.core.logic.Signal.Flow;
 import org.urvant.core.range.Interval;
 import org.urvant.core.unit.Unit;
 import org.urvant.project.setting.ChannelScale;
@@ -103,7 +103,7 @@ final class DeviceSignals {
         put(new Signal(
                 name(name),
                 type,
-                kind.isInput() ? Direction.INPUT : Direction.OUTPUT,
+                kind.isInput() ? Flow.INPUT : Flow.OUTPUT,
                 range(sheets, sheet, type),
                 null,
                 meaning));
@@ -133,7 +133,7 @@ final class DeviceSignals {
                     .ifPresent(row -> put(new Signal(
                             name(row.prefix()),
                             DataType.LREAL,
-                            Direction.INPUT,
+                            Flow.INPUT,
                             null,
                             null,
                             true,
@@ -164,7 +164,7 @@ final class DeviceSignals {
             put(new Signal(
                     name(prefix + ".row"),
                     DataType.INT,
-                    Direction.INPUT,
+                    Flow.INPUT,
                     Interval.of(row, row),
                     (long) row,
                     "number of the row"));
@@ -182,7 +182,7 @@ final class DeviceSignals {
             if (channel != null) {
                 otherNames.put(name, name((String) channel));
             } else if (namesChannels) {
-                put(new Signal(name, DataType.BOOL, Direction.INPUT, null, null, "names no channel"));
+                put(new Signal(name, DataType.BOOL, Flow.INPUT, null, null, "names no channel"));
             }
             return;
         }
@@ -191,7 +191,7 @@ final class DeviceSignals {
         Interval range = initial instanceof Long whole
                 ? Interval.of(whole, whole)
                 : initial instanceof Double number ? Interval.of(new BigDecimal(number)) : null;
-        put(new Signal(name, type, Direction.INPUT, range, initial, value == null, "setting: " + setting.meaning()));
+        put(new Signal(name, type, Flow.INPUT, range, initial, value == null, "setting: " + setting.meaning()));
     }
 
     private static DataType type(String name, SettingDefinition setting) {

@@ -65,15 +65,15 @@ final class ClockCheck {
                 .filter(kind -> kind.setting(SETS_CLOCK).isPresent())
                 .isPresent();
         String names = String.join(", ", setting.stream().map(Sheet::prefix).toList());
-        String fault = "";
+        String mistake = "";
         if (fromConnection && setting.isEmpty()) {
-            fault = "clock.source is " + source + ", but no connection of that kind sets the clock";
+            mistake = "clock.source is " + source + ", but no connection of that kind sets the clock";
         } else if (fromConnection && setting.size() > 1) {
-            fault = "the clock is set by " + names + "; one may do so";
+            mistake = "the clock is set by " + names + "; one may do so";
         } else if (!fromConnection && !setting.isEmpty()) {
-            fault = "clock.source is " + source + ", but the clock is set by " + names + " too";
+            mistake = "clock.source is " + source + ", but the clock is set by " + names + " too";
         }
-        if (!fault.isEmpty()) {
+        if (!mistake.isEmpty()) {
             Position position = setting.isEmpty()
                     ? position(device, SOURCE)
                     : setting.get(setting.size() - 1).position();
@@ -81,7 +81,7 @@ final class ClockCheck {
                     Rule.CLOCK_OWNERS,
                     device.name() + " " + SOURCE,
                     position,
-                    fault,
+                    mistake,
                     "Set sets-clock to yes on exactly one connection, or choose another clock.source."));
         }
     }

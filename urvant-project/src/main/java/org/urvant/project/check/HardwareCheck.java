@@ -201,18 +201,18 @@ final class HardwareCheck {
             return;
         }
         OrderCode.Decoded decoded = form.get().decode(code.text());
-        decoded.faults()
-                .forEach(fault -> report(
+        decoded.mistakes()
+                .forEach(mistake -> report(
                         Rule.ORDER_CODE_WRONG,
                         "order-code",
                         code.position(),
-                        "ordering code " + code.text() + ": " + fault,
+                        "ordering code " + code.text() + ": " + mistake,
                         Rule.ORDER_CODE_WRONG.remedy()));
         SortedMap<String, String> fitted = device.fitted().moduleNames();
         Set<String> slots = new HashSet<>();
         form.get().parts().forEach(part -> slots.add(part.slot()));
         fitted.keySet().retainAll(slots);
-        if (decoded.faults().isEmpty() && !decoded.modules().equals(fitted)) {
+        if (decoded.mistakes().isEmpty() && !decoded.modules().equals(fitted)) {
             report(
                     Rule.HARDWARE_DIFFERS,
                     "order-code",
@@ -223,7 +223,7 @@ final class HardwareCheck {
         }
         Set<String> licences = new HashSet<>(decoded.licences());
         device.fitted().licenceNames().forEach(licences::remove);
-        if (decoded.faults().isEmpty() && !licences.isEmpty()) {
+        if (decoded.mistakes().isEmpty() && !licences.isEmpty()) {
             report(
                     Rule.HARDWARE_DIFFERS,
                     "licences",
@@ -280,7 +280,7 @@ final class HardwareCheck {
     }
 
     private void selectors() {
-        for (SelectorSheet.Line line : SelectorSheet.of(sheets, device)) {
+        for (SelectorSheet.SelectorLine line : SelectorSheet.of(sheets, device)) {
             if (line.isTicked()) {
                 continue;
             }

@@ -39,8 +39,8 @@ final class LogicCheck {
             return;
         }
         DeviceLogic logic = DeviceLogic.of(type, device);
-        logic.compile((position, fault) -> findings.accept(
-                        new Finding(Rule.PROGRAM_FAULTY, subject, position, fault.message(), fault.remedy())))
+        logic.compile((position, mistake) -> findings.accept(
+                        new Finding(Rule.PROGRAM_WRONG, subject, position, mistake.message(), mistake.remedy())))
                 .ifPresent(sound -> sound.remarks().stream()
                         .filter(remark -> remark.source().equals(device.logicName()))
                         .forEach(remark -> findings.accept(new Finding(

@@ -26,7 +26,7 @@ final class MappingCheck {
     private final Project project;
     private final Device device;
     private final Consumer<Finding> findings;
-    private final Map<AddressBook.Place, ResolvedMapping> places = new HashMap<>();
+    private final Map<AddressBook.GivenAddress, ResolvedMapping> places = new HashMap<>();
     private final Map<String, Mapping> names = new HashMap<>();
     private final Map<String, Integer> counts = new HashMap<>();
 
@@ -63,7 +63,7 @@ final class MappingCheck {
 
     private void address(ResolvedMapping resolved) {
         Mapping mapping = resolved.mapping();
-        AddressBook.Place place = resolved.place();
+        AddressBook.GivenAddress place = resolved.place();
         ResolvedMapping other = places.putIfAbsent(place, resolved);
         if (other != null) {
             report(

@@ -107,14 +107,14 @@ final class NetworkCheck {
 
     /** What a device says of its own network: RFC 791, RFC 950. */
     private void own(Device device, Station station) {
-        station.maskFault()
-                .ifPresent(fault -> report(Rule.ADDRESS_OUT_OF_RANGE, device, MASK, station.mask() + " " + fault));
-        station.addressFault()
-                .ifPresent(fault ->
-                        report(Rule.ADDRESS_OUT_OF_RANGE, device, ADDRESS, station.address() + " is " + fault));
-        station.gatewayFault()
-                .ifPresent(fault ->
-                        report(Rule.ADDRESS_OUT_OF_RANGE, device, GATEWAY, station.gateway() + " is " + fault));
+        station.maskMistake()
+                .ifPresent(mistake -> report(Rule.ADDRESS_OUT_OF_RANGE, device, MASK, station.mask() + " " + mistake));
+        station.addressMistake()
+                .ifPresent(mistake ->
+                        report(Rule.ADDRESS_OUT_OF_RANGE, device, ADDRESS, station.address() + " is " + mistake));
+        station.gatewayMistake()
+                .ifPresent(mistake ->
+                        report(Rule.ADDRESS_OUT_OF_RANGE, device, GATEWAY, station.gateway() + " is " + mistake));
         if (station.isGatewayOutside()) {
             report(
                     Rule.GATEWAY_OUTSIDE,

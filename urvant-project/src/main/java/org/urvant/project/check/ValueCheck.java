@@ -5,11 +5,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import org.urvant.core.device.Applicability;
 import org.urvant.core.device.ChannelKind;
-import org.urvant.core.device.Condition;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.device.Reading;
+import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.TypeRule;
@@ -149,7 +149,7 @@ final class ValueCheck {
     }
 
     private void value(Sheet sheet, SettingDefinition setting, String path, Entry entry) {
-        Optional<Condition> idle = sheet.idle(setting);
+        Optional<Applicability> idle = sheet.idle(setting);
         if (idle.isPresent()) {
             report(
                     Rule.VALUE_NOT_USED,
@@ -170,7 +170,7 @@ final class ValueCheck {
                     "Take it out with 'urvant set " + device.name() + " " + quoted(path) + " --default'.");
             return;
         }
-        Reading reading = setting.read(entry.text(), sheet);
+        ReadValue reading = setting.read(entry.text(), sheet);
         if (!reading.isSound() && setting.path().equals(ConnectionKind.PORT)) {
             report(
                     Rule.PROTOCOL_NOT_ON_PORT,
@@ -257,7 +257,7 @@ final class ValueCheck {
 
     /** A value that follows from others must be one that the device can hold. */
     private void derived(Sheet sheet, SettingDefinition setting) {
-        Optional<Reading> reading = sheet.idle(setting).isPresent() ? Optional.empty() : sheet.reading(setting);
+        Optional<ReadValue> reading = sheet.idle(setting).isPresent() ? Optional.empty() : sheet.reading(setting);
         reading.filter(found -> !found.isSound()).ifPresent(found -> {
             Position position = setting.derivation().ownPaths().stream()
                     .map(sheet.given()::get)

@@ -5,7 +5,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.device.ConnectionKind;
-import org.urvant.core.device.Reading;
+import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.point.DataReference;
 import org.urvant.core.point.InformationObject;
@@ -86,7 +86,7 @@ public final class ConfigurationBuilder {
         for (SettingDefinition setting : sheet.definition().settings().values()) {
             if (sheet.idle(setting).isEmpty()) {
                 sheet.reading(setting)
-                        .flatMap(Reading::value)
+                        .flatMap(ReadValue::value)
                         .ifPresent(value -> values.put(prefix + setting.path(), value));
             }
         }

@@ -2,7 +2,7 @@ package org.urvant.project.folder;
 
 import java.nio.file.Path;
 import java.util.Map;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Section;

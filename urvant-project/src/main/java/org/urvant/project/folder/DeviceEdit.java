@@ -7,11 +7,11 @@ import java.util.Optional;
 import java.util.TreeMap;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Limits;
-import org.urvant.core.device.Reading;
+import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -63,13 +63,13 @@ final class DeviceEdit {
         if (DeviceFile.PLATE.contains(path)) {
             return List.of(path);
         }
-        DeviceSheets.Place place = sheets.find(path);
+        DeviceSheets.SheetSetting place = sheets.find(path);
         return document.keys(place.sheet().keys(), place.setting().path());
     }
 
     private static void verify(
             Project project, DeviceType type, DeviceSheets sheets, String path, String value, String file) {
-        Reading reading;
+        ReadValue reading;
         String whole = path;
         if (path.equals(LINK.path())) {
             reading = LINK.read(value);
@@ -79,8 +79,8 @@ final class DeviceEdit {
             reading = word(path, type.hardware().versions(), value);
         } else if (path.equals("type")) {
             reading = value.equals(type.name())
-                    ? Reading.sound(value)
-                    : Reading.fault(
+                    ? ReadValue.sound(value)
+                    : ReadValue.mistake(
                             Rule.VALUE_OUT_OF_RANGE,
                             "type is " + type.name() + " and cannot become '" + value
                                     + "': the values of one type mean nothing in another",
@@ -92,7 +92,7 @@ final class DeviceEdit {
         } else if (DeviceFile.PLATE.contains(path)) {
             return;
         } else {
-            DeviceSheets.Place place = sheets.find(path);
+            DeviceSheets.SheetSetting place = sheets.find(path);
             if (place.setting().isDerived()) {
                 throw new MalformedInputException(
                         Position.in(file),
@@ -111,20 +111,20 @@ final class DeviceEdit {
         }
     }
 
-    private static Reading orderCode(DeviceType type, String code) {
-        List<String> faults = type.hardware()
+    private static ReadValue orderCode(DeviceType type, String code) {
+        List<String> mistakes = type.hardware()
                 .ordering()
-                .map(form -> form.decode(code).faults())
+                .map(form -> form.decode(code).mistakes())
                 .orElse(List.of(type.name() + " has no ordering code"));
-        return faults.isEmpty()
-                ? Reading.sound(code)
-                : Reading.fault(
+        return mistakes.isEmpty()
+                ? ReadValue.sound(code)
+                : ReadValue.mistake(
                         Rule.ORDER_CODE_WRONG,
-                        "order-code is '" + code + "': " + String.join("; ", faults),
+                        "order-code is '" + code + "': " + String.join("; ", mistakes),
                         Rule.ORDER_CODE_WRONG.remedy());
     }
 
-    private static Reading word(String path, List<String> words, String value) {
+    private static ReadValue word(String path, List<String> words, String value) {
         return new SettingDefinition(path, SettingKind.CHOICE, Limits.choices(words), "").read(value);
     }
 
@@ -138,7 +138,7 @@ final class DeviceEdit {
         if (DeviceFile.PLATE.contains(path)) {
             return document.textAt(List.of(path)).orElse("(open)");
         }
-        DeviceSheets.Place place =
+        DeviceSheets.SheetSetting place =
                 DeviceSheets.of(project.typeOf(device), device).find(path);
         Optional<String> given = Optional.ofNullable(
                         place.sheet().given().get(place.setting().path()))

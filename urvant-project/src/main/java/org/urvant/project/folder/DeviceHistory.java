@@ -13,7 +13,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Function;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.point.InformationType;
 import org.urvant.core.tree.Fingerprint;
@@ -56,14 +56,14 @@ public final class DeviceHistory {
     }
 
     AddressBook addresses(List<Ledger.Line> lines) {
-        Map<AddressBook.Place, String> owners = new HashMap<>();
+        Map<AddressBook.GivenAddress, String> owners = new HashMap<>();
         for (Ledger.Line line : lines) {
             if (ADDRESS_GIVEN.equals(line.event())) {
                 InformationType.Direction direction = "control".equals(line.text("direction"))
                         ? InformationType.Direction.CONTROL
                         : InformationType.Direction.MONITOR;
                 owners.putIfAbsent(
-                        new AddressBook.Place(
+                        new AddressBook.GivenAddress(
                                 line.text("connection"), direction, understood(line, "address", Integer::parseInt)),
                         line.text("signal"));
             }

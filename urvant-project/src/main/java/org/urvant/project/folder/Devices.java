@@ -13,8 +13,8 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Example;
 import org.urvant.core.device.ModuleKind;
 import org.urvant.core.device.SettingDefinition;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.tree.Section;
 import org.urvant.file.yaml.YamlDocument;
@@ -66,7 +66,7 @@ public final class Devices {
     /**
      * Adds a device.
      *
-     * @throws RefusedException when the name is not allowed or taken, or the ordering code has faults
+     * @throws RefusedException when the name is not allowed or taken, or the ordering code has mistakes
      * @throws UnknownNameException when there is no such type, firmware or example
      */
     public void add(String name, Start start) {
@@ -194,9 +194,9 @@ public final class Devices {
                 .orElseThrow(() ->
                         new RefusedException(type.name() + " has no ordering code", "Fit modules with 'urvant fit'."));
         var decoded = form.decode(code);
-        if (!decoded.faults().isEmpty()) {
+        if (!decoded.mistakes().isEmpty()) {
             throw new RefusedException(
-                    "ordering code " + code + ": " + String.join("; ", decoded.faults()),
+                    "ordering code " + code + ": " + String.join("; ", decoded.mistakes()),
                     "The form is " + form.form() + "; 'urvant order-code " + type.name() + "' lists the letters.");
         }
         Map<String, Object> fields = new LinkedHashMap<>();
@@ -452,7 +452,7 @@ public final class Devices {
      * Gives a device the modules, licences and hardware version that an ordering code stands for.
      *
      * @return names of the files in which the old state is kept
-     * @throws RefusedException when the code has faults
+     * @throws RefusedException when the code has mistakes
      */
     public List<String> order(Project project, String name, String code) {
         Device device = project.device(name);

@@ -10,8 +10,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.progress.Progress;
@@ -40,7 +40,7 @@ public record ImportPlan(
         String name,
         byte[] content,
         SclFile file,
-        List<Row> rows,
+        List<IedRow> rows,
         SclCheck.Result check,
         SignalIndex index,
         Map<SclFile, List<String>> known) {
@@ -59,7 +59,7 @@ public record ImportPlan(
     private static final String TEMPLATE = "TEMPLATE";
 
     /** How an IED of the file stands to the project. */
-    public enum Mark {
+    public enum Standing {
         NEW,
         SAME,
         CHANGED;
@@ -79,7 +79,7 @@ public record ImportPlan(
      * @param removed references of data attributes that the new file lacks
      * @param changed references of data attributes whose class, constraint or type differs
      */
-    public record Row(Ied ied, Mark mark, List<String> added, List<String> removed, List<String> changed) {}
+    public record IedRow(Ied ied, Standing mark, List<String> added, List<String> removed, List<String> changed) {}
 
     /**
      * Looks into a file that no project is asked about: all its IEDs are new.
@@ -102,14 +102,14 @@ public record ImportPlan(
         }
         SclCheck.Result check = read.check();
         List<Finding> findings = new ArrayList<>(check.findings());
-        List<Row> rows = new ArrayList<>();
+        List<IedRow> rows = new ArrayList<>();
         for (Ied ied : file.ieds()) {
             Optional<Ied> before = known.entrySet().stream()
                     .filter(source -> source.getValue().contains(ied.name()))
                     .flatMap(source -> source.getKey().ied(ied.name()).stream())
                     .findFirst();
             rows.add(before.map(old -> row(ied, old))
-                    .orElseGet(() -> new Row(ied, Mark.NEW, List.of(), List.of(), List.of())));
+                    .orElseGet(() -> new IedRow(ied, Standing.NEW, List.of(), List.of(), List.of())));
             before.ifPresent(old -> revisions(ied, old, findings));
         }
         SclCheck.Result all =
@@ -197,7 +197,7 @@ public record ImportPlan(
                 .toList();
     }
 
-    private static Row row(Ied ied, Ied old) {
+    private static IedRow row(Ied ied, Ied old) {
         Map<String, String> before = attributes(old);
         Map<String, String> after = attributes(ied);
         List<String> added = after.keySet().stream()
@@ -217,7 +217,7 @@ public record ImportPlan(
                 && removed.isEmpty()
                 && changed.isEmpty()
                 && old.configVersion().equals(ied.configVersion());
-        return new Row(ied, same ? Mark.SAME : Mark.CHANGED, added, removed, changed);
+        return new IedRow(ied, same ? Standing.SAME : Standing.CHANGED, added, removed, changed);
     }
 
     private static Map<String, String> attributes(Ied ied) {

@@ -4,8 +4,8 @@ import java.nio.file.Files;
 import java.util.List;
 import java.util.SortedMap;
 import java.util.function.Consumer;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -35,7 +35,7 @@ public final class LogicFile {
             return Files.exists(files.path(name(device))) ? text(device) : "";
         } catch (UrvantException e) {
             Position position = e.position().orElse(Position.in(name(device)));
-            findings.accept(new Finding(Rule.PROGRAM_FAULTY, device + " logic", position, e.getMessage(), e.remedy()));
+            findings.accept(new Finding(Rule.PROGRAM_WRONG, device + " logic", position, e.getMessage(), e.remedy()));
             return "";
         }
     }

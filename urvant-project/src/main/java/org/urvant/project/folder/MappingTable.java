@@ -12,8 +12,8 @@ import org.apache.commons.csv.CSVException;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
-import org.urvant.core.fault.LimitExceededException;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -55,7 +55,7 @@ final class MappingTable {
                 }
                 String key = record.size() > columns.get("key") ? record.get(columns.get("key")) : "";
                 if (record.size() != columns.size() || key.isBlank()) {
-                    findings.accept(fault(
+                    findings.accept(mistake(
                             device,
                             position,
                             key.isBlank()
@@ -66,7 +66,7 @@ final class MappingTable {
                 }
                 Integer first = lines.putIfAbsent(key, position.line());
                 if (first != null) {
-                    findings.accept(fault(
+                    findings.accept(mistake(
                             device,
                             position,
                             "key '" + key + "' stands already in line " + first,
@@ -80,7 +80,7 @@ final class MappingTable {
                 String use = cells.get(6);
                 if (!use.equals("yes") && !use.equals("no")) {
                     findings.accept(
-                            fault(device, position, "use is '" + use + "'; expected yes or no", "Write yes or no."));
+                            mistake(device, position, "use is '" + use + "'; expected yes or no", "Write yes or no."));
                 }
                 rows.add(new Mapping(
                         key.strip(),
@@ -124,7 +124,7 @@ final class MappingTable {
         return columns;
     }
 
-    private static Finding fault(String device, Position position, String message, String remedy) {
+    private static Finding mistake(String device, Position position, String message, String remedy) {
         return new Finding(Rule.FILE_MALFORMED, device + " mappings", position, message, remedy);
     }
 

@@ -2,7 +2,7 @@ package org.urvant.project.folder;
 
 import java.util.List;
 import java.util.Map;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Entry;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlText;

@@ -12,7 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.SafeFile;
 import org.urvant.file.yaml.YamlDocument;

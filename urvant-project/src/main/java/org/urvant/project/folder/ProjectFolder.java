@@ -19,9 +19,9 @@ import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.DeviceTypes;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.progress.Progress;
 import org.urvant.core.tree.Section;
@@ -44,7 +44,7 @@ import org.urvant.scl.selection.Pick;
 import org.urvant.scl.selection.SignalIndex;
 
 /**
- * A project on disk. Every change is written beside, synced and renamed, so a fault leaves the old file or the new one;
+ * A project on disk. Every change is written beside, synced and renamed, so a mistake leaves the old file or the new one;
  * saving what has not changed touches nothing. Single-threaded.
  */
 public final class ProjectFolder {
@@ -153,7 +153,7 @@ public final class ProjectFolder {
         return files("ledger", ".jsonl").stream().map(ProjectFolder::stem).toList();
     }
 
-    /** Reads the whole project; faults in its files come as findings of the project. */
+    /** Reads the whole project; mistakes in its files come as findings of the project. */
     public Project load() {
         List<Finding> findings = new ArrayList<>();
         Manifest manifest =
@@ -219,7 +219,7 @@ public final class ProjectFolder {
     }
 
     /**
-     * Returns the shipped device types and the project's own, by name; the project's own take precedence. One with faults is
+     * Returns the shipped device types and the project's own, by name; the project's own take precedence. One with mistakes is
      * left out; {@link #load} tells of them.
      */
     public DeviceTypes types() {

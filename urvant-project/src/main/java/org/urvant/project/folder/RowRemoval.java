@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 

@@ -3,7 +3,7 @@ package org.urvant.project.folder;
 import java.nio.file.Files;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.file.yaml.YamlNode;
 import org.urvant.file.yaml.YamlText;
 

@@ -33,7 +33,7 @@ public record ReportPlan(
         List<Subscription> subscriptions,
         OptionalInt instance,
         List<DataAttribute> uncarried,
-        List<Proposal> proposals,
+        List<Reports> proposals,
         List<String> hints) {
     public ReportPlan {
         subscriptions = List.copyOf(subscriptions);
@@ -51,7 +51,7 @@ public record ReportPlan(
      * @param members members as the file would write them
      * @param obstacle why the IED cannot take it; empty text when it can
      */
-    public record Proposal(
+    public record Reports(
             LogicalNode node, String dataSet, boolean isBuffered, List<String> members, String obstacle) {}
 
     /** Returns the plan for a client of the project, by the device's name, or for one that is not in it yet. */
@@ -77,7 +77,7 @@ public record ReportPlan(
                 hints.add(report.reference() + " gathers no changes (buffer time 0): a fault sends a report for each");
             }
         }
-        List<Proposal> proposals = new ArrayList<>();
+        List<Reports> proposals = new ArrayList<>();
         proposal(ied, cover.uncarried(), FunctionalConstraint.ST, proposals);
         proposal(ied, cover.uncarried(), FunctionalConstraint.MX, proposals);
         return new ReportPlan(
@@ -128,7 +128,7 @@ public record ReportPlan(
     }
 
     private static void proposal(
-            Ied ied, List<DataAttribute> signals, FunctionalConstraint constraint, List<Proposal> proposals) {
+            Ied ied, List<DataAttribute> signals, FunctionalConstraint constraint, List<Reports> proposals) {
         Set<String> members = new LinkedHashSet<>();
         LogicalNode holder = null;
         for (DataAttribute signal : signals) {
@@ -149,7 +149,7 @@ public record ReportPlan(
             name = base + i;
         }
         boolean isStatus = constraint == FunctionalConstraint.ST;
-        proposals.add(new Proposal(holder, name, isStatus, List.copyOf(members), obstacle(ied, members.size())));
+        proposals.add(new Reports(holder, name, isStatus, List.copyOf(members), obstacle(ied, members.size())));
     }
 
     /** Members are whole data objects, so that quality and time travel with the value (IEC 61850-6:2009, 9.3.7). */

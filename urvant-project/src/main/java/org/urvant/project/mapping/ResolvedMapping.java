@@ -39,8 +39,8 @@ public record ResolvedMapping(
         InformationObject object,
         String objectConnection) {
     /** Returns where the information object stands in the address book. */
-    public AddressBook.Place place() {
-        return new AddressBook.Place(objectConnection, object.type().direction(), object.address());
+    public AddressBook.GivenAddress place() {
+        return new AddressBook.GivenAddress(objectConnection, object.type().direction(), object.address());
     }
 
     /** Returns the reference of the signal, which owns the address. */

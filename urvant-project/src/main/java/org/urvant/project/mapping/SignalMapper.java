@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.urvant.core.device.ConnectionKind;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.point.InformationObject;
 import org.urvant.core.point.InformationType;
@@ -36,8 +36,8 @@ public final class SignalMapper {
     private final Set<String> mapped = new HashSet<>();
     private final Set<String> keys = new HashSet<>();
     private final Set<String> names = new HashSet<>();
-    private final Set<AddressBook.Place> used;
-    private final Map<String, List<AddressBook.Place>> earlier = new HashMap<>();
+    private final Set<AddressBook.GivenAddress> used;
+    private final Map<String, List<AddressBook.GivenAddress>> earlier = new HashMap<>();
     private final List<Mapping> rows = new ArrayList<>();
     private final List<DataAttribute> present = new ArrayList<>();
     private final Map<DataAttribute, String> leftOut = new LinkedHashMap<>();
@@ -114,7 +114,7 @@ public final class SignalMapper {
             return;
         }
         InformationType type = carriage.types().get(0);
-        AddressBook.Place place = earlier.getOrDefault(signal.reference(), List.of()).stream()
+        AddressBook.GivenAddress place = earlier.getOrDefault(signal.reference(), List.of()).stream()
                 .filter(known -> known.direction() == type.direction())
                 .findFirst()
                 .orElseGet(() -> free(type));
@@ -129,12 +129,12 @@ public final class SignalMapper {
         return device.connectionTo(ied).map(Connection::name).orElse("");
     }
 
-    private AddressBook.Place free(InformationType type) {
+    private AddressBook.GivenAddress free(InformationType type) {
         Conventions.Block block = start.isPresent()
                 ? new Conventions.Block(start.getAsInt(), InformationObject.HIGHEST)
                 : project.conventions().block(PointGroup.of(type));
         for (int address = block.first(); address <= block.last(); address++) {
-            AddressBook.Place place = new AddressBook.Place(to, type.direction(), address);
+            AddressBook.GivenAddress place = new AddressBook.GivenAddress(to, type.direction(), address);
             if (!used.contains(place)) {
                 return place;
             }

@@ -26,7 +26,7 @@ import org.urvant.scl.NodeClass;
  */
 public record SignalUse(
         DataAttribute attribute,
-        List<Step> steps,
+        List<PathStep> steps,
         List<ControlBlock> carriers,
         List<ExternalReference> receivers,
         List<Use> mappings) {
@@ -43,7 +43,7 @@ public record SignalUse(
      * @param part the part as written
      * @param meaning what it means
      */
-    public record Step(String part, String meaning) {}
+    public record PathStep(String part, String meaning) {}
 
     /**
      * A mapping of a device.
@@ -89,15 +89,15 @@ public record SignalUse(
                 && (attribute.path().equals(path) || attribute.path().startsWith(path + "."));
     }
 
-    private static List<Step> steps(DataAttribute attribute) {
+    private static List<PathStep> steps(DataAttribute attribute) {
         LogicalNode node = attribute.node();
         Ied ied = node.device().ied();
-        List<Step> steps = new ArrayList<>();
-        steps.add(new Step(ied.name(), join("IED", (ied.maker() + " " + ied.type()).strip(), ied.description())));
-        steps.add(new Step(
+        List<PathStep> steps = new ArrayList<>();
+        steps.add(new PathStep(ied.name(), join("IED", (ied.maker() + " " + ied.type()).strip(), ied.description())));
+        steps.add(new PathStep(
                 node.device().name(), join("logical device", node.device().description())));
         String meaning = NodeClass.of(node.nodeClass()).map(NodeClass::meaning).orElse("");
-        steps.add(new Step(node.name(), join("logical node", meaning, node.description())));
+        steps.add(new PathStep(node.name(), join("logical node", meaning, node.description())));
         String[] parts = attribute.path().split("\\.");
         int objects = attribute.path().length() > attribute.attributePath().length()
                 ? attribute
@@ -115,14 +115,14 @@ public record SignalUse(
                 String dataClass = i == 0 ? attribute.objectClass() : i == objects - 1 ? attribute.innerClass() : "";
                 String classMeaning =
                         DataClass.of(dataClass).map(DataClass::meaning).orElse("");
-                steps.add(new Step(
+                steps.add(new PathStep(
                         parts[i],
                         join(
                                 i == 0 ? "data object" : "part of it",
                                 (dataClass + " " + classMeaning).strip(),
                                 i == 0 ? attribute.description() : "")));
             } else {
-                steps.add(new Step(
+                steps.add(new PathStep(
                         parts[i],
                         join(
                                 i == parts.length - 1 ? "data attribute" : "structure",

@@ -7,7 +7,7 @@ import java.util.Locale;
 import java.util.Optional;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.ChannelLaw;
-import org.urvant.core.device.ChannelLaw.Source;
+import org.urvant.core.device.ChannelLaw.Origin;
 import org.urvant.core.range.Interval;
 import org.urvant.core.sensor.Judgement;
 import org.urvant.core.sensor.Measurement;
@@ -75,7 +75,7 @@ public final class ChannelScale {
 
     /** Returns the row that an output follows; empty when it follows none. */
     public Optional<Sheet> row() {
-        if (law.source() != Source.ROW) {
+        if (law.source() != Origin.ROW) {
             return Optional.empty();
         }
         String table = sheet.definition().settings().get(law.path()).limits().refersTo();
@@ -133,7 +133,7 @@ public final class ChannelScale {
 
     /** Returns the values that an input can have: a live zero lets it go a little beyond both ends. */
     public Optional<Interval> values() {
-        if (law.source() != Source.RANGE) {
+        if (law.source() != Origin.RANGE) {
             return ends();
         }
         SignalRange range = range().orElseThrow();
@@ -296,7 +296,7 @@ public final class ChannelScale {
             }
             case THERMOCOUPLE, PT100 -> {
                 Interval can = sensor().orElseThrow();
-                yield sensorName() + (law.source() == Source.PT100 ? " (IEC 60751)" : " (IEC 60584-1)") + " gives " + to
+                yield sensorName() + (law.source() == Origin.PT100 ? " (IEC 60751)" : " (IEC 60584-1)") + " gives " + to
                         + held + "; it measures from " + plain(can.low().doubleValue()) + " to "
                         + plain(can.high().doubleValue()) + " °C";
             }

@@ -19,8 +19,8 @@ import org.urvant.core.device.Service;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.TableDefinition;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.expression.Type;
-import org.urvant.core.fault.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 import org.urvant.core.text.NearestName;
@@ -72,7 +72,7 @@ public final class DeviceSheets {
     public record Stranger(String prefix, Position position, String message, String remedy) {}
 
     /** A setting in its sheet. */
-    public record Place(Sheet sheet, SettingDefinition setting) {
+    public record SheetSetting(Sheet sheet, SettingDefinition setting) {
         /** Returns the whole path, as commands write it. */
         public String path() {
             return sheet.path(setting.path());
@@ -390,29 +390,29 @@ public final class DeviceSheets {
      *
      * @throws UnknownNameException when there is none; names the nearest
      */
-    public Place find(String path) {
+    public SheetSetting find(String path) {
         return seek(path).orElseThrow(() -> new UnknownNameException("setting", path, paths()));
     }
 
     /** Returns the setting at a path, or empty. */
-    public Optional<Place> seek(String path) {
+    public Optional<SheetSetting> seek(String path) {
         SettingDefinition plain = type.sheet().settings().get(path);
         if (plain != null) {
-            return Optional.of(new Place(own(), plain));
+            return Optional.of(new SheetSetting(own(), plain));
         }
         for (int dot = path.indexOf('.'); dot > 0; dot = path.indexOf('.', dot + 1)) {
             Sheet sheet = sheets.get(path.substring(0, dot));
             SettingDefinition setting =
                     sheet == null ? null : sheet.definition().settings().get(path.substring(dot + 1));
             if (setting != null) {
-                return Optional.of(new Place(sheet, setting));
+                return Optional.of(new SheetSetting(sheet, setting));
             }
         }
         return newSheet(path);
     }
 
     /** A path into a row or setting group that is not there yet. */
-    private Optional<Place> newSheet(String path) {
+    private Optional<SheetSetting> newSheet(String path) {
         String[] parts = path.split("\\.");
         boolean inGroup = parts.length > 2 && parts[0].equals(GROUP) && parts[1].matches("\\d{1,3}");
         if (inGroup && !sheets.containsKey(GROUP + "." + parts[1])) {
@@ -433,7 +433,7 @@ public final class DeviceSheets {
                     .map(settings -> settings.get(path.substring(prefix.length() + 1)))
                     .orElse(null);
             if (setting != null) {
-                return Optional.of(new Place(row.get(), setting));
+                return Optional.of(new SheetSetting(row.get(), setting));
             }
         }
         return Optional.empty();

@@ -8,7 +8,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Guide;
-import org.urvant.core.device.Reading;
+import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.expression.Scope;
 import org.urvant.core.expression.Type;
@@ -56,7 +56,7 @@ public record GuidedStart(
             if (!isAsked(guide, sheet, name)) {
                 continue;
             }
-            Optional<Reading> reading = sheet.reading(question);
+            Optional<ReadValue> reading = sheet.reading(question);
             if (reading.isEmpty() && !question.isOptional()) {
                 missing.add(name);
             } else if (reading.isPresent() && !reading.get().isSound()) {

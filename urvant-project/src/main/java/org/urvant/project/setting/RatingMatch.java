@@ -4,7 +4,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import org.urvant.core.device.Reading;
+import org.urvant.core.device.ReadValue;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
@@ -66,7 +66,7 @@ public record RatingMatch(
             }
         }
         bay.ratings().forEach((path, rating) -> {
-            List<DeviceSheets.Place> places =
+            List<DeviceSheets.SheetSetting> places =
                     known.stream().flatMap(sheets -> sheets.seek(path).stream()).toList();
             if (places.isEmpty() && !known.isEmpty()) {
                 List<String> paths = known.stream()
@@ -80,8 +80,8 @@ public record RatingMatch(
                                 + "', so the rating is held against" + " nothing",
                         NearestName.hint("setting", path, paths)));
             }
-            for (DeviceSheets.Place place : places) {
-                Reading reading = place.setting().read(rating.text(), place.sheet());
+            for (DeviceSheets.SheetSetting place : places) {
+                ReadValue reading = place.setting().read(rating.text(), place.sheet());
                 if (reading.typed() == null) {
                     findings.add(new Finding(
                             Rule.VALUE_OUT_OF_RANGE,
@@ -96,10 +96,10 @@ public record RatingMatch(
         return findings;
     }
 
-    private static RatingMatch match(Device device, DeviceSheets.Place place, Entry rating) {
+    private static RatingMatch match(Device device, DeviceSheets.SheetSetting place, Entry rating) {
         Optional<String> own = place.sheet().text(place.setting());
-        Reading wanted = place.setting().read(rating.text(), place.sheet());
-        Optional<Reading> given = place.sheet().reading(place.setting());
+        ReadValue wanted = place.setting().read(rating.text(), place.sheet());
+        Optional<ReadValue> given = place.sheet().reading(place.setting());
         boolean agrees = given.isPresent()
                 && wanted.typed() != null
                 && given.get().typed() != null

@@ -19,7 +19,7 @@ public final class SelectorSheet {
      * @param place where it is to stand
      * @param ticked the position that a person confirmed; empty text for none
      */
-    public record Line(Selector selector, String wanted, Selector.Place place, String ticked) {
+    public record SelectorLine(Selector selector, String wanted, Selector.Setpoint place, String ticked) {
         /** Returns whether the confirmed position is the one that is wanted. */
         public boolean isTicked() {
             return ticked.equals(place.position());
@@ -27,17 +27,17 @@ public final class SelectorSheet {
     }
 
     /** Returns the lines; a selector whose setting has no value or does not apply is left out. */
-    public static List<Line> of(DeviceSheets sheets, Device device) {
-        List<Line> lines = new ArrayList<>();
+    public static List<SelectorLine> of(DeviceSheets sheets, Device device) {
+        List<SelectorLine> lines = new ArrayList<>();
         for (Selector selector : sheets.type().hardware().selectors()) {
             Object wanted = sheets.seek(selector.follows())
                     .filter(found -> found.sheet().idle(found.setting()).isEmpty())
                     .map(found -> found.sheet().value(found.setting().path()))
                     .orElse(null);
             Entry ticked = device.fitted().ticked().get(selector.name());
-            Optional<Selector.Place> place = wanted == null ? Optional.empty() : selector.place(wanted);
-            place.ifPresent(found ->
-                    lines.add(new Line(selector, String.valueOf(wanted), found, ticked == null ? "" : ticked.text())));
+            Optional<Selector.Setpoint> place = wanted == null ? Optional.empty() : selector.place(wanted);
+            place.ifPresent(found -> lines.add(
+                    new SelectorLine(selector, String.valueOf(wanted), found, ticked == null ? "" : ticked.text())));
         }
         return lines;
     }

@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
-import org.urvant.core.device.Condition;
-import org.urvant.core.device.Reading;
+import org.urvant.core.device.Applicability;
+import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.expression.Scope;
@@ -123,12 +123,12 @@ public final class Sheet implements Scope {
     }
 
     /** Returns what a setting's value reads as; empty when it has none. */
-    public Optional<Reading> reading(SettingDefinition setting) {
+    public Optional<ReadValue> reading(SettingDefinition setting) {
         return text(setting).map(text -> setting.read(text, this));
     }
 
     /** Returns the condition of a setting that does not hold; empty when the setting applies. */
-    public Optional<Condition> idle(SettingDefinition setting) {
+    public Optional<Applicability> idle(SettingDefinition setting) {
         return setting.applicability().filter(condition -> !condition.holds(this));
     }
 

@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 
 /** The device types that ship with Urvant. Each is read when it is first asked for. Safe for use by several threads. */
 public final class Catalogue {

@@ -21,10 +21,10 @@ import org.urvant.core.device.Hardware;
 import org.urvant.core.device.SettingGroups;
 import org.urvant.core.device.Software;
 import org.urvant.core.device.TableDefinition;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.expression.Names;
 import org.urvant.core.expression.Type;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.UrvantException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
@@ -52,7 +52,7 @@ public final class DeviceTypeReader {
      * Reads a type.
      *
      * @param source name that positions show
-     * @throws MalformedInputException naming the first fault, and how many more there are
+     * @throws MalformedInputException naming the first mistake, and how many more there are
      */
     public static DeviceType read(String source, String text) {
         Set<Finding> findings = new LinkedHashSet<>();
@@ -72,7 +72,7 @@ public final class DeviceTypeReader {
         LogicReader.verify(type, findings);
     }
 
-    /** Reads a type; empty when it has faults, and then all of them are told. */
+    /** Reads a type; empty when it has mistakes, and then all of them are told. */
     public static Optional<DeviceType> read(String source, String text, Consumer<Finding> findings) {
         Set<Finding> found = new LinkedHashSet<>(); // what is read twice is not told twice
         Optional<DeviceType> type;

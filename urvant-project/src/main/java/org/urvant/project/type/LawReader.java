@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.function.Predicate;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.ChannelLaw;
-import org.urvant.core.device.ChannelLaw.Source;
+import org.urvant.core.device.ChannelLaw.Origin;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.SheetDefinition;
@@ -37,7 +37,7 @@ final class LawReader {
         Expression when = fields.text("when")
                 .flatMap(entry -> Words.expression(fields, entry, sheet.names(), Type.Kind.LOGICAL))
                 .orElse(null);
-        List<Source> sources = Arrays.stream(Source.values())
+        List<Origin> sources = Arrays.stream(Origin.values())
                 .filter(source -> fields.text(source.word()).isPresent())
                 .toList();
         if (sources.size() != 1) {
@@ -47,15 +47,15 @@ final class LawReader {
                     "Give one of range, thermocouple, pt100, follows.");
             return Optional.empty();
         }
-        Source source = sources.get(0);
+        Origin source = sources.get(0);
         SheetDefinition definition = sheet.definition();
-        String path = source == Source.PT100 ? "" : Words.setting(fields, source.word(), definition, true);
-        if (source == Source.PT100) {
+        String path = source == Origin.PT100 ? "" : Words.setting(fields, source.word(), definition, true);
+        if (source == Origin.PT100) {
             Words.yes(fields, source.word());
         } else {
             definition.setting(path).ifPresent(setting -> fits(source, setting, fields));
         }
-        boolean isRow = source == Source.ROW;
+        boolean isRow = source == Origin.ROW;
         ChannelLaw law = new ChannelLaw(
                 name,
                 when,
@@ -64,8 +64,8 @@ final class LawReader {
                 Words.setting(fields, "low", definition, false),
                 Words.setting(fields, "high", definition, false),
                 isRow ? "" : Words.setting(fields, "unit", definition, false),
-                source == Source.RANGE ? Words.setting(fields, "broken-wire", definition, false) : "",
-                source == Source.THERMOCOUPLE ? Words.setting(fields, "terminals", own, false) : "",
+                source == Origin.RANGE ? Words.setting(fields, "broken-wire", definition, false) : "",
+                source == Origin.THERMOCOUPLE ? Words.setting(fields, "terminals", own, false) : "",
                 isRow ? Words.text(fields, "least") : "",
                 isRow ? Words.text(fields, "most") : "",
                 isRow ? Words.setting(fields, "when-lost", definition, false) : "");
@@ -101,7 +101,7 @@ final class LawReader {
     /** Holds the columns that an output follows against the table that its reference names; tables are read after channels. */
     static void verifyRow(FieldReader fields, ChannelKind kind, ChannelLaw law, Map<String, TableDefinition> tables) {
         SettingDefinition reference = kind.settings().setting(law.path()).orElse(null);
-        if (law.source() != Source.ROW
+        if (law.source() != Origin.ROW
                 || fields == null
                 || reference == null
                 || reference.kind() != SettingKind.REFERENCE) {
@@ -111,7 +111,7 @@ final class LawReader {
         TableDefinition table = tables.get(to);
         if (table == null) {
             fields.report(
-                    fields.at(Source.ROW.word()),
+                    fields.at(Origin.ROW.word()),
                     "'" + law.path() + "' refers to no table",
                     "Name a reference to a table.");
             return;
@@ -132,7 +132,7 @@ final class LawReader {
         }
     }
 
-    private static void fits(Source source, SettingDefinition setting, FieldReader fields) {
+    private static void fits(Origin source, SettingDefinition setting, FieldReader fields) {
         Entry entry = fields.text(source.word()).orElseThrow();
         boolean fits =
                 switch (source) {

@@ -49,8 +49,8 @@ final class LogicReader {
         if (!type.software().logic().behaviours().isEmpty()) {
             DeviceLogic.verify(
                     type,
-                    (position, fault) -> findings.accept(
-                            new Finding(Rule.PROGRAM_FAULTY, type.name(), position, fault.message(), fault.remedy())));
+                    (position, mistake) -> findings.accept(new Finding(
+                            Rule.PROGRAM_WRONG, type.name(), position, mistake.message(), mistake.remedy())));
         }
     }
 

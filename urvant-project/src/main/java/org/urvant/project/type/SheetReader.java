@@ -15,8 +15,8 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.AddressRange;
+import org.urvant.core.device.Applicability;
 import org.urvant.core.device.Bound;
-import org.urvant.core.device.Condition;
 import org.urvant.core.device.Domain;
 import org.urvant.core.device.Effect;
 import org.urvant.core.device.Limits;
@@ -163,7 +163,7 @@ final class SheetReader {
         Limits limits = limits(kind, fields);
         String standard = fields.text("default").map(Entry::text).orElse(null);
         boolean isOptional = Words.yes(fields, "optional");
-        Condition condition = Words.condition(fields, names);
+        Applicability condition = Words.condition(fields, names);
         SettingDefinition setting = new SettingDefinition(
                 path,
                 kind,

@@ -8,7 +8,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.device.Reading;
+import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
@@ -96,7 +96,7 @@ final class TypeVerifier {
             return;
         }
         fields.child("positions").ifPresent(reader -> reader.plain().forEach((value, entry) -> {
-            Reading read = setting.read(value);
+            ReadValue read = setting.read(value);
             if (!read.isSound()) {
                 reader.report(reader.at(value), "a position is for '" + value + "'; " + read.message(), read.remedy());
             }

@@ -7,8 +7,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.urvant.core.device.Applicability;
 import org.urvant.core.device.Bound;
-import org.urvant.core.device.Condition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.expression.Expression;
@@ -16,7 +16,7 @@ import org.urvant.core.expression.Names;
 import org.urvant.core.expression.Template;
 import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Entry;
-import org.urvant.core.language.Fault;
+import org.urvant.core.language.Mistake;
 import org.urvant.core.text.NearestName;
 import org.urvant.file.yaml.FieldReader;
 
@@ -152,7 +152,7 @@ final class Words {
                         .orElse(null);
     }
 
-    static Condition condition(FieldReader fields, Names names) {
+    static Applicability condition(FieldReader fields, Names names) {
         Optional<Entry> entry = fields.text("applies-when");
         Optional<Entry> reason = fields.text("otherwise");
         if (entry.isEmpty() && reason.isPresent()) {
@@ -164,7 +164,7 @@ final class Words {
         return entry.flatMap(text -> expression(fields, text, names, Type.Kind.LOGICAL))
                 .map(expression -> decided(fields, "applies-when", expression))
                 .map(expression ->
-                        new Condition(expression, reason.map(Entry::text).orElse("it needs " + expression.text())))
+                        new Applicability(expression, reason.map(Entry::text).orElse("it needs " + expression.text())))
                 .orElse(null);
     }
 
@@ -180,17 +180,17 @@ final class Words {
     }
 
     static Optional<Expression> expression(FieldReader fields, Entry entry, Names names, Type.Kind wanted) {
-        return Expression.parse(entry.text(), names, wanted, fault -> report(fields, entry, fault));
+        return Expression.parse(entry.text(), names, wanted, mistake -> report(fields, entry, mistake));
     }
 
     static Template template(FieldReader fields, Entry entry, Names names) {
-        return Template.parse(entry.text(), names, fault -> report(fields, entry, fault));
+        return Template.parse(entry.text(), names, mistake -> report(fields, entry, mistake));
     }
 
-    private static void report(FieldReader fields, Entry entry, Fault fault) {
+    private static void report(FieldReader fields, Entry entry, Mistake mistake) {
         fields.report(
                 entry.position(),
-                fault.message() + ", at character " + fault.place().column() + " of \"" + entry.text() + "\"",
-                fault.remedy());
+                mistake.message() + ", at character " + mistake.place().column() + " of \"" + entry.text() + "\"",
+                mistake.remedy());
     }
 }

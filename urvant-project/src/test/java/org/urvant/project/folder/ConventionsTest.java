@@ -14,9 +14,9 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.point.InformationType;
 import org.urvant.core.point.PointGroup;
 import org.urvant.file.SafeFile;
@@ -79,8 +79,8 @@ class ConventionsTest {
         assertThatThrownBy(() -> Skarholm.map(folder, "GW1", "F01MEAS/MMXU1.TotW.mag.f"))
                 .isInstanceOf(RefusedException.class)
                 .hasMessageContaining("no address is free in 4001 to 4006")
-                .satisfies(
-                        fault -> assertThat(((RefusedException) fault).remedy()).contains("urvant.yaml"));
+                .satisfies(mistake ->
+                        assertThat(((RefusedException) mistake).remedy()).contains("urvant.yaml"));
         assertThat(folder.root().resolve("mappings/GW1.csv")).hasBinaryContent(before);
     }
 

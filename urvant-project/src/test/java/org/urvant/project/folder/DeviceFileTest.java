@@ -14,8 +14,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.file.SafeFile;
 import org.urvant.project.check.ProjectCheck;
@@ -166,7 +166,7 @@ class DeviceFileTest {
         String text = SOUND.replace(sound, broken.replace("⏎", "\n"));
         Files.writeString(file, text);
         assertThatThrownBy(() -> folder.load())
-                .isInstanceOfSatisfying(UrvantException.class, fault -> assertThat(fault.placedMessage())
+                .isInstanceOfSatisfying(UrvantException.class, mistake -> assertThat(mistake.placedMessage())
                         .startsWith("devices/H1.yaml:")
                         .contains(found));
         assertThat(file).hasContent(text);
@@ -179,7 +179,7 @@ class DeviceFileTest {
         assertThat(text).contains("format: urvant-project/1");
         Files.writeString(manifest, text.replace("urvant-project/1", "urvant-project/2"));
         assertThatThrownBy(() -> folder.load())
-                .isInstanceOfSatisfying(UrvantException.class, fault -> assertThat(fault.placedMessage())
+                .isInstanceOfSatisfying(UrvantException.class, mistake -> assertThat(mistake.placedMessage())
                         .startsWith("urvant.yaml:")
                         .contains("format urvant-project/2; expected urvant-project/1"));
         Files.writeString(manifest, text.replace("format: urvant-project/1\n", ""));

@@ -13,8 +13,8 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.RefusedException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 import org.urvant.project.Project;
@@ -123,7 +123,7 @@ class GuideTest {
         assertThat(folder.load().devices()).containsOnlyKeys("M2");
     }
 
-    /** A guide that sets or fits what its type does not have is a fault of the type. */
+    /** A guide that sets or fits what its type does not have is a mistake of the type. */
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',
@@ -134,12 +134,12 @@ class GuideTest {
             when: current <= 5           | when: curent <= 5           | Did you mean 'current'?
             motor.rated-current: current | motor.rated-current: name   | the expression is a text; expected a number
             """)
-    void aWrongGuideIsAFaultOfItsType(String sound, String broken, String found) {
+    void aWrongGuideIsAMistakeOfItsType(String sound, String broken, String found) {
         String text = Catalogue.text("stenvaag-m3");
         assertThat(text).contains(sound);
         assertThatThrownBy(() -> DeviceTypeReader.read("m3.yaml", text.replace(sound, broken)))
-                .isInstanceOfSatisfying(
-                        MalformedInputException.class, fault -> assertThat(fault.placedMessage() + " " + fault.remedy())
-                                .contains(found));
+                .isInstanceOfSatisfying(MalformedInputException.class, mistake -> assertThat(
+                                mistake.placedMessage() + " " + mistake.remedy())
+                        .contains(found));
     }
 }

@@ -64,7 +64,7 @@ public final class Plant {
 
     /**
      * Writes values into a device's file as a person with an editor would, whether they fit or not. A path that begins with
-     * {@code @} is the keys in the file, parted by slashes; an empty value takes the key away.
+     * {@code @} is the keys in the file, separated by slashes; an empty value takes the key away.
      */
     public static void write(ProjectFolder folder, String name, String assignments) {
         for (String assignment : assignments.split(";\\s*")) {
@@ -79,7 +79,7 @@ public final class Plant {
             if (path.startsWith("@")) {
                 keys = List.of(path.substring(1).split("/"));
             } else {
-                DeviceSheets.Place place =
+                DeviceSheets.SheetSetting place =
                         DeviceSheets.of(project.typeOf(device), device).find(path);
                 keys = document.keys(place.sheet().keys(), place.setting().path());
             }

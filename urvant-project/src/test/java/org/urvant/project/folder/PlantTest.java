@@ -15,9 +15,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.tree.Section;
 import org.urvant.project.Device;
@@ -197,7 +197,7 @@ class PlantTest {
         assertThat(ConfigurationBuilder.build(project, project.device("F11")).toString())
                 .isNotEmpty();
         DeviceSheets sheets = DeviceSheets.of(project.typeOf(project.device("F11")), project.device("F11"));
-        DeviceSheets.Place place = sheets.find("group.1.overcurrent.1.pick-up-primary");
+        DeviceSheets.SheetSetting place = sheets.find("group.1.overcurrent.1.pick-up-primary");
         assertThat(place.sheet().text(place.setting())).contains("300");
         assertThatThrownBy(() -> folder.set(project, "F11", Map.of("group.1.overcurrent.1.pick-up-primary", "250")))
                 .hasMessageContaining("it follows from pick_up * ct.primary / ct.secondary");
@@ -459,12 +459,12 @@ class PlantTest {
         }
         assertThat(codes).hasSizeGreaterThan(5).allSatisfy(code -> {
             var decoded = form.decode(code);
-            if (decoded.faults().isEmpty()) {
+            if (decoded.mistakes().isEmpty()) {
                 assertThat(form.encode(decoded.modules(), decoded.licences(), decoded.hardware(), decoded.letters()))
                         .contains(code);
             }
-            assertThat(form.decode(code + "9").faults()).isNotEmpty();
-            assertThat(form.decode(code.substring(1)).faults()).isNotEmpty();
+            assertThat(form.decode(code + "9").mistakes()).isNotEmpty();
+            assertThat(form.decode(code.substring(1)).mistakes()).isNotEmpty();
         });
     }
 

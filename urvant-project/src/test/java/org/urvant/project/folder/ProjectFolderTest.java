@@ -21,7 +21,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
 import org.urvant.core.tree.Fingerprint;
@@ -167,7 +167,7 @@ class ProjectFolderTest {
             urvant.yaml      | double-point       | doubel-point          | file-malformed
             urvant.yaml      | 1001-1999          | 1999-1001             | file-malformed
             """)
-    void plantedFaultsAreFoundAtTheirLine(String name, String from, String to, String rule) throws IOException {
+    void plantedMistakesAreFoundAtTheirLine(String name, String from, String to, String rule) throws IOException {
         map(1001, "F01CTRL/XCBR1.Pos.stVal", "F01PROT/PTRC1.Tr.general");
         int line = Files.readString(file(name)).split(from)[0].split("\n", -1).length;
         replace(name, from, to == null ? "" : to);
@@ -206,9 +206,9 @@ class ProjectFolderTest {
     void brokenFilesAreRefusedWithTheirPlace(String name, String from, String to, String found) throws IOException {
         map(1001, "F01CTRL/XCBR1.Pos.stVal", "F01PROT/PTRC1.Tr.general");
         replace(name, from, to);
-        assertThatThrownBy(() -> folder.load()).isInstanceOfSatisfying(UrvantException.class, fault -> {
-            assertThat(fault.placedMessage()).contains(name).contains(found);
-            assertThat(fault.remedy()).isNotBlank();
+        assertThatThrownBy(() -> folder.load()).isInstanceOfSatisfying(UrvantException.class, mistake -> {
+            assertThat(mistake.placedMessage()).contains(name).contains(found);
+            assertThat(mistake.remedy()).isNotBlank();
         });
     }
 
@@ -241,7 +241,7 @@ class ProjectFolderTest {
         Files.createDirectories(file("ledger"));
         Files.writeString(file("ledger/GW1.jsonl"), line.replaceFirst("}$", "") + begin);
         assertThatThrownBy(() -> folder.load())
-                .isInstanceOfSatisfying(UrvantException.class, fault -> assertThat(fault.placedMessage())
+                .isInstanceOfSatisfying(UrvantException.class, mistake -> assertThat(mistake.placedMessage())
                         .startsWith("ledger/GW1.jsonl:1: ")
                         .contains(found));
     }
@@ -261,8 +261,8 @@ class ProjectFolderTest {
             Files.writeString(file("ledger/GW1.jsonl"), String.join("\n", other) + "\n");
             assertThatThrownBy(() -> folder.history("GW1").lines())
                     .hasMessageContaining("the ledger was altered")
-                    .satisfies(fault ->
-                            assertThat(((UrvantException) fault).remedy()).contains("Restore"));
+                    .satisfies(mistake ->
+                            assertThat(((UrvantException) mistake).remedy()).contains("Restore"));
         }
     }
 

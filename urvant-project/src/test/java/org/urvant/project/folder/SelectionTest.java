@@ -13,8 +13,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.text.ShortName;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
@@ -101,14 +101,14 @@ class SelectionTest {
     void misspeltTermsGetTheNearest(String query, String hint) {
         assertThatThrownBy(() -> Query.parse(query))
                 .isInstanceOf(UnknownNameException.class)
-                .satisfies(fault ->
-                        assertThat(((UnknownNameException) fault).remedy()).contains(hint));
+                .satisfies(mistake ->
+                        assertThat(((UnknownNameException) mistake).remedy()).contains(hint));
     }
 
     @Test
     void narrowingAndWideningGoBackToWhereTheyBegan() {
-        Query query = Query.parse("kind:trip \"desc:Earth-fault trip\"");
-        assertThat(query.terms()).containsExactly("kind:trip", "\"desc:Earth-fault trip\"");
+        Query query = Query.parse("kind:trip \"desc:Earth-mistake trip\"");
+        assertThat(query.terms()).containsExactly("kind:trip", "\"desc:Earth-mistake trip\"");
         assertThat(Query.parse(query.text())).isEqualTo(query);
         assertThat(Query.parse(query.narrowed("ln:PTOC2")).widened()).isEqualTo(query.text());
         assertThat(Query.parse("").widened()).isEmpty();
@@ -244,13 +244,13 @@ class SelectionTest {
                         .replace("<DO name=\"SupWh\" type=\"MF7_BCR\"/>", "<DO name=\"TotWh\" type=\"MF7_BCR\"/>"));
         ImportPlan plan = folder.planImport(newer);
         assertThat(plan.rows()).singleElement().satisfies(row -> {
-            assertThat(row.mark()).isEqualTo(ImportPlan.Mark.CHANGED);
+            assertThat(row.mark()).isEqualTo(ImportPlan.Standing.CHANGED);
             assertThat(row.removed()).contains("F01MEAS/MMTR1.SupWh.actVal");
             assertThat(row.added()).contains("F01MEAS/MMTR1.TotWh.actVal");
         });
         assertThat(plan.replaced(List.of("F01"))).containsExactly("F01.cid");
         assertThat(folder.planImport(Path.of("../demo/F01.cid")).rows())
-                .allMatch(row -> row.mark() == ImportPlan.Mark.SAME);
+                .allMatch(row -> row.mark() == ImportPlan.Standing.SAME);
         folder.carryOut(plan, List.of("F01"));
         assertThat(folder.root().resolve("sources/F01.cid")).doesNotExist();
         assertThat(folder.load().ied("F01").orElseThrow().configVersion()).isEqualTo("3.0");

@@ -21,9 +21,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.fault.RefusedException;
-import org.urvant.core.fault.UnknownNameException;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -126,9 +126,9 @@ class StationTest {
             saved:trip                  | 1  | Did you mean 'trips'?
             """)
     void aMistakeInAQueryIsShownInItsPlace(String query, int column, String remedy) {
-        assertThatThrownBy(() -> search(query)).isInstanceOfSatisfying(UrvantException.class, fault -> {
-            assertThat(fault.position()).contains(new Position("query", 1, column));
-            assertThat(fault.remedy()).contains(remedy);
+        assertThatThrownBy(() -> search(query)).isInstanceOfSatisfying(UrvantException.class, mistake -> {
+            assertThat(mistake.position()).contains(new Position("query", 1, column));
+            assertThat(mistake.remedy()).contains(remedy);
         });
     }
 
@@ -267,8 +267,8 @@ class StationTest {
                 .toList();
         ImportPlan plan = folder.planImport(Path.of("../demo/skarholm.scd"));
         assertThat(plan.rows())
-                .extracting(row -> row.ied().name(), ImportPlan.Row::mark)
-                .contains(tuple("F01", ImportPlan.Mark.SAME), tuple("T01", ImportPlan.Mark.NEW));
+                .extracting(row -> row.ied().name(), ImportPlan.IedRow::mark)
+                .contains(tuple("F01", ImportPlan.Standing.SAME), tuple("T01", ImportPlan.Standing.NEW));
         List<String> all = plan.file().ieds().stream().map(Ied::name).toList();
         assertThat(plan.replaced(all)).containsExactly("F01.cid", "F02.cid");
         assertThat(plan.replaced(List.of("T01", "S01")))
@@ -460,7 +460,7 @@ class StationTest {
         Project project = folder.load();
         SignalUse use = SignalUse.of(project, project.signal("F01PROT/PTOC1.Str.general"));
         assertThat(use.steps())
-                .extracting(SignalUse.Step::part)
+                .extracting(SignalUse.PathStep::part)
                 .containsExactly("F01", "F01PROT", "PTOC1", "Str", "general");
         assertThat(use.steps().get(2).meaning()).contains("time overcurrent");
         assertThat(use.carriers())

@@ -24,7 +24,7 @@ import org.snakeyaml.engine.v2.schema.CoreSchema;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
-import org.urvant.core.fault.MalformedInputException;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Finding;
 
 class CatalogueTest {
@@ -72,13 +72,13 @@ class CatalogueTest {
             kind: text, longest: 20 | kind: choice, choices: [a], longest: 20 | 'longest' does not belong to kind choice
             type: ravnsund-g3 | type: Ravnsund G3  | is not named as types are
             """)
-    void faultsAreFoundByTheSchemaAndTheReaderAlike(String sound, String broken, String found) throws IOException {
+    void mistakesAreFoundByTheSchemaAndTheReaderAlike(String sound, String broken, String found) throws IOException {
         String text = text("ravnsund-g3").replaceFirst(sound, broken);
         assertThat(SCHEMA.validate(json(text))).isNotEmpty();
         assertThatThrownBy(() -> DeviceTypeReader.read("t.yaml", text))
                 .isInstanceOf(MalformedInputException.class)
                 .hasMessageContaining(found)
-                .satisfies(fault -> assertThat(((MalformedInputException) fault).placedMessage())
+                .satisfies(mistake -> assertThat(((MalformedInputException) mistake).placedMessage())
                         .startsWith("t.yaml:"));
     }
 

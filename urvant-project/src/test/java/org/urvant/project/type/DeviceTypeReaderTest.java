@@ -13,8 +13,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 
 class DeviceTypeReaderTest {
@@ -193,16 +193,16 @@ class DeviceTypeReaderTest {
             licences: {heat: heating} | licences: &a {heat: heating} | an anchor or alias stands here
             maker: Nobody           | maker: !!str Nobody     | tag tag:yaml.org,2002:str stands here
             """)
-    void aFaultIsToldWithPlaceAndRemedy(String sound, String broken, String found) {
+    void aMistakeIsToldWithPlaceAndRemedy(String sound, String broken, String found) {
         assertThat(SOUND).contains(sound);
         assertThatThrownBy(() -> DeviceTypeReader.read("room-1.yaml", SOUND.replace(sound, broken)))
-                .isInstanceOfSatisfying(MalformedInputException.class, fault -> {
-                    assertThat(fault.placedMessage() + " " + fault.remedy()).contains(found);
-                    assertThat(fault.placedMessage()).startsWith("room-1.yaml:");
+                .isInstanceOfSatisfying(MalformedInputException.class, mistake -> {
+                    assertThat(mistake.placedMessage() + " " + mistake.remedy()).contains(found);
+                    assertThat(mistake.placedMessage()).startsWith("room-1.yaml:");
                 });
     }
 
-    /** A behaviour must work with whatever its channel can carry, and a fault is told once. */
+    /** A behaviour must work with whatever its channel can carry, and a mistake is told once. */
     @Test
     void aBehaviourIsTriedWithEachWordThatItsChannelCarries() {
         List<Finding> found = new ArrayList<>();

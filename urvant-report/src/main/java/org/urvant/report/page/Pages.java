@@ -382,7 +382,7 @@ public final class Pages {
     public static String selectors(Project project, Device device) {
         DeviceType type = project.typeOf(device);
         List<Map<String, Object>> lines = new ArrayList<>();
-        for (SelectorSheet.Line line : SelectorSheet.of(DeviceSheets.of(type, device), device)) {
+        for (SelectorSheet.SelectorLine line : SelectorSheet.of(DeviceSheets.of(type, device), device)) {
             lines.add(Map.of(
                     "name", line.selector().name(),
                     "meaning", line.selector().meaning(),

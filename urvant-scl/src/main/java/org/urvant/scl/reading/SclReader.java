@@ -12,10 +12,10 @@ import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
-import org.urvant.core.fault.LimitExceededException;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.UnreachableException;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UnreachableException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.progress.Progress;
 import org.urvant.scl.SclBuilder;
@@ -100,16 +100,16 @@ public final class SclReader {
                 xml.close();
             }
         } catch (XMLStreamException e) {
-            throw fault(shownAs, last, e);
+            throw mistake(shownAs, last, e);
         } catch (UncheckedStreamException e) {
             // the parser's way to fail in calls that may not throw, such as reading a text
             throw e.getCause() instanceof XMLStreamException cause
-                    ? fault(shownAs, last, cause)
-                    : fault(shownAs, last, new XMLStreamException(e.getMessage(), e));
+                    ? mistake(shownAs, last, cause)
+                    : mistake(shownAs, last, new XMLStreamException(e.getMessage(), e));
         }
     }
 
-    private static UrvantException fault(String shownAs, Position last, XMLStreamException e) {
+    private static UrvantException mistake(String shownAs, Position last, XMLStreamException e) {
         TagGuard.TooMany tooMany = TagGuard.TooMany.behind(e.getNestedException() == null ? e : e.getNestedException());
         return tooMany == null
                 ? malformed(shownAs, e)

@@ -33,9 +33,9 @@ final class TagGuard extends FilterInputStream {
             return found;
         }
 
-        /** Returns the guard's fault that lies behind an exception, or null. */
-        static TooMany behind(Throwable fault) {
-            Throwable at = fault;
+        /** Returns the guard's mistake that lies behind an exception, or null. */
+        static TooMany behind(Throwable mistake) {
+            Throwable at = mistake;
             while (at != null && !(at instanceof TooMany)) {
                 at = at.getCause();
             }

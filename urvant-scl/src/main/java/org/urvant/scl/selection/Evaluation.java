@@ -35,7 +35,7 @@ final class Evaluation {
         this.full = new long[index.shapeCount()][];
     }
 
-    long[][] run(Condition condition) {
+    long[][] run(QueryTerm condition) {
         Test test = test(condition);
         long[][] found = new long[index.nodeCount()][];
         for (int node = 0; node < found.length; node++) {
@@ -66,33 +66,33 @@ final class Evaluation {
         return full[shape].length == 0 ? null : full[shape];
     }
 
-    private Test test(Condition condition) {
-        if (condition instanceof Condition.AllOf all) {
+    private Test test(QueryTerm condition) {
+        if (condition instanceof QueryTerm.AllOf all) {
             List<Test> parts = new ArrayList<>();
             // what a whole node can fail at first
             all.parts().stream().filter(Evaluation::isOfNode).forEach(part -> parts.add(test(part)));
             all.parts().stream().filter(part -> !isOfNode(part)).forEach(part -> parts.add(test(part)));
             return parts.size() == 1 ? parts.get(0) : node -> intersection(parts, node);
         }
-        if (condition instanceof Condition.AnyOf any) {
+        if (condition instanceof QueryTerm.AnyOf any) {
             List<Test> parts = any.parts().stream().map(this::test).toList();
             return node -> union(parts, node);
         }
-        if (condition instanceof Condition.Not not) {
+        if (condition instanceof QueryTerm.Not not) {
             Test part = test(not.part());
             return node -> complement(part.at(node), node);
         }
-        if (condition instanceof Condition.OfKind kind) {
+        if (condition instanceof QueryTerm.OfKind kind) {
             return kind(kind.kind());
         }
-        if (condition instanceof Condition.Text text) {
+        if (condition instanceof QueryTerm.Text text) {
             return new FreeText(text);
         }
-        return field((Condition.Field) condition);
+        return field((QueryTerm.Field) condition);
     }
 
-    private static boolean isOfNode(Condition condition) {
-        return condition instanceof Condition.Field field && field.field().scope() == QueryField.Scope.NODE;
+    private static boolean isOfNode(QueryTerm condition) {
+        return condition instanceof QueryTerm.Field field && field.field().scope() == QueryField.Reach.NODE;
     }
 
     private long[] intersection(List<Test> parts, int node) {
@@ -216,7 +216,7 @@ final class Evaluation {
         }
     }
 
-    private Test field(Condition.Field condition) {
+    private Test field(QueryTerm.Field condition) {
         TextCache cache = new TextCache(condition.pattern()::fits);
         return switch (condition.field()) {
             case QUANTITY -> definition(cache, Column.QUANTITY);
@@ -346,7 +346,7 @@ final class Evaluation {
         /** What fits of a shape, by the places of the pattern that the node's reference leads to: few, for many nodes. */
         private final Map<Integer, Map<Long, Optional<long[]>>> ends = new HashMap<>();
 
-        FreeText(Condition.Text text) {
+        FreeText(QueryTerm.Text text) {
             this.word = text.folded();
             this.pattern = text.isPattern() ? new Glob("*" + word + "*") : null;
             this.cache =

@@ -72,7 +72,7 @@ final class Glob {
     }
 
     /** Returns what is wrong with a pattern: brackets without end, or that stand for nothing; empty when nothing is. */
-    static Optional<String> fault(String pattern) {
+    static Optional<String> mistake(String pattern) {
         for (int open = pattern.indexOf('['); open >= 0; open = pattern.indexOf('[', open + 1)) {
             int close = pattern.indexOf(']', open);
             if (close < 0) {

@@ -17,7 +17,7 @@ public final class Hits {
         this.indexes = indexes;
     }
 
-    static Hits search(List<SignalIndex> indexes, Condition condition) {
+    static Hits search(List<SignalIndex> indexes, QueryTerm condition) {
         Hits hits = new Hits(List.copyOf(indexes));
         for (SignalIndex index : hits.indexes) {
             long[][] masks = new Evaluation(index).run(condition);

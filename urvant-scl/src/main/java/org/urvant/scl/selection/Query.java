@@ -7,8 +7,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;
 
@@ -22,12 +22,12 @@ public final class Query {
     public static final String SAVED = "saved";
 
     private final List<String> terms;
-    private final Condition condition;
+    private final QueryTerm condition;
 
-    private Query(List<QueryParser.Item> items) {
-        this.terms = items.stream().map(QueryParser.Item::text).toList();
-        this.condition = new Condition.AllOf(
-                items.stream().map(QueryParser.Item::condition).toList());
+    private Query(List<QueryParser.Parsed> items) {
+        this.terms = items.stream().map(QueryParser.Parsed::text).toList();
+        this.condition = new QueryTerm.AllOf(
+                items.stream().map(QueryParser.Parsed::condition).toList());
     }
 
     /**
@@ -74,7 +74,7 @@ public final class Query {
         return condition.fields();
     }
 
-    Condition condition() {
+    QueryTerm condition() {
         return condition;
     }
 

@@ -5,9 +5,9 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import org.urvant.core.fault.LimitExceededException;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.text.Word;
 
@@ -37,7 +37,7 @@ final class QueryParser {
     }
 
     /** One item of the outermost conjunction, with its text as written. */
-    record Item(String text, Condition condition) {}
+    record Parsed(String text, QueryTerm condition) {}
 
     QueryParser(String text, Map<String, String> saved) {
         this.text = text;
@@ -93,8 +93,8 @@ final class QueryParser {
     }
 
     /** Returns the items of the outermost conjunction; a query with an outermost {@code or} is one item. */
-    List<Item> items() {
-        List<Item> items = new ArrayList<>();
+    List<Parsed> items() {
+        List<Parsed> items = new ArrayList<>();
         while (at < tokens.size()) {
             int first = at;
             if (tokens.get(at).is("and")) {
@@ -103,28 +103,28 @@ final class QueryParser {
             }
             if (tokens.get(at).is("or")) {
                 at = 0;
-                Condition any = any();
+                QueryTerm any = any();
                 expectEnd();
-                return List.of(new Item("(" + text.strip() + ")", any));
+                return List.of(new Parsed("(" + text.strip() + ")", any));
             }
-            Condition item = item();
-            items.add(new Item(text.substring(tokens.get(first).from, tokens.get(at - 1).to), item));
+            QueryTerm item = item();
+            items.add(new Parsed(text.substring(tokens.get(first).from, tokens.get(at - 1).to), item));
         }
         return items;
     }
 
-    private Condition any() {
-        List<Condition> parts = new ArrayList<>();
+    private QueryTerm any() {
+        List<QueryTerm> parts = new ArrayList<>();
         parts.add(all());
         while (at < tokens.size() && tokens.get(at).is("or")) {
             at++;
             parts.add(all());
         }
-        return parts.size() == 1 ? parts.get(0) : new Condition.AnyOf(parts);
+        return parts.size() == 1 ? parts.get(0) : new QueryTerm.AnyOf(parts);
     }
 
-    private Condition all() {
-        List<Condition> parts = new ArrayList<>();
+    private QueryTerm all() {
+        List<QueryTerm> parts = new ArrayList<>();
         while (at < tokens.size() && !tokens.get(at).is("or") && !tokens.get(at).is(")")) {
             if (tokens.get(at).is("and")) {
                 at++;
@@ -135,10 +135,10 @@ final class QueryParser {
         if (parts.isEmpty()) {
             throw expected("a term");
         }
-        return parts.size() == 1 ? parts.get(0) : new Condition.AllOf(parts);
+        return parts.size() == 1 ? parts.get(0) : new QueryTerm.AllOf(parts);
     }
 
-    private Condition item() {
+    private QueryTerm item() {
         if (at >= tokens.size()) {
             throw expected("a term");
         }
@@ -148,10 +148,10 @@ final class QueryParser {
         try {
             Token token = tokens.get(at++);
             if (token.is("not")) {
-                return new Condition.Not(item());
+                return new QueryTerm.Not(item());
             }
             if (token.is("(")) {
-                Condition inner = any();
+                QueryTerm inner = any();
                 if (at >= tokens.size()) {
                     throw new MalformedInputException(
                             place(token.from), "a parenthesis has no second one", "Close it with ')'.");
@@ -183,11 +183,11 @@ final class QueryParser {
                 "Write such as: kind:trip (ld:PROT or ld:CTRL) not ln:PTRC. Quote a word that is an operator: \"not\".");
     }
 
-    private Condition term(Token token) {
+    private QueryTerm term(Token token) {
         String word = token.word;
         int colon = word.indexOf(':');
         if (colon <= 0) {
-            return new Condition.Text(Glob.fold(word));
+            return new QueryTerm.Text(Glob.fold(word));
         }
         String name = word.substring(0, colon);
         if (name.equalsIgnoreCase(Query.SAVED)) {
@@ -198,16 +198,16 @@ final class QueryParser {
             known.add(Query.SAVED);
             return new UnknownNameException(place(token.from), "field", name, known);
         });
-        List<Condition> values = new ArrayList<>();
+        List<QueryTerm> values = new ArrayList<>();
         int offset = token.from + colon + 1;
         for (String value : word.substring(colon + 1).split(",", -1)) {
             values.add(field(field, value, offset));
             offset += value.length() + 1;
         }
-        return values.size() == 1 ? values.get(0) : new Condition.AnyOf(values);
+        return values.size() == 1 ? values.get(0) : new QueryTerm.AnyOf(values);
     }
 
-    private static Condition field(QueryField field, String value, int offset) {
+    private static QueryTerm field(QueryField field, String value, int offset) {
         if (value.isEmpty()) {
             throw new MalformedInputException(
                     place(offset),
@@ -215,26 +215,26 @@ final class QueryParser {
                     "Give one; * stands for any: " + field.word() + ":*");
         }
         if (field == QueryField.DESC) {
-            return new Condition.Field(field, Glob.within(value));
+            return new QueryTerm.Field(field, Glob.within(value));
         }
-        Glob.fault(value).ifPresent(fault -> {
+        Glob.mistake(value).ifPresent(mistake -> {
             throw new MalformedInputException(
-                    place(offset), field.word() + ": " + fault, "Write one of several letters as [abc] or [1-4].");
+                    place(offset), field.word() + ": " + mistake, "Write one of several letters as [abc] or [1-4].");
         });
         boolean pattern = Glob.isPattern(value);
         String word = value.toLowerCase(Locale.ROOT);
         if (field == QueryField.KIND && !pattern) {
-            return new Condition.OfKind(SignalKind.of(word)
+            return new QueryTerm.OfKind(SignalKind.of(word)
                     .orElseThrow(() -> new UnknownNameException(
                             place(offset), "kind of signal", value, Word.all(SignalKind.class))));
         }
         if (field == QueryField.KIND) {
             Glob glob = new Glob(value);
-            List<Condition> kinds = Arrays.stream(SignalKind.values())
+            List<QueryTerm> kinds = Arrays.stream(SignalKind.values())
                     .filter(kind -> glob.fits(kind.word()))
-                    .map(kind -> (Condition) new Condition.OfKind(kind))
+                    .map(kind -> (QueryTerm) new QueryTerm.OfKind(kind))
                     .toList();
-            return new Condition.AnyOf(kinds);
+            return new QueryTerm.AnyOf(kinds);
         }
         List<String> closed = field == QueryField.QUANTITY
                 ? Quantity.words()
@@ -242,16 +242,16 @@ final class QueryParser {
         if (!pattern && !closed.isEmpty() && closed.stream().noneMatch(value::equalsIgnoreCase)) {
             throw new UnknownNameException(place(offset), field.word(), value, closed);
         }
-        return new Condition.Field(field, new Glob(value));
+        return new QueryTerm.Field(field, new Glob(value));
     }
 
-    private Condition saved(Token token, String name) {
+    private QueryTerm saved(Token token, String name) {
         String query = saved.get(name);
         if (query == null) {
             throw new UnknownNameException(place(token.from), "saved query", name, saved.keySet());
         }
         // what is saved cannot name saved ones, so it cannot name itself
         QueryParser inner = new QueryParser(query, Map.of());
-        return new Condition.AllOf(inner.items().stream().map(Item::condition).toList());
+        return new QueryTerm.AllOf(inner.items().stream().map(Parsed::condition).toList());
     }
 }

@@ -18,9 +18,9 @@ import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.fault.LimitExceededException;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Rule;
 import org.urvant.scl.Ied;
 
@@ -66,9 +66,9 @@ class HostileSclTest {
                                         .collect(Collectors.joining())
                                 + "</SCL>";
                 };
-        assertThatThrownBy(() -> read(text)).isInstanceOfSatisfying(LimitExceededException.class, fault -> {
-            assertThat(fault.getMessage()).contains(limit);
-            assertThat(fault.position().orElseThrow().line()).isPositive();
+        assertThatThrownBy(() -> read(text)).isInstanceOfSatisfying(LimitExceededException.class, mistake -> {
+            assertThat(mistake.getMessage()).contains(limit);
+            assertThat(mistake.position().orElseThrow().line()).isPositive();
         });
     }
 
@@ -84,9 +84,9 @@ class HostileSclTest {
             <IED xmlns='http://www.iec.ch/61850/2003/SCL'/>                   | root element is 'IED'
             """)
     void whatIsNoSclIsRefusedWithItsPlace(String text, String found) {
-        assertThatThrownBy(() -> read(text)).isInstanceOfSatisfying(MalformedInputException.class, fault -> {
-            assertThat(fault.placedMessage()).startsWith("hostile.scd:1:").contains(found);
-            assertThat(fault.remedy()).isNotBlank();
+        assertThatThrownBy(() -> read(text)).isInstanceOfSatisfying(MalformedInputException.class, mistake -> {
+            assertThat(mistake.placedMessage()).startsWith("hostile.scd:1:").contains(found);
+            assertThat(mistake.remedy()).isNotBlank();
         });
     }
 
@@ -131,8 +131,9 @@ class HostileSclTest {
         for (int length = 0; length < whole.length - 10; length += 1024) {
             byte[] cut = Arrays.copyOf(whole, length);
             assertThatThrownBy(() -> SclImport.of(cut, "cut.scd"))
-                    .isInstanceOfSatisfying(MalformedInputException.class, fault -> assertThat(fault.placedMessage())
-                            .startsWith("cut.scd"));
+                    .isInstanceOfSatisfying(
+                            MalformedInputException.class,
+                            mistake -> assertThat(mistake.placedMessage()).startsWith("cut.scd"));
         }
     }
 

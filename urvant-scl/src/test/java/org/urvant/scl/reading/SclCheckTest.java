@@ -38,7 +38,7 @@ class SclCheckTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"skarholm.scd", "F01.cid", "F02.cid", "nb2.icd"})
-    void theDemoFilesHaveNoFault(String name) throws IOException {
+    void theDemoFilesHaveNoMistake(String name) throws IOException {
         assertThat(check(text(name), name).findings()).isEmpty();
     }
 

@@ -19,9 +19,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
-import org.urvant.core.fault.LimitExceededException;
-import org.urvant.core.fault.MalformedInputException;
-import org.urvant.core.fault.UrvantException;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;
 import org.urvant.scl.LogicalNode;
@@ -161,9 +161,9 @@ class SclReaderTest {
         for (int length = 0; length < lastTag; length += 61) {
             byte[] cut = Arrays.copyOf(whole, length);
             assertThatThrownBy(() -> new SclReader().read(cut, "cut.cid"))
-                    .isInstanceOfSatisfying(MalformedInputException.class, fault -> {
-                        assertThat(fault.placedMessage()).startsWith("cut.cid");
-                        assertThat(fault.remedy()).isNotBlank();
+                    .isInstanceOfSatisfying(MalformedInputException.class, mistake -> {
+                        assertThat(mistake.placedMessage()).startsWith("cut.cid");
+                        assertThat(mistake.remedy()).isNotBlank();
                     });
         }
     }

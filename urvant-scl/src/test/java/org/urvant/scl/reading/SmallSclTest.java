@@ -73,7 +73,7 @@ class SmallSclTest {
             doName='HA.phsAHar' daName='q' ix='4'    | -                 | ix is '4'; the array of HA.phsAHar.q of L/MHAI1 has elements 0 to 3
             doName='HA.phsAHar' daName='q' ix='x'    | HA.phsAHar(0).q HA.phsAHar(1).q HA.phsAHar(2).q HA.phsAHar(3).q | ix is 'x'
             """)
-    void aMemberOfADatasetCanBeAnElementOfAnArray(String member, String carried, String fault) {
+    void aMemberOfADatasetCanBeAnElementOfAnArray(String member, String carried, String mistake) {
         SclImport read =
                 read("<DataSet name='S'><FCDA ldInst='L' lnClass='MHAI' lnInst='1' " + member + " fc='MX'/></DataSet>");
         DataSet set = ied(read).nodes().get(0).dataSets().get(0);
@@ -82,9 +82,9 @@ class SmallSclTest {
                         .map(DataAttribute::path)
                         .collect(Collectors.joining(" ")))
                 .isEqualTo(carried == null ? "" : carried);
-        List<String> faults = messages(read, Rule.MEMBER_MISSING);
-        assertThat(faults).hasSize(fault == null ? 0 : 1);
-        assertThat(String.join("", faults)).contains(fault == null ? "" : fault);
+        List<String> mistakes = messages(read, Rule.MEMBER_MISSING);
+        assertThat(mistakes).hasSize(mistake == null ? 0 : 1);
+        assertThat(String.join("", mistakes)).contains(mistake == null ? "" : mistake);
     }
 
     /** IEC 61850-6:2009, 9.3.8: indexed is on unless switched off; a general interrogation likewise. */
@@ -101,7 +101,13 @@ class SmallSclTest {
             buffered='false'                 | max='120' | -                          | 99 | true | gi       | asks for 120 instances; 99 can be told apart
             """)
     void aReportSaysItsInstancesAndTriggers(
-            String block, String most, String options, int instances, boolean indexed, String triggers, String fault) {
+            String block,
+            String most,
+            String options,
+            int instances,
+            boolean indexed,
+            String triggers,
+            String mistake) {
         SclImport read = read("<ReportControl name='r' confRev='1' " + block + ">" + (options == null ? "" : options)
                 + "<RptEnabled " + most + "/></ReportControl>");
         ReportControl report = ied(read).nodes().get(0).reportControls().get(0);
@@ -109,8 +115,8 @@ class SmallSclTest {
         assertThat(report.isIndexed()).isEqualTo(indexed);
         assertThat(String.join(" ", report.triggers())).isEqualTo(triggers == null ? "" : triggers);
         assertThat(String.join("", messages(read, Rule.REPORT_CLIENTS_EXCEEDED)))
-                .contains(fault == null ? "" : fault)
-                .hasSizeGreaterThanOrEqualTo(fault == null ? 0 : 1);
+                .contains(mistake == null ? "" : mistake)
+                .hasSizeGreaterThanOrEqualTo(mistake == null ? 0 : 1);
     }
 
     /** IEC 61850-7-4:2003 names the samples of an instrument transformer Amp, the edition of 2010 AmpSv. */
@@ -141,20 +147,20 @@ class SmallSclTest {
             assertThat(node.inputs()).hasSize(1);
         });
         assertThat(messages(sound, Rule.SOURCE_DATA_MISSING)).isEmpty();
-        SclImport faulty = read(head, client.formatted("HMIX", "Z"), "", "AmpSv", "4");
-        assertThat(messages(faulty, Rule.TYPE_MISSING)).anyMatch(text -> text.contains("LNodeType 'HMIX' of H1/IHMI1"));
-        assertThat(messages(faulty, Rule.SOURCE_DATA_MISSING)).anyMatch(text -> text.contains("has no Z"));
+        SclImport wrong = read(head, client.formatted("HMIX", "Z"), "", "AmpSv", "4");
+        assertThat(messages(wrong, Rule.TYPE_MISSING)).anyMatch(text -> text.contains("LNodeType 'HMIX' of H1/IHMI1"));
+        assertThat(messages(wrong, Rule.SOURCE_DATA_MISSING)).anyMatch(text -> text.contains("has no Z"));
     }
 
     @ParameterizedTest
     @CsvSource({"-5,neither a number", "nope,neither a number", "10001,more than the 10000", "4,", "numHar,"})
-    void theLengthOfAnArrayIsANumberOrNamesOne(String count, String fault) {
-        List<String> faults =
+    void theLengthOfAnArrayIsANumberOrNamesOne(String count, String mistake) {
+        List<String> mistakes =
                 messages(read("version='2007' revision='B'", "", "", "AmpSv", count), Rule.ARRAY_LENGTH_WRONG);
-        assertThat(faults).hasSize(fault == null ? 0 : 1);
-        assertThat(String.join("", faults))
-                .contains(fault == null ? "" : "'" + count + "' of phsAHar is ")
-                .contains(fault == null ? "" : fault);
+        assertThat(mistakes).hasSize(mistake == null ? 0 : 1);
+        assertThat(String.join("", mistakes))
+                .contains(mistake == null ? "" : "'" + count + "' of phsAHar is ")
+                .contains(mistake == null ? "" : mistake);
     }
 
     /** Arrays in arrays, in 500 types: 50 million attributes, if anybody unfolded them; said with the place, soon done. */

@@ -7,4 +7,4 @@ package org.urvant.core.language;
  * @param message what was found and what was expected
  * @param remedy how to mend it
  */
-public record Fault(Place place, String message, String remedy) {}
+public record Mistake(TextPlace place, String message, String remedy) {}

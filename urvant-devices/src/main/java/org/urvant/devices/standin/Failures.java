@@ -3,12 +3,12 @@ package org.urvant.devices.standin;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicLong;
-import org.urvant.core.fault.UnknownNameException;
+import org.urvant.core.error.UnknownNameException;
 
 /**
- * How a stand-in misbehaves, to try what happens then. Each fault strikes once. Thread-safe.
+ * How a stand-in misbehaves, to try what happens then. Each failure strikes once. Thread-safe.
  */
-public final class Faults {
+public final class Failures {
     private static final long NEVER = Long.MAX_VALUE;
 
     private final AtomicLong bytesUntilDrop = new AtomicLong(NEVER);
@@ -16,38 +16,38 @@ public final class Faults {
     private final AtomicLong writesUntilPowerOff = new AtomicLong(NEVER);
     private final AtomicLong bytesPerSecond = new AtomicLong(NEVER);
 
-    private Faults() {}
+    private Failures() {}
 
-    /** Returns a stand-in's manners when it has no faults; they may be changed while it runs. */
-    public static Faults none() {
-        return new Faults();
+    /** Returns a stand-in's manners when it has no failures; they may be changed while it runs. */
+    public static Failures none() {
+        return new Failures();
     }
 
     /**
-     * Returns the faults that words such as {@code drop-after=500} name: {@code drop-after} bytes, {@code corrupt-block}
+     * Returns the failures that words such as {@code drop-after=500} name: {@code drop-after} bytes, {@code corrupt-block}
      * number, {@code power-off-at-write} number, {@code bytes-per-second}.
      *
-     * @throws UnknownNameException when a word names no fault
+     * @throws UnknownNameException when a word names no failure
      */
-    public static Faults of(Iterable<String> words) {
-        Faults faults = new Faults();
+    public static Failures of(Iterable<String> words) {
+        Failures failures = new Failures();
         Map<String, AtomicLong> known = new HashMap<>(Map.of(
-                "drop-after", faults.bytesUntilDrop,
-                "corrupt-block", faults.blocksUntilCorrupt,
-                "power-off-at-write", faults.writesUntilPowerOff,
-                "bytes-per-second", faults.bytesPerSecond));
+                "drop-after", failures.bytesUntilDrop,
+                "corrupt-block", failures.blocksUntilCorrupt,
+                "power-off-at-write", failures.writesUntilPowerOff,
+                "bytes-per-second", failures.bytesPerSecond));
         for (String word : words) {
             String[] parts = word.split("=", 2);
-            AtomicLong fault = known.get(parts[0]);
-            if (fault == null || parts.length < 2 || !parts[1].matches("\\d{1,9}")) {
+            AtomicLong failure = known.get(parts[0]);
+            if (failure == null || parts.length < 2 || !parts[1].matches("\\d{1,9}")) {
                 throw new UnknownNameException(
-                        "fault",
+                        "failure",
                         word,
                         known.keySet().stream().map(name -> name + "=N").toList());
             }
-            fault.set(Long.parseLong(parts[1]));
+            failure.set(Long.parseLong(parts[1]));
         }
-        return faults;
+        return failures;
     }
 
     /** Cuts the line once so many bytes of contents have passed it, in either direction. */

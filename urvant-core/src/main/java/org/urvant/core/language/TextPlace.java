@@ -6,7 +6,7 @@ package org.urvant.core.language;
  * @param line counted from 1
  * @param column in UTF-16 units, counted from 1
  */
-public record Place(int line, int column) {
+public record TextPlace(int line, int column) {
     /** Where a text begins. */
-    public static final Place START = new Place(1, 1);
+    public static final TextPlace START = new TextPlace(1, 1);
 }

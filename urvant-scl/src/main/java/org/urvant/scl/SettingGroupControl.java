@@ -6,4 +6,4 @@ package org.urvant.scl;
  * @param count how many groups there are, at least 1
  * @param active number of the group that is active as delivered, from 1
  */
-public record SettingGroups(int count, int active) {}
+public record SettingGroupControl(int count, int active) {}

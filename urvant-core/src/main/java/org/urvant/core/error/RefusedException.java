@@ -1,4 +1,4 @@
-package org.urvant.core.fault;
+package org.urvant.core.error;
 
 /** Thrown when something was asked for that must not be done: errors stand, or the other side refused. */
 public final class RefusedException extends UrvantException {

@@ -5,18 +5,18 @@ import java.util.Set;
 import java.util.TreeSet;
 
 /** What a query asks, parsed: terms joined by and, or and not. */
-sealed interface Condition {
+sealed interface QueryTerm {
     /** All must hold; of none, everything holds. */
-    record AllOf(List<Condition> parts) implements Condition {}
+    record AllOf(List<QueryTerm> parts) implements QueryTerm {}
 
     /** One must hold. */
-    record AnyOf(List<Condition> parts) implements Condition {}
+    record AnyOf(List<QueryTerm> parts) implements QueryTerm {}
 
     /** It must not hold. */
-    record Not(Condition part) implements Condition {}
+    record Not(QueryTerm part) implements QueryTerm {}
 
     /** A word that any field may contain. */
-    record Text(String folded) implements Condition {
+    record Text(String folded) implements QueryTerm {
         /** Returns whether the word has {@code *} or {@code ?} in it. */
         boolean isPattern() {
             return folded.indexOf('*') >= 0 || folded.indexOf('?') >= 0;
@@ -24,10 +24,10 @@ sealed interface Condition {
     }
 
     /** A kind of signal. */
-    record OfKind(SignalKind kind) implements Condition {}
+    record OfKind(SignalKind kind) implements QueryTerm {}
 
     /** A field that must fit a pattern. */
-    record Field(QueryField field, Glob pattern) implements Condition {}
+    record Field(QueryField field, Glob pattern) implements QueryTerm {}
 
     /** Returns the fields that the condition names. */
     default Set<QueryField> fields() {

@@ -2,4 +2,4 @@
  * The family of exceptions that library calls throw, rooted in UrvantException. All of them carry a remedy;
  * those about files carry a position.
  */
-package org.urvant.core.fault;
+package org.urvant.core.error;

@@ -1,11 +1,11 @@
-package org.urvant.core.fault;
+package org.urvant.core.error;
 
 import java.util.Objects;
 import java.util.Optional;
 import org.urvant.core.finding.Position;
 
 /**
- * The root of the small family of exceptions that Urvant's library calls throw. Each carries where the fault is, when a
+ * The root of the small family of exceptions that Urvant's library calls throw. Each carries where the mistake is, when a
  * place is known, and how to mend it, so that a program can show them apart from the message.
  */
 public abstract class UrvantException extends RuntimeException {
@@ -18,12 +18,12 @@ public abstract class UrvantException extends RuntimeException {
         this.remedy = Objects.requireNonNull(remedy, "remedy");
     }
 
-    /** Returns where the fault is; empty when it has no place in a file. */
+    /** Returns where the mistake is; empty when it has no place in a file. */
     public Optional<Position> position() {
         return Optional.ofNullable(position);
     }
 
-    /** Returns how to mend the fault, as one plain sentence; never blank. */
+    /** Returns how to mend the mistake, as one plain sentence; never blank. */
     public String remedy() {
         return remedy;
     }

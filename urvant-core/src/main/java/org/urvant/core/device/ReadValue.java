@@ -13,15 +13,15 @@ import org.urvant.core.tree.Value;
  * @param message what is wrong
  * @param remedy how to mend it
  */
-public record Reading(Object typed, Rule broken, String message, String remedy) {
+public record ReadValue(Object typed, Rule broken, String message, String remedy) {
     /** Returns the reading of a value that fits. */
-    public static Reading sound(Object typed) {
-        return new Reading(typed, null, "", "");
+    public static ReadValue sound(Object typed) {
+        return new ReadValue(typed, null, "", "");
     }
 
     /** Returns the reading of a text that breaks a rule. */
-    public static Reading fault(Rule rule, String message, String remedy) {
-        return new Reading(null, rule, message, remedy);
+    public static ReadValue mistake(Rule rule, String message, String remedy) {
+        return new ReadValue(null, rule, message, remedy);
     }
 
     /** Returns whether the value breaks no rule. */
@@ -31,7 +31,7 @@ public record Reading(Object typed, Rule broken, String message, String remedy) 
 
     /** Returns the value in canonical form; empty when it breaks a rule. */
     public Optional<Value> value() {
-        return Optional.ofNullable(typed).map(Reading::canonical);
+        return Optional.ofNullable(typed).map(ReadValue::canonical);
     }
 
     private static Value canonical(Object typed) {
