@@ -4,6 +4,7 @@ import java.util.List;
 import org.urvant.core.error.RefusedException;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.change.Adoption;
 import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
@@ -59,7 +60,7 @@ final class AdoptCommand extends Command {
         consent.ask(
                 "Take what " + (file == null ? name + " runs" : file + " holds") + " into the project?",
                 "the project is as it was");
-        List<String> kept = folder.adopt(project, device, held);
+        List<String> kept = folder.replace(project, Adoption.adopt(project, name, held));
         kept.forEach(file -> say("kept a copy in " + file));
         Project after = folder.load();
         Comparison left = Comparison.of(ConfigurationBuilder.build(after, after.device(name)), held);

@@ -23,6 +23,7 @@ import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
 import org.urvant.file.SafeFile;
 import org.urvant.project.Device;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine;
@@ -88,7 +89,7 @@ final class BenchCommand extends Command {
                 .hex()
                 .substring(0, 8)
                 .toUpperCase(Locale.ROOT);
-        Entry serial = device.particulars().serial();
+        String serial = device.plate().text(Plate.Item.SERIAL);
         String mac = type.settings().values().stream()
                 .filter(setting -> setting.kind() == SettingKind.MAC)
                 .flatMap(setting -> Optional.ofNullable(device.settings().get(setting.path())).stream())
@@ -98,8 +99,8 @@ final class BenchCommand extends Command {
         return new StandInProfile(
                 type.name(),
                 device.firmware().text(),
-                serial == null ? made : serial.text(),
-                device.fitted().hardwareVersion().map(Entry::text).orElse(""),
+                serial.isEmpty() ? made : serial,
+                device.plate().text(Plate.Item.HARDWARE),
                 mac,
                 type.accounts(),
                 device.fitted().moduleNames());

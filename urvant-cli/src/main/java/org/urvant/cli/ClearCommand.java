@@ -6,6 +6,7 @@ import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.ValueRow;
@@ -61,7 +62,11 @@ final class ClearCommand extends Command {
         consent.ask(
                 "Clear the " + (scope.equals("all") ? "mappings and settings" : scope) + " of " + name + "?",
                 "nothing was cleared");
-        List<String> kept = folder.clear(device, mappings, settings);
+        Project changed = settings ? ValueChange.cleared(project, name) : project;
+        Device cleared = changed.device(name);
+        cleared = mappings ? cleared.withMappings(List.of()) : cleared;
+        cleared = mappings && settings ? cleared.withLogic("") : cleared;
+        List<String> kept = folder.replace(project, changed.with(cleared));
         kept.forEach(file -> say("kept a copy in " + file));
         say("cleared " + scope + " of " + name);
         next("urvant check " + name);

@@ -8,6 +8,7 @@ import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -44,7 +45,11 @@ final class ConnectCommand extends Command {
             throw new UnknownNameException("IED", connection, project.iedNames());
         }
         String chosen = kind == null ? kindToIed(project, device) : kind;
-        folder.connections().add(project, deviceName, connection, chosen, toIed ? connection : null);
+        folder.save(
+                project,
+                toIed
+                        ? ConnectionChange.connect(project, deviceName, connection, chosen, connection)
+                        : ConnectionChange.connect(project, deviceName, connection, chosen));
         say("connected " + deviceName + " " + (toIed ? "to IED " : "as ") + connection + ", kind " + chosen);
         next(toIed ? "urvant map " + deviceName + " SIGNAL…" : "urvant check " + deviceName);
         return Exit.DONE;

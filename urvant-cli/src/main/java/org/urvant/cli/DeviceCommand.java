@@ -11,10 +11,12 @@ import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.project.Device;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.change.DeviceChange;
+import org.urvant.project.change.NewDevice;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.folder.ConfigurationFile;
-import org.urvant.project.folder.Devices;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine;
 import picocli.CommandLine.ArgGroup;
@@ -90,11 +92,17 @@ final class DeviceCommand extends Command {
             @Mixin DeviceAccess access) {
         ProjectFolder folder = folder();
         if (route.type != null) {
-            folder.devices().add(name, new Devices.Start(route.type, firmware, hardware, orderCode, link, example));
+            NewDevice.Start start = NewDevice.Start.of(route.type)
+                    .with(Plate.Item.FIRMWARE, firmware)
+                    .with(Plate.Item.HARDWARE, hardware)
+                    .with(Plate.Item.ORDER_CODE, orderCode)
+                    .with(Plate.Item.LINK, link)
+                    .withExample(example);
+            folder.change(site -> NewDevice.add(site, name, start));
             say("added " + name + ", type " + route.type);
         } else if (route.file != null) {
             ConfigurationFile file = ConfigurationFile.read(session.path(route.file), route.file);
-            folder.devices().addHeld(name, file.configuration(), "file " + route.file, link);
+            folder.change(site -> NewDevice.addHeld(site, name, file.configuration(), "file " + route.file, link));
             say("added " + name + " from " + route.file + ", made by " + file.madeBy());
         } else {
             addUnit(folder, name, route.unit, access);
@@ -112,7 +120,7 @@ final class DeviceCommand extends Command {
                     .orElseThrow(() -> new RefusedException(
                             "the unit at " + address + " has no configuration yet",
                             "Add it with --type " + identity.type() + "."));
-            folder.devices().addHeld(name, held, "unit " + identity.serial(), address);
+            folder.change(site -> NewDevice.addHeld(site, name, held, "unit " + identity.serial(), address));
             say("added " + name + " from the unit at " + address + ", serial " + identity.serial());
         }
     }
@@ -126,7 +134,7 @@ final class DeviceCommand extends Command {
             @Parameters(paramLabel = "NEW", description = "Name of the copy.") String name,
             @Option(names = "--twin", description = "The two are a redundant pair.") boolean twin) {
         ProjectFolder folder = folder();
-        List<String> open = folder.devices().copy(folder.load(), from, name, twin);
+        List<String> open = folder.copyDevice(folder.load(), from, name, twin);
         say("added " + name + ", a copy of " + from);
         if (!open.isEmpty()) {
             say("to be given, for they belong to the one device: " + String.join(", ", open));
@@ -140,8 +148,9 @@ final class DeviceCommand extends Command {
             @Parameters(paramLabel = "DEVICE", description = "The device.") String from,
             @Parameters(paramLabel = "NEW", description = "Its new name.") String to) {
         ProjectFolder folder = folder();
-        List<String> referrers = folder.devices().referrers(folder.load(), from);
-        folder.devices().rename(folder.load(), from, to);
+        Project project = folder.load();
+        List<String> referrers = DeviceChange.referrers(project, from);
+        folder.renameDevice(project, from, to);
         say("renamed " + from + " to " + to);
         referrers.forEach(referrer -> say("  follows: " + referrer));
         next("urvant check " + to);
@@ -160,11 +169,12 @@ final class DeviceCommand extends Command {
         Device device = project.device(name);
         say("goes: " + name + " with " + count(device.connections().size(), "connection") + " and "
                 + count(device.mappings().size(), "mapping"));
-        folder.devices().referrers(project, name).forEach(referrer -> say("names it: " + referrer));
-        if (cascade || folder.devices().referrers(project, name).isEmpty()) {
+        DeviceChange.referrers(project, name).forEach(referrer -> say("names it: " + referrer));
+        if (cascade || DeviceChange.referrers(project, name).isEmpty()) {
             consent.ask("Remove " + name + "?", "nothing was removed");
         }
-        folder.devices().remove(project, name, cascade).forEach(file -> say("kept a copy in " + file));
+        folder.replace(project, DeviceChange.remove(project, name, cascade))
+                .forEach(file -> say("kept a copy in " + file));
         say("removed " + name);
         next("urvant undo");
         return Exit.DONE;
@@ -176,7 +186,7 @@ final class DeviceCommand extends Command {
         List<Device> found = new ArrayList<>();
         for (Device device : project.devices().values()) {
             String all = (device.name() + " " + device.type().text() + " "
-                            + device.particulars().words() + " "
+                            + device.plate().text(Plate.Item.DESCRIPTION) + " "
                             + project.type(device)
                                     .map(type -> type.maker() + " " + type.title() + " "
                                             + type.plate().labels())
@@ -212,7 +222,7 @@ final class DeviceCommand extends Command {
                     "device", device.name(),
                     "type", device.type().text(),
                     "link", link,
-                    "description", device.particulars().words(),
+                    "description", device.plate().text(Plate.Item.DESCRIPTION),
                     "marks", Marked.of(project, device).words()));
         }
         if (json) {

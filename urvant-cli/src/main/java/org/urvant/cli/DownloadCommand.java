@@ -108,7 +108,7 @@ final class DownloadCommand extends Command {
 
     private static List<Finding> effects(DeviceType type, Device device, Transfer.Plan plan) {
         boolean signedOff = plan.present().isPresent()
-                && device.record().lastSignedOff().equals(plan.present().map(Configuration::fingerprint));
+                && device.record().signedOff().equals(plan.present().map(Configuration::fingerprint));
         return plan.isEqual() ? List.of() : DownloadCheck.effects(type, device, plan.comparison(), signedOff);
     }
 

@@ -2,8 +2,8 @@ package org.urvant.cli;
 
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.change.RowRemoval;
 import org.urvant.project.folder.ProjectFolder;
-import org.urvant.project.folder.RowRemoval;
 import org.urvant.project.setting.DeviceSheets;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -44,7 +44,8 @@ final class DropCommand extends Command {
         if (cascade || removal.referrers().isEmpty()) {
             consent.ask("Take it out?", "nothing was changed");
         }
-        folder.dropRow(project, name, removal, cascade).forEach(file -> say("kept a copy in " + file));
+        folder.replace(project, removal.carriedOut(project, name, cascade))
+                .forEach(file -> say("kept a copy in " + file));
         if (json) {
             sayJson(Json.object("device", name, "rows", removal.rows(), "referrers", removal.referrers()));
         }

@@ -5,6 +5,7 @@ import java.util.List;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
+import org.urvant.project.Project;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -31,7 +32,8 @@ final class EnableCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Device device = folder.load().device(deviceName);
+        Project project = folder.load();
+        Device device = project.device(deviceName);
         List<Mapping> rows = new ArrayList<>(device.mappings());
         for (String name : wanted) {
             boolean found = false;
@@ -46,7 +48,7 @@ final class EnableCommand extends Command {
                         "mapping", name, rows.stream().map(Mapping::name).toList());
             }
         }
-        folder.writeMappings(deviceName, rows);
+        folder.save(project, project.with(device.withMappings(rows)));
         say("switched " + (off ? "off" : "on") + " " + String.join(", ", wanted));
         next("urvant check " + deviceName);
         return Exit.DONE;

@@ -12,6 +12,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.formats.table.ValueTable;
 import org.urvant.project.Project;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -55,9 +56,9 @@ final class FillCommand extends Command {
         for (ValueTable.ValueCell row : read.rows()) {
             try {
                 project.device(row.device());
-                String before = folder.shown(project, row.device(), row.setting());
+                String before = ValueChange.shown(project, row.device(), row.setting());
                 String after = row.value().isEmpty() ? null : row.value();
-                Optional<String> given = folder.given(project, row.device(), row.setting());
+                Optional<String> given = ValueChange.given(project, row.device(), row.setting());
                 boolean isSame = given.equals(Optional.ofNullable(after)) || before.equals(after);
                 if (!isSame) {
                     values.computeIfAbsent(row.device(), name -> new TreeMap<>())
@@ -72,7 +73,7 @@ final class FillCommand extends Command {
                 findings.add(finding(row, e));
             }
         }
-        values.forEach((device, changes) -> tryOut(folder, project, read, device, changes, findings));
+        values.forEach((device, changes) -> tryOut(project, read, device, changes, findings));
         if (!findings.isEmpty()) {
             if (json) {
                 sayJson(Findings.json(findings));
@@ -96,7 +97,7 @@ final class FillCommand extends Command {
         say(count(rows.size(), "value") + (dryRun ? " would change" : " to change"));
         if (!dryRun) {
             consent.ask("Take these values?", "nothing was changed");
-            folder.setAll(project, values);
+            folder.save(project, ValueChange.set(project, values));
             next("urvant check");
         }
         return Exit.DONE;
@@ -104,14 +105,9 @@ final class FillCommand extends Command {
 
     /** Holds all values of a device together against its type; where that fails, each alone, to say which rows are wrong. */
     private static void tryOut(
-            ProjectFolder folder,
-            Project project,
-            ValueTable.Read read,
-            String device,
-            Map<String, String> changes,
-            List<Finding> findings) {
+            Project project, ValueTable.Read read, String device, Map<String, String> changes, List<Finding> findings) {
         try {
-            folder.tryOut(project, device, changes);
+            ValueChange.set(project, device, changes);
         } catch (UrvantException together) {
             int before = findings.size();
             for (ValueTable.ValueCell row : read.rows()) {
@@ -119,7 +115,7 @@ final class FillCommand extends Command {
                     try {
                         Map<String, String> one = new TreeMap<>();
                         one.put(row.setting(), changes.get(row.setting()));
-                        folder.tryOut(project, device, one);
+                        ValueChange.set(project, device, one);
                     } catch (UrvantException e) {
                         findings.add(finding(row, e));
                     }

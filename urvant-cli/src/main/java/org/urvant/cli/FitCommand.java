@@ -12,7 +12,8 @@ import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.UnitCheck;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
-import org.urvant.project.folder.Devices;
+import org.urvant.project.change.HardwareChange;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -66,8 +67,8 @@ final class FitCommand extends Command {
         } else {
             wanted.put(slot, module);
         }
-        List<Devices.Exchange> exchanges = new ArrayList<>();
-        wanted.forEach((place, kind) -> exchanges.add(folder.devices().planFit(project, name, place, kind)));
+        List<HardwareChange.Exchange> exchanges = new ArrayList<>();
+        wanted.forEach((place, kind) -> exchanges.add(HardwareChange.exchange(project, name, place, kind)));
         exchanges.removeIf(exchange -> exchange.before().equals(exchange.after()));
         exchanges.forEach(this::say);
         plate.forEach((key, value) -> say(name + " " + key + " → " + value));
@@ -90,13 +91,11 @@ final class FitCommand extends Command {
                 .anyMatch(values -> !values.isEmpty());
         if (!plate.isEmpty()) {
             consent.ask("Is this the unit that " + name + " is to be?", "nothing was changed");
-            folder.set(project, name, plate);
         } else if (loses) {
             consent.ask("Exchange " + (exchanges.size() == 1 ? "the module?" : "the modules?"), "nothing was changed");
         }
-        if (!exchanges.isEmpty()) {
-            folder.devices().fit(name, exchanges).forEach(file -> say("kept a copy in " + file));
-        }
+        Project changed = HardwareChange.fit(ValueChange.set(project, name, plate), name, exchanges);
+        folder.replace(project, changed).forEach(file -> say("kept a copy in " + file));
         next("urvant check " + name);
         return Exit.DONE;
     }
@@ -115,7 +114,7 @@ final class FitCommand extends Command {
         }
     }
 
-    private void say(Devices.Exchange exchange) {
+    private void say(HardwareChange.Exchange exchange) {
         say(name + " slot " + exchange.slot() + ": " + word(exchange.before()) + " → " + word(exchange.after()));
         say("  channels that stay: " + list(exchange.kept()));
         say("  channels that come: " + list(exchange.added()));
@@ -130,7 +129,7 @@ final class FitCommand extends Command {
         say("  channels that go, of which nothing is given: " + list(bare));
     }
 
-    private static Object json(Devices.Exchange exchange) {
+    private static Object json(HardwareChange.Exchange exchange) {
         return Json.object(
                 "slot", exchange.slot(),
                 "before", exchange.before(),

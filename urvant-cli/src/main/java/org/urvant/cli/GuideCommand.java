@@ -17,6 +17,7 @@ import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
 import org.urvant.formats.table.AnswerTable;
 import org.urvant.project.Project;
+import org.urvant.project.change.NewDevice;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.GuidedStart;
@@ -92,7 +93,7 @@ final class GuideCommand extends Command {
             return Exit.DONE;
         }
         consent.ask(starts.size() == 1 ? "Make this device?" : "Make these devices?", "nothing was made");
-        folder.devices().addGuided(typeName, origin(), starts);
+        folder.change(site -> NewDevice.addGuided(site, typeName, origin(), starts));
         report(folder, starts);
         return Exit.DONE;
     }

@@ -93,7 +93,7 @@ final class LogicCommand extends Command {
                     "Replace " + count(DeviceLogic.programs(device.logic()).size(), "program") + " of " + name + "?",
                     "nothing was changed");
         }
-        folder.logic().write(device, text);
+        folder.save(project, project.with(device.withLogic(text)));
         say(
                 text.isBlank()
                         ? "took the programs of " + name + " away"
@@ -105,7 +105,7 @@ final class LogicCommand extends Command {
     /** A mistake is shown where the person can mend it: in the file that was given, not where it would have gone. */
     private Finding inGivenFile(Finding finding, Device device) {
         Position position = finding.position();
-        return take == null || !position.source().equals(device.logicName())
+        return take == null || !position.source().equals(device.programs().source())
                 ? finding
                 : new Finding(
                         finding.rule(),
@@ -116,7 +116,7 @@ final class LogicCommand extends Command {
     }
 
     private static List<Finding> findings(Project project, Device device) {
-        return ProjectCheck.check(project.withDevice(device), device).stream()
+        return ProjectCheck.check(project.with(device), device).stream()
                 .filter(finding -> finding.subject().equals(device.name() + " logic"))
                 .toList();
     }
@@ -148,7 +148,7 @@ final class LogicCommand extends Command {
             return Exit.DONE;
         }
         programs.forEach((key, text) -> {
-            say(paint.faint(device.logicName()) + "  " + paint.strong(key.substring(4)));
+            say(paint.faint(device.programs().source()) + "  " + paint.strong(key.substring(4)));
             text.lines().forEach(line -> say("  " + line));
         });
         Findings.lines(findings, session, true).forEach(this::say);

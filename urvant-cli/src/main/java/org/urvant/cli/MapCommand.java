@@ -13,7 +13,7 @@ import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
-import org.urvant.project.folder.Connections;
+import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.mapping.Subscription;
@@ -95,7 +95,7 @@ final class MapCommand extends Command {
         if (wanted.isEmpty()) {
             throw new RefusedException("there is nothing to map", "Name signals, or a pick with --pick.");
         }
-        Connections.Planned connected = folder.connections().plan(project, device, relays);
+        ConnectionChange.Connected connected = ConnectionChange.connectAll(project, device, relays);
         SignalMapper.Proposal proposal = SignalMapper.propose(
                 connected.project(),
                 connected.device(),
@@ -105,8 +105,7 @@ final class MapCommand extends Command {
         sayProposal(proposal, connected);
         if (!proposal.rows().isEmpty()) {
             consent.ask("Map these " + count(proposal.rows().size(), "signal") + "?", "nothing was changed");
-            folder.connections().save(connected);
-            folder.saveMappings(connected.device(), proposal);
+            folder.save(project, proposal.carriedOut(connected.project(), connected.device()));
         }
         if (!json) {
             sayReports(folder.load());
@@ -133,7 +132,7 @@ final class MapCommand extends Command {
         return project.ieds().stream().filter(pick::fits).toList();
     }
 
-    private void sayProposal(SignalMapper.Proposal proposal, Connections.Planned connected) {
+    private void sayProposal(SignalMapper.Proposal proposal, ConnectionChange.Connected connected) {
         Table table = new Table("name", "from", "source", "to", "destination", "use");
         List<Object> rows = new ArrayList<>();
         for (Mapping row : proposal.rows()) {

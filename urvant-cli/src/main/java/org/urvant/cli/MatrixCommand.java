@@ -8,6 +8,7 @@ import org.urvant.core.text.NumberedNames;
 import org.urvant.formats.table.MarkTable;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Matrix;
@@ -99,11 +100,11 @@ final class MatrixCommand extends Command {
             say(table + " has these marks already");
             return Exit.DONE;
         }
-        folder.tryOut(project, name, changes);
+        Project changed = ValueChange.set(project, name, changes);
         changes.forEach((path, value) ->
-                say(path + ": " + folder.shown(project, name, path) + " → " + (value == null ? "(none)" : value)));
+                say(path + ": " + ValueChange.shown(project, name, path) + " → " + (value == null ? "(none)" : value)));
         consent.ask("Take these marks?", "nothing was changed");
-        folder.set(project, name, changes);
+        folder.save(project, changed);
         next("urvant check " + name);
         return Exit.DONE;
     }

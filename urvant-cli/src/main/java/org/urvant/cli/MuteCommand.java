@@ -5,6 +5,7 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
+import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
@@ -37,7 +38,8 @@ final class MuteCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        List<Finding> findings = ProjectCheck.check(folder.load());
+        Project project = folder.load();
+        List<Finding> findings = ProjectCheck.check(project);
         String place = rule + " " + subject;
         Finding finding = findings.stream()
                 .filter(candidate -> candidate.place().equals(place))
@@ -50,7 +52,7 @@ final class MuteCommand extends Command {
         if (!off && why.isBlank()) {
             throw new RefusedException("the reason is missing", "Give it with --why \"…\"; it shows in every check.");
         }
-        folder.mute(place, off ? "" : why);
+        folder.save(project, project.with(project.remarks().withMuted(place, off ? "" : why)));
         say((off ? "unmuted " : "muted ") + place);
         next("urvant check");
         return Exit.DONE;

@@ -10,7 +10,9 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.project.Device;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.change.HardwareChange;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -70,7 +72,8 @@ final class OrderCodeCommand extends Command {
         }
         if (apply) {
             consent.ask("Give " + name + " these modules and licences?", "nothing was changed");
-            folder.devices().order(project, name, code).forEach(file -> say("kept a copy in " + file));
+            folder.replace(project, HardwareChange.order(project, name, code))
+                    .forEach(file -> say("kept a copy in " + file));
             say("fitted " + name + " by its code");
             next("urvant check " + name);
         }
@@ -93,13 +96,13 @@ final class OrderCodeCommand extends Command {
     }
 
     private int encode(Device device, OrderCode form) {
-        Map<String, String> older = device.fitted()
-                .ordered()
+        Map<String, String> older = device.plate()
+                .entry(Plate.Item.ORDER_CODE)
                 .map(Entry::text)
                 .map(form::decode)
                 .map(OrderCode.Decoded::letters)
                 .orElse(new TreeMap<>());
-        String hardware = device.fitted().hardwareVersion().map(Entry::text).orElse("");
+        String hardware = device.plate().text(Plate.Item.HARDWARE);
         String found = form.encode(
                         device.fitted().moduleNames(),
                         new TreeSet<>(device.fitted().licenceNames()),

@@ -66,7 +66,7 @@ final class PickCommand extends Command {
                     case "drop" -> dropped(project, project.pick(name));
                     default -> throw new UnknownNameException("verb", verb, List.of("add", "drop"));
                 };
-        folder.savePick(changed);
+        folder.save(project, project.with(changed));
         show(project, changed);
         next("urvant map DEVICE --pick " + name);
         return Exit.DONE;

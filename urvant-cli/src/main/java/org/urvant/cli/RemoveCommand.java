@@ -3,8 +3,8 @@ package org.urvant.cli;
 import java.util.List;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.change.SourceRemoval;
 import org.urvant.project.folder.ProjectFolder;
-import org.urvant.project.folder.Removal;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
 
@@ -29,7 +29,7 @@ final class RemoveCommand extends Command {
     public Integer call() {
         ProjectFolder folder = folder();
         Project project = folder.load();
-        Removal removal = folder.planRemoval(project, source);
+        SourceRemoval removal = SourceRemoval.of(project, source);
         say("IEDs that go: " + (removal.ieds().isEmpty() ? "none" : String.join(", ", removal.ieds())));
         Table table = new Table("device", "connections that go", "mappings that go");
         removal.connections().forEach((device, connections) -> {

@@ -1,5 +1,6 @@
 package org.urvant.cli;
 
+import java.util.Optional;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.configuration.Configuration;
@@ -29,7 +30,7 @@ final class SaveCommand extends Command {
         Project project = folder.load();
         Device device = project.device(name);
         Configuration configuration = ConfigurationBuilder.build(project, device);
-        if (!configuration.fingerprint().equals(device.record().saved())) {
+        if (!device.record().saved().equals(Optional.of(configuration.fingerprint()))) {
             folder.history(name).saved(configuration.fingerprint(), why);
         }
         say("saved " + name + ", fingerprint " + configuration.fingerprint().hex());

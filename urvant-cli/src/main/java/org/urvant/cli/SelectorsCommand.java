@@ -10,6 +10,7 @@ import org.urvant.core.error.UnknownNameException;
 import org.urvant.file.SafeFile;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.change.HardwareChange;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.SelectorSheet;
@@ -102,7 +103,7 @@ final class SelectorsCommand extends Command {
                     .orElseThrow(() -> new UnknownNameException("selector", wanted, names));
             positions.put(wanted, line.place().position());
         }
-        folder.devices().tick(name, positions);
+        folder.change(site -> HardwareChange.tick(site, name, positions));
         positions.forEach((selector, position) -> say("confirmed " + selector + " at " + position));
         next("urvant check " + name);
         return Exit.DONE;

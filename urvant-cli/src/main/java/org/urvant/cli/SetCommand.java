@@ -8,6 +8,7 @@ import java.util.TreeMap;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Project;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.DeviceSheets;
 import picocli.CommandLine.Option;
@@ -66,12 +67,12 @@ final class SetCommand extends Command {
         Map<String, Map<String, String>> values = new LinkedHashMap<>();
         for (String device : devices(project)) {
             for (String path : paths(project, device)) {
-                changes.add(new Change(device, path, folder.shown(project, device, path)));
+                changes.add(new Change(device, path, ValueChange.shown(project, device, path)));
                 values.computeIfAbsent(device, name -> new TreeMap<>()).put(path, value);
             }
         }
         if (!dryRun) {
-            folder.setAll(project, values);
+            folder.save(project, ValueChange.set(project, values));
         }
         answer(changes);
         next(dryRun ? "the same without --dry-run" : "urvant check " + (values.size() == 1 ? devices : ""));

@@ -8,6 +8,7 @@ import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.project.Bay;
 import org.urvant.project.Project;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.RatingMatch;
 import picocli.CommandLine.Mixin;
@@ -124,12 +125,8 @@ final class SettleCommand extends Command {
             return Exit.DONE;
         }
         consent.ask("Settle these?", "nothing was changed");
-        if (!ofDevices.isEmpty()) {
-            folder.setAll(project, ofDevices);
-        }
-        if (!ofBay.isEmpty()) {
-            folder.site().set(name, ofBay);
-        }
+        Project changed = ValueChange.set(project, ofDevices);
+        folder.save(project, changed.with(bay.withRatings(ofBay)));
         Project settled = folder.load();
         long left = RatingMatch.of(settled, settled.bays().get(name)).stream()
                 .filter(match -> !match.agrees())

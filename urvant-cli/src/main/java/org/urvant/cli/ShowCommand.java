@@ -9,6 +9,7 @@ import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
@@ -115,8 +116,8 @@ final class ShowCommand extends Command {
                 + ", firmware " + device.firmware().text() + ", link "
                 + device.maintenanceLink().map(Entry::text).orElse("none"));
         List<String> fitted = new ArrayList<>();
-        device.fitted().ordered().ifPresent(code -> fitted.add("order code " + code.text()));
-        device.fitted().hardwareVersion().ifPresent(version -> fitted.add("hardware " + version.text()));
+        device.plate().entry(Plate.Item.ORDER_CODE).ifPresent(code -> fitted.add("order code " + code.text()));
+        device.plate().entry(Plate.Item.HARDWARE).ifPresent(version -> fitted.add("hardware " + version.text()));
         device.fitted().modules().forEach((slot, module) -> fitted.add(slot + ": " + module.text()));
         device.fitted().licences().forEach(licence -> fitted.add("licence " + licence.text()));
         if (!fitted.isEmpty()) {

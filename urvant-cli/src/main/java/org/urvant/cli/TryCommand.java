@@ -134,7 +134,7 @@ final class TryCommand extends Command {
                             + " does nothing by itself, and there are no programs",
                     own.definition().programs() == 0
                             ? "Try a device whose type has a behaviour."
-                            : "Write programs to " + device.logicName() + ", or give a file with --program.");
+                            : "Write programs to " + device.programs().source() + ", or give a file with --program.");
         }
         List<Finding> mistakes = new ArrayList<>();
         Optional<Logic> logic = own.compile((position, mistake) -> mistakes.add(

@@ -159,7 +159,7 @@ class UrvantTest {
             map GW1 F01CTRL/XCBR1.Loc.stVal --to sada --yes | 2 | Did you mean 'scada'?
             mute point-duplicat GW1 --why x        | 2 | there is no finding
             completion fish                        | 2 | there is no shell 'fish'
-            bench start --mistake drop=3             | 2 | there is no mistake 'drop=3'
+            bench start --failure drop=3             | 2 | there is no failure 'drop=3'
             history GW9                            | 2 | Did you mean 'GW1'?
             """)
     void wrongInputIsAnsweredWithPlaceAndRemedyAndChangesNothing(String line, int code, String found)

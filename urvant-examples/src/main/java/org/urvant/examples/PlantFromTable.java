@@ -11,10 +11,12 @@ import org.urvant.core.sensor.SignalRange;
 import org.urvant.core.sensor.Thermocouple;
 import org.urvant.formats.table.ValueTable;
 import org.urvant.project.Device;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.change.NewDevice;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.ConfigurationBuilder;
-import org.urvant.project.folder.Devices;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Usage;
@@ -32,9 +34,9 @@ public final class PlantFromTable {
 
     static String run(Path table, Path root) throws IOException {
         ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", InstantSource.system(), "example");
-        Devices devices = folder.devices();
-        devices.add("M31", new Devices.Start("stenvaag-m3", null, null, "SM3-M0", null, null));
-        devices.add("P61", Devices.Start.of("lysholt-p12"));
+        NewDevice.Start ordered = NewDevice.Start.of("stenvaag-m3").with(Plate.Item.ORDER_CODE, "SM3-M0");
+        folder.change(site -> NewDevice.add(site, "M31", ordered));
+        folder.change(site -> NewDevice.add(site, "P61", NewDevice.Start.of("lysholt-p12")));
 
         // the values of both from one table; all fit, or none is taken
         Map<String, Map<String, String>> values = new TreeMap<>();
@@ -42,7 +44,7 @@ public final class PlantFromTable {
                 .filter(row -> row.device().matches("M31|P61"))
                 .forEach(row -> values.computeIfAbsent(row.device(), name -> new TreeMap<>())
                         .put(row.setting(), row.value()));
-        folder.setAll(folder.load(), values);
+        folder.change(site -> ValueChange.set(site, values));
 
         // the range of one setting follows from the module fitted
         Project project = folder.load();

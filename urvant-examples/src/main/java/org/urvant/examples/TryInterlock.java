@@ -18,7 +18,7 @@ import org.urvant.file.SafeFile;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
-import org.urvant.project.folder.Devices;
+import org.urvant.project.change.NewDevice;
 import org.urvant.project.folder.ProjectFolder;
 
 /** Gives a feeder relay a program, type-checks it against the relay's signals, and runs it for a second. */
@@ -32,8 +32,9 @@ public final class TryInterlock {
 
     static String run(Path programs, Path root) {
         ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", InstantSource.system(), "example");
-        folder.devices().add("F11", Devices.Start.of("marrowby-f2"));
-        folder.logic().write(folder.load().device("F11"), SafeFile.readText(programs, 1_000_000, "programs"));
+        folder.change(site -> NewDevice.add(site, "F11", NewDevice.Start.of("marrowby-f2")));
+        folder.change(
+                site -> site.with(site.device("F11").withLogic(SafeFile.readText(programs, 1_000_000, "programs"))));
 
         Project project = folder.load();
         Device device = project.device("F11");

@@ -2,11 +2,13 @@ package org.urvant.examples;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
-import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
-import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.Dependency;
 import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.domain.JavaModifier;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
@@ -14,49 +16,82 @@ import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.lang.ConditionEvents;
 import com.tngtech.archunit.lang.SimpleConditionEvent;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.urvant.file.SafeFile;
 
-/** Holds the rooms of docs/architecture.md: a room uses only rooms below it, and the core touches nothing outside. */
+/** Holds the rooms of docs/architecture.md: a room uses only rooms above it, and values touch nothing outside. */
 @AnalyzeClasses(packages = "org.urvant", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
-    @ArchTest
-    static final ArchRule ROOMS = layeredArchitecture()
-            .consideringOnlyDependenciesInLayers()
-            .layer("core")
-            .definedBy("org.urvant.core..")
-            .layer("formats")
-            .definedBy("org.urvant.formats..")
-            .layer("devices")
-            .definedBy("org.urvant.devices..")
-            .layer("report")
-            .definedBy("org.urvant.report..")
-            .layer("cli")
-            .definedBy("org.urvant.cli..")
-            .layer("examples")
-            .definedBy("org.urvant.examples..")
-            .whereLayer("examples")
-            .mayNotBeAccessedByAnyLayer()
-            .whereLayer("cli")
-            .mayOnlyBeAccessedByLayers("examples")
-            .whereLayer("report")
-            .mayOnlyBeAccessedByLayers("cli", "examples")
-            .whereLayer("devices")
-            .mayOnlyBeAccessedByLayers("cli", "examples")
-            .whereLayer("formats")
-            .mayOnlyBeAccessedByLayers("devices", "report", "cli", "examples")
-            .whereLayer("core")
-            .mayOnlyBeAccessedByLayers("formats", "devices", "report", "cli", "examples");
+    /** Packages in the order of the page's table, each after the root of all. */
+    private static final List<String> ROOMS = rooms();
+
+    private static List<String> rooms() {
+        List<String> rooms = new ArrayList<>();
+        for (String line : SafeFile.readText(Path.of("../docs/architecture.md"), 1_000_000, "architecture.md")
+                .lines()
+                .filter(row -> row.startsWith("| `") || row.startsWith("| |"))
+                .toList()) {
+            Matcher name = Pattern.compile("`([a-z.]+)`").matcher(line.split("\\|")[2]);
+            while (name.find()) {
+                rooms.add("org.urvant." + name.group(1));
+            }
+        }
+        return rooms;
+    }
 
     @ArchTest
-    static final ArchRule CORE_TOUCHES_NO_FILE_OR_SOCKET = noClasses()
+    static final ArchRule A_ROOM_USES_ONLY_ROOMS_ABOVE_IT = classes().should(new ArchCondition<>("use rooms above") {
+        @Override
+        public void check(JavaClass type, ConditionEvents events) {
+            int own = ROOMS.indexOf(type.getPackageName());
+            if (own < 0) {
+                events.add(SimpleConditionEvent.violated(type, type.getPackageName() + " is no room of the page"));
+            }
+            for (Dependency dependency : type.getDirectDependenciesFromSelf()) {
+                String other = dependency.getTargetClass().getPackageName();
+                if (other.startsWith("org.urvant.") && ROOMS.indexOf(other) > own) {
+                    events.add(SimpleConditionEvent.violated(type, dependency.getDescription()));
+                }
+            }
+        }
+    });
+
+    @Test
+    void everyRoomOfThePageIsThere() {
+        JavaClasses classes = new ClassFileImporter()
+                .withImportOption(new ImportOption.DoNotIncludeTests())
+                .importPackages("org.urvant");
+        assertThat(ROOMS)
+                .hasSizeGreaterThan(25)
+                .doesNotHaveDuplicates()
+                .allMatch(room -> room.endsWith(".benchmarks")
+                        || classes.stream()
+                                .anyMatch(type -> type.getPackageName().equals(room)));
+    }
+
+    @ArchTest
+    static final ArchRule VALUES_TOUCH_NO_FILE_OR_SOCKET = noClasses()
             .that()
-            .resideInAPackage("org.urvant.core..")
+            .resideInAnyPackage(
+                    "org.urvant.core..",
+                    "org.urvant.scl",
+                    "org.urvant.scl.selection",
+                    "org.urvant.project",
+                    "org.urvant.project.setting..",
+                    "org.urvant.project.behaviour..",
+                    "org.urvant.project.mapping..",
+                    "org.urvant.project.configuration..",
+                    "org.urvant.project.compare..",
+                    "org.urvant.project.check..")
             .should()
             .dependOnClassesThat()
-            .resideInAnyPackage("java.nio.file..", "java.net..", "java.nio.channels..", "picocli..", "com..");
-
-    @ArchTest
-    static final ArchRule CORE_PACKAGES_HAVE_NO_CIRCLES =
-            slices().matching("org.urvant.core.(*)..").should().beFreeOfCycles();
+            .resideInAnyPackage(
+                    "java.nio.file..", "java.net..", "java.nio.channels..", "org.urvant.file..", "picocli..", "com..");
 
     @ArchTest
     static final ArchRule CONCRETE_CLASSES_ARE_FINAL = classes()

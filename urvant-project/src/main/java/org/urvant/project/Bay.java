@@ -2,6 +2,7 @@ package org.urvant.project;
 
 import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -22,5 +23,12 @@ public record Bay(String name, int breakers, List<Entry> devices, SortedMap<Stri
         Objects.requireNonNull(name, "name");
         devices = List.copyOf(devices);
         ratings = Collections.unmodifiableSortedMap(new TreeMap<>(ratings));
+    }
+
+    /** Returns the bay with some other ratings. */
+    public Bay withRatings(Map<String, String> others) {
+        SortedMap<String, Entry> more = new TreeMap<>(ratings);
+        others.forEach((path, text) -> more.put(path, new Entry(text, position)));
+        return new Bay(name, breakers, devices, more, position);
     }
 }

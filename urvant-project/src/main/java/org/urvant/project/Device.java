@@ -10,119 +10,141 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 
 /**
- * One device of a project as its files give it. Nothing here is checked yet; {@code ProjectCheck} does that.
+ * One device of a project, as a person wrote it. Nothing here is checked yet; {@code ProjectCheck} does that. Immutable.
  *
  * @param name name of the device, unique in the project
- * @param type name of its device type
- * @param firmware firmware version
- * @param link address and port of its maintenance link; null when not given
- * @param particulars what its file says of it beside its values
+ * @param plate what it is, how it is reached, where it came from
  * @param fitted what it is made up of
- * @param settings values given for the device itself, by path
- * @param sheets values given for its setting groups, channels and rows, by their prefix
+ * @param given values given for it, its setting groups, channels and rows
  * @param connections connections by name
- * @param mappings rows of its mapping table, in the order of the file
- * @param addresses addresses ever given on its connections
- * @param record what the ledger knows of its past
- * @param logic its own programs in Structured Text; empty text for none
- * @param position where the device stands
+ * @param mappings rows of its mapping table, in their order
+ * @param programs its own programs
+ * @param past what is on record of it
  */
 public record Device(
         String name,
-        Entry type,
-        Entry firmware,
-        Entry link,
-        Particulars particulars,
+        Plate plate,
         Fitted fitted,
-        SortedMap<String, Entry> settings,
-        SortedMap<String, GivenSheet> sheets,
+        Given given,
         SortedMap<String, Connection> connections,
         List<Mapping> mappings,
-        AddressBook addresses,
-        DeviceRecord record,
-        String logic,
-        Position position) {
+        Programs programs,
+        Past past) {
     public Device {
         Objects.requireNonNull(name, "name");
-        settings = Collections.unmodifiableSortedMap(new TreeMap<>(settings));
-        sheets = Collections.unmodifiableSortedMap(new TreeMap<>(sheets));
         connections = Collections.unmodifiableSortedMap(new TreeMap<>(connections));
         mappings = List.copyOf(mappings);
     }
 
-    /** Creates a device without programs of its own. */
-    public Device(
-            String name,
-            Entry type,
-            Entry firmware,
-            Entry link,
-            Particulars particulars,
-            Fitted fitted,
-            SortedMap<String, Entry> settings,
-            SortedMap<String, GivenSheet> sheets,
-            SortedMap<String, Connection> connections,
-            List<Mapping> mappings,
-            AddressBook addresses,
-            DeviceRecord record,
-            Position position) {
-        this(
+    /** Returns a device with its plate only. */
+    public static Device of(String name, Plate plate) {
+        return new Device(
                 name,
-                type,
-                firmware,
-                link,
-                particulars,
-                fitted,
-                settings,
-                sheets,
-                connections,
-                mappings,
-                addresses,
-                record,
-                "",
-                position);
+                plate,
+                Fitted.BARE,
+                Given.NOTHING,
+                new TreeMap<>(),
+                List.of(),
+                new Programs("programs of " + name, ""),
+                Past.NONE);
+    }
+
+    /** Returns the same device under another name, without a past. */
+    public Device named(String other) {
+        Programs same = new Programs("programs of " + other, programs.text());
+        return new Device(other, plate, fitted, given, connections, mappings, same, Past.NONE);
+    }
+
+    /** Returns the device with another plate. */
+    public Device with(Plate other) {
+        return new Device(name, other, fitted, given, connections, mappings, programs, past);
+    }
+
+    /** Returns the device made up otherwise. */
+    public Device with(Fitted other) {
+        return new Device(name, plate, other, given, connections, mappings, programs, past);
+    }
+
+    /** Returns the device with other values. */
+    public Device with(Given other) {
+        return new Device(name, plate, fitted, other, connections, mappings, programs, past);
+    }
+
+    /** Returns the device with one connection added or replaced. */
+    public Device with(Connection connection) {
+        SortedMap<String, Connection> more = new TreeMap<>(connections);
+        more.put(connection.name(), connection);
+        return withConnections(more);
+    }
+
+    /** Returns the device with other connections. */
+    public Device withConnections(SortedMap<String, Connection> others) {
+        return new Device(name, plate, fitted, given, others, mappings, programs, past);
+    }
+
+    /** Returns the device with other mapping rows. */
+    public Device withMappings(List<Mapping> rows) {
+        return new Device(name, plate, fitted, given, connections, rows, programs, past);
     }
 
     /** Returns the device with programs of its own. */
     public Device withLogic(String text) {
-        return new Device(
-                name,
-                type,
-                firmware,
-                link,
-                particulars,
-                fitted,
-                settings,
-                sheets,
-                connections,
-                mappings,
-                addresses,
-                record,
-                text,
-                position);
+        return with(programs.withText(text));
     }
 
-    /** Returns the device with other values of setting groups, channels and rows. */
-    public Device withValues(SortedMap<String, Entry> own, SortedMap<String, GivenSheet> others) {
-        return new Device(
-                name,
-                type,
-                firmware,
-                link,
-                particulars,
-                fitted,
-                own,
-                others,
-                connections,
-                mappings,
-                addresses,
-                record,
-                logic,
-                position);
+    /** Returns the device with programs from a source. */
+    public Device with(Programs others) {
+        return new Device(name, plate, fitted, given, connections, mappings, others, past);
     }
 
-    /** Returns the name of the file with its own programs. */
-    public String logicName() {
-        return "logic/" + name + ".st";
+    /** Returns the device with another past. */
+    public Device with(Past other) {
+        return new Device(name, plate, fitted, given, connections, mappings, programs, other);
+    }
+
+    /** Returns the name of its device type; an empty text when it is not given. */
+    public Entry type() {
+        return plate.entry(Plate.Item.TYPE).orElse(new Entry("", position()));
+    }
+
+    /** Returns its firmware version; an empty text when it is not given. */
+    public Entry firmware() {
+        return plate.entry(Plate.Item.FIRMWARE).orElse(new Entry("", position()));
+    }
+
+    /** Returns address and port of the maintenance link, or empty when not given. */
+    public Optional<Entry> maintenanceLink() {
+        return plate.entry(Plate.Item.LINK);
+    }
+
+    /** Returns the values given for the device itself, by path. */
+    public SortedMap<String, Entry> settings() {
+        return given.own();
+    }
+
+    /** Returns the values given for its setting groups, channels and rows, by their prefix. */
+    public SortedMap<String, GivenSheet> sheets() {
+        return given.sheets();
+    }
+
+    /** Returns the addresses ever given on its connections. */
+    public AddressBook addresses() {
+        return past.addresses();
+    }
+
+    /** Returns its saves, downloads and sign-offs. */
+    public DeviceRecord record() {
+        return past.record();
+    }
+
+    /** Returns the text of its own programs; empty text for none. */
+    public String logic() {
+        return programs.text();
+    }
+
+    /** Returns where it stands. */
+    public Position position() {
+        return plate.position();
     }
 
     /** Returns the connection to an IED, or empty when there is none. */
@@ -130,10 +152,5 @@ public record Device(
         return connections.values().stream()
                 .filter(connection -> connection.ied().filter(ied::equals).isPresent())
                 .findFirst();
-    }
-
-    /** Returns address and port of the maintenance link, or empty when not given. */
-    public Optional<Entry> maintenanceLink() {
-        return Optional.ofNullable(link);
     }
 }

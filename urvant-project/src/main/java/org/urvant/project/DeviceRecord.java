@@ -4,7 +4,7 @@ import java.util.Optional;
 import org.urvant.core.tree.Fingerprint;
 
 /**
- * What the ledger knows of one device's past; null fingerprints mean "never".
+ * What the ledger knows of one device's past; an empty fingerprint means "never".
  *
  * @param saved fingerprint of the configuration that was saved last
  * @param downloaded fingerprint of the configuration that was last confirmed on the device
@@ -13,14 +13,13 @@ import org.urvant.core.tree.Fingerprint;
  * @param serial serial number of the unit that took the last download; empty text for none
  */
 public record DeviceRecord(
-        Fingerprint saved, Fingerprint downloaded, Fingerprint signedOff, boolean factoryPassword, String serial) {
+        Optional<Fingerprint> saved,
+        Optional<Fingerprint> downloaded,
+        Optional<Fingerprint> signedOff,
+        boolean factoryPassword,
+        String serial) {
     /** Returns the record of a device of which nothing is known. */
     public static DeviceRecord empty() {
-        return new DeviceRecord(null, null, null, false, "");
-    }
-
-    /** Returns the fingerprint that was signed off last, or empty. */
-    public Optional<Fingerprint> lastSignedOff() {
-        return Optional.ofNullable(signedOff);
+        return new DeviceRecord(Optional.empty(), Optional.empty(), Optional.empty(), false, "");
     }
 }

@@ -2,28 +2,20 @@ package org.urvant.project;
 
 import java.util.Collections;
 import java.util.List;
-import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.finding.Entry;
 
 /**
- * What a device is made up of, as its file says.
+ * What a device is made up of.
  *
- * @param hardware hardware version; null when not given
- * @param orderCode ordering code; null when not given
  * @param modules kinds of module by slot
  * @param licences licences that it has
  * @param ticked positions of selectors that a person has confirmed, by selector
  */
-public record Fitted(
-        Entry hardware,
-        Entry orderCode,
-        SortedMap<String, Entry> modules,
-        List<Entry> licences,
-        SortedMap<String, Entry> ticked) {
+public record Fitted(SortedMap<String, Entry> modules, List<Entry> licences, SortedMap<String, Entry> ticked) {
     /** Nothing beyond the bare device. */
-    public static final Fitted BARE = new Fitted(null, null, new TreeMap<>(), List.of(), new TreeMap<>());
+    public static final Fitted BARE = new Fitted(new TreeMap<>(), List.of(), new TreeMap<>());
 
     public Fitted {
         modules = Collections.unmodifiableSortedMap(new TreeMap<>(modules));
@@ -31,14 +23,19 @@ public record Fitted(
         ticked = Collections.unmodifiableSortedMap(new TreeMap<>(ticked));
     }
 
-    /** Returns the hardware version, or empty when not given. */
-    public Optional<Entry> hardwareVersion() {
-        return Optional.ofNullable(hardware);
+    /** Returns the same with other modules. */
+    public Fitted withModules(SortedMap<String, Entry> others) {
+        return new Fitted(others, licences, ticked);
     }
 
-    /** Returns the ordering code, or empty when not given. */
-    public Optional<Entry> ordered() {
-        return Optional.ofNullable(orderCode);
+    /** Returns the same with other licences. */
+    public Fitted withLicences(List<Entry> others) {
+        return new Fitted(modules, others, ticked);
+    }
+
+    /** Returns the same with other confirmed positions. */
+    public Fitted withTicked(SortedMap<String, Entry> others) {
+        return new Fitted(modules, licences, others);
     }
 
     /** Returns the names of the licences. */

@@ -1,23 +1,36 @@
 package org.urvant.project;
 
 import java.util.Collections;
-import java.util.List;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 
 /**
- * Values that a device's file gives for one thing: a setting group, a channel, a row of a table.
+ * Values that are given for one thing: a setting group, a channel, a row of a table.
  *
+ * @param kind what they are given for
  * @param prefix what stands before its paths, such as {@code group.1}, {@code AI1}, {@code recipients.Duty}
- * @param keys keys that lead to it in the file
  * @param values values given, by path
  * @param position where it stands
  */
-public record GivenSheet(String prefix, List<String> keys, SortedMap<String, Entry> values, Position position) {
+public record GivenSheet(Kind kind, String prefix, SortedMap<String, Entry> values, Position position) {
+    /** The prefix of a setting group begins with this. */
+    public static final String GROUP = "group";
+
+    /** What values can be given for. */
+    public enum Kind {
+        GROUP,
+        CHANNEL,
+        ROW
+    }
+
     public GivenSheet {
-        keys = List.copyOf(keys);
         values = Collections.unmodifiableSortedMap(new TreeMap<>(values));
+    }
+
+    /** Returns whether this is a row of a table within a setting group. */
+    public boolean isGroupRow() {
+        return kind == Kind.ROW && prefix.startsWith(GROUP + ".") && prefix.split("\\.", 4).length == 4;
     }
 }

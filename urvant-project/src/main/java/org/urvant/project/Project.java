@@ -2,7 +2,6 @@ package org.urvant.project;
 
 import java.util.Collections;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -25,34 +24,54 @@ import org.urvant.scl.selection.Pick;
  * @param conventions how signals are named and addresses given
  * @param types device types by name: the shipped catalogue and the project's own
  * @param devices devices by name
- * @param sources imported SCL files
- * @param unwanted by file, names of IEDs in it that nobody ticked at import
+ * @param imported imported SCL files
  * @param bays bays of the site by name
  * @param picks kept choices of signals by name
- * @param muted reasons by rule and subject of findings that a person muted
- * @param findings what was wrong in the project's files when they were read
+ * @param remarks findings that a person muted, and what was wrong in the project's files
  */
 public record Project(
         String name,
         Conventions conventions,
         DeviceTypes types,
         SortedMap<String, Device> devices,
-        List<SclFile> sources,
-        Map<String, Set<String>> unwanted,
+        Imported imported,
         SortedMap<String, Bay> bays,
         SortedMap<String, Pick> picks,
-        SortedMap<String, String> muted,
-        List<Finding> findings) {
+        Remarks remarks) {
     public Project {
         Objects.requireNonNull(name, "name");
         Objects.requireNonNull(types, "types");
         devices = Collections.unmodifiableSortedMap(new TreeMap<>(devices));
-        sources = List.copyOf(sources);
         bays = Collections.unmodifiableSortedMap(new TreeMap<>(bays));
-        unwanted = Map.copyOf(unwanted);
         picks = Collections.unmodifiableSortedMap(new TreeMap<>(picks));
-        muted = Collections.unmodifiableSortedMap(new TreeMap<>(muted));
-        findings = List.copyOf(findings);
+    }
+
+    /** Returns a site with nothing in it yet. */
+    public static Project of(String name, DeviceTypes types) {
+        return new Project(
+                name,
+                Conventions.standard(),
+                types,
+                new TreeMap<>(),
+                Imported.NOTHING,
+                new TreeMap<>(),
+                new TreeMap<>(),
+                Remarks.NONE);
+    }
+
+    /** Returns the imported SCL files. */
+    public List<SclFile> sources() {
+        return imported.files();
+    }
+
+    /** Returns the reasons by rule and subject of findings that a person muted. */
+    public SortedMap<String, String> muted() {
+        return remarks.muted();
+    }
+
+    /** Returns what was wrong in the project's files when they were read. */
+    public List<Finding> findings() {
+        return remarks.findings();
     }
 
     /**
@@ -84,7 +103,7 @@ public record Project(
 
     /** Returns the imported IED with a name, or empty when there is none or nobody wanted it. */
     public Optional<Ied> ied(String name) {
-        return sources.stream()
+        return sources().stream()
                 .filter(file -> !unwanted(file).contains(name))
                 .flatMap(file -> file.ied(name).stream())
                 .findFirst();
@@ -98,7 +117,7 @@ public record Project(
 
     /** Returns the imported IEDs that are wanted, in the order of the files. */
     public List<Ied> ieds() {
-        return sources.stream()
+        return sources().stream()
                 .flatMap(file -> {
                     Set<String> hidden = unwanted(file);
                     return file.ieds().stream().filter(ied -> !hidden.contains(ied.name()));
@@ -108,7 +127,7 @@ public record Project(
 
     /** Returns the IEDs that came with the file of another and were not ticked: copies that the other was made with. */
     public List<Ied> copies() {
-        return sources.stream()
+        return sources().stream()
                 .flatMap(file ->
                         file.ieds().stream().filter(ied -> unwanted(file).contains(ied.name())))
                 .toList();
@@ -116,7 +135,7 @@ public record Project(
 
     /** Returns the names of IEDs in an imported file that nobody ticked at import. */
     public Set<String> unwanted(SclFile file) {
-        return unwanted.getOrDefault(file.name(), Set.of());
+        return imported.unwanted().getOrDefault(file.name(), Set.of());
     }
 
     /** Returns the names of the imported IEDs that are wanted, in the order of the files. */
@@ -161,9 +180,49 @@ public record Project(
     }
 
     /** Returns the project with one device added or replaced. */
-    public Project withDevice(Device device) {
+    public Project with(Device device) {
         SortedMap<String, Device> others = new TreeMap<>(devices);
         others.put(device.name(), device);
-        return new Project(name, conventions, types, others, sources, unwanted, bays, picks, muted, findings);
+        return withDevices(others);
+    }
+
+    /** Returns the project without a device; what refers to it stays. */
+    public Project withoutDevice(String device) {
+        SortedMap<String, Device> others = new TreeMap<>(devices);
+        others.remove(device);
+        return withDevices(others);
+    }
+
+    private Project withDevices(SortedMap<String, Device> others) {
+        return new Project(name, conventions, types, others, imported, bays, picks, remarks);
+    }
+
+    /** Returns the project with other conventions. */
+    public Project with(Conventions others) {
+        return new Project(name, others, types, devices, imported, bays, picks, remarks);
+    }
+
+    /** Returns the project with other imported files. */
+    public Project with(Imported others) {
+        return new Project(name, conventions, types, devices, others, bays, picks, remarks);
+    }
+
+    /** Returns the project with one bay added or replaced. */
+    public Project with(Bay bay) {
+        SortedMap<String, Bay> others = new TreeMap<>(bays);
+        others.put(bay.name(), bay);
+        return new Project(name, conventions, types, devices, imported, others, picks, remarks);
+    }
+
+    /** Returns the project with one pick added or replaced. */
+    public Project with(Pick pick) {
+        SortedMap<String, Pick> others = new TreeMap<>(picks);
+        others.put(pick.name(), pick);
+        return new Project(name, conventions, types, devices, imported, bays, others, remarks);
+    }
+
+    /** Returns the project with other remarks. */
+    public Project with(Remarks others) {
+        return new Project(name, conventions, types, devices, imported, bays, picks, others);
     }
 }

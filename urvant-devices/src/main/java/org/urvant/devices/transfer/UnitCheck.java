@@ -17,6 +17,7 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Rule;
 import org.urvant.devices.link.Identity;
 import org.urvant.project.Device;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
@@ -63,7 +64,7 @@ public final class UnitCheck {
                 identity.firmware(),
                 device.firmware().text(),
                 all);
-        String revision = device.fitted().hardwareVersion().map(Entry::text).orElse("");
+        String revision = device.plate().text(Plate.Item.HARDWARE);
         hold(Rule.HARDWARE_DIFFERS, "hardware revision", "hardware", identity.hardware(), revision, all);
         SortedMap<String, String> wanted = device.fitted().moduleNames();
         SortedMap<String, String> found = identity.modulesFound().orElse(wanted);
@@ -90,8 +91,10 @@ public final class UnitCheck {
 
     /** Returns the serial number that the project expects: the one given, else that of the last download; empty when not known. */
     static String expectedSerial(Device device) {
-        Entry given = device.particulars().serial();
-        return given == null ? device.record().serial() : given.text();
+        return device.plate()
+                .entry(Plate.Item.SERIAL)
+                .map(Entry::text)
+                .orElse(device.record().serial());
     }
 
     /** Returns the MAC addresses that a device is given, by the paths of the settings. */

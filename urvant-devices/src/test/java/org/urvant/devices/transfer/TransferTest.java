@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -15,7 +14,6 @@ import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Account;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnreachableException;
-import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
@@ -25,11 +23,8 @@ import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
-import org.urvant.project.AddressBook;
 import org.urvant.project.Device;
-import org.urvant.project.DeviceRecord;
-import org.urvant.project.Fitted;
-import org.urvant.project.Particulars;
+import org.urvant.project.Plate;
 import org.urvant.project.configuration.Configuration;
 
 class TransferTest {
@@ -67,21 +62,7 @@ class TransferTest {
     }
 
     private static Device device(String name, String type) {
-        Position position = Position.in("test");
-        return new Device(
-                name,
-                new Entry(type, position),
-                new Entry("2.1", position),
-                null,
-                Particulars.NONE,
-                Fitted.BARE,
-                new TreeMap<>(),
-                new TreeMap<>(),
-                new TreeMap<>(),
-                List.of(),
-                AddressBook.empty(),
-                DeviceRecord.empty(),
-                position);
+        return Device.of(name, Plate.of(type, "2.1", Position.in("test")));
     }
 
     private MaintenanceLink link() {

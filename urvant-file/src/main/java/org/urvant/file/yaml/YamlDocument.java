@@ -118,6 +118,12 @@ public final class YamlDocument {
         return parse(source, new YamlEdit(this).set(path, value));
     }
 
+    /** Returns the document with the list at a path of keys set; an empty list takes the key away. */
+    public YamlDocument with(List<String> path, List<String> items) {
+        YamlDocument without = without(path);
+        return items.isEmpty() ? without : parse(source, new YamlEdit(without).set(path, items));
+    }
+
     /** Returns the document without the value at a path of keys; unchanged when there is none. */
     public YamlDocument without(List<String> path) {
         return parse(source, new YamlEdit(this).remove(path));

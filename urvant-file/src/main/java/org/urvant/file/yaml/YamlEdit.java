@@ -2,6 +2,8 @@ package org.urvant.file.yaml;
 
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import org.urvant.core.finding.Position;
 
 /**
  * Changes one value in a YAML text and leaves every other character as it was. A value that exists is replaced where it
@@ -17,6 +19,15 @@ final class YamlEdit {
     }
 
     String set(List<String> path, String value) {
+        return setWritten(path, YamlText.scalar(value));
+    }
+
+    /** Sets a list, written in one line. */
+    String set(List<String> path, List<String> items) {
+        return setWritten(path, items.stream().map(YamlText::scalar).collect(Collectors.joining(", ", "[", "]")));
+    }
+
+    private String setWritten(List<String> path, String value) {
         YamlNode.Fields at = document.root();
         int depth = 0;
         while (depth < path.size()) {
@@ -55,12 +66,34 @@ final class YamlEdit {
         }
         String key = path.get(path.size() - 1);
         YamlNode value = at.entries().get(key);
-        if (value == null || at.isFlow()) {
+        if (value == null) {
             return text;
+        }
+        if (at.isFlow()) {
+            return removeBetweenBraces(at, key);
         }
         int start = lineStart(at.keys().get(key).line());
         int end = lineEnd(lastLeafEnd(value));
         return splice(start, Math.min(text.length(), end + 1), "");
+    }
+
+    /** Takes an entry out of a map in one line, with the comma that separates it from the next or the one before. */
+    private String removeBetweenBraces(YamlNode.Fields map, String key) {
+        List<String> keys = List.copyOf(map.entries().keySet());
+        int index = keys.indexOf(key);
+        int start = keyStart(map, key);
+        int end = offset(map.entries().get(key).span().end());
+        if (index + 1 < keys.size()) {
+            end = keyStart(map, keys.get(index + 1));
+        } else if (index > 0) {
+            start = offset(map.entries().get(keys.get(index - 1)).span().end());
+        }
+        return splice(start, end, "");
+    }
+
+    private int keyStart(YamlNode.Fields map, String key) {
+        Position position = map.keys().get(key);
+        return text.offsetByCodePoints(lineStart(position.line()), position.column() - 1);
     }
 
     private String replace(YamlNode old, String value) {
@@ -69,14 +102,14 @@ final class YamlEdit {
         }
         int start = offset(old.span().start());
         String before = start > 0 && text.charAt(start - 1) == ':' ? " " : "";
-        return splice(start, offset(old.span().end()), before + YamlText.scalar(value));
+        return splice(start, offset(old.span().end()), before + value);
     }
 
     private String insert(YamlNode.Fields map, List<String> keys, String value) {
         if (map.isFlow()) {
             int brace = offset(map.span().end()) - 1;
             String separator = map.entries().isEmpty() ? "" : ", ";
-            StringBuilder inner = new StringBuilder(YamlText.scalar(value));
+            StringBuilder inner = new StringBuilder(value);
             for (int i = keys.size() - 1; i > 0; i--) {
                 inner.insert(0, "{" + YamlText.scalar(keys.get(i)) + ": ").append('}');
             }
@@ -104,7 +137,7 @@ final class YamlEdit {
                     .append(YamlText.scalar(keys.get(i)))
                     .append(':');
         }
-        return lines.append(' ').append(YamlText.scalar(value)).toString();
+        return lines.append(' ').append(value).toString();
     }
 
     private static int indentOf(YamlNode.Fields map) {

@@ -16,6 +16,7 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
 import org.urvant.project.Project;
+import org.urvant.project.change.NewDevice;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.folder.Skarholm;
@@ -39,7 +40,7 @@ class AnswerTableTest {
         assertThat(starts).hasSize(40).allSatisfy((name, start) -> assertThat(start.isSound())
                 .as(name)
                 .isTrue());
-        folder.devices().addGuided("stenvaag-m3", "questions, motors.csv", starts);
+        folder.change(site -> NewDevice.addGuided(site, "stenvaag-m3", "questions, motors.csv", starts));
         Project project = folder.load();
         assertThat(project.devices()).hasSize(40);
         assertThat(ProjectCheck.blocks(ProjectCheck.check(project))).isFalse();

@@ -28,6 +28,8 @@ import org.urvant.core.logic.Simulation.Change;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
+import org.urvant.project.change.Adoption;
+import org.urvant.project.change.DeviceChange;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
@@ -165,7 +167,8 @@ class BehaviourOverTimeTest {
             """)
     void whatIsWrongWithAProgramIsFound(String device, String statements, String rule, String place, String message)
             throws IOException {
-        folder.logic().write(folder.load().device(device), "PROGRAM p\n " + statements + "\nEND_PROGRAM\n");
+        folder.change(
+                site -> site.with(site.device(device).withLogic("PROGRAM p\n " + statements + "\nEND_PROGRAM\n")));
         List<Finding> findings = ProjectCheck.check(folder.load());
         assertThat(findings).as("%s", findings).anySatisfy(finding -> {
             assertThat(finding.rule().id()).isEqualTo(rule);
@@ -179,17 +182,17 @@ class BehaviourOverTimeTest {
     void programsGoWithTheirDevice() throws IOException {
         String text = Files.readString(Path.of("../demo/interlock.st"));
         Configuration bare = configuration("F11");
-        folder.logic().write(folder.load().device("F11"), text);
+        folder.change(site -> site.with(site.device("F11").withLogic(text)));
         Configuration with = configuration("F11");
         assertThat(with.partFingerprints()).containsKey("logic");
         assertThat(Comparison.of(bare, with).count()).isEqualTo(1);
-        folder.devices().copy(folder.load(), "F11", "F12", false);
-        folder.devices().rename(folder.load(), "F12", "F13");
+        folder.copyDevice(folder.load(), "F11", "F12", false);
+        folder.renameDevice(folder.load(), "F12", "F13");
         assertThat(folder.load().device("F13").logic()).isEqualTo(text);
-        folder.devices().remove(folder.load(), "F13", false);
+        folder.change(site -> DeviceChange.remove(site, "F13", false));
         assertThat(root.resolve("site/logic/F13.st")).doesNotExist();
-        folder.logic().write(folder.load().device("F11"), "PROGRAM other END_PROGRAM");
-        folder.adopt(folder.load(), folder.load().device("F11"), with);
+        folder.change(site -> site.with(site.device("F11").withLogic("PROGRAM other END_PROGRAM")));
+        folder.change(site -> Adoption.adopt(site, "F11", with));
         assertThat(configuration("F11").fingerprint()).isEqualTo(with.fingerprint());
         assertThat(folder.load().device("F11").logic())
                 .contains("(* Feeder F11")

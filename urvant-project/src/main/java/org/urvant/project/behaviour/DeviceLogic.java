@@ -25,6 +25,7 @@ import org.urvant.core.logic.Logic;
 import org.urvant.core.logic.LogicSource;
 import org.urvant.core.logic.Signal;
 import org.urvant.project.Device;
+import org.urvant.project.Given;
 import org.urvant.project.GivenSheet;
 import org.urvant.project.setting.ChannelScale;
 import org.urvant.project.setting.DeviceSheets;
@@ -103,7 +104,7 @@ public final class DeviceLogic {
 
     /** Returns the logic of a device as its files give it. */
     public static DeviceLogic of(DeviceType type, Device device) {
-        return with(type, device, device.logicName(), device.logic());
+        return with(type, device, device.programs().source(), device.logic());
     }
 
     /** Returns the logic of a device with other programs than its own. */
@@ -139,8 +140,13 @@ public final class DeviceLogic {
         Position position = Position.in("type " + type.name());
         SortedMap<String, GivenSheet> given = new TreeMap<>();
         blank.channels()
-                .forEach((name, kind) ->
-                        given.put(name, sheet(name, position, Map.of(ChannelKind.CARRIES, carried(kind, word)))));
+                .forEach((name, kind) -> given.put(
+                        name,
+                        sheet(
+                                GivenSheet.Kind.CHANNEL,
+                                name,
+                                position,
+                                Map.of(ChannelKind.CARRIES, carried(kind, word)))));
         for (Behaviour behaviour : type.software().logic().behaviours()) {
             Map<String, String> values = new TreeMap<>();
             behaviour.where().forEach((column, kind) -> values.put(column, kind + "1"));
@@ -148,16 +154,18 @@ public final class DeviceLogic {
                     && type.tables().get(behaviour.table()).isNumbered();
             String row = behaviour.table() + "." + (isNumbered ? "1" : behaviour.name());
             if (!behaviour.table().isEmpty()) {
-                given.put(row, sheet(row, position, values));
+                given.put(row, sheet(GivenSheet.Kind.ROW, row, position, values));
             }
         }
-        return DeviceSheets.of(type, blank.device().withValues(blank.device().settings(), given));
+        return DeviceSheets.of(
+                type, blank.device().with(new Given(blank.device().settings(), given)));
     }
 
-    private static GivenSheet sheet(String prefix, Position position, Map<String, String> values) {
+    private static GivenSheet sheet(
+            GivenSheet.Kind kind, String prefix, Position position, Map<String, String> values) {
         SortedMap<String, Entry> entries = new TreeMap<>();
         values.forEach((path, text) -> entries.put(path, new Entry(text, position)));
-        return new GivenSheet(prefix, List.of(prefix), entries, position);
+        return new GivenSheet(kind, prefix, entries, position);
     }
 
     /** All behaviours, each wherever it could run with what the channels carry. */

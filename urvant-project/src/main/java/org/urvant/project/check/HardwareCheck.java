@@ -20,6 +20,7 @@ import org.urvant.core.finding.Rule;
 import org.urvant.core.text.NearestName;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
+import org.urvant.project.Plate;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.SelectorSheet;
 import org.urvant.project.setting.Sheet;
@@ -47,7 +48,7 @@ final class HardwareCheck {
         check.channels();
         check.connections();
         check.selectors();
-        check.particulars();
+        check.origin();
     }
 
     private void versions() {
@@ -60,7 +61,7 @@ final class HardwareCheck {
                     "firmware is '" + firmware + "'; the type is known in " + String.join(", ", type.firmware()),
                     "Give one of the known versions.");
         }
-        device.fitted().hardwareVersion().ifPresent(version -> {
+        device.plate().entry(Plate.Item.HARDWARE).ifPresent(version -> {
             List<String> known = type.hardware().versions();
             if (!known.contains(version.text())) {
                 report(
@@ -136,8 +137,8 @@ final class HardwareCheck {
                             + device.firmware().text(),
                     "Plan newer firmware, or another module.");
         }
-        device.fitted()
-                .hardwareVersion()
+        device.plate()
+                .entry(Plate.Item.HARDWARE)
                 .filter(version -> isOlder(version.text(), module.leastHardware()))
                 .ifPresent(version -> report(
                         Rule.HARDWARE_DIFFERS,
@@ -185,7 +186,7 @@ final class HardwareCheck {
     }
 
     private void orderCode() {
-        Optional<Entry> written = device.fitted().ordered();
+        Optional<Entry> written = device.plate().entry(Plate.Item.ORDER_CODE);
         Optional<OrderCode> form = type.hardware().ordering();
         if (written.isEmpty()) {
             return;
@@ -297,8 +298,8 @@ final class HardwareCheck {
         }
     }
 
-    private void particulars() {
-        if (device.particulars().origin() == null) {
+    private void origin() {
+        if (device.plate().entry(Plate.Item.ORIGIN).isEmpty()) {
             report(
                     Rule.ORIGIN_UNKNOWN,
                     "origin",

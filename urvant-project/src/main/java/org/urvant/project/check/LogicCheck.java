@@ -24,7 +24,7 @@ final class LogicCheck {
     private static void check(DeviceType type, Device device, Consumer<Finding> findings) {
         LogicDefinition definition = type.software().logic();
         String subject = device.name() + " logic";
-        Position whole = Position.in(device.logicName());
+        Position whole = Position.in(device.programs().source());
         int count = DeviceLogic.programs(device.logic()).size();
         if (count > definition.programs()
                 || device.logic().length() > definition.longest() && definition.programs() > 0) {
@@ -42,7 +42,8 @@ final class LogicCheck {
         logic.compile((position, mistake) -> findings.accept(
                         new Finding(Rule.PROGRAM_WRONG, subject, position, mistake.message(), mistake.remedy())))
                 .ifPresent(sound -> sound.remarks().stream()
-                        .filter(remark -> remark.source().equals(device.logicName()))
+                        .filter(remark ->
+                                remark.source().equals(device.programs().source()))
                         .forEach(remark -> findings.accept(new Finding(
                                 rule(remark.kind()),
                                 subject,

@@ -98,7 +98,7 @@ public final class ProjectCheck {
                     device.name() + " took its factory password at the last log-on",
                     Rule.DEFAULT_PASSWORD.remedy()));
         }
-        if (device.record().lastSignedOff().isPresent()) {
+        if (device.record().signedOff().isPresent()) {
             Marks marks = Marks.of(ConfigurationBuilder.build(project, device).fingerprint(), device.record());
             String still = marks.words().stream()
                     .filter(word -> !word.equals(Marks.NOT_SIGNED_OFF))

@@ -30,6 +30,7 @@ import org.urvant.core.finding.Rule;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
 import org.urvant.project.Device;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
@@ -357,7 +358,7 @@ final class TableCheck {
 
     /** A redundant pair is alike but for what is marked as identity (N17). */
     private void twin() {
-        Entry named = device.particulars().twin();
+        Entry named = device.plate().entry(Plate.Item.TWIN_OF).orElse(null);
         if (named == null) {
             return;
         }

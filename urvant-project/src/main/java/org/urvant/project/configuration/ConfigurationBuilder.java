@@ -16,6 +16,7 @@ import org.urvant.core.tree.Value;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.mapping.ResolvedMapping;
@@ -62,7 +63,9 @@ public final class ConfigurationBuilder {
         SortedMap<String, Node> nodes = new TreeMap<>();
         nodes.put("type", Value.text(device.type().text()));
         nodes.put("firmware", Value.text(device.firmware().text()));
-        device.fitted().hardwareVersion().ifPresent(version -> nodes.put("version", Value.text(version.text())));
+        device.plate()
+                .entry(Plate.Item.HARDWARE)
+                .ifPresent(version -> nodes.put("version", Value.text(version.text())));
         SortedMap<String, Value> modules = new TreeMap<>();
         device.fitted().modules().forEach((slot, module) -> modules.put(slot, Value.text(module.text())));
         if (!modules.isEmpty()) {

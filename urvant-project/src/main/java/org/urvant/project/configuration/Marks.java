@@ -2,6 +2,7 @@ package org.urvant.project.configuration;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.project.DeviceRecord;
 
@@ -19,9 +20,9 @@ public record Marks(boolean isEdited, boolean isNotDownloaded, boolean isNotSign
     /** Returns the marks of a device whose configuration has a fingerprint now. */
     public static Marks of(Fingerprint now, DeviceRecord record) {
         return new Marks(
-                !now.equals(record.saved()),
-                record.saved() == null || !record.saved().equals(record.downloaded()),
-                record.downloaded() == null || !record.downloaded().equals(record.signedOff()));
+                !record.saved().equals(Optional.of(now)),
+                record.saved().isEmpty() || !record.saved().equals(record.downloaded()),
+                record.downloaded().isEmpty() || !record.downloaded().equals(record.signedOff()));
     }
 
     /** Returns the marks as words, such as {@code edited, not downloaded}; empty when nothing is left to do. */

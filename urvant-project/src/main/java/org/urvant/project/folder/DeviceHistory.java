@@ -101,12 +101,11 @@ public final class DeviceHistory {
         }
     }
 
-    private Fingerprint last(List<Ledger.Line> lines, String... events) {
+    private Optional<Fingerprint> last(List<Ledger.Line> lines, String... events) {
         return lines.stream()
                 .filter(line -> List.of(events).contains(line.event()))
                 .reduce((first, second) -> second)
-                .map(line -> understood(line, FINGERPRINT, Fingerprint::new))
-                .orElse(null);
+                .map(line -> understood(line, FINGERPRINT, Fingerprint::new));
     }
 
     /** Records the addresses that a book has and an earlier one had not. */

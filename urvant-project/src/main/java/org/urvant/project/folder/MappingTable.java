@@ -36,6 +36,10 @@ final class MappingTable {
 
     private MappingTable() {}
 
+    static String name(String device) {
+        return "mappings/" + device + ".csv";
+    }
+
     /** Returns the rows that are sound; every other is reported. Columns are found by their headings. */
     static List<Mapping> read(String device, String source, String text, Consumer<Finding> findings) {
         List<Mapping> rows = new ArrayList<>();

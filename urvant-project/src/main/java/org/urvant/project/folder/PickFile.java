@@ -34,6 +34,10 @@ final class PickFile {
         }
     }
 
+    static String name(String pick) {
+        return "picks/" + pick + ".yaml";
+    }
+
     static String text(Pick pick) {
         return YamlText.map(Map.of(
                 "pick", pick.name(),

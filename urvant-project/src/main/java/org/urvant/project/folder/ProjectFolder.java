@@ -15,6 +15,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
 import org.urvant.core.device.DeviceType;
@@ -24,22 +25,22 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.progress.Progress;
-import org.urvant.core.tree.Section;
 import org.urvant.file.SafeFile;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlDocument;
+import org.urvant.project.AddressBook;
 import org.urvant.project.Device;
+import org.urvant.project.Imported;
 import org.urvant.project.Mapping;
+import org.urvant.project.Past;
 import org.urvant.project.Project;
-import org.urvant.project.configuration.Configuration;
-import org.urvant.project.configuration.ConfigurationBuilder;
-import org.urvant.project.mapping.SignalMapper;
-import org.urvant.project.setting.DeviceSheets;
-import org.urvant.project.setting.Sheet;
+import org.urvant.project.Remarks;
+import org.urvant.project.change.DeviceChange;
+import org.urvant.project.change.SourceRemoval;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.type.Catalogue;
 import org.urvant.project.type.DeviceTypeReader;
 import org.urvant.scl.Ied;
-import org.urvant.scl.SclFile;
 import org.urvant.scl.selection.Pick;
 import org.urvant.scl.selection.SignalIndex;
 
@@ -157,7 +158,7 @@ public final class ProjectFolder {
     public Project load() {
         List<Finding> findings = new ArrayList<>();
         Manifest manifest =
-                Manifest.read(new FieldReader("project", yaml(MANIFEST).root(), findings::add));
+                Manifest.read(new FieldReader("project", files.yaml(MANIFEST).root(), findings::add));
         SortedMap<String, Device> devices = new TreeMap<>();
         for (Path file : files("devices", ".yaml")) {
             String device = stem(file);
@@ -171,7 +172,7 @@ public final class ProjectFolder {
                     PickFile.read(
                             pick,
                             new FieldReader(
-                                    pick, yaml("picks/" + pick + ".yaml").root(), findings::add)));
+                                    pick, files.yaml(PickFile.name(pick)).root(), findings::add)));
         }
         SourceIndex index = sources.index(findings::add);
         return new Project(
@@ -179,12 +180,10 @@ public final class ProjectFolder {
                 manifest.conventions(),
                 types(findings::add),
                 devices,
-                sources.read(index, findings::add),
-                index.unwanted(),
-                site().bays(findings::add),
+                new Imported(sources.read(index, findings::add), index.unwanted()),
+                SiteFile.bays(files, findings::add),
                 picks,
-                manifest.muted(),
-                findings);
+                new Remarks(manifest.muted(), findings));
     }
 
     /**
@@ -206,16 +205,18 @@ public final class ProjectFolder {
     }
 
     private Device device(String name, List<Finding> findings) {
-        String tableName = "mappings/" + name + ".csv";
+        String tableName = MappingTable.name(name);
         Path table = root.resolve(tableName);
         List<Mapping> mappings = Files.exists(table)
                 ? MappingTable.read(name, tableName, SafeFile.readText(table, MOST_TEXT * 25, tableName), findings::add)
                 : List.of();
-        YamlDocument document = yaml(DeviceFile.name(name));
+        YamlDocument document = files.yaml(DeviceFile.name(name));
         DeviceHistory history = history(name);
         List<Ledger.Line> lines = history.lines();
-        return DeviceFile.read(name, document, mappings, history.addresses(lines), history.record(lines), findings::add)
-                .withLogic(logic().text(name, findings::add));
+        return DeviceFile.read(name, document, findings::add)
+                .withMappings(mappings)
+                .with(LogicFile.read(files, name, findings::add))
+                .with(new Past(history.addresses(lines), history.record(lines)));
     }
 
     /**
@@ -301,74 +302,6 @@ public final class ProjectFolder {
         carryOut(plan, plan.file().ieds().stream().map(Ied::name).toList());
     }
 
-    /**
-     * Says what goes when an imported file is taken out again; changes nothing.
-     *
-     * @throws UnknownNameException when no file of that name was imported
-     */
-    public Removal planRemoval(Project project, String source) {
-        return project.sources().stream()
-                .filter(file -> file.name().equals(source))
-                .findFirst()
-                .map(file -> Removal.of(project, file))
-                .orElseThrow(() -> new UnknownNameException(
-                        "imported file",
-                        source,
-                        project.sources().stream().map(SclFile::name).toList()));
-    }
-
-    /**
-     * Takes an imported file out, with all that hangs on it.
-     *
-     * @return names of the files in which the old state is kept
-     */
-    public List<String> remove(Project project, Removal removal) {
-        List<String> kept = new ArrayList<>();
-        String copy = "backups/sources/" + stamp() + "-" + removal.source();
-        SafeFile.write(root.resolve(copy), SafeFile.read(sources.path(removal.source()), Integer.MAX_VALUE - 8L));
-        kept.add(copy);
-        removal.connections().keySet().forEach(device -> kept.addAll(keepCopies(device)));
-        removal.kept(project).forEach(this::writeMappings);
-        removal.connections().forEach((device, connections) -> {
-            String file = DeviceFile.name(device);
-            YamlDocument document = yaml(file);
-            for (String connection : connections) {
-                document = document.without(List.of(DeviceFile.CONNECTIONS, connection));
-            }
-            files.write(file, document.text());
-        });
-        sources.remove(removal.source());
-        return kept;
-    }
-
-    /** Writes a pick. */
-    public void savePick(Pick pick) {
-        files.write("picks/" + pick.name() + ".yaml", PickFile.text(pick));
-    }
-
-    /** Mutes a finding of a rule about a subject, with the reason that will be shown; an empty reason unmutes it. */
-    public void mute(String place, String reason) {
-        YamlDocument document = yaml(MANIFEST);
-        List<String> path = List.of(Manifest.MUTED, place);
-        files.write(MANIFEST, (reason.isEmpty() ? document.without(path) : document.with(path, reason)).text());
-    }
-
-    /** Returns how devices are added, copied, renamed and removed. */
-    public Devices devices() {
-        return new Devices(this, files);
-    }
-
-    /**
-     * Adds a device of a type.
-     *
-     * @param link address and port of its maintenance link, such as {@code 192.0.2.20:8443}; null when not known
-     * @throws RefusedException when a device of that name exists
-     * @throws UnknownNameException when there is no such type
-     */
-    public void addDevice(String name, String typeName, String link) {
-        devices().add(name, Devices.Start.of(typeName).withLink(link));
-    }
-
     /** Says what the change that follows is, as people will read it when they undo it. */
     public void describe(String words) {
         files.describe(words);
@@ -384,187 +317,126 @@ public final class ProjectFolder {
         return files.undo(isTrial);
     }
 
-    /** Returns how devices get their connections. */
-    public Connections connections() {
-        return new Connections(files);
+    /**
+     * Writes what differs between two states of the site into its files, as one change. Addresses that were given go into the
+     * ledger first.
+     *
+     * @throws RefusedException when a file is written in a way in which that cannot be done; then nothing was written
+     */
+    public void save(Project before, Project after) {
+        save(before, after, Map.of());
     }
 
-    /** Saves what a mapping proposal brings: the addresses into the ledger, then the rows into the table. */
-    public void saveMappings(Device device, SignalMapper.Proposal proposal) {
-        List<Mapping> rows = new ArrayList<>(device.mappings());
-        rows.addAll(proposal.rows());
-        history(device.name()).addressesGiven(device.addresses(), proposal.addresses());
-        writeMappings(device.name(), rows);
+    /** Changes the site and saves it: reads it, lets it be changed, and writes what differs. */
+    public Project change(UnaryOperator<Project> change) {
+        Project before = load();
+        Project after = change.apply(before);
+        save(before, after);
+        return after;
     }
 
-    /** Replaces the rows of a device's mapping table. */
-    public void writeMappings(String device, List<Mapping> rows) {
-        files.write("mappings/" + device + ".csv", MappingTable.write(rows));
+    private void save(Project before, Project after, Map<String, String> drawn) {
+        if (!before.conventions().equals(after.conventions()) || !before.name().equals(after.name())) {
+            throw new IllegalArgumentException("name and conventions of a project are changed in " + MANIFEST);
+        }
+        if (!before.sources().equals(after.sources())) {
+            throw new IllegalArgumentException("files are taken in and out by carryOut and remove");
+        }
+        Map<String, String> texts = SiteText.of(files, before, after, drawn);
+        after.devices().values().forEach(device -> {
+            Device old = before.devices().get(device.name());
+            AddressBook given = old == null ? AddressBook.empty() : old.addresses();
+            if (device.addresses() != given) {
+                history(device.name()).addressesGiven(given, device.addresses());
+            }
+        });
+        write(texts);
+    }
+
+    private void write(Map<String, String> texts) {
+        texts.forEach((name, text) -> {
+            if (text == null) {
+                files.delete(name);
+            } else {
+                files.write(name, text);
+            }
+        });
     }
 
     /**
-     * Sets a value of a device, having held it against its definition: a setting by its path, one of a connection, channel,
-     * row or setting group with its name before it, or {@code link}.
+     * Writes what differs between two states of the site as {@link #save} does, and keeps copies of what stood in the files of
+     * devices that change or go.
+     *
+     * @return names of the files in which the old state is kept
+     */
+    public List<String> replace(Project before, Project after) {
+        SiteText.of(files, before, after, Map.of()); // what cannot be written needs no copies
+        List<String> kept = new ArrayList<>();
+        before.devices().forEach((name, device) -> {
+            if (!device.equals(after.devices().get(name))) {
+                kept.addAll(keepCopies(name));
+            }
+        });
+        save(before, after);
+        return kept;
+    }
+
+    /**
+     * Copies a device and saves that; the copy's file is that of the device, comments and all. See {@link DeviceChange#copy}.
+     *
+     * @return paths of the settings that the copy must be given
+     */
+    public List<String> copyDevice(Project project, String from, String to, boolean isTwin) {
+        DeviceChange.Copied copied = DeviceChange.copy(project, from, to, isTwin);
+        save(project, copied.project(), Map.of(to, from));
+        return copied.open();
+    }
+
+    /** Gives a device another name and saves that; its history goes on. See {@link DeviceChange#rename}. */
+    public void renameDevice(Project project, String from, String to) {
+        write(SiteText.of(files, project, DeviceChange.rename(project, from, to), Map.of(to, from)));
+        history(to).follow(files.path("ledger/" + from + ".jsonl"), from);
+    }
+
+    /**
+     * Takes an imported file out, with all that hangs on it.
+     *
+     * @return names of the files in which the old state is kept
+     */
+    public List<String> remove(Project project, SourceRemoval removal) {
+        List<String> kept = new ArrayList<>();
+        String copy = "backups/sources/" + stamp() + "-" + removal.source();
+        SafeFile.write(root.resolve(copy), SafeFile.read(sources.path(removal.source()), Integer.MAX_VALUE - 8L));
+        kept.add(copy);
+        kept.addAll(replace(project, removal.carriedOut(project).with(project.imported())));
+        sources.remove(removal.source());
+        return kept;
+    }
+
+    /** Sets values of a device and saves them; see {@link ValueChange#set(Project, Map)}. */
+    public void set(Project project, String deviceName, Map<String, String> values) {
+        save(project, ValueChange.set(project, deviceName, values));
+    }
+
+    /**
+     * Sets one value of a device and saves it; see {@link ValueChange#set(Project, Map)}.
      *
      * @return what stood there before, its default, or {@code (open)}
-     * @throws UnknownNameException when there is no such setting
-     * @throws MalformedInputException when the value does not fit
      */
     public String set(Project project, String deviceName, String path, String value) {
-        String before = DeviceEdit.shown(project, project.device(deviceName), yaml(DeviceFile.name(deviceName)), path);
+        String before = ValueChange.shown(project, deviceName, path);
         set(project, deviceName, Map.of(path, value));
         return before;
-    }
-
-    /**
-     * Sets several values of a device by their paths: all of them, or none when one does not fit. A null takes the value away,
-     * so that the default counts.
-     */
-    public void set(Project project, String deviceName, Map<String, String> values) {
-        setAll(project, Map.of(deviceName, values));
-    }
-
-    /** Sets values of several devices by their paths: all of them, or none when one does not fit. */
-    public void setAll(Project project, Map<String, ? extends Map<String, String>> values) {
-        Map<String, String> texts = new TreeMap<>();
-        values.forEach((name, changes) -> {
-            String file = DeviceFile.name(name);
-            texts.put(
-                    file,
-                    DeviceEdit.with(project, project.device(name), yaml(file), changes)
-                            .text());
-        });
-        texts.forEach(files::write);
-    }
-
-    /**
-     * Takes a row of a table out.
-     *
-     * @param isCascade whether to take away what refers to it too
-     * @return names of the files in which the old state is kept
-     * @throws RefusedException when something refers to it and that is not to go too
-     */
-    public List<String> dropRow(Project project, String deviceName, RowRemoval removal, boolean isCascade) {
-        if (!removal.referrers().isEmpty() && !isCascade) {
-            throw new RefusedException(
-                    removal.rows().get(0) + " is still named by " + String.join("; ", removal.referrers()),
-                    "Change these first, or take them away too with --cascade.");
-        }
-        Device device = project.device(deviceName);
-        DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);
-        List<String> kept = keepCopies(deviceName);
-        YamlDocument document = DeviceEdit.with(project, device, yaml(DeviceFile.name(deviceName)), removal.values());
-        for (String row : removal.rows()) {
-            document = document.without(sheets.sheet(row).orElseThrow().keys());
-        }
-        files.write(DeviceFile.name(deviceName), document.text());
-        return kept;
-    }
-
-    /**
-     * Holds values against their definitions without writing them; a null stands for the default.
-     *
-     * @throws UnknownNameException when there is no such setting
-     * @throws MalformedInputException when a value does not fit
-     */
-    public void tryOut(Project project, String deviceName, Map<String, String> values) {
-        DeviceEdit.with(project, project.device(deviceName), yaml(DeviceFile.name(deviceName)), values);
-    }
-
-    /** Returns what a device's file gives at a path; empty when its default counts, or nothing does. */
-    public Optional<String> given(Project project, String deviceName, String path) {
-        return DeviceEdit.given(project, project.device(deviceName), yaml(DeviceFile.name(deviceName)), path);
-    }
-
-    /** Returns what stands at a path of a device: the value given, its default, or {@code (open)}. */
-    public String shown(Project project, String deviceName, String path) {
-        return DeviceEdit.shown(project, project.device(deviceName), yaml(DeviceFile.name(deviceName)), path);
-    }
-
-    /**
-     * Takes mappings, settings or both from a device; what identifies it and its connections stays.
-     *
-     * @return names of the files in which the old state is kept
-     */
-    public List<String> clear(Device device, boolean mappings, boolean settings) {
-        List<String> kept = keepCopies(device.name());
-        if (mappings) {
-            writeMappings(device.name(), List.of());
-        }
-        if (settings) {
-            String file = DeviceFile.name(device.name());
-            files.write(file, DeviceEdit.cleared(device, yaml(file)).text());
-        }
-        if (mappings && settings) {
-            logic().delete(device.name());
-        }
-        return kept;
-    }
-
-    /**
-     * Takes the settings, connection values and mappings of a configuration into a device of the project, as far as the
-     * device has such connections.
-     *
-     * @return names of the files in which the old state is kept
-     */
-    public List<String> adopt(Project project, Device device, Configuration held) {
-        List<String> kept = keepCopies(device.name());
-        Map<String, String> values = new TreeMap<>();
-        Section present = ConfigurationBuilder.build(project, device).parts();
-        Adoption.values("", present.section("settings"), held.parts().section("settings"), values);
-        for (String connection : device.connections().keySet()) {
-            Adoption.values(
-                    connection + ".",
-                    present.section("communications").section(connection),
-                    held.parts().section("communications").section(connection),
-                    values);
-        }
-        // what cannot be read back was not seen, so it must not be lost
-        values.keySet().removeIf(project.typeOf(device).handling()::isGap);
-        DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);
-        values.keySet().removeIf(path -> sheets.seek(path)
-                .filter(place -> place.setting().isDerived())
-                .isPresent());
-        set(project, device.name(), values);
-        dropRows(project, device, held.parts().section("settings"));
-        writeMappings(device.name(), Adoption.mappings(device, held.parts().section("mappings")));
-        logic().take(device, held.parts().section("logic"));
-        return kept;
-    }
-
-    /** Rows that the device does not have go; a value can be set, but a row must be taken out. */
-    private void dropRows(Project project, Device device, Section held) {
-        YamlDocument document = yaml(DeviceFile.name(device.name()));
-        for (Sheet sheet : DeviceSheets.of(project.typeOf(device), device).all()) {
-            Section at = held;
-            for (String part : sheet.prefix().split("\\.")) {
-                at = at.section(part);
-            }
-            if (sheet.kind() == Sheet.Kind.ROW && at.nodes().isEmpty()) {
-                document = document.without(sheet.keys());
-            }
-        }
-        files.write(DeviceFile.name(device.name()), document.text());
-    }
-
-    /** Returns the structure of the site. */
-    public SiteFile site() {
-        return new SiteFile(files);
-    }
-
-    /** Returns the programs of its devices. */
-    public LogicFile logic() {
-        return new LogicFile(files);
     }
 
     private String stamp() {
         return clock.instant().truncatedTo(ChronoUnit.SECONDS).toString().replace(":", "");
     }
 
-    List<String> keepCopies(String device) {
+    private List<String> keepCopies(String device) {
         String time = stamp();
         List<String> kept = new ArrayList<>();
-        for (String name : LogicFile.names(device)) {
+        for (String name : List.of(DeviceFile.name(device), MappingTable.name(device), LogicFile.name(device))) {
             if (Files.exists(root.resolve(name))) {
                 String copy = "backups/" + device + "/" + time + "-" + name.substring(name.indexOf('/') + 1);
                 SafeFile.write(root.resolve(copy), SafeFile.read(root.resolve(name), MOST_TEXT * 25));
@@ -572,10 +444,6 @@ public final class ProjectFolder {
             }
         }
         return kept;
-    }
-
-    private YamlDocument yaml(String name) {
-        return files.yaml(name);
     }
 
     private List<Path> files(String folder, String ending) {

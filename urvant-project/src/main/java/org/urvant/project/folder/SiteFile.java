@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
@@ -17,19 +18,15 @@ import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.Bay;
 
 /** The site's structure: {@code site.yaml} with its bays, their devices, and the ratings of their equipment. */
-public final class SiteFile {
-    private static final String NAME = "site.yaml";
+final class SiteFile {
+    static final String NAME = "site.yaml";
 
-    private final ProjectFiles files;
+    private SiteFile() {}
 
-    SiteFile(ProjectFiles files) {
-        this.files = files;
-    }
-
-    SortedMap<String, Bay> bays(Consumer<Finding> findings) {
+    static SortedMap<String, Bay> bays(ProjectFiles files, Consumer<Finding> findings) {
         SortedMap<String, Bay> bays = new TreeMap<>();
         try {
-            read(bays, findings);
+            read(files, bays, findings);
         } catch (UrvantException e) {
             Position position = e.position().orElse(Position.in(NAME));
             findings.accept(new Finding(Rule.FILE_MALFORMED, "site", position, e.getMessage(), e.remedy()));
@@ -37,7 +34,7 @@ public final class SiteFile {
         return bays;
     }
 
-    private void read(SortedMap<String, Bay> bays, Consumer<Finding> findings) {
+    private static void read(ProjectFiles files, SortedMap<String, Bay> bays, Consumer<Finding> findings) {
         if (Files.exists(files.path(NAME))) {
             FieldReader fields = new FieldReader("site", files.yaml(NAME).root(), findings);
             fields.children("bays").forEach((name, reader) -> {
@@ -60,12 +57,42 @@ public final class SiteFile {
         return given.map(entry -> Integer.parseInt(entry.text())).orElse(0);
     }
 
-    /** Gives a bay other ratings; the rest of the file stays as it is. */
-    public void set(String bay, Map<String, String> ratings) {
-        YamlDocument document = files.yaml(NAME);
-        for (Map.Entry<String, String> rating : new TreeMap<>(ratings).entrySet()) {
-            document = document.with(List.of("bays", bay, "ratings", rating.getKey()), rating.getValue());
+    /** Returns the file with a bay changed; null for a bay that is not there before, or goes. */
+    static YamlDocument changed(YamlDocument document, Bay before, Bay after) {
+        if (after == null) {
+            return document.without(List.of("bays", before.name()));
         }
-        files.write(NAME, document.text());
+        YamlDocument changed = document;
+        List<String> at = List.of("bays", after.name());
+        if (before == null ? after.breakers() > 0 : after.breakers() != before.breakers()) {
+            changed = changed.with(append(at, "breakers"), String.valueOf(after.breakers()));
+        }
+        List<String> devices = after.devices().stream().map(Entry::text).toList();
+        List<String> old = before == null
+                ? List.of()
+                : before.devices().stream().map(Entry::text).toList();
+        if (!devices.equals(old)) {
+            changed = changed.with(append(at, "devices"), devices);
+        }
+        List<String> ratings = append(at, "ratings");
+        for (Map.Entry<String, Entry> rating : after.ratings().entrySet()) {
+            Entry known = before == null ? null : before.ratings().get(rating.getKey());
+            if (known == null || !known.text().equals(rating.getValue().text())) {
+                changed = changed.with(
+                        append(ratings, rating.getKey()), rating.getValue().text());
+            }
+        }
+        for (String gone : before == null
+                ? List.<String>of()
+                : List.copyOf(before.ratings().keySet())) {
+            if (!after.ratings().containsKey(gone)) {
+                changed = changed.without(append(ratings, gone));
+            }
+        }
+        return changed;
+    }
+
+    private static List<String> append(List<String> path, String last) {
+        return Stream.concat(path.stream(), Stream.of(last)).toList();
     }
 }

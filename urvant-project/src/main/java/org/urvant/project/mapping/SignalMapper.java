@@ -20,6 +20,7 @@ import org.urvant.project.Connection;
 import org.urvant.project.Conventions;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
+import org.urvant.project.Past;
 import org.urvant.project.Project;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.SitePart;
@@ -80,7 +81,14 @@ public final class SignalMapper {
             AddressBook addresses,
             List<DataAttribute> present,
             Map<DataAttribute, String> leftOut,
-            Map<String, String> shortened) {}
+            Map<String, String> shortened) {
+        /** Returns the project in which a device has the new rows and addresses. */
+        public Project carriedOut(Project project, Device device) {
+            List<Mapping> all = new ArrayList<>(device.mappings());
+            all.addAll(rows);
+            return project.with(device.withMappings(all).with(new Past(addresses, device.record())));
+        }
+    }
 
     /**
      * Proposes a row for each signal that has none yet.

@@ -25,35 +25,17 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
-import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
-import org.urvant.project.DeviceRecord;
-import org.urvant.project.Fitted;
 import org.urvant.project.GivenSheet;
-import org.urvant.project.Particulars;
+import org.urvant.project.Plate;
 
 /**
  * All sheets of one device: of itself, its setting groups, the channels that it has as fitted, the rows of its tables, its
  * connections. What its file gives for something that its type does not have is a stranger.
  */
 public final class DeviceSheets {
-    /** First key of the values of the device itself in its file, and likewise below. */
-    public static final String SETTINGS = "settings";
-
-    /** First key of tables. */
-    public static final String TABLES = "tables";
-
-    /** First key of setting groups; their prefix begins with {@value #GROUP}. */
-    public static final String GROUPS = "groups";
-
-    /** First key of channels. */
-    public static final String CHANNELS = "channels";
-
-    /** First key of connections. */
-    public static final String CONNECTIONS = "connections";
-
-    private static final String GROUP = "group";
+    private static final String GROUP = GivenSheet.GROUP;
 
     private final DeviceType type;
     private final Device device;
@@ -95,44 +77,54 @@ public final class DeviceSheets {
     public static DeviceSheets blank(DeviceType type) {
         Position position = Position.in("type " + type.name());
         List<String> versions = type.firmware();
-        return of(
-                type,
-                new Device(
-                        type.name(),
-                        new Entry(type.name(), position),
-                        new Entry(versions.isEmpty() ? "" : versions.get(versions.size() - 1), position),
-                        null,
-                        Particulars.NONE,
-                        Fitted.BARE,
-                        new TreeMap<>(),
-                        new TreeMap<>(),
-                        new TreeMap<>(),
-                        List.of(),
-                        AddressBook.empty(),
-                        DeviceRecord.empty(),
-                        position));
+        String newest = versions.isEmpty() ? "" : versions.get(versions.size() - 1);
+        return of(type, Device.of(type.name(), Plate.of(type.name(), newest, position)));
     }
 
-    /** Returns the device with some values in place of its own, by their whole paths; paths that lead nowhere are left out. */
-    public Device with(SortedMap<String, String> values) {
-        SortedMap<String, Entry> own = new TreeMap<>(device.settings());
-        SortedMap<String, SortedMap<String, Entry>> given = new TreeMap<>();
-        Map<String, Sheet> at = new HashMap<>();
-        device.sheets().forEach((prefix, sheet) -> given.put(prefix, new TreeMap<>(sheet.values())));
-        values.forEach((path, text) -> seek(path).ifPresent(place -> {
-            Entry entry = new Entry(text, place.sheet().position());
-            if (place.sheet().prefix().isEmpty()) {
-                own.put(place.setting().path(), entry);
-            } else {
-                at.put(place.sheet().prefix(), place.sheet());
-                given.computeIfAbsent(place.sheet().prefix(), key -> new TreeMap<>())
-                        .put(place.setting().path(), entry);
+    /**
+     * Returns the device with some values in place of its own, by their whole paths; a null takes a value away. Paths that lead
+     * nowhere are left out.
+     */
+    public Device with(Map<String, String> values) {
+        Device changed = device;
+        for (Map.Entry<String, String> value : values.entrySet()) {
+            Optional<SheetSetting> found = seek(value.getKey());
+            if (found.isPresent()) {
+                changed = changed(
+                        changed, found.get().sheet(), found.get().setting().path(), value.getValue());
             }
-        }));
-        SortedMap<String, GivenSheet> sheetsGiven = new TreeMap<>(device.sheets());
-        at.forEach((prefix, sheet) ->
-                sheetsGiven.put(prefix, new GivenSheet(prefix, sheet.keys(), given.get(prefix), sheet.position())));
-        return device.withValues(own, sheetsGiven);
+        }
+        return changed;
+    }
+
+    private static Device changed(Device device, Sheet sheet, String path, String text) {
+        if (sheet.kind() == Sheet.Kind.DEVICE) {
+            return device.with(device.given().withOwn(changed(device.settings(), path, text, sheet)));
+        }
+        if (sheet.kind() == Sheet.Kind.CONNECTION) {
+            Connection old = device.connections().get(sheet.prefix());
+            return device.with(
+                    new Connection(old.name(), old.kind(), changed(old.values(), path, text, sheet), old.position()));
+        }
+        GivenSheet old = device.sheets().get(sheet.prefix());
+        if (old == null && text == null) {
+            return device;
+        }
+        GivenSheet.Kind kind = GivenSheet.Kind.valueOf(sheet.kind().name());
+        SortedMap<String, Entry> values = old == null ? new TreeMap<>() : old.values();
+        return device.with(device.given()
+                .with(new GivenSheet(kind, sheet.prefix(), changed(values, path, text, sheet), sheet.position())));
+    }
+
+    private static SortedMap<String, Entry> changed(
+            SortedMap<String, Entry> values, String path, String text, Sheet sheet) {
+        SortedMap<String, Entry> others = new TreeMap<>(values);
+        if (text == null) {
+            others.remove(path);
+        } else {
+            others.put(path, new Entry(text, sheet.position()));
+        }
+        return others;
     }
 
     /**
@@ -220,16 +212,8 @@ public final class DeviceSheets {
                 channels.putAll(channels(type, slot, module));
             }
         });
-        Sheet own = new Sheet(
-                Sheet.Kind.DEVICE,
-                "",
-                "",
-                type.sheet(),
-                device.settings(),
-                List.of(SETTINGS),
-                device.position(),
-                null,
-                facts());
+        Sheet own =
+                new Sheet(Sheet.Kind.DEVICE, "", "", type.sheet(), device.settings(), device.position(), null, facts());
         sheets.put("", own);
         groups(own);
         channels.forEach((name, kind) -> put(channel(name, kind)));
@@ -296,7 +280,6 @@ public final class DeviceSheets {
                 GROUP,
                 type.groups().settings(),
                 given == null ? new TreeMap<>() : given.values(),
-                given == null ? List.of(GROUPS, String.valueOf(number), SETTINGS) : given.keys(),
                 given == null ? device.position() : given.position(),
                 own,
                 Map.of());
@@ -310,7 +293,6 @@ public final class DeviceSheets {
                 kind.name(),
                 kind.settings(),
                 given == null ? new TreeMap<>() : given.values(),
-                given == null ? List.of(CHANNELS, name) : given.keys(),
                 given == null ? device.position() : given.position(),
                 own(),
                 Map.of());
@@ -323,20 +305,19 @@ public final class DeviceSheets {
                 kind.name(),
                 kind.sheet(),
                 connection.values(),
-                List.of(CONNECTIONS, connection.name()),
                 connection.position(),
                 own(),
                 Map.of());
     }
 
     private Optional<Sheet> known(GivenSheet given) {
-        return given.keys().get(0).equals(CHANNELS)
+        return given.kind() == GivenSheet.Kind.CHANNEL
                 ? Optional.empty()
-                : row(given.prefix(), given.values(), given.keys(), given.position());
+                : row(given.prefix(), given.values(), given.position());
     }
 
     /** Returns the sheet of a row that is there or could be; empty when its prefix leads to no table. */
-    private Optional<Sheet> row(String prefix, SortedMap<String, Entry> values, List<String> keys, Position position) {
+    private Optional<Sheet> row(String prefix, SortedMap<String, Entry> values, Position position) {
         String[] parts = prefix.split("\\.", 4);
         boolean inGroup = parts.length == 4 && parts[0].equals(GROUP);
         if (!inGroup && parts.length != 2) {
@@ -349,25 +330,21 @@ public final class DeviceSheets {
         if (definition == null || outer == null || row.isEmpty() || row.contains(".")) {
             return Optional.empty();
         }
-        List<String> at = !keys.isEmpty()
-                ? keys
-                : inGroup ? List.of(GROUPS, parts[1], TABLES, table, row) : List.of(TABLES, table, row);
         String container = inGroup ? outer.prefix() + "." + table : table;
         return Optional.of(
-                new Sheet(Sheet.Kind.ROW, prefix, container, definition.row(), values, at, position, outer, Map.of()));
+                new Sheet(Sheet.Kind.ROW, prefix, container, definition.row(), values, position, outer, Map.of()));
     }
 
     private Stranger stranger(GivenSheet given) {
-        String first = given.keys().get(0);
-        String name = given.keys().size() > 1 ? given.keys().get(1) : "";
-        if (first.equals(CHANNELS)) {
+        if (given.kind() == GivenSheet.Kind.CHANNEL) {
             return new Stranger(
                     given.prefix(),
                     given.position(),
-                    "channel '" + name + "' does not exist on the device as fitted",
-                    NearestName.hint("channel", name, channels.keySet()));
+                    "channel '" + given.prefix() + "' does not exist on the device as fitted",
+                    NearestName.hint("channel", given.prefix(), channels.keySet()));
         }
-        if (first.equals(GROUPS)) {
+        if (given.kind() == GivenSheet.Kind.GROUP || given.isGroupRow()) {
+            String name = given.prefix().split("\\.")[1];
             return new Stranger(
                     given.prefix(),
                     given.position(),
@@ -377,11 +354,12 @@ public final class DeviceSheets {
                             : "Groups are 1 to " + type.groups().most() + "; their tables: "
                                     + String.join(", ", type.groups().tables().keySet()) + ".");
         }
+        String table = given.prefix().substring(0, Math.max(0, given.prefix().indexOf('.')));
         return new Stranger(
                 given.prefix(),
                 given.position(),
-                "table '" + name + "' does not exist in " + type.name(),
-                NearestName.hint("table", name, type.tables().keySet()));
+                "table '" + table + "' does not exist in " + type.name(),
+                NearestName.hint("table", table, type.tables().keySet()));
     }
 
     /**
@@ -425,9 +403,8 @@ public final class DeviceSheets {
         }
         for (int dot = path.indexOf('.'); dot > 0; dot = path.indexOf('.', dot + 1)) {
             String prefix = path.substring(0, dot);
-            Optional<Sheet> row = sheets.containsKey(prefix)
-                    ? Optional.empty()
-                    : row(prefix, new TreeMap<>(), List.of(), device.position());
+            Optional<Sheet> row =
+                    sheets.containsKey(prefix) ? Optional.empty() : row(prefix, new TreeMap<>(), device.position());
             SettingDefinition setting = row.map(Sheet::definition)
                     .map(SheetDefinition::settings)
                     .map(settings -> settings.get(path.substring(prefix.length() + 1)))

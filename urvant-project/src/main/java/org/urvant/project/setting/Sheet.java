@@ -1,7 +1,6 @@
 package org.urvant.project.setting;
 
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
@@ -35,7 +34,6 @@ public final class Sheet implements Scope {
     private final String container;
     private final SheetDefinition definition;
     private final SortedMap<String, Entry> given;
-    private final List<String> keys;
     private final Position position;
     private final Sheet outer;
     private final Map<String, Object> facts;
@@ -47,7 +45,6 @@ public final class Sheet implements Scope {
             String container,
             SheetDefinition definition,
             SortedMap<String, Entry> given,
-            List<String> keys,
             Position position,
             Sheet outer,
             Map<String, Object> facts) {
@@ -56,7 +53,6 @@ public final class Sheet implements Scope {
         this.container = container;
         this.definition = definition;
         this.given = given;
-        this.keys = List.copyOf(keys);
         this.position = position;
         this.outer = outer;
         this.facts = facts;
@@ -90,11 +86,6 @@ public final class Sheet implements Scope {
     /** Returns the values that were given, by path. */
     public SortedMap<String, Entry> given() {
         return given;
-    }
-
-    /** Returns the keys that lead to its values in the device's file. */
-    public List<String> keys() {
-        return keys;
     }
 
     /** Returns where it stands. */

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -33,7 +34,12 @@ class MarksTest {
         "a,b,b,b,edited"
     })
     void eachStepEndsOneMark(String now, String saved, String downloaded, String signedOff, String words) {
-        DeviceRecord record = new DeviceRecord(print(saved), print(downloaded), print(signedOff), false, "");
+        DeviceRecord record = new DeviceRecord(
+                Optional.ofNullable(print(saved)),
+                Optional.ofNullable(print(downloaded)),
+                Optional.ofNullable(print(signedOff)),
+                false,
+                "");
         assertThat(Marks.of(print(now), record).words())
                 .containsExactlyElementsOf(words.isEmpty() ? List.of() : List.of(words.split(";")));
     }

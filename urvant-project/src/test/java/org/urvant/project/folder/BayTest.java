@@ -114,7 +114,7 @@ class BayTest {
     @Test
     void aRatingIsTakenIntoTheFileInItsPlace() throws IOException {
         site("ct.primary: 600 A, ct.secondary: 1 A");
-        folder.site().set("K1", Map.of("ct.primary", "400 A"));
+        folder.change(site -> site.with(site.bays().get("K1").withRatings(Map.of("ct.primary", "400 A"))));
         assertThat(Files.readString(root.resolve("site/site.yaml")))
                 .isEqualTo(
                         "# plates\nbays:\n  K1:\n    devices: [F11]\n    ratings: {ct.primary: 400 A, ct.secondary: 1 A} # as built\n");

@@ -213,15 +213,15 @@ class ChecksTest {
                 .filter(finding -> finding.rule() == Rule.POINT_DISABLED)
                 .findFirst()
                 .orElseThrow();
-        folder.mute(disabled.place(), "not commissioned yet");
+        folder.change(site -> site.with(site.remarks().withMuted(disabled.place(), "not commissioned yet")));
         assertThat(findings())
                 .filteredOn(finding -> finding.place().equals(disabled.place()))
                 .allSatisfy(finding -> assertThat(finding.muted()).isEqualTo("not commissioned yet"));
-        folder.mute(disabled.place(), "");
+        folder.change(site -> site.with(site.remarks().withMuted(disabled.place(), "")));
         assertThat(findings()).noneMatch(Finding::isMuted);
         Skarholm.edit(folder, "devices/GW1.yaml", "common-address: 47", "common-address: 0");
         Finding error = findings().get(0);
-        folder.mute(error.place(), "I know better");
+        folder.change(site -> site.with(site.remarks().withMuted(error.place(), "I know better")));
         assertThat(error.severity()).isEqualTo(Severity.ERROR);
         assertThat(ProjectCheck.blocks(findings())).isTrue();
         assertThat(findings()).noneMatch(Finding::isMuted);

@@ -23,6 +23,10 @@ import org.urvant.file.SafeFile;
 import org.urvant.project.Conventions;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.change.Adoption;
+import org.urvant.project.change.NewDevice;
+import org.urvant.project.change.SourceRemoval;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
@@ -138,7 +142,8 @@ class ConventionsTest {
 
     @Test
     void aProjectCanHaveDeviceTypesOfItsOwn() {
-        assertThatThrownBy(() -> folder.addDevice("D1", "own-box", null)).isInstanceOf(UnknownNameException.class);
+        assertThatThrownBy(() -> folder.change(site -> NewDevice.add(site, "D1", NewDevice.Start.of("own-box"))))
+                .isInstanceOf(UnknownNameException.class);
         SafeFile.writeText(
                 folder.root().resolve("types/own-box.yaml"),
                 """
@@ -150,7 +155,7 @@ class ConventionsTest {
                 settings:
                   size: {kind: integer, least: 1, most: 9, default: 3, meaning: how large it is}
                 """);
-        folder.addDevice("D1", "own-box", null);
+        folder.change(site -> NewDevice.add(site, "D1", NewDevice.Start.of("own-box")));
         folder.set(folder.load(), "D1", "size", "7");
         Project project = folder.load();
         assertThat(ConfigurationBuilder.build(project, project.device("D1"))
@@ -168,14 +173,17 @@ class ConventionsTest {
         List<String> destinations = folder.load().device("GW1").mappings().stream()
                 .map(Mapping::destination)
                 .toList();
-        List<String> kept = folder.clear(folder.load().device("GW1"), true, true);
+        Project project = folder.load();
+        Project cleared = ValueChange.cleared(project, "GW1");
+        List<String> kept =
+                folder.replace(project, cleared.with(cleared.device("GW1").withMappings(List.of())));
         assertThat(kept).hasSize(2).allSatisfy(copy -> assertThat(folder.root().resolve(copy))
                 .isNotEmptyFile());
         assertThat(folder.load().device("GW1").mappings()).isEmpty();
         assertThat(folder.load().device("GW1").settings()).isEmpty();
         assertThat(folder.load().device("GW1").connections()).containsOnlyKeys("F01", "F02", "scada");
         assertThat(folder.load().device("GW1").addresses().owners()).hasSameSizeAs(destinations);
-        folder.adopt(folder.load(), folder.load().device("GW1"), before);
+        folder.change(site -> Adoption.adopt(site, "GW1", before));
         assertThat(configuration().bytes()).isEqualTo(before.bytes());
         assertThat(folder.load().device("GW1").mappings())
                 .extracting(Mapping::destination)
@@ -205,7 +213,7 @@ class ConventionsTest {
         ProjectFolder later = ProjectFolder.open(made.root(), Skarholm.CLOCK, "tester");
         later.describe("remove F01.cid");
         Project project = later.load();
-        later.remove(project, later.planRemoval(project, "F01.cid"));
+        later.remove(project, SourceRemoval.of(project, "F01.cid"));
         assertThat(later.load().ied("F01")).isEmpty();
         Undone undone =
                 ProjectFolder.open(made.root(), Skarholm.CLOCK, "tester").undo(false);

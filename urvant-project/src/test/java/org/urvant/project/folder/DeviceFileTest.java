@@ -18,6 +18,9 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.file.SafeFile;
+import org.urvant.project.change.ConnectionChange;
+import org.urvant.project.change.NewDevice;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
 
 /** What a person's editor can do to a device's file, and what commands may do to it. */
@@ -206,7 +209,7 @@ class DeviceFileTest {
             title: room        | title: "room             | types/room-1.yaml      | not YAML
             """)
     void aWrongTypeIsFoundWhereItStands(String sound, String broken, String place, String found) throws IOException {
-        folder.devices().add("D1", Devices.Start.of("oddvik-u1"));
+        folder.change(site -> NewDevice.add(site, "D1", NewDevice.Start.of("oddvik-u1")));
         assertThat(TYPE).contains(sound);
         Files.writeString(folder.root().resolve("types/room-1.yaml"), TYPE.replace(sound, broken));
         assertThat(findings()).anySatisfy(finding -> {
@@ -245,7 +248,7 @@ class DeviceFileTest {
         away.put("heat.to", null);
         away.put("scenes.morning.warmth", null);
         folder.set(folder.load(), "H1", away);
-        assertThat(folder.shown(folder.load(), "H1", "heat.to")).isEqualTo("20 (default)");
+        assertThat(ValueChange.shown(folder.load(), "H1", "heat.to")).isEqualTo("20 (default)");
         assertThat(findings()).noneMatch(finding -> finding.severity().word().equals("error"));
     }
 
@@ -257,12 +260,12 @@ class DeviceFileTest {
             folder.set(folder.load(), "H1", "heat.to", value);
         }
         folder = ProjectFolder.open(folder.root(), Skarholm.CLOCK, "tester");
-        folder.devices().copy(folder.load(), "H1", "H2", false);
+        folder.copyDevice(folder.load(), "H1", "H2", false);
         assertThat(folder.undo(false).files()).containsExactly("devices/H2.yaml");
         assertThat(folder.load().devices()).containsOnlyKeys("H1");
         for (String value : List.of("23", "22", "21")) {
             assertThat(folder.undo(false).title()).startsWith("set H1 heat.to");
-            assertThat(folder.shown(folder.load(), "H1", "heat.to")).isEqualTo(value);
+            assertThat(ValueChange.shown(folder.load(), "H1", "heat.to")).isEqualTo(value);
         }
         assertThat(file).hasContent(SOUND);
         assertThatThrownBy(() -> folder.undo(false)).isInstanceOf(RefusedException.class);
@@ -283,13 +286,14 @@ class DeviceFileTest {
 
     @Test
     void namesOfConnectionsDoNotHideOtherPaths() {
-        folder.devices().add("G1", Devices.Start.of("ravnsund-g3"));
+        folder.change(site -> NewDevice.add(site, "G1", NewDevice.Start.of("ravnsund-g3")));
         for (String name : List.of("clock", "a.b")) {
-            assertThatThrownBy(() -> folder.connections().add(folder.load(), "G1", name, "control-centre", null))
+            assertThatThrownBy(
+                            () -> folder.change(site -> ConnectionChange.connect(site, "G1", name, "control-centre")))
                     .hasMessageContaining("is not allowed");
         }
-        folder.connections().add(folder.load(), "G1", "scada", "control-centre", null);
-        assertThatThrownBy(() -> folder.connections().add(folder.load(), "G1", "scada", "control-centre", null))
+        folder.change(site -> ConnectionChange.connect(site, "G1", "scada", "control-centre"));
+        assertThatThrownBy(() -> folder.change(site -> ConnectionChange.connect(site, "G1", "scada", "control-centre")))
                 .hasMessageContaining("already");
     }
 }

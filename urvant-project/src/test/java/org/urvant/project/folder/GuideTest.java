@@ -17,7 +17,9 @@ import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.change.NewDevice;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.setting.GuidedStart;
 import org.urvant.project.type.Catalogue;
@@ -68,11 +70,11 @@ class GuideTest {
         assertThat(start.isSound()).as("%s", start).isTrue();
         assertThat(start.modules()).hasToString(modules);
         assertThat(start.values()).containsEntry(value.split("=")[0], value.split("=")[1]);
-        folder.devices().addGuided("stenvaag-m3", "questions", Map.of("M1", start));
+        folder.change(site -> NewDevice.addGuided(site, "stenvaag-m3", "questions", Map.of("M1", start)));
         Project project = folder.load();
         assertThat(ProjectCheck.blocks(ProjectCheck.check(project, project.device("M1"))))
                 .isFalse();
-        assertThat(project.device("M1").particulars().origin().text()).isEqualTo("questions");
+        assertThat(project.device("M1").plate().text(Plate.Item.ORIGIN)).isEqualTo("questions");
     }
 
     @ParameterizedTest(name = "{0}")
@@ -115,10 +117,10 @@ class GuideTest {
 
     @Test
     void oneThatCannotBeMadeStopsAll() {
-        folder.devices().add("M2", Devices.Start.of("stenvaag-m3"));
+        folder.change(site -> NewDevice.add(site, "M2", NewDevice.Start.of("stenvaag-m3")));
         GuidedStart sound = motor("current=8, power=4, name=A");
-        assertThatThrownBy(
-                        () -> folder.devices().addGuided("stenvaag-m3", "questions", Map.of("M1", sound, "M2", sound)))
+        assertThatThrownBy(() -> folder.change(site ->
+                        NewDevice.addGuided(site, "stenvaag-m3", "questions", Map.of("M1", sound, "M2", sound))))
                 .isInstanceOf(RefusedException.class);
         assertThat(folder.load().devices()).containsOnlyKeys("M2");
     }

@@ -21,7 +21,14 @@ import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.tree.Section;
 import org.urvant.project.Device;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.change.Adoption;
+import org.urvant.project.change.DeviceChange;
+import org.urvant.project.change.HardwareChange;
+import org.urvant.project.change.NewDevice;
+import org.urvant.project.change.RowRemoval;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
@@ -209,7 +216,7 @@ class PlantTest {
                 folder,
                 "M31",
                 "@connections/plc/kind=field-bus; @connections/plc/bus=B1; @connections/plc/bus-address=7");
-        assertThat(folder.devices().copy(folder.load(), "M31", "M32", false))
+        assertThat(folder.copyDevice(folder.load(), "M31", "M32", false))
                 .containsExactly("unit.name", "plc.bus-address");
         assertThat(findings()).anyMatch(finding -> finding.message().startsWith("plc.bus-address is open"));
         Plant.write(folder, "M32", "plc.bus-address=7; plc.bit-rate=9600; unit.name=Pump 2");
@@ -222,7 +229,7 @@ class PlantTest {
 
     @Test
     void twinsAreAlikeButForTheirIdentity() {
-        folder.devices().copy(folder.load(), "RTU1", "RTU2", true);
+        folder.copyDevice(folder.load(), "RTU1", "RTU2", true);
         folder.set(folder.load(), "RTU2", "unit.name", "Sluice B");
         assertThat(findings()).noneMatch(finding -> finding.rule().id().equals("twins-differ"));
         folder.set(folder.load(), "RTU2", "alarms.level.high", "4.6");
@@ -232,7 +239,12 @@ class PlantTest {
 
     @Test
     void groupsAlikeExamplesUnchangedAndForeignRegionsAreSaid() throws IOException {
-        folder.devices().add("RTU9", new Devices.Start("fjellmast-c2", "3.1", null, null, null, "pump-station"));
+        folder.change(site -> NewDevice.add(
+                site,
+                "RTU9",
+                NewDevice.Start.of("fjellmast-c2")
+                        .with(Plate.Item.FIRMWARE, "3.1")
+                        .withExample("pump-station")));
         Map<String, String> second = new TreeMap<>();
         ValueRow.of(DeviceSheets.of(
                         folder.load().typeOf(folder.load().device("F11")),
@@ -296,51 +308,49 @@ class PlantTest {
     void severalValuesAreSetOrNone() throws IOException {
         Path file = folder.root().resolve("devices/P61.yaml");
         String before = Files.readString(file);
-        assertThatThrownBy(() -> folder.setAll(
-                        folder.load(),
-                        Map.of("P61", Map.of("scan.interval", "2"), "TD1", Map.of("sequence.steps", "99"))))
+        assertThatThrownBy(() -> folder.change(site -> ValueChange.set(
+                        site, Map.of("P61", Map.of("scan.interval", "2"), "TD1", Map.of("sequence.steps", "99")))))
                 .hasMessageContaining("expected 2 to 16");
         assertThat(file).hasContent(before);
         folder.set(folder.load(), "P61", Map.of("AI3.carries", "pt100", "AI3.name", "Gear oil"));
-        assertThat(folder.shown(folder.load(), "P61", "AI3.name")).isEqualTo("Gear oil");
+        assertThat(ValueChange.shown(folder.load(), "P61", "AI3.name")).isEqualTo("Gear oil");
     }
 
     @Test
     void anExchangeOfModulesKeepsWhatStaysAndSaysWhatGoes() {
         Plant.write(folder, "RTU1", "@modules/E1=di8; @modules/E2=ai4");
         Plant.write(folder, "RTU1", "E1/DI3.carries=binary; E1/DI3.name=Gate");
-        Devices devices = folder.devices();
-        Devices.Exchange same = devices.planFit(folder.load(), "RTU1", "E1", "di8");
+        HardwareChange.Exchange same = HardwareChange.exchange(folder.load(), "RTU1", "E1", "di8");
         assertThat(same.kept()).hasSize(8);
         assertThat(same.freed()).isEmpty();
-        Devices.Exchange other = devices.planFit(folder.load(), "RTU1", "E1", "ai4");
+        HardwareChange.Exchange other = HardwareChange.exchange(folder.load(), "RTU1", "E1", "ai4");
         assertThat(other.freed().get("E1/DI3")).containsExactly("carries = binary", "name = Gate");
         assertThat(other.added()).containsExactly("E1/AI1", "E1/AI2", "E1/AI3", "E1/AI4");
-        devices.fit("RTU1", List.of(other));
+        folder.change(site -> HardwareChange.fit(site, "RTU1", List.of(other)));
         assertThat(folder.load().device("RTU1").sheets()).doesNotContainKey("E1/DI3");
         assertThat(findings()).noneMatch(finding -> finding.subject().contains("E1/DI"));
-        assertThatThrownBy(() -> devices.planFit(folder.load(), "RTU1", "E3", "ai4"))
+        assertThatThrownBy(() -> HardwareChange.exchange(folder.load(), "RTU1", "E3", "ai4"))
                 .isInstanceOf(UnknownNameException.class);
-        assertThatThrownBy(() -> devices.planFit(folder.load(), "F11", "X2", "vt4"))
+        assertThatThrownBy(() -> HardwareChange.exchange(folder.load(), "F11", "X2", "vt4"))
                 .isInstanceOf(RefusedException.class);
     }
 
     @Test
     void aRenameIsFollowedAndARemovalRefusedWhileSomethingRefersToIt() {
-        folder.devices().copy(folder.load(), "TD1", "TD2", true);
-        folder.mute("left-at-default TD1 settings", "looked through");
-        assertThatThrownBy(() -> folder.devices().remove(folder.load(), "TD1", false))
+        folder.copyDevice(folder.load(), "TD1", "TD2", true);
+        folder.change(site -> site.with(site.remarks().withMuted("left-at-default TD1 settings", "looked through")));
+        assertThatThrownBy(() -> folder.change(site -> DeviceChange.remove(site, "TD1", false)))
                 .hasMessageContaining("TD2 twin-of, devices/TD2.yaml");
-        folder.devices().rename(folder.load(), "TD1", "TD9");
+        folder.renameDevice(folder.load(), "TD1", "TD9");
         Project project = folder.load();
         assertThat(project.devices()).containsKey("TD9").doesNotContainKey("TD1");
-        assertThat(project.device("TD2").particulars().twinOf().orElseThrow().text())
-                .isEqualTo("TD9");
+        assertThat(project.device("TD2").plate().text(Plate.Item.TWIN_OF)).isEqualTo("TD9");
         assertThat(project.muted()).containsKey("left-at-default TD9 settings");
         assertThat(folder.history("TD9").lines()).anyMatch(line -> line.event().equals("renamed"));
-        folder.devices().remove(folder.load(), "TD9", true);
+        folder.change(site -> DeviceChange.remove(site, "TD9", true));
         assertThat(folder.load().devices()).doesNotContainKey("TD9");
-        assertThat(folder.load().device("TD2").particulars().twinOf()).isEmpty();
+        assertThat(folder.load().device("TD2").plate().entry(Plate.Item.TWIN_OF))
+                .isEmpty();
     }
 
     @Test
@@ -357,15 +367,16 @@ class PlantTest {
         RowRemoval removal = removal("R51", "busbars.K2");
         assertThat(removal.rows()).containsExactly("busbars.K2", "circuits.F12");
         assertThat(removal.referrers()).containsExactly("circuits.F12.busbar = K2", "derived.sum.circuit = F12");
-        assertThatThrownBy(() -> folder.dropRow(folder.load(), "R51", removal, false))
+        assertThatThrownBy(() -> folder.change(site -> removal.carriedOut(site, "R51", false)))
                 .hasMessageContaining("is still named by circuits.F12.busbar = K2");
-        folder.dropRow(folder.load(), "R51", removal, true);
+        folder.change(site -> removal.carriedOut(site, "R51", true));
         assertThat(folder.load().device("R51").sheets()).doesNotContainKeys("busbars.K2", "circuits.F12");
-        assertThat(folder.shown(folder.load(), "R51", "derived.sum.circuit")).isEqualTo("none (default)");
+        assertThat(ValueChange.shown(folder.load(), "R51", "derived.sum.circuit"))
+                .isEqualTo("none (default)");
         folder.set(folder.load(), "RTU1", "recipients.Night.number", "+47 22 00 00 03");
         folder.set(folder.load(), "RTU1", "alarms.level.recipients", "Duty, Night");
-        folder.dropRow(folder.load(), "RTU1", removal("RTU1", "recipients.Duty"), true);
-        assertThat(folder.shown(folder.load(), "RTU1", "alarms.level.recipients"))
+        folder.change(site -> removal("RTU1", "recipients.Duty").carriedOut(site, "RTU1", true));
+        assertThat(ValueChange.shown(folder.load(), "RTU1", "alarms.level.recipients"))
                 .isEqualTo("Night");
         assertThat(findings()).anyMatch(finding -> finding.subject().equals("RTU1 alarms.pump.recipients"));
         assertThatThrownBy(() -> removal("RTU1", "recipients.Duti")).isInstanceOf(UnknownNameException.class);
@@ -385,7 +396,7 @@ class PlantTest {
         ProjectFolder other = ProjectFolder.create(root.resolve("other"), "Other", Skarholm.CLOCK, "tester");
         ConfigurationFile read = ConfigurationFile.read(file, "held.json");
         assertThat(read.madeBy()).isEqualTo("urvant test");
-        other.devices().addHeld(name, read.configuration(), "file held.json", null);
+        other.change(site -> NewDevice.addHeld(site, name, read.configuration(), "file held.json", null));
         Project project = other.load();
         Device device = project.device(name);
         Section made = ConfigurationBuilder.build(project, device).parts();
@@ -396,7 +407,7 @@ class PlantTest {
                     folder.load(),
                     name,
                     Map.of("assignments.extra.function", "arc", "assignments.extra.lamps", "LED2"));
-            folder.adopt(folder.load(), folder.load().device(name), read.configuration());
+            folder.change(site -> Adoption.adopt(site, name, read.configuration()));
             assertThat(configuration(name).fingerprint())
                     .as("a row that the file lacks goes")
                     .isEqualTo(read.configuration().fingerprint());

@@ -27,7 +27,10 @@ import org.urvant.core.finding.Severity;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.change.ConnectionChange;
+import org.urvant.project.change.NewDevice;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.mapping.SignalMapper;
@@ -45,9 +48,10 @@ class ProjectFolderTest {
     void skarholm() {
         folder = ProjectFolder.create(root.resolve("skarholm"), "Skarholm tidal works", CLOCK, "tester");
         folder.importScl(Path.of("../demo/F01.cid"));
-        folder.addDevice("GW1", "ravnsund-g3", "192.0.2.20:8443");
-        folder.connections().add(folder.load(), "GW1", "F01", "relay", "F01");
-        folder.connections().add(folder.load(), "GW1", "scada", "control-centre", null);
+        folder.change(site ->
+                NewDevice.add(site, "GW1", NewDevice.Start.of("ravnsund-g3").with(Plate.Item.LINK, "192.0.2.20:8443")));
+        folder.change(site -> ConnectionChange.connect(site, "GW1", "F01", "relay", "F01"));
+        folder.change(site -> ConnectionChange.connect(site, "GW1", "scada", "control-centre"));
         folder.set(folder.load(), "GW1", "station.name", "Skarholm");
         folder.set(folder.load(), "GW1", "network.address", "192.0.2.20");
         folder.set(folder.load(), "GW1", "network.gateway", "192.0.2.1");
@@ -59,7 +63,10 @@ class ProjectFolderTest {
         Project project = folder.load();
         List<DataAttribute> signals = Stream.of(references).map(project::signal).toList();
         Device device = project.device("GW1");
-        folder.saveMappings(device, SignalMapper.propose(project, device, "scada", signals, OptionalInt.of(start)));
+        folder.save(
+                project,
+                SignalMapper.propose(project, device, "scada", signals, OptionalInt.of(start))
+                        .carriedOut(project, device));
     }
 
     private List<String> destinations() {

@@ -12,7 +12,10 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.urvant.project.Device;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.change.ConnectionChange;
+import org.urvant.project.change.NewDevice;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.selection.Pick;
@@ -34,7 +37,7 @@ public final class Skarholm {
         ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", CLOCK, "tester");
         folder.importScl(Path.of("../demo/F01.cid"));
         folder.importScl(Path.of("../demo/F02.cid"));
-        folder.savePick(pick());
+        folder.change(site -> site.with(pick()));
         gateway(folder, "GW1", "192.0.2.20", "47");
     }
 
@@ -48,11 +51,11 @@ public final class Skarholm {
     }
 
     public static void gateway(ProjectFolder folder, String name, String address, String station) {
-        folder.addDevice(name, "ravnsund-g3", "192.0.2.20:8443");
-        folder.connections().add(folder.load(), name, "scada", "control-centre", null);
-        Project project = folder.load();
-        Connections.Planned connected = folder.connections().plan(project, project.device(name), project.ieds());
-        folder.connections().save(connected);
+        folder.change(site ->
+                NewDevice.add(site, name, NewDevice.Start.of("ravnsund-g3").with(Plate.Item.LINK, "192.0.2.20:8443")));
+        folder.change(site -> ConnectionChange.connect(site, name, "scada", "control-centre"));
+        Project project = folder.change(site -> ConnectionChange.connectAll(site, site.device(name), site.ieds())
+                .project());
         map(
                 folder,
                 name,
@@ -78,14 +81,15 @@ public final class Skarholm {
     public static void map(ProjectFolder folder, String name, OptionalInt start, String... references) {
         Project project = folder.load();
         Device device = project.device(name);
-        folder.saveMappings(
-                device,
+        folder.save(
+                project,
                 SignalMapper.propose(
-                        project,
-                        device,
-                        "scada",
-                        Stream.of(references).map(project::signal).toList(),
-                        start));
+                                project,
+                                device,
+                                "scada",
+                                Stream.of(references).map(project::signal).toList(),
+                                start)
+                        .carriedOut(project, device));
     }
 
     /** Changes a file of a project as a person with an editor would; an imported file is imported again. */

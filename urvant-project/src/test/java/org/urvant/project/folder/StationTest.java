@@ -29,6 +29,7 @@ import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.change.SourceRemoval;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.mapping.ConnectionFit;
 import org.urvant.project.mapping.ReportPlan;
@@ -334,7 +335,7 @@ class StationTest {
     @Test
     void anImportIsTakenOutInOneStep() {
         Project project = folder.load();
-        Removal removal = folder.planRemoval(project, "F02.cid");
+        SourceRemoval removal = SourceRemoval.of(project, "F02.cid");
         assertThat(removal.ieds()).containsExactly("F02");
         assertThat(removal.connections()).containsEntry("GW1", List.of("F02"));
         assertThat(removal.mappingCount())
@@ -354,8 +355,8 @@ class StationTest {
         assertThat(after.device("GW1").addresses().owners())
                 .as("given stays given")
                 .isEqualTo(project.device("GW1").addresses().owners());
-        assertThat(folder.planRemoval(after, "F01.cid").orphans()).containsExactly("feeder");
-        assertThatThrownBy(() -> folder.planRemoval(after, "F02.cid")).isInstanceOf(UnknownNameException.class);
+        assertThat(SourceRemoval.of(after, "F01.cid").orphans()).containsExactly("feeder");
+        assertThatThrownBy(() -> SourceRemoval.of(after, "F02.cid")).isInstanceOf(UnknownNameException.class);
     }
 
     @Test

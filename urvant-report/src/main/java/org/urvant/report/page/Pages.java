@@ -27,6 +27,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.language.Spans;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.check.ProjectCheck;
@@ -131,14 +132,11 @@ public final class Pages {
 
     private static SortedMap<String, String> plate(Device device) {
         SortedMap<String, String> plate = new TreeMap<>();
-        plate.put("firmware", device.firmware().text());
-        put(plate, "hardware", device.fitted().hardware());
-        put(plate, "order code", device.fitted().orderCode());
-        put(plate, "serial", device.particulars().serial());
-        put(plate, "origin", device.particulars().origin());
-        put(plate, "twin of", device.particulars().twin());
-        put(plate, "description", device.particulars().description());
-        put(plate, "link", device.link());
+        device.plate().entries().forEach((item, entry) -> {
+            if (item != Plate.Item.TYPE) {
+                plate.put(item.word().replace('-', ' '), entry.text());
+            }
+        });
         device.fitted().modules().forEach((slot, module) -> plate.put("slot " + slot, module.text()));
         if (!device.fitted().licences().isEmpty()) {
             plate.put("licences", String.join(", ", device.fitted().licenceNames()));

@@ -12,7 +12,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.urvant.core.device.DeviceType;
 import org.urvant.project.Project;
-import org.urvant.project.folder.Devices;
+import org.urvant.project.change.NewDevice;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.type.Catalogue;
@@ -47,7 +47,7 @@ class PagesTest {
                 .isEqualTo(!type.handling().guide().order().isEmpty());
         ProjectFolder folder = ProjectFolder.create(
                 root.resolve("site"), "Site", InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")), "tester");
-        folder.devices().add("D1", Devices.Start.of(name));
+        folder.change(site -> NewDevice.add(site, "D1", NewDevice.Start.of(name)));
         Project project = folder.load();
         String review = Pages.review(project, project.device("D1"));
         isWhole(review);
@@ -62,7 +62,7 @@ class PagesTest {
                 "<b>Site & co</b>",
                 InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")),
                 "tester");
-        folder.devices().add("Q1", Devices.Start.of("oddvik-u1"));
+        folder.change(site -> NewDevice.add(site, "Q1", NewDevice.Start.of("oddvik-u1")));
         folder.set(folder.load(), "Q1", "long-time.current", "0.4");
         folder.set(folder.load(), "Q1", "description", "<img src=x>");
         Project project = folder.load();
@@ -76,10 +76,10 @@ class PagesTest {
     void aReviewShowsProgramsAndDerivedValues() {
         ProjectFolder folder = ProjectFolder.create(
                 root.resolve("site"), "Site", InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")), "tester");
-        folder.devices().add("F1", Devices.Start.of("marrowby-f2"));
+        folder.change(site -> NewDevice.add(site, "F1", NewDevice.Start.of("marrowby-f2")));
         folder.set(folder.load(), "F1", "inputs.supply", "48");
-        folder.logic()
-                .write(folder.load().device("F1"), "PROGRAM hold\n  bo3 := bi1 AND bi2 <> TRUE; // <b>\nEND_PROGRAM\n");
+        folder.change(site -> site.with(
+                site.device("F1").withLogic("PROGRAM hold\n  bo3 := bi1 AND bi2 <> TRUE; // <b>\nEND_PROGRAM\n")));
         Project project = folder.load();
         String page = Pages.review(project, project.device("F1"));
         isWhole(page);
@@ -93,7 +93,7 @@ class PagesTest {
     void aReviewShowsStatesAndFindings() {
         ProjectFolder folder = ProjectFolder.create(
                 root.resolve("site"), "Site", InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")), "tester");
-        folder.devices().add("P1", Devices.Start.of("lysholt-p12"));
+        folder.change(site -> NewDevice.add(site, "P1", NewDevice.Start.of("lysholt-p12")));
         folder.set(folder.load(), "P1", "AI1.carries", "thermocouple");
         folder.set(folder.load(), "P1", "AI1.low", "900");
         Project project = folder.load();

@@ -1,4 +1,4 @@
-package org.urvant.project.folder;
+package org.urvant.project.change;
 
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -10,7 +10,10 @@ import java.util.Map;
 import java.util.Set;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 
@@ -62,6 +65,25 @@ public record RowRemoval(List<String> rows, Map<String, String> values, List<Str
         }
         values.keySet().removeIf(path -> gone.stream().anyMatch(row -> path.startsWith(row + ".")));
         return new RowRemoval(List.copyOf(gone), values, referrers);
+    }
+
+    /**
+     * Takes the row out, with what goes with it.
+     *
+     * @param isCascade whether to take away what refers to it too
+     * @throws RefusedException when something refers to it and that is not to go too
+     */
+    public Project carriedOut(Project project, String name, boolean isCascade) {
+        if (!referrers.isEmpty() && !isCascade) {
+            throw new RefusedException(
+                    rows.get(0) + " is still named by " + String.join("; ", referrers),
+                    "Change these first, or take them away too with --cascade.");
+        }
+        Device device = ValueChange.changed(project, project.device(name), values);
+        for (String row : rows) {
+            device = device.with(device.given().without(row));
+        }
+        return project.with(device);
     }
 
     /** Returns the names that a reference keeps without a row; null when it does not name the row. */

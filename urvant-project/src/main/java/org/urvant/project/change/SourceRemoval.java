@@ -1,13 +1,13 @@
-package org.urvant.project.folder;
+package org.urvant.project.change;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
@@ -26,13 +26,29 @@ import org.urvant.scl.selection.Pick;
  * @param mappings rows that go, by device
  * @param orphans picks that no IED of the project fits any more; they stay
  */
-public record Removal(
+public record SourceRemoval(
         String source,
         List<String> ieds,
         SortedMap<String, List<String>> connections,
         SortedMap<String, List<Mapping>> mappings,
         List<String> orphans) {
-    static Removal of(Project project, SclFile file) {
+    /**
+     * Says what goes with an imported file.
+     *
+     * @throws UnknownNameException when no file of that name was imported
+     */
+    public static SourceRemoval of(Project project, String source) {
+        return project.sources().stream()
+                .filter(file -> file.name().equals(source))
+                .findFirst()
+                .map(file -> of(project, file))
+                .orElseThrow(() -> new UnknownNameException(
+                        "imported file",
+                        source,
+                        project.sources().stream().map(SclFile::name).toList()));
+    }
+
+    private static SourceRemoval of(Project project, SclFile file) {
         List<String> ieds = file.ieds().stream()
                 .map(Ied::name)
                 .filter(ied -> !project.unwanted(file).contains(ied))
@@ -54,7 +70,7 @@ public record Removal(
                                 .toList());
             }
         }
-        return new Removal(file.name(), ieds, connections, mappings, orphans(project, ieds));
+        return new SourceRemoval(file.name(), ieds, connections, mappings, orphans(project, ieds));
     }
 
     private static List<String> orphans(Project project, List<String> gone) {
@@ -75,13 +91,19 @@ public record Removal(
         return mappings.values().stream().mapToInt(List::size).sum();
     }
 
-    Map<String, List<Mapping>> kept(Project project) {
-        Map<String, List<Mapping>> kept = new HashMap<>();
-        mappings.forEach((device, rows) -> kept.put(
-                device,
-                project.device(device).mappings().stream()
-                        .filter(row -> !rows.contains(row))
-                        .toList()));
-        return kept;
+    /** Takes the file out, with all that hangs on it. */
+    public Project carriedOut(Project project) {
+        Project changed = project.with(project.imported().without(source));
+        for (Map.Entry<String, List<String>> gone : connections.entrySet()) {
+            Device device = project.device(gone.getKey());
+            SortedMap<String, Connection> kept = new TreeMap<>(device.connections());
+            kept.keySet().removeAll(gone.getValue());
+            List<Mapping> rows = mappings.get(gone.getKey());
+            changed = changed.with(device.withConnections(kept)
+                    .withMappings(device.mappings().stream()
+                            .filter(row -> !rows.contains(row))
+                            .toList()));
+        }
+        return changed;
     }
 }

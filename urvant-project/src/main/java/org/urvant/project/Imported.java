@@ -1,0 +1,48 @@
+package org.urvant.project;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import org.urvant.scl.SclFile;
+
+/**
+ * The SCL files of a project.
+ *
+ * @param files the files, in the order of their import
+ * @param unwanted by file, names of IEDs in it that nobody ticked at import
+ */
+public record Imported(List<SclFile> files, Map<String, Set<String>> unwanted) {
+    /** No file was imported. */
+    public static final Imported NOTHING = new Imported(List.of(), Map.of());
+
+    public Imported {
+        files = List.copyOf(files);
+        unwanted = Map.copyOf(unwanted);
+    }
+
+    /** Returns these and one file more, of which only some IEDs are wanted. */
+    public Imported with(SclFile file, Collection<String> wanted) {
+        List<SclFile> more = new ArrayList<>(files);
+        more.add(file);
+        Set<String> others = new TreeSet<>();
+        file.ieds().stream()
+                .map(ied -> ied.name())
+                .filter(ied -> !wanted.contains(ied))
+                .forEach(others::add);
+        Map<String, Set<String>> hidden = new TreeMap<>(unwanted);
+        hidden.put(file.name(), others);
+        return new Imported(more, hidden);
+    }
+
+    /** Returns these without a file. */
+    public Imported without(String file) {
+        Map<String, Set<String>> hidden = new TreeMap<>(unwanted);
+        hidden.remove(file);
+        return new Imported(
+                files.stream().filter(each -> !each.name().equals(file)).toList(), hidden);
+    }
+}

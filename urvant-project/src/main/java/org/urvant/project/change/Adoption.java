@@ -1,0 +1,124 @@
+package org.urvant.project.change;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.finding.Position;
+import org.urvant.core.tree.Node;
+import org.urvant.core.tree.Section;
+import org.urvant.core.tree.Value;
+import org.urvant.project.Device;
+import org.urvant.project.Mapping;
+import org.urvant.project.Project;
+import org.urvant.project.configuration.Configuration;
+import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
+
+/** Takes what a device holds into a site. */
+public final class Adoption {
+    private static final Set<String> FOLLOWS = Set.of("kind", "protocol", "role", "reports", "ied");
+
+    private Adoption() {}
+
+    /**
+     * Takes the settings, connection values, mappings and programs of a configuration into a device, as far as the device has
+     * such connections. What cannot be read back stays as it is.
+     */
+    public static Project adopt(Project project, String name, Configuration held) {
+        Device device = project.device(name);
+        DeviceType type = project.typeOf(device);
+        Section present = ConfigurationBuilder.build(project, device).parts();
+        Map<String, String> values = new TreeMap<>();
+        values("", present.section("settings"), held.parts().section("settings"), values);
+        for (String connection : device.connections().keySet()) {
+            values(
+                    connection + ".",
+                    present.section("communications").section(connection),
+                    held.parts().section("communications").section(connection),
+                    values);
+        }
+        // what cannot be read back was not seen, so it must not be lost
+        values.keySet().removeIf(type.handling()::isGap);
+        DeviceSheets sheets = DeviceSheets.of(type, device);
+        values.keySet()
+                .removeIf(path ->
+                        sheets.seek(path).filter(at -> at.setting().isDerived()).isPresent());
+        Device adopted = withoutRows(
+                type, ValueChange.changed(project, device, values), held.parts().section("settings"));
+        return project.with(adopted.withMappings(mappings(device, held.parts().section("mappings")))
+                .withLogic(programs(held.parts().section("logic"))));
+    }
+
+    /** Rows that the unit does not have go; a value can be set, but a row must be taken out. */
+    private static Device withoutRows(DeviceType type, Device device, Section held) {
+        Device rest = device;
+        for (Sheet sheet : DeviceSheets.of(type, device).all()) {
+            Section at = held;
+            for (String part : sheet.prefix().split("\\.")) {
+                at = at.section(part);
+            }
+            if (sheet.kind() == Sheet.Kind.ROW && at.nodes().isEmpty()) {
+                rest = rest.with(rest.given().without(sheet.prefix()));
+            }
+        }
+        return rest;
+    }
+
+    private static String programs(Section held) {
+        return held.nodes().keySet().stream()
+                .map(key -> held.text(key).orElse(""))
+                .collect(Collectors.joining("\n"));
+    }
+
+    /** Adds the values that differ, by their paths. What follows from other things is left out. */
+    private static void values(String prefix, Section present, Section held, Map<String, String> values) {
+        for (Map.Entry<String, Node> entry : held.nodes().entrySet()) {
+            if (entry.getValue() instanceof Section inner) {
+                if (!FOLLOWS.contains(entry.getKey())) {
+                    values(prefix + entry.getKey() + ".", present.section(entry.getKey()), inner, values);
+                }
+            } else if (entry.getValue() instanceof Value value
+                    && !FOLLOWS.contains(entry.getKey())
+                    && !value.equals(present.nodes().get(entry.getKey()))) {
+                values.put(prefix + entry.getKey(), value.text());
+            }
+        }
+    }
+
+    /** Returns the rows of a configuration, those that the device has already in their old order. */
+    private static List<Mapping> mappings(Device device, Section held) {
+        List<Mapping> rows = new ArrayList<>();
+        Set<String> known = device.mappings().stream().map(Mapping::key).collect(Collectors.toSet());
+        device.mappings().stream()
+                .filter(row -> held.nodes().containsKey(row.key()))
+                .forEach(row -> rows.add(row(row.key(), held.section(row.key()))));
+        held.nodes().keySet().stream()
+                .filter(key -> !known.contains(key))
+                .forEach(key -> rows.add(row(key, held.section(key))));
+        return rows;
+    }
+
+    private static Mapping row(String key, Section row) {
+        return new Mapping(
+                key,
+                row.text("name").orElse(""),
+                row.text("from").orElse(""),
+                point(row.section("source")),
+                row.text("to").orElse(""),
+                point(row.section("destination")),
+                row.text("place").orElse(""),
+                row.text("use").orElse("true").equals("true"),
+                Position.in("device"));
+    }
+
+    private static String point(Section point) {
+        return point.text("reference")
+                .orElseGet(() -> point.text("type").orElse("") + " "
+                        + point.text("address").orElse(""));
+    }
+}

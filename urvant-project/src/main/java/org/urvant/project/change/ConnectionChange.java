@@ -1,0 +1,112 @@
+package org.urvant.project.change;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Entry;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.scl.ConnectedAccessPoint;
+import org.urvant.scl.Ied;
+
+/** Gives devices their connections. */
+public final class ConnectionChange {
+    private ConnectionChange() {}
+
+    /**
+     * Connects a device to an imported IED, whose address is taken from its file; the connection may be named otherwise.
+     *
+     * @param kind kind of connection in the device type
+     * @throws UnknownNameException when there is no such kind or IED
+     * @throws RefusedException when the name of the connection is taken or not allowed
+     */
+    public static Project connect(Project project, String deviceName, String connection, String kind, String ied) {
+        Ied known = project.ied(ied).orElseThrow(() -> new UnknownNameException("IED", ied, project.iedNames()));
+        return connect(project, deviceName, connection, kind, Optional.of(known));
+    }
+
+    /**
+     * Gives a device the end of a link to something that is no imported IED.
+     *
+     * @param kind kind of connection in the device type
+     * @throws UnknownNameException when there is no such kind
+     * @throws RefusedException when the name of the connection is taken or not allowed
+     */
+    public static Project connect(Project project, String deviceName, String connection, String kind) {
+        return connect(project, deviceName, connection, kind, Optional.empty());
+    }
+
+    private static Project connect(
+            Project project, String deviceName, String connection, String kind, Optional<Ied> ied) {
+        Device device = project.device(deviceName);
+        DeviceType type = project.typeOf(device);
+        ConnectionKind found = type.connection(kind)
+                .orElseThrow(() -> new UnknownNameException(
+                        "kind of connection", kind, type.connections().keySet()));
+        if (device.connections().containsKey(connection)) {
+            throw new RefusedException(
+                    deviceName + " has a connection " + connection + " already", "Choose another name.");
+        }
+        boolean isTaken = type.tables().containsKey(connection)
+                || DeviceSheets.of(type, device).paths().stream().anyMatch(path -> path.startsWith(connection + "."));
+        if (isTaken || connection.contains(".")) {
+            throw new RefusedException(
+                    "connection name '" + connection + "' is not allowed",
+                    "Use a name without dots that is no section, table or channel of " + deviceName + ".");
+        }
+        return project.with(device.with(connection(device, connection, found.name(), ied)));
+    }
+
+    private static Connection connection(Device device, String name, String kind, Optional<Ied> ied) {
+        SortedMap<String, Entry> values = new TreeMap<>();
+        ied.ifPresent(peer -> {
+            values.put(Connection.IED, new Entry(peer.name(), device.position()));
+            peer.connectedAccessPoint()
+                    .map(ConnectedAccessPoint::address)
+                    .map((Map<String, String> parts) -> parts.get("IP"))
+                    .ifPresent(address -> values.put("address", new Entry(address, device.position())));
+        });
+        return new Connection(name, new Entry(kind, device.position()), values, device.position());
+    }
+
+    /**
+     * A project in which a device has the connections that it needs to some relays.
+     *
+     * @param project the project with the device
+     * @param device the device with its connections
+     * @param made names of the connections that were missing
+     */
+    public record Connected(Project project, Device device, List<String> made) {}
+
+    /**
+     * Gives a device a connection to each relay; one that is missing is named after its relay.
+     *
+     * @throws RefusedException when a connection is missing and the device cannot connect to an IED
+     */
+    public static Connected connectAll(Project project, Device device, List<Ied> relays) {
+        List<String> made = new ArrayList<>();
+        Device connected = device;
+        for (Ied relay : relays) {
+            if (connected.connectionTo(relay.name()).isEmpty()) {
+                ConnectionKind kind = project.type(device).stream()
+                        .flatMap(type -> type.connections().values().stream())
+                        .filter(candidate -> candidate.setting(Connection.IED).isPresent())
+                        .findFirst()
+                        .orElseThrow(() -> new RefusedException(
+                                device.type().text() + " cannot connect to an IED", "Map on a device that can."));
+                connected = connected.with(connection(connected, relay.name(), kind.name(), Optional.of(relay)));
+                made.add(relay.name());
+            }
+        }
+        return new Connected(project.with(connected), connected, made);
+    }
+}
