@@ -242,9 +242,7 @@ final class ExplainCommand extends Command {
                         : setting.standardValue()
                                 .orElse(setting.isOptional() ? "none needed" : "none: it must be given"));
         line("effect", setting.effect().meaning() + " when it changes");
-        if (setting.traits().domain() != null) {
-            line("domain", setting.traits().domain().title());
-        }
+        setting.traits().domain().ifPresent(domain -> line("domain", domain.title()));
         line(
                 "firmware",
                 setting.traits().since().isEmpty()

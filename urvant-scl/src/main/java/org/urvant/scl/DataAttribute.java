@@ -57,12 +57,12 @@ public final class DataAttribute {
 
     /** Returns the common data class of the data object, such as {@code WYE}. */
     public String objectClass() {
-        return template.objectClass();
+        return template.holder().objectClass();
     }
 
     /** Returns the common data class of the innermost object that holds the attribute, such as {@code CMV} within a WYE. */
     public String innerClass() {
-        return template.innerClass();
+        return template.holder().innerClass();
     }
 
     /** Returns the basic type, such as {@code BOOLEAN}, {@code Dbpos}, {@code FLOAT32}, {@code Enum}. */
@@ -86,7 +86,7 @@ public final class DataAttribute {
 
     /** Returns the description in the definition of the data object, which all nodes of the type share; may be empty. */
     public String definedDescription() {
-        return node.store.attribute(template.objectRow(), "desc", "");
+        return node.store.attribute(template.holder().objectRow(), "desc", "");
     }
 
     /** Returns the name of the enumeration in the file; empty text for other basic types. */

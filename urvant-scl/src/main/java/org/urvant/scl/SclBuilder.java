@@ -135,14 +135,16 @@ public final class SclBuilder {
         values.close();
         SclStore store = new SclStore(
                 source,
-                Arrays.copyOf(tags, size),
-                Arrays.copyOf(parents, size),
-                Arrays.copyOf(ends, size),
-                Arrays.copyOf(lines, size),
-                Arrays.copyOf(columns, size),
-                Arrays.copyOf(attributeStarts, size + 1),
-                Arrays.copyOf(attributeNames, attributes),
-                Arrays.copyOf(attributeValues, attributes),
+                new SclStore.Elements(
+                        Arrays.copyOf(tags, size),
+                        Arrays.copyOf(parents, size),
+                        Arrays.copyOf(ends, size),
+                        Arrays.copyOf(lines, size),
+                        Arrays.copyOf(columns, size)),
+                new SclStore.Attributes(
+                        Arrays.copyOf(attributeStarts, size + 1),
+                        Arrays.copyOf(attributeNames, attributes),
+                        Arrays.copyOf(attributeValues, attributes)),
                 names,
                 values);
         return new SclFile(store);

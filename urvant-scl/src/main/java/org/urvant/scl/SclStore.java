@@ -30,27 +30,22 @@ final class SclStore {
     private final StringPool values;
     private final Asked[] asked = new Asked[256];
 
-    SclStore(
-            String source,
-            byte[] tags,
-            int[] parents,
-            int[] ends,
-            int[] lines,
-            char[] columns,
-            int[] attributeStarts,
-            char[] attributeNames,
-            int[] attributeValues,
-            StringPool names,
-            StringPool values) {
+    /** Columns with a row for each element. */
+    record Elements(byte[] tags, int[] parents, int[] ends, int[] lines, char[] columns) {}
+
+    /** Columns with a row for each attribute; an element's begin at its start. */
+    record Attributes(int[] starts, char[] names, int[] values) {}
+
+    SclStore(String source, Elements elements, Attributes attributes, StringPool names, StringPool values) {
         this.source = source;
-        this.tags = tags;
-        this.parents = parents;
-        this.ends = ends;
-        this.lines = lines;
-        this.columns = columns;
-        this.attributeStarts = attributeStarts;
-        this.attributeNames = attributeNames;
-        this.attributeValues = attributeValues;
+        this.tags = elements.tags();
+        this.parents = elements.parents();
+        this.ends = elements.ends();
+        this.lines = elements.lines();
+        this.columns = elements.columns();
+        this.attributeStarts = attributes.starts();
+        this.attributeNames = attributes.names();
+        this.attributeValues = attributes.values();
         this.names = names;
         this.values = values;
     }

@@ -183,6 +183,7 @@ final class TypeTemplates {
                 return;
             }
             String inner = store.attribute(objectType, "cdc", "");
+            TemplateAttribute.Holder holder = new TemplateAttribute.Holder(outer, inner, objectRow);
             for (int child : store.children(objectType, null)) {
                 String name = store.attribute(child, "name", "");
                 switch (store.tag(child)) {
@@ -197,8 +198,8 @@ final class TypeTemplates {
                     case DA -> {
                         Optional<FunctionalConstraint> constraint =
                                 FunctionalConstraint.of(store.attribute(child, "fc", ""));
-                        TemplateAttribute frame = new TemplateAttribute(
-                                path, path.length() + 1, outer, inner, constraint, "", "", objectRow, child);
+                        TemplateAttribute frame =
+                                new TemplateAttribute(path, path.length() + 1, holder, constraint, "", "", child);
                         attribute(frame, name, child, depth + 1);
                     }
                     default -> {

@@ -12,27 +12,30 @@ import org.urvant.core.point.Protocol;
  * @param name name within the type, such as {@code relay}
  * @param protocol protocol that it speaks
  * @param role side of the protocol that the device is
- * @param most greatest number of such connections on one device
  * @param meaning what it is for, in plain words
- * @param longestName greatest length of a point's name in characters; 0 for no bound
- * @param mostPoints greatest number of points; 0 for no bound
+ * @param capacity how much of it there can be
  * @param ports ports that it can use; empty when the type does not tell ports apart
- * @param licence licence that it needs; empty text for none
- * @param since oldest firmware that has it; empty text for all
+ * @param availability what a device must have so that it has it
  * @param sheet its settings, and rules about them
  */
 public record ConnectionKind(
         String name,
         Protocol protocol,
         Role role,
-        int most,
         String meaning,
-        int longestName,
-        int mostPoints,
+        Capacity capacity,
         List<String> ports,
-        String licence,
-        String since,
+        Availability availability,
         SheetDefinition sheet) {
+    /**
+     * How much there can be.
+     *
+     * @param most greatest number of such connections on one device
+     * @param longestName greatest length of a point's name in characters; 0 for no bound
+     * @param mostPoints greatest number of points; 0 for no bound
+     */
+    public record Capacity(int most, int longestName, int mostPoints) {}
+
     /** Setting of a connection that names the port of the device that it uses. */
     public static final String PORT = "on-port";
 
@@ -40,6 +43,11 @@ public record ConnectionKind(
         Objects.requireNonNull(protocol, "protocol");
         Objects.requireNonNull(role, "role");
         ports = List.copyOf(ports);
+    }
+
+    /** Returns the greatest number of such connections on one device. */
+    public int most() {
+        return capacity.most();
     }
 
     /** Returns its settings by path. */

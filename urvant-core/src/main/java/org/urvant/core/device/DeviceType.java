@@ -13,25 +13,45 @@ import java.util.TreeMap;
  * @param plate what identifies it
  * @param hardware what it can be made up of
  * @param software firmware versions and licences
- * @param sheet settings of the device itself, and rules about them
- * @param tables tables by name
- * @param groups settings of which there are several switchable sets
+ * @param layout its settings, tables and groups
  * @param connections kinds of connection by name
- * @param services services that it offers on its network
- * @param accounts the users that a new device has, in the order of the file
+ * @param access who and what reaches it
  * @param handling how devices of the type are worked with
  */
 public record DeviceType(
         Plate plate,
         Hardware hardware,
         Software software,
-        SheetDefinition sheet,
-        SortedMap<String, TableDefinition> tables,
-        SettingGroups groups,
+        Layout layout,
         SortedMap<String, ConnectionKind> connections,
-        List<Service> services,
-        List<Account> accounts,
+        Access access,
         Handling handling) {
+    /**
+     * What can be set.
+     *
+     * @param sheet settings of the device itself, and rules about them
+     * @param tables tables by name
+     * @param groups settings of which there are several switchable sets
+     */
+    public record Layout(SheetDefinition sheet, SortedMap<String, TableDefinition> tables, SettingGroups groups) {
+        public Layout {
+            tables = Collections.unmodifiableSortedMap(new TreeMap<>(tables));
+        }
+    }
+
+    /**
+     * Who and what reaches a device.
+     *
+     * @param services services that it offers on its network
+     * @param accounts the users that a new device has, in the order of the file
+     */
+    public record Access(List<Service> services, List<Account> accounts) {
+        public Access {
+            services = List.copyOf(services);
+            accounts = List.copyOf(accounts);
+        }
+    }
+
     /**
      * What identifies a type.
      *
@@ -51,16 +71,13 @@ public record DeviceType(
     }
 
     public DeviceType {
-        tables = Collections.unmodifiableSortedMap(new TreeMap<>(tables));
         connections = Collections.unmodifiableSortedMap(new TreeMap<>(connections));
-        services = List.copyOf(services);
-        accounts = List.copyOf(accounts);
     }
 
     /** Returns the type with logic. */
     public DeviceType withLogic(LogicDefinition logic) {
         Software with = new Software(software.firmware(), software.licences(), logic);
-        return new DeviceType(plate, hardware, with, sheet, tables, groups, connections, services, accounts, handling);
+        return new DeviceType(plate, hardware, with, layout, connections, access, handling);
     }
 
     /** Returns the type with questions for new devices. */
@@ -86,7 +103,7 @@ public record DeviceType(
     }
 
     private DeviceType with(Handling other) {
-        return new DeviceType(plate, hardware, software, sheet, tables, groups, connections, services, accounts, other);
+        return new DeviceType(plate, hardware, software, layout, connections, access, other);
     }
 
     /** Returns the type's name. */
@@ -104,6 +121,31 @@ public record DeviceType(
         return plate.title();
     }
 
+    /** Returns the settings of the device itself, and rules about them. */
+    public SheetDefinition sheet() {
+        return layout.sheet();
+    }
+
+    /** Returns the tables by name. */
+    public SortedMap<String, TableDefinition> tables() {
+        return layout.tables();
+    }
+
+    /** Returns the settings of which there are several switchable sets. */
+    public SettingGroups groups() {
+        return layout.groups();
+    }
+
+    /** Returns the services that it offers on its network. */
+    public List<Service> services() {
+        return access.services();
+    }
+
+    /** Returns the users that a new device has, in the order of the file. */
+    public List<Account> accounts() {
+        return access.accounts();
+    }
+
     /** Returns the firmware versions, oldest first. */
     public List<String> firmware() {
         return software.versions();
@@ -111,24 +153,26 @@ public record DeviceType(
 
     /** Returns the first user that may configure a device of this type, or empty. */
     public Optional<Account> engineer() {
-        return accounts.stream()
+        return accounts().stream()
                 .filter(account -> account.role().mayConfigure())
                 .findFirst();
     }
 
     /** Returns the user with a name, or empty. */
     public Optional<Account> account(String user) {
-        return accounts.stream().filter(account -> account.user().equals(user)).findFirst();
+        return accounts().stream()
+                .filter(account -> account.user().equals(user))
+                .findFirst();
     }
 
     /** Returns the settings of the device itself by path. */
     public SortedMap<String, SettingDefinition> settings() {
-        return sheet.settings();
+        return layout.sheet().settings();
     }
 
     /** Returns the setting of the device itself at a path, or empty. */
     public Optional<SettingDefinition> setting(String path) {
-        return sheet.setting(path);
+        return layout.sheet().setting(path);
     }
 
     /** Returns the kind of connection with a name, or empty. */

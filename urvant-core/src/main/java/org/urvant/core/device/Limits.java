@@ -10,9 +10,7 @@ import org.urvant.core.unit.Unit;
  *
  * @param unit unit of numbers; null for none
  * @param isDifference whether a temperature is a difference of two, so that it converts without offset
- * @param least least value of numbers; null for no bound
- * @param most greatest value of numbers; null for no bound
- * @param step distance of the values that the device can hold, counted from {@code least} or zero; null for any value
+ * @param bounds least and greatest value of numbers, and their step
  * @param choices the words of a choice, in the order to show them
  * @param longest greatest length of a text in characters; 0 for no bound
  * @param refersTo name of the table whose rows, or kind of channel, a reference names; empty text for none
@@ -21,15 +19,30 @@ import org.urvant.core.unit.Unit;
 public record Limits(
         Unit unit,
         boolean isDifference,
-        Bound least,
-        Bound most,
-        Bound step,
+        Bounds bounds,
         List<String> choices,
         int longest,
         String refersTo,
         boolean isMany) {
+    /**
+     * Bounds of numbers; null for none.
+     *
+     * @param least least value
+     * @param most greatest value
+     * @param step distance of the values that the device can hold, counted from {@code least} or zero
+     */
+    public record Bounds(Bound least, Bound most, Bound step) {
+        /** No bounds. */
+        public static final Bounds NONE = new Bounds(null, null, null);
+
+        /** Returns the same with a step. */
+        public Bounds withStep(Bound other) {
+            return new Bounds(least, most, other);
+        }
+    }
+
     /** No limits. */
-    public static final Limits NONE = new Limits(null, false, null, null, null, List.of(), 0, "", false);
+    public static final Limits NONE = new Limits(null, false, Bounds.NONE, List.of(), 0, "", false);
 
     public Limits {
         choices = List.copyOf(choices);
@@ -37,13 +50,48 @@ public record Limits(
 
     /** Returns limits of a choice. */
     public static Limits choices(List<String> choices) {
-        return new Limits(null, false, null, null, null, choices, 0, "", false);
+        return new Limits(null, false, Bounds.NONE, choices, 0, "", false);
+    }
+
+    /** Returns limits of numbers between two bounds. */
+    public static Limits between(Bound least, Bound most) {
+        return NONE.with(new Bounds(least, most, null));
+    }
+
+    /** Returns limits of a text's length in characters. */
+    public static Limits longest(int characters) {
+        return new Limits(null, false, Bounds.NONE, List.of(), characters, "", false);
+    }
+
+    /** Returns the same with other bounds. */
+    public Limits with(Bounds others) {
+        return new Limits(unit, isDifference, others, choices, longest, refersTo, isMany);
+    }
+
+    /** Returns the same in a unit. */
+    public Limits in(Unit other) {
+        return new Limits(other, isDifference, bounds, choices, longest, refersTo, isMany);
+    }
+
+    /** Returns the least value of numbers; null for no bound. */
+    public Bound least() {
+        return bounds.least();
+    }
+
+    /** Returns the greatest value of numbers; null for no bound. */
+    public Bound most() {
+        return bounds.most();
+    }
+
+    /** Returns the distance of the values that the device can hold, counted from the least or zero; null for any value. */
+    public Bound step() {
+        return bounds.step();
     }
 
     /** Returns the range of numbers as far as it is known whatever the other values are. */
     public Interval range() {
-        BigDecimal low = least == null ? null : least.range().low();
-        BigDecimal high = most == null ? null : most.range().high();
+        BigDecimal low = least() == null ? null : least().range().low();
+        BigDecimal high = most() == null ? null : most().range().high();
         return low != null && high != null && low.compareTo(high) > 0 ? Interval.ALL : new Interval(low, high);
     }
 

@@ -21,9 +21,7 @@ import org.urvant.core.unit.Unit;
  * @param path name with its sections before it, joined by dots, such as {@code clock.zone}
  * @param kind what its value is
  * @param limits what the value may be
- * @param derivation what its value follows from; null when people give it
- * @param standard default in the form people write it; null when there is none
- * @param isOptional whether it may stay without a value; otherwise a person must give what has no default
+ * @param provision where its value comes from
  * @param condition when it applies; null for always
  * @param traits how it is treated
  * @param meaning what it does, in plain words
@@ -32,12 +30,30 @@ public record SettingDefinition(
         String path,
         SettingKind kind,
         Limits limits,
-        Expression derivation,
-        String standard,
-        boolean isOptional,
+        Provision provision,
         Applicability condition,
         Traits traits,
         String meaning) {
+    /**
+     * Where a value comes from.
+     *
+     * @param derivation what it follows from; null when people give it
+     * @param standard default in the form people write it; null when there is none
+     * @param isOptional whether it may stay without a value; otherwise a person must give what has no default
+     */
+    public record Provision(Expression derivation, String standard, boolean isOptional) {
+        /** A person must give it. */
+        public static final Provision GIVEN = new Provision(null, null, false);
+
+        /** A person may give it. */
+        public static final Provision MAY_BE_GIVEN = new Provision(null, null, true);
+
+        /** Returns the provision of a setting with a default. */
+        public static Provision standard(String text) {
+            return new Provision(null, text, false);
+        }
+    }
+
     /** Digits of a derived number without steps. */
     private static final MathContext DERIVED = new MathContext(12, RoundingMode.HALF_EVEN);
 
@@ -52,30 +68,42 @@ public record SettingDefinition(
 
     /** Creates a setting without default that a person must give. */
     public SettingDefinition(String path, SettingKind kind, Limits limits, String meaning) {
-        this(path, kind, limits, null, null, false, null, Traits.ORDINARY, meaning);
+        this(path, kind, limits, Provision.GIVEN, null, Traits.ORDINARY, meaning);
     }
 
-    /** Creates a setting that people give. */
-    public SettingDefinition(
-            String path,
-            SettingKind kind,
-            Limits limits,
-            String standard,
-            boolean isOptional,
-            Applicability condition,
-            Traits traits,
-            String meaning) {
-        this(path, kind, limits, null, standard, isOptional, condition, traits, meaning);
+    /** Returns the same with its value from elsewhere. */
+    public SettingDefinition with(Provision other) {
+        return new SettingDefinition(path, kind, limits, other, condition, traits, meaning);
+    }
+
+    /** Returns the same treated otherwise. */
+    public SettingDefinition with(Traits others) {
+        return new SettingDefinition(path, kind, limits, provision, condition, others, meaning);
+    }
+
+    /** Returns what its value follows from; null when people give it. */
+    public Expression derivation() {
+        return provision.derivation();
+    }
+
+    /** Returns whether it may stay without a value; otherwise a person must give what has no default. */
+    public boolean isOptional() {
+        return provision.isOptional();
+    }
+
+    /** Returns the default in the form people write it; null when there is none. */
+    public String standard() {
+        return provision.standard();
     }
 
     /** Returns the default, or empty when there is none. */
     public Optional<String> standardValue() {
-        return Optional.ofNullable(standard);
+        return Optional.ofNullable(provision.standard());
     }
 
     /** Returns whether its value follows from others, so that nobody gives it. */
     public boolean isDerived() {
-        return derivation != null;
+        return provision.derivation() != null;
     }
 
     /**
@@ -83,10 +111,12 @@ public record SettingDefinition(
      * write it without its unit; empty when a value that it needs is unknown, or when people give it.
      */
     public Optional<String> derived(Scope scope) {
-        if (derivation == null || !kind.isNumber()) {
-            return derivation == null ? Optional.empty() : derivation.written(scope);
+        if (provision.derivation() == null || !kind.isNumber()) {
+            return provision.derivation() == null
+                    ? Optional.empty()
+                    : provision.derivation().written(scope);
         }
-        return derivation.number(scope).map(number -> {
+        return provision.derivation().number(scope).map(number -> {
             BigDecimal grid = grid(scope);
             BigDecimal rounded = grid == null
                     ? number.round(DERIVED)

@@ -1,6 +1,7 @@
 package org.urvant.core.device;
 
 import java.util.Objects;
+import java.util.Optional;
 import org.urvant.core.finding.Rule;
 
 /**
@@ -8,28 +9,38 @@ import org.urvant.core.finding.Rule;
  *
  * @param name name within the type
  * @param meaning what the rows are, in plain words
- * @param least least number of rows; null for none
- * @param most greatest number of rows; null for no bound
- * @param isNumbered whether rows are named 1, 2, 3 … rather than by people
+ * @param count how many rows there are, and how they are named
  * @param row the columns, and rules about each row
- * @param unreferenced rule that a row breaks when no reference names it; null when it may stand alone
+ * @param sense what rows stand for beside their columns
  * @param condition when the table applies; null for always
  * @param licence licence that rows need; empty text for none
- * @param bus what the rows are members of; null when they are not members of a bus
- * @param bits columns that say where in a frame a row's value lies; null when rows lie in no frame
  */
 public record TableDefinition(
         String name,
         String meaning,
-        Bound least,
-        Bound most,
-        boolean isNumbered,
+        RowCount count,
         SheetDefinition row,
-        Rule unreferenced,
+        RowSense sense,
         Applicability condition,
-        String licence,
-        SubBus bus,
-        FrameBits bits) {
+        String licence) {
+    /**
+     * How many rows there are.
+     *
+     * @param least least number; null for none
+     * @param most greatest number; null for no bound
+     * @param isNumbered whether rows are named 1, 2, 3 … rather than by people
+     */
+    public record RowCount(Bound least, Bound most, boolean isNumbered) {}
+
+    /**
+     * What rows stand for beside their columns.
+     *
+     * @param unreferenced rule that a row breaks when no reference names it; empty when it may stand alone
+     * @param bus what the rows are members of; empty when they are not members of a bus
+     * @param bits columns that say where in a frame a row's value lies; empty when rows lie in no frame
+     */
+    public record RowSense(Optional<Rule> unreferenced, Optional<SubBus> bus, Optional<FrameBits> bits) {}
+
     /**
      * Columns that say where in a frame of at most 64 bits a value lies.
      *
@@ -44,5 +55,35 @@ public record TableDefinition(
     public TableDefinition {
         Objects.requireNonNull(name, "name");
         Objects.requireNonNull(row, "row");
+    }
+
+    /** Returns the least number of rows; null for none. */
+    public Bound least() {
+        return count.least();
+    }
+
+    /** Returns the greatest number of rows; null for no bound. */
+    public Bound most() {
+        return count.most();
+    }
+
+    /** Returns whether rows are named 1, 2, 3 … rather than by people. */
+    public boolean isNumbered() {
+        return count.isNumbered();
+    }
+
+    /** Returns the rule that a row breaks when no reference names it; empty when it may stand alone. */
+    public Optional<Rule> unreferenced() {
+        return sense.unreferenced();
+    }
+
+    /** Returns what the rows are members of; empty when they are not members of a bus. */
+    public Optional<SubBus> bus() {
+        return sense.bus();
+    }
+
+    /** Returns the columns that say where in a frame a row's value lies; empty when rows lie in no frame. */
+    public Optional<FrameBits> bits() {
+        return sense.bits();
     }
 }

@@ -48,7 +48,7 @@ final class Declarations {
                     "Rename one; case does not count.");
             return;
         }
-        Optional<BlockKind> block = BlockKind.named(declaration.type().name());
+        Optional<BlockKind> block = Blocks.named(declaration.type().name());
         if (block.isPresent()) {
             if (declaration.initial() != null || declaration.section() != Section.VAR) {
                 compiler.mistake(
@@ -118,8 +118,7 @@ final class Declarations {
         Optional<DataType> type = DataType.named(written.name()).or(() -> symbols.enumeration(written.name()));
         if (type.isEmpty()) {
             List<String> known = new ArrayList<>(DataType.names());
-            StandardBlocks.all().forEach(block -> known.add(block.name()));
-            OwnBlocks.all().forEach(block -> known.add(block.name()));
+            Blocks.all().forEach(block -> known.add(block.name()));
             compiler.mistake(
                     written.place(),
                     "there is no type '" + written.name() + "'",

@@ -113,7 +113,7 @@ final class Functions {
         if (converted.isPresent()) {
             return converted.get();
         }
-        if (BlockKind.named(name).isPresent()) {
+        if (Blocks.named(name).isPresent()) {
             compiler.mistake(
                     place,
                     name + " is a function block, not a function",

@@ -77,8 +77,10 @@ public final class LanguageReference {
                     parts[1],
                     parts[2].replaceFirst("^own: ", "")));
         }
-        StandardBlocks.all().forEach(block -> put(new Word(block.name(), Kind.BLOCK, form(block), block.meaning())));
-        OwnBlocks.all().forEach(block -> put(new Word(block.name(), Kind.OWN_BLOCK, form(block), block.meaning())));
+        for (BlockKind block : Blocks.all()) {
+            Kind kind = block.isStandard() ? Kind.BLOCK : Kind.OWN_BLOCK;
+            put(new Word(block.name(), kind, form(block), block.meaning()));
+        }
     }
 
     private LanguageReference() {}

@@ -1,175 +1,116 @@
 package org.urvant.core.logic;
 
-import static org.urvant.core.logic.BlockKind.in;
-import static org.urvant.core.logic.BlockKind.out;
+import static org.urvant.core.logic.BlockKind.form;
+import static org.urvant.core.logic.Blocks.keep;
+import static org.urvant.core.logic.Blocks.put;
+import static org.urvant.core.logic.Blocks.putElapsed;
+import static org.urvant.core.logic.DataType.BOOL;
+import static org.urvant.core.logic.DataType.TIME;
 
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
-import java.util.TreeMap;
 import org.urvant.core.logic.BlockKind.Call;
-import org.urvant.core.logic.BlockKind.Due;
-import org.urvant.core.logic.BlockKind.Parameter;
 
-/** The function blocks of the standard (IEC 61131-3, tables 43 to 46). */
+/** Edges, bistables and timers of the standard (IEC 61131-3, tables 43, 44 and 46). */
 final class StandardBlocks {
-    private static final Map<String, BlockKind> KINDS = new TreeMap<>();
-    private static final Due NEVER = (frame, at, store, elapsedIsRead) -> BlockKind.NEVER;
-
-    static {
-        edges();
-        bistables();
-        timers();
-        for (DataType type : List.of(DataType.INT, DataType.DINT, DataType.LINT, DataType.UDINT, DataType.ULINT)) {
-            counters(type == DataType.INT ? "" : "_" + type.name(), type);
-        }
-    }
-
     private StandardBlocks() {}
 
-    static Optional<BlockKind> find(String name) {
-        return Optional.ofNullable(KINDS.get(name));
+    static List<BlockKind> kinds() {
+        return List.of(
+                edge("R_TRIG", "TRUE for one call when CLK rises", 0),
+                edge("F_TRIG", "TRUE for one call when CLK falls", 1),
+                bistable("SR", "set and reset; set wins", "S1", "R", (set, reset, was) -> set | (reset ^ 1) & was),
+                bistable("RS", "set and reset; reset wins", "S", "R1", (set, reset, was) -> (reset ^ 1) & (set | was)),
+                timer("TON", "TRUE when IN has been TRUE for PT", 2, StandardBlocks::onDelay),
+                timer("TOF", "FALSE when IN has been FALSE for PT", 2, StandardBlocks::offDelay),
+                timer("TP", "TRUE for PT from a rise of IN", 3, StandardBlocks::pulse));
     }
 
-    static List<BlockKind> all() {
-        return List.copyOf(KINDS.values());
+    // The memory of both edges is FALSE at first, so F_TRIG sees one when CLK is FALSE in its first call (6.6.3.5.3).
+
+    private static final int CLK = 0;
+    private static final int EDGE = 1;
+    private static final int LAST_CLK = 2;
+
+    private static BlockKind edge(String name, String meaning, long inverted) {
+        return form(name, meaning)
+                .in("CLK", BOOL)
+                .out("Q", BOOL)
+                .essential("CLK")
+                .keeps(1)
+                .calls((frame, at, store) -> {
+                    long clock = frame.readLong(at + CLK) ^ inverted;
+                    put(frame, at + EDGE, clock & ~frame.longs[at + LAST_CLK] & 1);
+                    keep(frame, at + LAST_CLK, clock);
+                });
     }
 
-    private static void add(
-            String name, String meaning, int own, List<String> essential, Due due, Call call, Parameter... parameters) {
-        KINDS.put(name, new BlockKind(name, meaning, List.of(parameters), own, 0, essential, call, due));
+    private static final int SET = 0;
+    private static final int RESET = 1;
+    private static final int STATE = 2;
+
+    /** What a bistable makes of its inputs and what it was. */
+    private interface Bistable {
+        long state(long set, long reset, long was);
     }
 
-    /** Sets an output; what the call has read gives it its quality, a change its time. */
-    static void put(Frame frame, int slot, long value) {
-        if (frame.longs[slot] != value) {
-            frame.longs[slot] = value;
-            frame.times[slot] = frame.now;
-            frame.changed = true;
-        }
-        if (frame.qualities[slot] != frame.quality) {
-            frame.qualities[slot] = frame.quality;
-            frame.changed = true;
-        }
-        if (frame.times[slot] == 0) {
-            frame.times[slot] = frame.now;
-        }
+    private static BlockKind bistable(String name, String meaning, String set, String reset, Bistable bistable) {
+        return form(name, meaning)
+                .in(set, BOOL)
+                .in(reset, BOOL)
+                .out("Q1", BOOL)
+                .essential(set, reset)
+                .calls((frame, at, store) -> {
+                    long isSet = frame.readLong(at + SET);
+                    long isReset = frame.readLong(at + RESET);
+                    put(frame, at + STATE, bistable.state(isSet, isReset, frame.longs[at + STATE]));
+                });
     }
 
-    /** Sets a time that runs. It changes in each cycle, but who does not read it need not wait for it. */
-    private static void putElapsed(Frame frame, int slot, long value) {
-        boolean changed = frame.changed;
-        put(frame, slot, value);
-        frame.changed = changed;
-    }
+    // Timers (figure 15)
 
-    /** Keeps what a block remembers; a change is one that a later call can see. */
-    static void keep(Frame frame, int slot, long value) {
-        if (frame.longs[slot] != value) {
-            frame.longs[slot] = value;
-            frame.changed = true;
-        }
-    }
-
-    /** The memory of both is FALSE at first, so F_TRIG sees an edge when CLK is FALSE in its first call (6.6.3.5.3). */
-    private static void edges() {
-        add(
-                "R_TRIG",
-                "TRUE for one call when CLK rises",
-                1,
-                List.of("CLK"),
-                NEVER,
-                (frame, at, store) -> {
-                    long clock = frame.readLong(at);
-                    put(frame, at + 1, clock & ~frame.longs[at + 2] & 1);
-                    keep(frame, at + 2, clock);
-                },
-                in("CLK", DataType.BOOL),
-                out("Q", DataType.BOOL));
-        add(
-                "F_TRIG",
-                "TRUE for one call when CLK falls",
-                1,
-                List.of("CLK"),
-                NEVER,
-                (frame, at, store) -> {
-                    long clock = frame.readLong(at) ^ 1;
-                    put(frame, at + 1, clock & ~frame.longs[at + 2] & 1);
-                    keep(frame, at + 2, clock);
-                },
-                in("CLK", DataType.BOOL),
-                out("Q", DataType.BOOL));
-    }
-
-    private static void bistables() {
-        add(
-                "SR",
-                "set and reset; set wins",
-                0,
-                List.of("S1", "R"),
-                NEVER,
-                (frame, at, store) -> {
-                    long set = frame.readLong(at);
-                    long reset = frame.readLong(at + 1);
-                    put(frame, at + 2, set | (reset ^ 1) & frame.longs[at + 2]);
-                },
-                in("S1", DataType.BOOL),
-                in("R", DataType.BOOL),
-                out("Q1", DataType.BOOL));
-        add(
-                "RS",
-                "set and reset; reset wins",
-                0,
-                List.of("S", "R1"),
-                NEVER,
-                (frame, at, store) -> {
-                    long set = frame.readLong(at);
-                    long reset = frame.readLong(at + 1);
-                    put(frame, at + 2, (reset ^ 1) & (set | frame.longs[at + 2]));
-                },
-                in("S", DataType.BOOL),
-                in("R1", DataType.BOOL),
-                out("Q1", DataType.BOOL));
-    }
-
-    // Timers: IN, PT, Q, ET, then the start and whether it runs (figure 15).
-
+    private static final int IN = 0;
+    private static final int PT = 1;
+    private static final int Q = 2;
+    private static final int ET = 3;
     private static final int START = 4;
     private static final int RUNS = 5;
+    private static final int LAST_IN = 6;
 
-    private static void timers() {
-        Parameter[] form = {
-            in("IN", DataType.BOOL), in("PT", DataType.TIME), out("Q", DataType.BOOL), out("ET", DataType.TIME)
-        };
-        Due due = (frame, at, store, elapsedIsRead) -> frame.longs[at + RUNS] == 0
-                ? BlockKind.NEVER
-                : elapsedIsRead ? frame.now + 1 : frame.longs[at + START] + Math.max(0, frame.longs[at + 1]);
-        add("TON", "TRUE when IN has been TRUE for PT", 2, List.of("IN", "PT"), due, StandardBlocks::onDelay, form);
-        add("TOF", "FALSE when IN has been FALSE for PT", 2, List.of("IN", "PT"), due, StandardBlocks::offDelay, form);
-        add("TP", "TRUE for PT from a rise of IN", 3, List.of("IN", "PT"), due, StandardBlocks::pulse, form);
+    private static BlockKind timer(String name, String meaning, int own, Call call) {
+        return form(name, meaning)
+                .in("IN", BOOL)
+                .in("PT", TIME)
+                .out("Q", BOOL)
+                .out("ET", TIME)
+                .essential("IN", "PT")
+                .keeps(own)
+                .due((frame, at, store, elapsedIsRead) -> frame.longs[at + RUNS] == 0
+                        ? BlockKind.NEVER
+                        : elapsedIsRead ? frame.now + 1 : frame.longs[at + START] + Math.max(0, frame.longs[at + PT]))
+                .calls(call);
     }
 
     private static long elapsed(Frame frame, int at) {
-        return Math.min(frame.now - frame.longs[at + START], Math.max(0, frame.longs[at + 1]));
+        return Math.min(frame.now - frame.longs[at + START], Math.max(0, frame.longs[at + PT]));
     }
 
     private static void onDelay(Frame frame, int at, int store) {
-        boolean in = frame.readLong(at) != 0;
-        long span = Math.max(0, frame.readLong(at + 1));
-        boolean wasIn = frame.longs[at + RUNS] != 0 || frame.longs[at + 2] != 0;
+        boolean in = frame.readLong(at + IN) != 0;
+        long span = Math.max(0, frame.readLong(at + PT));
+        boolean wasIn = frame.longs[at + RUNS] != 0 || frame.longs[at + Q] != 0;
         if (in && !wasIn) {
             keep(frame, at + START, frame.now);
         }
-        boolean done = in && (frame.longs[at + 2] != 0 || frame.now - frame.longs[at + START] >= span);
-        put(frame, at + 2, done ? 1 : 0);
-        putElapsed(frame, at + 3, !in ? 0 : done ? span : elapsed(frame, at));
-        keep(frame, at + RUNS, in && !done ? 1 : 0);
+        boolean done = in && (frame.longs[at + Q] != 0 || frame.now - frame.longs[at + START] >= span);
+        put(frame, at + Q, done);
+        putElapsed(frame, at + ET, !in ? 0 : done ? span : elapsed(frame, at));
+        keep(frame, at + RUNS, in && !done);
     }
 
     private static void offDelay(Frame frame, int at, int store) {
-        boolean in = frame.readLong(at) != 0;
-        long span = Math.max(0, frame.readLong(at + 1));
-        boolean was = frame.longs[at + 2] != 0;
+        boolean in = frame.readLong(at + IN) != 0;
+        long span = Math.max(0, frame.readLong(at + PT));
+        boolean was = frame.longs[at + Q] != 0;
         boolean runs = frame.longs[at + RUNS] != 0;
         if (!in && was && !runs) {
             keep(frame, at + START, frame.now);
@@ -177,125 +118,27 @@ final class StandardBlocks {
         }
         boolean ended = !in && runs && frame.now - frame.longs[at + START] >= span;
         boolean on = in || was && !ended;
-        put(frame, at + 2, on ? 1 : 0);
-        putElapsed(frame, at + 3, in ? 0 : on ? elapsed(frame, at) : ended ? span : frame.longs[at + 3]);
-        keep(frame, at + RUNS, !in && on ? 1 : 0);
+        put(frame, at + Q, on);
+        putElapsed(frame, at + ET, in ? 0 : on ? elapsed(frame, at) : ended ? span : frame.longs[at + ET]);
+        keep(frame, at + RUNS, !in && on);
     }
 
     /** A pulse runs its time whatever IN does, and another begins only after IN was FALSE. */
     private static void pulse(Frame frame, int at, int store) {
-        boolean in = frame.readLong(at) != 0;
-        long span = Math.max(0, frame.readLong(at + 1));
+        boolean in = frame.readLong(at + IN) != 0;
+        long span = Math.max(0, frame.readLong(at + PT));
         boolean runs = frame.longs[at + RUNS] != 0;
-        boolean wasIn = frame.longs[at + RUNS + 1] != 0;
+        boolean wasIn = frame.longs[at + LAST_IN] != 0;
         if (!runs && in && !wasIn) {
             keep(frame, at + START, frame.now);
             runs = true;
         }
         boolean ended = runs && frame.now - frame.longs[at + START] >= span;
         boolean on = runs && !ended;
-        long shown = on ? elapsed(frame, at) : ended ? span : frame.longs[at + 3];
-        put(frame, at + 2, on ? 1 : 0);
-        putElapsed(frame, at + 3, !on && !in ? 0 : shown);
-        keep(frame, at + RUNS, on ? 1 : 0);
-        keep(frame, at + RUNS + 1, in ? 1 : 0);
-    }
-
-    // Counters stop at the ends of their type (table 45).
-
-    private static void counters(String suffix, DataType type) {
-        long most = type.most();
-        long least = type.least();
-        add(
-                "CTU" + suffix,
-                "counts up at rises of CU",
-                1,
-                List.of("CU", "PV"),
-                NEVER,
-                (frame, at, store) -> {
-                    long up = frame.readLong(at);
-                    long value = frame.longs[at + 4];
-                    if (frame.readLong(at + 1) != 0) {
-                        value = 0;
-                    } else if ((up & ~frame.longs[at + 5]) != 0 && value != most) {
-                        value++;
-                    }
-                    long limit = frame.readLong(at + 2);
-                    keep(frame, at + 5, up);
-                    put(frame, at + 3, reaches(value, limit, type));
-                    put(frame, at + 4, value);
-                },
-                in("CU", DataType.BOOL),
-                in("R", DataType.BOOL),
-                in("PV", type),
-                out("Q", DataType.BOOL),
-                out("CV", type));
-        add(
-                "CTD" + suffix,
-                "counts down from PV at rises of CD",
-                1,
-                List.of("CD", "PV"),
-                NEVER,
-                (frame, at, store) -> {
-                    long down = frame.readLong(at);
-                    long value = frame.longs[at + 4];
-                    boolean load = frame.readLong(at + 1) != 0;
-                    long start = frame.readLong(at + 2);
-                    if (load) {
-                        value = start;
-                    } else if ((down & ~frame.longs[at + 5]) != 0 && value != least) {
-                        value--;
-                    }
-                    keep(frame, at + 5, down);
-                    put(frame, at + 3, type.isWide() ? (value == 0 ? 1 : 0) : value <= 0 ? 1 : 0);
-                    put(frame, at + 4, value);
-                },
-                in("CD", DataType.BOOL),
-                in("LD", DataType.BOOL),
-                in("PV", type),
-                out("Q", DataType.BOOL),
-                out("CV", type));
-        add(
-                "CTUD" + suffix,
-                "counts up at rises of CU, down at rises of CD",
-                2,
-                List.of("CU", "CD", "PV"),
-                NEVER,
-                (frame, at, store) -> {
-                    long up = frame.readLong(at);
-                    long down = frame.readLong(at + 1);
-                    boolean reset = frame.readLong(at + 2) != 0;
-                    boolean load = frame.readLong(at + 3) != 0;
-                    long limit = frame.readLong(at + 4);
-                    boolean rises = (up & ~frame.longs[at + 8]) != 0;
-                    boolean falls = (down & ~frame.longs[at + 9]) != 0;
-                    long value = frame.longs[at + 7];
-                    if (reset) {
-                        value = 0;
-                    } else if (load) {
-                        value = limit;
-                    } else if (rises && !falls && value != most) {
-                        value++;
-                    } else if (falls && !rises && value != least) {
-                        value--;
-                    }
-                    keep(frame, at + 8, up);
-                    keep(frame, at + 9, down);
-                    put(frame, at + 5, reaches(value, limit, type));
-                    put(frame, at + 6, type.isWide() ? (value == 0 ? 1 : 0) : value <= 0 ? 1 : 0);
-                    put(frame, at + 7, value);
-                },
-                in("CU", DataType.BOOL),
-                in("CD", DataType.BOOL),
-                in("R", DataType.BOOL),
-                in("LD", DataType.BOOL),
-                in("PV", type),
-                out("QU", DataType.BOOL),
-                out("QD", DataType.BOOL),
-                out("CV", type));
-    }
-
-    private static long reaches(long value, long limit, DataType type) {
-        return (type.isWide() ? Long.compareUnsigned(value, limit) : Long.compare(value, limit)) >= 0 ? 1 : 0;
+        long shown = on ? elapsed(frame, at) : ended ? span : frame.longs[at + ET];
+        put(frame, at + Q, on);
+        putElapsed(frame, at + ET, !on && !in ? 0 : shown);
+        keep(frame, at + RUNS, on);
+        keep(frame, at + LAST_IN, in);
     }
 }

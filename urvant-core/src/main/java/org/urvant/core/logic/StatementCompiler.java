@@ -343,7 +343,7 @@ final class StatementCompiler implements Statement.Visitor {
     public void invocation(Statement.Invocation invocation) {
         Optional<Object> found = symbols.find(invocation.block().text());
         if (found.isEmpty() || !(found.get() instanceof Instance instance)) {
-            boolean isType = BlockKind.named(invocation.block().text()).isPresent();
+            boolean isType = Blocks.named(invocation.block().text()).isPresent();
             compiler.mistake(
                     invocation.place(),
                     "'" + invocation.block().text() + "' is no function block of this program",

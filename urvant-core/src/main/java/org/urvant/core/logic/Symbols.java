@@ -111,7 +111,7 @@ final class Symbols {
                     bits(parameter.type(), parameter.initial()),
                     null);
         }
-        for (int i = 0; i < kind.own(); i++) {
+        for (int i = 0; i < kind.own().slots(); i++) {
             add("", DataType.LINT, Use.PARAMETER, 0L, null);
         }
         Instance instance = new Instance(name, kind, at, stores, new boolean[1]);

@@ -203,16 +203,9 @@ class DeviceTypePartsTest {
     @Test
     void limitsMayFollowFromOtherValues() {
         Bound most = new Bound(null, expression("ct.primary * 2", Type.Kind.NUMBER));
-        Limits limits = new Limits(
-                Unit.AMPERE,
-                false,
-                Bound.of(BigDecimal.ONE),
-                most,
-                Bound.of(new BigDecimal("0.5")),
-                List.of(),
-                0,
-                "",
-                false);
+        Limits limits = Limits.NONE
+                .with(new Limits.Bounds(Bound.of(BigDecimal.ONE), most, Bound.of(new BigDecimal("0.5"))))
+                .in(Unit.AMPERE);
         SettingDefinition setting = new SettingDefinition("pick-up", SettingKind.NUMBER, limits, "current");
         Scope fifty = (depth, path) -> new BigDecimal("50");
         assertThat(setting.allowed(fifty)).isEqualTo("1 to 100 A in steps of 0.5");

@@ -22,23 +22,18 @@ class SettingDefinitionTest {
                     case INTEGER -> limits(null, "1", "60", null);
                     case DURATION -> limits(Unit.MINUTE, "1", "2880", "1");
                     case CHOICE -> Limits.choices(List.of("sntp", "own"));
-                    case TEXT -> new Limits(null, false, null, null, null, List.of(), 4, "", false);
+                    case TEXT -> Limits.longest(4);
                     default -> Limits.NONE;
                 };
         return new SettingDefinition("t.x", kind, limits, "a test");
     }
 
     private static Limits limits(Unit unit, String least, String most, String step) {
-        return new Limits(
-                unit,
-                false,
+        Limits.Bounds bounds = new Limits.Bounds(
                 Bound.of(new BigDecimal(least)),
                 Bound.of(new BigDecimal(most)),
-                step == null ? null : Bound.of(new BigDecimal(step)),
-                List.of(),
-                0,
-                "",
-                false);
+                step == null ? null : Bound.of(new BigDecimal(step)));
+        return Limits.NONE.with(bounds).in(unit);
     }
 
     @ParameterizedTest(name = "{0} {1} → {2}")
@@ -120,9 +115,9 @@ class SettingDefinitionTest {
         Expression derivation = Expression.parse(expression, names, Type.Kind.NUMBER, mistake -> {})
                 .orElseThrow();
         Bound steps = step == null ? null : Bound.of(step);
-        Limits limits = new Limits(null, false, null, null, steps, List.of(), 0, "", false);
-        SettingDefinition setting = new SettingDefinition(
-                "t.y", SettingKind.NUMBER, limits, derivation, null, false, null, Traits.ORDINARY, "follows");
+        Limits limits = Limits.NONE.with(Limits.Bounds.NONE.withStep(steps));
+        SettingDefinition setting = new SettingDefinition("t.y", SettingKind.NUMBER, limits, "follows")
+                .with(new SettingDefinition.Provision(derivation, null, false));
         assertThat(setting.isDerived()).isTrue();
         assertThat(setting.derived((depth, path) -> source)).isEqualTo(Optional.ofNullable(expected));
     }

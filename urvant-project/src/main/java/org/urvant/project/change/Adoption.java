@@ -107,11 +107,9 @@ public final class Adoption {
         return new Mapping(
                 key,
                 row.text("name").orElse(""),
-                row.text("from").orElse(""),
-                point(row.section("source")),
-                row.text("to").orElse(""),
-                point(row.section("destination")),
                 row.text("place").orElse(""),
+                new Mapping.End(row.text("from").orElse(""), point(row.section("source"))),
+                new Mapping.End(row.text("to").orElse(""), point(row.section("destination"))),
                 row.text("use").orElse("true").equals("true"),
                 Position.in("device"));
     }

@@ -50,9 +50,8 @@ final class ChannelCheck {
                 }
             }
         }
-        sheets.type().tables().values().stream()
-                .filter(table -> table.bits() != null)
-                .forEach(check::frames);
+        sheets.type().tables().values().forEach(table -> table.bits()
+                .ifPresent(columns -> check.frames(table, columns)));
     }
 
     /** A range beyond what the sensor can measure shows values that never come. */
@@ -66,16 +65,18 @@ final class ChannelCheck {
         if (bounds.isEmpty()) {
             report(
                     Rule.RANGE_BEYOND_SENSOR,
-                    sheet.path(scale.law().unit()),
-                    sheet.position(scale.law().unit()),
+                    sheet.path(scale.law().ends().unit()),
+                    sheet.position(scale.law().ends().unit()),
                     name + " is shown in " + (scale.unit().isEmpty() ? "no unit" : scale.unit()) + ", and "
                             + scale.sensorName() + " measures a temperature",
                     "Choose °C or °F.");
             return;
         }
         String path = !bounds.get().contains(scale.low().get())
-                ? scale.law().low()
-                : bounds.get().contains(scale.high().get()) ? "" : scale.law().high();
+                ? scale.law().ends().low()
+                : bounds.get().contains(scale.high().get())
+                        ? ""
+                        : scale.law().ends().high();
         if (!path.isEmpty()) {
             report(
                     Rule.RANGE_BEYOND_SENSOR,
@@ -148,8 +149,7 @@ final class ChannelCheck {
     }
 
     /** Two values in one frame must not share bits. */
-    private void frames(TableDefinition table) {
-        TableDefinition.FrameBits columns = table.bits();
+    private void frames(TableDefinition table, TableDefinition.FrameBits columns) {
         Map<String, List<Sheet>> frames = new HashMap<>();
         for (Sheet row : sheets.of(Sheet.Kind.ROW, table.name())) {
             if (row.value(columns.frame()) instanceof BigDecimal frame) {

@@ -266,14 +266,20 @@ final class HardwareCheck {
                         "Remove connections that are not needed.");
             }
             for (Connection connection : made) {
-                licence(kind.licence(), connection.name(), connection.position(), "connection " + connection.name());
-                if (type.software().isOlder(device.firmware().text(), kind.since())) {
+                licence(
+                        kind.availability().licence(),
+                        connection.name(),
+                        connection.position(),
+                        "connection " + connection.name());
+                if (type.software()
+                        .isOlder(device.firmware().text(), kind.availability().since())) {
                     report(
                             Rule.FIRMWARE_TOO_OLD,
                             connection.name(),
                             connection.position(),
-                            "connections of kind " + kind.name() + " need firmware " + kind.since()
-                                    + "; the device has " + device.firmware().text(),
+                            "connections of kind " + kind.name() + " need firmware "
+                                    + kind.availability().since() + "; the device has "
+                                    + device.firmware().text(),
                             "Plan newer firmware, or another connection.");
                 }
             }

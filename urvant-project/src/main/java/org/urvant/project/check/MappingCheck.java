@@ -4,7 +4,6 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
-import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
@@ -168,7 +167,7 @@ final class MappingCheck {
         int most = project.type(device)
                 .flatMap(type -> type.connection(
                         device.connections().get(connection).kind().text()))
-                .map(ConnectionKind::mostPoints)
+                .map(kind -> kind.capacity().mostPoints())
                 .orElse(0);
         if (most > 0 && count * 10L > most * 9L) {
             boolean full = count > most;

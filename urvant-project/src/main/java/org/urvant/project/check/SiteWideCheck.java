@@ -9,7 +9,6 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
 import org.urvant.core.device.SettingDefinition;
-import org.urvant.core.device.Traits.Shared;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.project.Device;
@@ -43,7 +42,8 @@ final class SiteWideCheck {
         for (Device device : project.devices().values()) {
             Optional<DeviceSheets> sheets = project.type(device)
                     .filter(type -> type.settings().values().stream()
-                                    .anyMatch(setting -> setting.traits().shared() != null)
+                                    .anyMatch(
+                                            setting -> setting.traits().shared().isPresent())
                             || type.connections().values().stream()
                                     .anyMatch(kind -> kind.setting(BUS).isPresent()))
                     .map(type -> DeviceSheets.of(type, device));
@@ -57,11 +57,12 @@ final class SiteWideCheck {
             }
             Sheet own = sheets.get().own();
             for (SettingDefinition setting : own.definition().settings().values()) {
-                if (setting.traits().shared() == Shared.RATED_FREQUENCY) {
-                    frequency(device, own, setting.path(), frequencies, findings);
-                } else if (setting.traits().shared() == Shared.REGION) {
-                    region(project, device, own, setting.path(), findings);
-                }
+                setting.traits().shared().ifPresent(shared -> {
+                    switch (shared) {
+                        case RATED_FREQUENCY -> frequency(device, own, setting.path(), frequencies, findings);
+                        case REGION -> region(project, device, own, setting.path(), findings);
+                    }
+                });
             }
         }
         buses.values().forEach(members -> bus(members, findings));

@@ -143,21 +143,11 @@ final class TableCheck {
                     Rule.LICENCE_MISSING.remedy());
         }
         unique(table.row(), rows);
-        if (table.unreferenced() != null) {
-            for (Sheet row : rows) {
-                if (!referenced.getOrDefault(container, Set.of()).contains(row.name())) {
-                    report(
-                            table.unreferenced(),
-                            row.prefix(),
-                            row.position(),
-                            row.prefix() + " is named nowhere",
-                            table.unreferenced().remedy());
-                }
-            }
-        }
-        if (table.bus() != null) {
-            bus(table, rows);
-        }
+        table.unreferenced().ifPresent(rule -> rows.stream()
+                .filter(row -> !referenced.getOrDefault(container, Set.of()).contains(row.name()))
+                .forEach(row ->
+                        report(rule, row.prefix(), row.position(), row.prefix() + " is named nowhere", rule.remedy())));
+        table.bus().ifPresent(bus -> bus(table, bus, rows));
     }
 
     /** A channel is used when something is given for it, or a reference names it. */
@@ -202,7 +192,7 @@ final class TableCheck {
                 : table.least().at(outer).orElse(BigDecimal.ZERO);
         if (most != null && count.compareTo(most) > 0) {
             report(
-                    table.bus() == null ? Rule.VALUE_OUT_OF_RANGE : Rule.SUB_BUS_OVER_LIMIT,
+                    table.bus().isEmpty() ? Rule.VALUE_OUT_OF_RANGE : Rule.SUB_BUS_OVER_LIMIT,
                     container,
                     rows.get(most.intValue()).position(),
                     rows.size() + " rows in " + container + "; the device holds " + most.toPlainString(),
@@ -244,9 +234,10 @@ final class TableCheck {
 
     private void unique(SheetDefinition definition, List<Sheet> rows) {
         for (SettingDefinition setting : definition.settings().values()) {
-            if (setting.traits().unique() == null) {
+            if (setting.traits().unique().isEmpty()) {
                 continue;
             }
+            Rule rule = setting.traits().unique().get();
             Map<Object, Sheet> first = new HashMap<>();
             for (Sheet row : rows) {
                 Entry entry = row.given().get(setting.path());
@@ -254,19 +245,18 @@ final class TableCheck {
                 Sheet other = value == null || row.idle(setting).isPresent() ? null : first.putIfAbsent(value, row);
                 if (other != null) {
                     report(
-                            setting.traits().unique(),
+                            rule,
                             row.path(setting.path()),
                             entry.position(),
                             row.path(setting.path()) + " is " + entry.text() + " like that of " + other.prefix(),
-                            setting.traits().unique().remedy());
+                            rule.remedy());
                 }
             }
         }
     }
 
     /** Members by class and in all, and the sum of the currents of those that the bus feeds. */
-    private void bus(TableDefinition table, List<Sheet> rows) {
-        SubBus bus = table.bus();
+    private void bus(TableDefinition table, SubBus bus, List<Sheet> rows) {
         Map<String, Integer> counts = new TreeMap<>();
         BigDecimal load = BigDecimal.ZERO;
         for (Sheet row : rows) {

@@ -34,7 +34,16 @@ final class MappingTable {
             .setIgnoreEmptyLines(true)
             .get();
 
-    private MappingTable() {}
+    private final String device;
+    private final Consumer<Finding> findings;
+    private final List<Mapping> rows = new ArrayList<>();
+    private final Map<String, Integer> columns = new HashMap<>();
+    private final Map<String, Integer> lines = new HashMap<>();
+
+    private MappingTable(String device, Consumer<Finding> findings) {
+        this.device = device;
+        this.findings = findings;
+    }
 
     static String name(String device) {
         return "mappings/" + device + ".csv";
@@ -42,69 +51,67 @@ final class MappingTable {
 
     /** Returns the rows that are sound; every other is reported. Columns are found by their headings. */
     static List<Mapping> read(String device, String source, String text, Consumer<Finding> findings) {
-        List<Mapping> rows = new ArrayList<>();
-        Map<String, Integer> lines = new HashMap<>();
         try (CSVParser parser = CSVParser.parse(new StringReader(text), FORMAT)) {
-            Map<String, Integer> columns = null;
+            MappingTable table = new MappingTable(device, findings);
             long line = 1;
             for (CSVRecord record : parser) {
-                Position position = Position.line(source, (int) line);
+                table.take(record, Position.line(source, (int) line));
                 line = parser.getCurrentLineNumber() + 1;
-                if (columns == null) {
-                    columns = columns(record, position);
-                    continue;
-                }
-                if (rows.size() >= MOST_ROWS) {
-                    throw new LimitExceededException(position, "number of rows", rows.size() + 1L, MOST_ROWS);
-                }
-                String key = record.size() > columns.get("key") ? record.get(columns.get("key")) : "";
-                if (record.size() != columns.size() || key.isBlank()) {
-                    findings.accept(mistake(
-                            device,
-                            position,
-                            key.isBlank()
-                                    ? "the row has no key"
-                                    : "the row has " + record.size() + " cells; expected " + columns.size(),
-                            "Complete the row, with values that hold a comma in quotes, or remove it."));
-                    continue;
-                }
-                Integer first = lines.putIfAbsent(key, position.line());
-                if (first != null) {
-                    findings.accept(mistake(
-                            device,
-                            position,
-                            "key '" + key + "' stands already in line " + first,
-                            "Remove one of the two rows, or empty its key and run 'urvant map' again."));
-                    continue;
-                }
-                List<String> cells = new ArrayList<>();
-                for (String column : COLUMNS) {
-                    cells.add(record.get(columns.get(column)).strip());
-                }
-                String use = cells.get(6);
-                if (!use.equals("yes") && !use.equals("no")) {
-                    findings.accept(
-                            mistake(device, position, "use is '" + use + "'; expected yes or no", "Write yes or no."));
-                }
-                rows.add(new Mapping(
-                        key.strip(),
-                        cells.get(1),
-                        cells.get(2),
-                        cells.get(3),
-                        cells.get(4),
-                        cells.get(5),
-                        columns.containsKey(PLACE)
-                                ? record.get(columns.get(PLACE)).strip()
-                                : "",
-                        !use.equals("no"),
-                        position));
             }
-            return rows;
+            return table.rows;
         } catch (CSVException | UncheckedIOException e) {
             throw CsvRefusal.of(source, e);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private void take(CSVRecord record, Position position) {
+        if (columns.isEmpty()) {
+            columns.putAll(columns(record, position));
+            return;
+        }
+        if (rows.size() >= MOST_ROWS) {
+            throw new LimitExceededException(position, "number of rows", rows.size() + 1L, MOST_ROWS);
+        }
+        String key = record.size() > columns.get("key") ? record.get(columns.get("key")) : "";
+        if (record.size() != columns.size() || key.isBlank()) {
+            report(
+                    position,
+                    key.isBlank()
+                            ? "the row has no key"
+                            : "the row has " + record.size() + " cells; expected " + columns.size(),
+                    "Complete the row, with values that hold a comma in quotes, or remove it.");
+            return;
+        }
+        Integer first = lines.putIfAbsent(key, position.line());
+        if (first != null) {
+            report(
+                    position,
+                    "key '" + key + "' stands already in line " + first,
+                    "Remove one of the two rows, or empty its key and run 'urvant map' again.");
+            return;
+        }
+        String use = cell(record, "use");
+        if (!use.equals("yes") && !use.equals("no")) {
+            report(position, "use is '" + use + "'; expected yes or no", "Write yes or no.");
+        }
+        rows.add(new Mapping(
+                key.strip(),
+                cell(record, "name"),
+                columns.containsKey(PLACE) ? cell(record, PLACE) : "",
+                new Mapping.End(cell(record, "from"), cell(record, "source")),
+                new Mapping.End(cell(record, "to"), cell(record, "destination")),
+                !use.equals("no"),
+                position));
+    }
+
+    private String cell(CSVRecord record, String column) {
+        return record.get(columns.get(column)).strip();
+    }
+
+    private void report(Position position, String message, String remedy) {
+        findings.accept(new Finding(Rule.FILE_MALFORMED, device + " mappings", position, message, remedy));
     }
 
     private static Map<String, Integer> columns(CSVRecord heading, Position position) {
@@ -126,10 +133,6 @@ final class MappingTable {
                     "The first row must name the columns " + String.join(",", COLUMNS) + ", separated by commas.");
         }
         return columns;
-    }
-
-    private static Finding mistake(String device, Position position, String message, String remedy) {
-        return new Finding(Rule.FILE_MALFORMED, device + " mappings", position, message, remedy);
     }
 
     /** Returns the table as text; reading it back gives equal rows. */

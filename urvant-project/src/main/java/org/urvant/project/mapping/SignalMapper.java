@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
-import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.point.InformationObject;
@@ -163,9 +162,11 @@ public final class SignalMapper {
         names.add(name);
         Position position = Position.in("proposal");
         String place = signal.node().place().map(SitePart::path).orElse("");
+        Mapping.End relay = new Mapping.End(from, signal.reference());
+        Mapping.End receiver = new Mapping.End(to, object.text());
         return object.type().direction() == InformationType.Direction.MONITOR
-                ? new Mapping(key, name, from, signal.reference(), to, object.text(), place, true, position)
-                : new Mapping(key, name, to, object.text(), from, signal.reference(), place, false, position);
+                ? new Mapping(key, name, place, relay, receiver, true, position)
+                : new Mapping(key, name, place, receiver, relay, false, position);
     }
 
     /** Returns the greatest length of a point's name on a connection; 0 for no bound. */
@@ -175,7 +176,7 @@ public final class SignalMapper {
                 ? 0
                 : project.type(device)
                         .flatMap(type -> type.connection(found.kind().text()))
-                        .map(ConnectionKind::longestName)
+                        .map(kind -> kind.capacity().longestName())
                         .orElse(0);
     }
 }

@@ -94,32 +94,32 @@ public final class ChannelScale {
 
     /** Returns the value at the low end; empty when the type has none there. */
     public Optional<BigDecimal> low() {
-        return number(sheet, law.low());
+        return number(sheet, law.ends().low());
     }
 
     /** Returns the value at the high end; empty when the type has none there. */
     public Optional<BigDecimal> high() {
-        return number(sheet, law.high());
+        return number(sheet, law.ends().high());
     }
 
     /** Returns the value of the row that an output follows at its low end. */
     public Optional<BigDecimal> least() {
-        return row().flatMap(row -> number(row, law.least()));
+        return row().flatMap(row -> number(row, law.following().least()));
     }
 
     /** Returns the value of the row that an output follows at its high end. */
     public Optional<BigDecimal> most() {
-        return row().flatMap(row -> number(row, law.most()));
+        return row().flatMap(row -> number(row, law.following().most()));
     }
 
     /** Returns what an output gives when its row has no value: {@code hold}, {@code low} or {@code high}. */
     public String whenLost() {
-        return text(law.whenLost()).orElse(WHEN_LOST_LOW);
+        return text(law.following().whenLost()).orElse(WHEN_LOST_LOW);
     }
 
     /** Returns the symbol of the unit of the value; empty text for none. */
     public String unit() {
-        return text(law.unit()).orElse("");
+        return text(law.ends().unit()).orElse("");
     }
 
     /** Returns the values between both ends; empty when they are not known, or the wrong way round. */
@@ -205,7 +205,7 @@ public final class ChannelScale {
                     case THERMOCOUPLE ->
                         terminals().isPresent()
                                 ? ", or what stands at the terminals in mV"
-                                : "; a voltage needs a fixed " + law.terminals();
+                                : "; a voltage needs a fixed " + law.probe().terminals();
                     case ROW -> "";
                 };
     }
@@ -223,7 +223,7 @@ public final class ChannelScale {
     /** The temperature of the terminals in °C where a setting gives it. */
     private Optional<Double> terminals() {
         Sheet own = sheets.own();
-        return Optional.ofNullable(own.definition().settings().get(law.terminals()))
+        return Optional.ofNullable(own.definition().settings().get(law.probe().terminals()))
                 .filter(setting -> own.idle(setting).isEmpty())
                 .flatMap(setting -> number(own, setting.path()))
                 .map(BigDecimal::doubleValue);
@@ -303,20 +303,27 @@ public final class ChannelScale {
             case ROW ->
                 (low().isEmpty()
                                 ? "on while " + row().orElseThrow().prefix() + " is not 0"
-                                : to + ends(law.low()) + " for "
+                                : to + ends(law.ends().low()) + " for "
                                         + row().orElseThrow().prefix() + " from " + shown(least()) + " to "
                                         + shown(most()) + ", linear" + held)
                         + "; when that is lost, "
                         + switch (whenLost()) {
                             case "hold" -> "the last value stays";
-                            case "high" -> low().isEmpty() ? "on" : shown(high()) + ends(law.high());
-                            default -> low().isEmpty() ? "off" : shown(low()) + ends(law.low());
+                            case "high" ->
+                                low().isEmpty()
+                                        ? "on"
+                                        : shown(high()) + ends(law.ends().high());
+                            default ->
+                                low().isEmpty()
+                                        ? "off"
+                                        : shown(low()) + ends(law.ends().low());
                         };
         };
     }
 
     private boolean isSilent() {
-        return !law.brokenWire().isEmpty() && Boolean.FALSE.equals(sheet.value(law.brokenWire()));
+        return !law.probe().brokenWire().isEmpty()
+                && Boolean.FALSE.equals(sheet.value(law.probe().brokenWire()));
     }
 
     private String ends(String path) {

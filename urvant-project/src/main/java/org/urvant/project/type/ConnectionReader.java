@@ -3,7 +3,7 @@ package org.urvant.project.type;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.urvant.core.device.AccessRole;
+import org.urvant.core.device.Availability;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.Effect;
 import org.urvant.core.device.Hardware;
@@ -31,25 +31,23 @@ final class ConnectionReader {
         List<SettingDefinition> built = ports.isEmpty()
                 ? List.of()
                 : List.of(new SettingDefinition(
-                        ConnectionKind.PORT,
-                        SettingKind.CHOICE,
-                        Limits.choices(ports),
-                        ports.get(0),
-                        false,
-                        null,
-                        new Traits(Effect.RESTART, "", "", AccessRole.ENGINEER, false, null, false, null, "", null),
-                        "port of the device that the connection uses"));
+                                ConnectionKind.PORT,
+                                SettingKind.CHOICE,
+                                Limits.choices(ports),
+                                "port of the device that the connection uses")
+                        .with(SettingDefinition.Provision.standard(ports.get(0)))
+                        .with(Traits.ORDINARY.with(Effect.RESTART)));
         ConnectionKind kind = new ConnectionKind(
                 name,
                 protocol,
                 role,
-                Words.whole(fields, "most", 1),
                 fields.required("meaning", "").text(),
-                Words.whole(fields, "longest-name", 0),
-                Words.whole(fields, "most-points", 0),
+                new ConnectionKind.Capacity(
+                        Words.whole(fields, "most", 1),
+                        Words.whole(fields, "longest-name", 0),
+                        Words.whole(fields, "most-points", 0)),
                 ports,
-                known.licence(fields),
-                known.firmware(fields, "since"),
+                new Availability(known.firmware(fields, "since"), known.licence(fields)),
                 SheetReader.read(fields, outer, known, Map.of(), built).definition());
         fields.finish();
         return kind;

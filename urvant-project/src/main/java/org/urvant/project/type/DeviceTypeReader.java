@@ -133,12 +133,10 @@ public final class DeviceTypeReader {
                     plate,
                     hardware,
                     software,
-                    own.definition(),
-                    tables,
-                    groups,
+                    new DeviceType.Layout(own.definition(), tables, groups),
                     connections,
-                    ConnectionReader.services(fields, own.definition(), connections),
-                    accounts(fields),
+                    new DeviceType.Access(
+                            ConnectionReader.services(fields, own.definition(), connections), accounts(fields)),
                     new Handling(
                             Words.yes(fields, "safety"),
                             fields.text("programmable").isEmpty() || Words.yes(fields, "programmable"),

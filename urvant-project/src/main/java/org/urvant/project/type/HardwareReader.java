@@ -19,7 +19,6 @@ import org.urvant.core.device.Selector;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.SheetDefinition;
-import org.urvant.core.device.Traits;
 import org.urvant.core.expression.Names;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.text.NearestName;
@@ -68,14 +67,11 @@ final class HardwareReader {
         choices.add(ChannelKind.UNUSED);
         // what can carry several things must be told which; what cannot need not
         SettingDefinition kind = new SettingDefinition(
-                ChannelKind.CARRIES,
-                SettingKind.CHOICE,
-                Limits.choices(choices),
-                carries.size() == 1 ? carries.get(0) : ChannelKind.UNUSED,
-                false,
-                null,
-                Traits.ORDINARY,
-                "what the channel carries; 'unused' when it is left free on purpose");
+                        ChannelKind.CARRIES,
+                        SettingKind.CHOICE,
+                        Limits.choices(choices),
+                        "what the channel carries; 'unused' when it is left free on purpose")
+                .with(SettingDefinition.Provision.standard(carries.size() == 1 ? carries.get(0) : ChannelKind.UNUSED));
         SheetReader.Sheet sheet = SheetReader.read(fields, names, known, Map.of(), List.of(kind));
         List<String> logical = new ArrayList<>();
         for (Entry entry : fields.texts("logical")) {

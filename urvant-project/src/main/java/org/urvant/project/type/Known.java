@@ -13,8 +13,7 @@ import org.urvant.file.yaml.FieldReader;
 /**
  * The names that a type gives to things which its parts refer to, wherever in the file they stand.
  *
- * @param channels kinds of channel
- * @param ownChannels names of the channels that a device has without modules
+ * @param channels its channels
  * @param references what references may name: tables, kinds of channel, {@code channels} for any channel
  * @param unclear settings whose kind is unknown, so that nothing said of them is worth telling; filled while reading
  */
@@ -24,10 +23,17 @@ record Known(
         List<String> licences,
         List<String> slots,
         List<String> modules,
-        List<String> channels,
-        List<String> ownChannels,
+        Channels channels,
         List<String> references,
         Set<String> unclear) {
+    /**
+     * Channels of a type.
+     *
+     * @param kinds kinds of channel
+     * @param own names of the channels that a device has without modules
+     */
+    record Channels(List<String> kinds, List<String> own) {}
+
     static Known of(FieldReader type) {
         List<String> references = new ArrayList<>(type.names("tables"));
         references.addAll(type.names("sub-buses"));
@@ -46,8 +52,7 @@ record Known(
                 type.names("licences"),
                 Words.texts(type, "slots"),
                 type.names("modules"),
-                type.names("channels"),
-                ownChannels,
+                new Channels(type.names("channels"), ownChannels),
                 references,
                 new TreeSet<>());
     }
@@ -56,12 +61,12 @@ record Known(
     Known inGroup(FieldReader group) {
         List<String> more = new ArrayList<>(references);
         more.addAll(group.names("tables"));
-        return new Known(firmware, hardware, licences, slots, modules, channels, ownChannels, more, unclear);
+        return new Known(firmware, hardware, licences, slots, modules, channels, more, unclear);
     }
 
     /** Returns whether references to something lead to channels: any, or those of a kind. */
     boolean isChannels(String refersTo) {
-        return refersTo.equals("channels") || channels.contains(refersTo);
+        return refersTo.equals("channels") || channels.kinds().contains(refersTo);
     }
 
     String firmware(FieldReader fields, String key) {

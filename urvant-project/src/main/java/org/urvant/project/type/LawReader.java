@@ -61,24 +61,34 @@ final class LawReader {
                 when,
                 source,
                 path,
-                Words.setting(fields, "low", definition, false),
-                Words.setting(fields, "high", definition, false),
-                isRow ? "" : Words.setting(fields, "unit", definition, false),
-                source == Origin.RANGE ? Words.setting(fields, "broken-wire", definition, false) : "",
-                source == Origin.THERMOCOUPLE ? Words.setting(fields, "terminals", own, false) : "",
-                isRow ? Words.text(fields, "least") : "",
-                isRow ? Words.text(fields, "most") : "",
-                isRow ? Words.setting(fields, "when-lost", definition, false) : "");
-        kind(fields, "low", definition, law.low(), setting -> setting.kind().isNumber());
-        kind(fields, "high", definition, law.high(), setting -> setting.kind().isNumber());
-        kind(fields, "broken-wire", definition, law.brokenWire(), setting -> setting.kind() == SettingKind.LOGICAL);
-        kind(fields, "terminals", own, law.terminals(), setting -> setting.kind()
+                new ChannelLaw.Ends(
+                        Words.setting(fields, "low", definition, false),
+                        Words.setting(fields, "high", definition, false),
+                        isRow ? "" : Words.setting(fields, "unit", definition, false)),
+                new ChannelLaw.Probe(
+                        source == Origin.RANGE ? Words.setting(fields, "broken-wire", definition, false) : "",
+                        source == Origin.THERMOCOUPLE ? Words.setting(fields, "terminals", own, false) : ""),
+                new ChannelLaw.Following(
+                        isRow ? Words.text(fields, "least") : "",
+                        isRow ? Words.text(fields, "most") : "",
+                        isRow ? Words.setting(fields, "when-lost", definition, false) : ""));
+        kind(fields, "low", definition, law.ends().low(), setting -> setting.kind()
+                .isNumber());
+        kind(fields, "high", definition, law.ends().high(), setting -> setting.kind()
+                .isNumber());
+        kind(
+                fields,
+                "broken-wire",
+                definition,
+                law.probe().brokenWire(),
+                setting -> setting.kind() == SettingKind.LOGICAL);
+        kind(fields, "terminals", own, law.probe().terminals(), setting -> setting.kind()
                 .isNumber());
         kind(
                 fields,
                 "when-lost",
                 definition,
-                law.whenLost(),
+                law.following().whenLost(),
                 setting -> setting.kind() == SettingKind.CHOICE
                         && List.of("hold", "low", "high")
                                 .containsAll(setting.limits().choices()));
@@ -117,12 +127,14 @@ final class LawReader {
             return;
         }
         for (String key : List.of("least", "most")) {
-            String column = key.equals("least") ? law.least() : law.most();
+            String column = key.equals("least")
+                    ? law.following().least()
+                    : law.following().most();
             boolean isNumber = table.row()
                     .setting(column)
                     .filter(setting -> setting.kind().isNumber())
                     .isPresent();
-            if (!isNumber && !(column.isEmpty() && law.low().isEmpty())) {
+            if (!isNumber && !(column.isEmpty() && law.ends().low().isEmpty())) {
                 fields.report(
                         fields.at(key),
                         "'" + column + "' is no column of numbers in " + to,

@@ -16,6 +16,7 @@ import java.util.TreeSet;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.AddressRange;
 import org.urvant.core.device.Applicability;
+import org.urvant.core.device.Availability;
 import org.urvant.core.device.Bound;
 import org.urvant.core.device.Domain;
 import org.urvant.core.device.Effect;
@@ -125,9 +126,7 @@ final class SheetReader {
         Limits limits = new Limits(
                 unit(fields),
                 false,
-                Words.fixedBound(fields, "least"),
-                Words.fixedBound(fields, "most"),
-                null,
+                new Limits.Bounds(Words.fixedBound(fields, "least"), Words.fixedBound(fields, "most"), null),
                 Words.distinct(fields, "choices"),
                 0,
                 "",
@@ -168,9 +167,7 @@ final class SheetReader {
                 path,
                 kind,
                 limits,
-                derivation(fields, kind),
-                standard,
-                isOptional,
+                new SettingDefinition.Provision(derivation(fields, kind), standard, isOptional),
                 condition,
                 traits(fields),
                 fields.required("meaning", "").text());
@@ -202,9 +199,7 @@ final class SheetReader {
         return new Limits(
                 unit,
                 Words.yes(fields, "difference"),
-                least,
-                most,
-                Words.bound(fields, "step", names),
+                new Limits.Bounds(least, most, Words.bound(fields, "step", names)),
                 Words.distinct(fields, "choices"),
                 Words.whole(fields, "longest", 0),
                 kind == SettingKind.REFERENCE ? known.reference(fields) : Words.text(fields, "refers-to"),
@@ -219,15 +214,16 @@ final class SheetReader {
                 null);
         return new Traits(
                 Words.optional(fields, "effect", Effect::of, Effect.NONE),
-                known.firmware(fields, "since"),
-                known.licence(fields),
+                new Availability(known.firmware(fields, "since"), known.licence(fields)),
                 Words.optional(fields, "access", AccessRole::of, AccessRole.ENGINEER),
                 Words.yes(fields, "expert"),
-                Words.optional(fields, "domain", Domain::of, null),
                 Words.yes(fields, "identity"),
-                unique,
-                Words.text(fields, "limit-of"),
-                Words.optional(fields, "site-wide", word -> Word.find(Traits.Shared.class, word), null));
+                Optional.ofNullable(unique),
+                new Traits.Sense(
+                        Optional.ofNullable(Words.optional(fields, "domain", Domain::of, null)),
+                        Words.text(fields, "limit-of"),
+                        Optional.ofNullable(Words.optional(
+                                fields, "site-wide", word -> Word.find(Traits.Shared.class, word), null))));
     }
 
     private void verify(SettingDefinition setting, FieldReader fields) {
@@ -268,7 +264,8 @@ final class SheetReader {
         if (setting.kind() == SettingKind.REFERENCE) {
             setting.standardValue().stream()
                     .flatMap(names -> Arrays.stream(names.split("\\s*,\\s*")))
-                    .filter(name -> !name.equals("none") && !known.ownChannels().contains(name))
+                    .filter(name ->
+                            !name.equals("none") && !known.channels().own().contains(name))
                     .forEach(name -> fields.report(
                             fields.at("default"),
                             "the default names '" + name + "', which a new device need not have",

@@ -4,9 +4,9 @@ import java.math.BigDecimal;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Bound;
 import org.urvant.core.device.Effect;
 import org.urvant.core.device.Limits;
@@ -39,32 +39,29 @@ final class TableReader {
                     new TableDefinition(
                             name,
                             reader.required("meaning", "").text(),
-                            least,
-                            most,
-                            Words.yes(reader, "numbered"),
+                            new TableDefinition.RowCount(least, most, Words.yes(reader, "numbered")),
                             row.definition(),
-                            unreferenced,
+                            new TableDefinition.RowSense(
+                                    Optional.ofNullable(unreferenced),
+                                    Optional.empty(),
+                                    frameBits(reader, row.definition())),
                             Words.condition(reader, outer),
-                            known.licence(reader),
-                            null,
-                            frameBits(reader, row.definition())));
+                            known.licence(reader)));
             reader.finish();
         });
         return tables;
     }
 
-    private static TableDefinition.FrameBits frameBits(FieldReader table, SheetDefinition row) {
-        return table.child("bits")
-                .map(reader -> {
-                    TableDefinition.FrameBits bits = new TableDefinition.FrameBits(
-                            Words.setting(reader, "frame", row, true),
-                            Words.setting(reader, "start", row, true),
-                            Words.setting(reader, "length", row, true),
-                            Words.setting(reader, "order", row, true));
-                    reader.finish();
-                    return bits;
-                })
-                .orElse(null);
+    private static Optional<TableDefinition.FrameBits> frameBits(FieldReader table, SheetDefinition row) {
+        return table.child("bits").map(reader -> {
+            TableDefinition.FrameBits bits = new TableDefinition.FrameBits(
+                    Words.setting(reader, "frame", row, true),
+                    Words.setting(reader, "start", row, true),
+                    Words.setting(reader, "length", row, true),
+                    Words.setting(reader, "order", row, true));
+            reader.finish();
+            return bits;
+        });
     }
 
     static void subBuses(FieldReader fields, Names outer, Known known, SortedMap<String, TableDefinition> tables) {
@@ -91,43 +88,32 @@ final class TableReader {
                     new TableDefinition(
                             name,
                             reader.required("meaning", "").text(),
-                            null,
-                            Words.bound(reader, "most", outer),
-                            false,
+                            new TableDefinition.RowCount(null, Words.bound(reader, "most", outer), false),
                             row.definition(),
-                            null,
+                            new TableDefinition.RowSense(
+                                    Optional.empty(), Optional.of(new SubBus(supply, classes)), Optional.empty()),
                             Words.condition(reader, outer),
-                            known.licence(reader),
-                            new SubBus(supply, classes),
-                            null));
+                            known.licence(reader)));
             reader.finish();
         });
     }
 
     private static List<SettingDefinition> memberColumns(List<String> classes, Bound least, Bound most) {
-        Traits unique = new Traits(
-                Effect.RESTART, "", "", AccessRole.ENGINEER, false, null, false, Rule.DUPLICATE_BUS_ADDRESS, "", null);
-        Limits addresses = new Limits(null, false, least, most, null, List.of(), 0, "", false);
+        Traits unique = Traits.ORDINARY.with(Effect.RESTART).withUnique(Rule.DUPLICATE_BUS_ADDRESS);
         return List.of(
                 new SettingDefinition(
                         SubBus.CLASS, SettingKind.CHOICE, Limits.choices(classes), "what kind of member it is"),
                 new SettingDefinition(
-                        SubBus.ADDRESS,
-                        SettingKind.INTEGER,
-                        addresses,
-                        null,
-                        false,
-                        null,
-                        unique,
-                        "address of the member on the bus"),
+                                SubBus.ADDRESS,
+                                SettingKind.INTEGER,
+                                Limits.between(least, most),
+                                "address of the member on the bus")
+                        .with(unique),
                 new SettingDefinition(
-                        SubBus.SUPPLY,
-                        SettingKind.CHOICE,
-                        Limits.choices(List.of(SubBus.FROM_BUS, SubBus.OWN)),
-                        SubBus.FROM_BUS,
-                        false,
-                        null,
-                        Traits.ORDINARY,
-                        "who feeds the member; its own supply does not load the bus"));
+                                SubBus.SUPPLY,
+                                SettingKind.CHOICE,
+                                Limits.choices(List.of(SubBus.FROM_BUS, SubBus.OWN)),
+                                "who feeds the member; its own supply does not load the bus")
+                        .with(SettingDefinition.Provision.standard(SubBus.FROM_BUS)));
     }
 }

@@ -85,7 +85,7 @@ class DeviceTypeReaderTest {
                 .containsKeys("lamp.3.mode", "zone.south.shade")
                 .hasSize(11);
         assertThat(type.setting("lamp.2.mode").orElseThrow().meaning()).isEqualTo("lamp 2");
-        assertThat(type.tables().get("room-bus").bus().classes()).containsOnlyKeys("sensor", "valve");
+        assertThat(type.tables().get("room-bus").bus().orElseThrow().classes()).containsOnlyKeys("sensor", "valve");
         assertThat(type.setting("heat.gap").orElseThrow().read("1.8 °F").isSound())
                 .as("1.8 °F is a difference of 1 K, but K and °F only meet as temperatures")
                 .isTrue();

@@ -328,9 +328,7 @@ public final class Pages {
         if (!setting.traits().licence().isEmpty()) {
             notes.add("licence " + setting.traits().licence());
         }
-        if (setting.traits().domain() != null) {
-            notes.add(setting.traits().domain().title());
-        }
+        setting.traits().domain().ifPresent(domain -> notes.add(domain.title()));
         if (setting.traits().isExpert()) {
             notes.add("expert");
         }
