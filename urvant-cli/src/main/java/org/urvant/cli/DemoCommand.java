@@ -155,6 +155,11 @@ final class DemoCommand extends Command {
         run(Exit.DONE, "try", "RTU1", "--from", "../day.csv", "--for", "24h", "--lanes");
         run(Exit.DONE, "logic", "F11", "--take", "../interlock.st");
         run(Exit.DONE, "try", "F11", "--set", "bi3=on", "--for", "1s");
+        plantMistakes(site);
+        safetyRelated();
+    }
+
+    private void plantMistakes(Path site) throws IOException {
         chapter("Five mistakes, planted by hand in five files");
         Map<Path, String> sound = new HashMap<>();
         plantMistake(site, sound, "F11", "ct.primary: 400 A", "ct.primary: 1 A\n  ct.secondary: 5 A");
@@ -168,6 +173,9 @@ final class DemoCommand extends Command {
         }
         say(paint.faint("(the files get their own text back)"));
         run(Exit.DONE, "check", "GD1");
+    }
+
+    private void safetyRelated() {
         chapter("A safety-related device: signed off only by one who has read its page");
         stage.environment().put("URVANT_PASSWORD", "kvitskjer");
         run(Exit.DONE, "bench", "start");

@@ -201,15 +201,6 @@ final class ExplainCommand extends Command {
         List<String> uses = Usage.of(sheets.type(), setting.path());
         Entry entry = sheet.given().get(setting.path());
         String value = sheet.text(setting).orElse(setting.isDerived() ? "(follows)" : "(open)");
-        List<String> elsewhere = new ArrayList<>();
-        for (Device other : project.devices().values()) {
-            if (other.type().text().equals(sheets.type().name()) && other != device) {
-                DeviceSheets.of(sheets.type(), other)
-                        .seek(place.path())
-                        .map(found -> found.sheet().given().get(found.setting().path()))
-                        .ifPresent(found -> elsewhere.add(other.name() + " " + found.text()));
-            }
-        }
         if (json) {
             sayJson(Json.object(
                     "setting", place.path(),
@@ -225,7 +216,36 @@ final class ExplainCommand extends Command {
                     "uses", uses));
             return;
         }
-        say(paint.strong(place.path()) + "  " + setting.meaning());
+        definition(place.path(), setting, sheet);
+        if (device != null) {
+            line(
+                    "on " + device.name(),
+                    value
+                            + (setting.isDerived()
+                                    ? ", derived"
+                                    : entry == null ? " by default" : ", " + entry.position())
+                            + (idle.isEmpty() ? "" : "; does not apply: " + idle));
+        }
+        uses.forEach(use -> line("used by", use));
+        line("elsewhere", String.join(", ", elsewhere(project, device, sheets, place.path())));
+    }
+
+    /** What the device's fellows of the same type have there. */
+    private static List<String> elsewhere(Project project, Device device, DeviceSheets sheets, String path) {
+        List<String> elsewhere = new ArrayList<>();
+        for (Device other : project.devices().values()) {
+            if (other.type().text().equals(sheets.type().name()) && other != device) {
+                DeviceSheets.of(sheets.type(), other)
+                        .seek(path)
+                        .map(found -> found.sheet().given().get(found.setting().path()))
+                        .ifPresent(found -> elsewhere.add(other.name() + " " + found.text()));
+            }
+        }
+        return elsewhere;
+    }
+
+    private void definition(String path, SettingDefinition setting, Sheet sheet) {
+        say(paint.strong(path) + "  " + setting.meaning());
         line(
                 "kind",
                 setting.kind().word()
@@ -253,17 +273,6 @@ final class ExplainCommand extends Command {
         setting.applicability()
                 .ifPresent(condition ->
                         line("applies", "when " + condition.expression().text()));
-        if (device != null) {
-            line(
-                    "on " + device.name(),
-                    value
-                            + (setting.isDerived()
-                                    ? ", derived"
-                                    : entry == null ? " by default" : ", " + entry.position())
-                            + (idle.isEmpty() ? "" : "; does not apply: " + idle));
-        }
-        uses.forEach(use -> line("used by", use));
-        line("elsewhere", String.join(", ", elsewhere));
     }
 
     private void rule(DeviceSheets sheets, TypeRule rule) {

@@ -68,7 +68,7 @@ final class TypesCommand extends Command {
                     "type name '" + other + "' is not allowed or taken", "Use small letters, digits and hyphens.");
         }
         type(name);
-        folder.saveType(other, folder.typeText(name).replaceFirst("(?m)^type: .*$", "type: " + other));
+        folder.ownTypes().save(other, folder.ownTypes().text(name).replaceFirst("(?m)^type: .*$", "type: " + other));
         say("made types/" + other + ".yaml; edit it as it is needed");
         next("urvant types verify types/" + other + ".yaml");
         return Exit.DONE;
@@ -102,7 +102,7 @@ final class TypesCommand extends Command {
             throw new RefusedException(
                     name + " is the type of " + String.join(", ", users), "Remove or change these devices first.");
         }
-        folder.removeType(name);
+        folder.ownTypes().remove(name);
         say("removed types/" + name + ".yaml");
         return Exit.DONE;
     }

@@ -8,6 +8,9 @@ import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.urvant.devices.standin.StandIn;
+import org.urvant.devices.standin.StandInProfile;
+import org.urvant.project.type.Catalogue;
 
 /** Sites that tests work on: made once by commands, then copied. */
 final class Sites {
@@ -17,6 +20,25 @@ final class Sites {
 
     static Path demo(String file) {
         return Path.of("../demo", file).toAbsolutePath().normalize();
+    }
+
+    /** Makes a site with one relay and a gateway that is linked to a stand-in, in the terminal's folder. */
+    static StandIn skarholm(Terminal terminal, Path folder) {
+        StandIn gateway = StandIn.start(
+                folder.resolve("gateway"),
+                new StandInProfile(
+                        "ravnsund-g3",
+                        "2.1",
+                        "T-1",
+                        Catalogue.type("ravnsund-g3").orElseThrow().accounts()),
+                "127.0.0.1",
+                0);
+        terminal.ok("new skarholm --name Skarholm");
+        terminal.go(folder.resolve("skarholm"));
+        terminal.ok("import --yes " + demo("F01.cid"));
+        terminal.ok("device add GW1 --type ravnsund-g3 --link " + gateway.address());
+        gateway(terminal);
+        return gateway;
     }
 
     /** Makes a site with a device of every kind in the terminal's folder. */

@@ -157,7 +157,7 @@ final class IedCheck {
 
     private void instance(LogicalNode node, int row, int type, int groups, String path) {
         String name = store.attribute(row, "name", "");
-        int part = types.part(type, name);
+        int part = types.data().part(type, name);
         String ied = node.device().ied().name();
         if (part < 0) {
             check.report(
@@ -168,7 +168,7 @@ final class IedCheck {
                     node.typeName() + " has no " + path + name);
             return;
         }
-        int below = types.below(part);
+        int below = types.data().below(part);
         for (int child = row + 1; child < store.end(row); child = store.end(child)) {
             switch (store.tag(child)) {
                 case SDI, DAI -> {
@@ -240,7 +240,7 @@ final class IedCheck {
                 mistake = ied.name() + " has no logical node " + key
                         + check.hint(key.toString(), NodeTable.texts(all.keySet()));
             } else {
-                TypeCheck.Data data = table.data(holder, member);
+                TypeData.Data data = table.data(holder, member);
                 if (data != null && !data.exists()) {
                     mistake = key + " has no " + table.path(member);
                 } else if (data != null && !data.hasConstraint()) {
@@ -262,7 +262,7 @@ final class IedCheck {
     }
 
     /** Returns what is wrong with the index of a member into an array; null when nothing is (IEC 61850-6:2009, 9.3.7). */
-    private String index(int member, NodeTable.NodeKey key, TypeCheck.Data data) {
+    private String index(int member, NodeTable.NodeKey key, TypeData.Data data) {
         String index = store.attribute(member, "ix", "");
         if (index.isEmpty()) {
             return null;

@@ -46,7 +46,7 @@ final class InputCheck {
                                     key.toString(),
                                     NodeTable.texts(table.nodes(sender).keySet())));
         } else if (type >= 0 && !object.isEmpty()) {
-            TypeCheck.Data data = types.resolve(type, object, store.attribute(input.row, "daName", ""), "");
+            TypeData.Data data = types.data().resolve(type, object, store.attribute(input.row, "daName", ""), "");
             if (!data.exists()) {
                 missing(ied, input, key + " of " + sender.name() + " has no " + table.path(input.row));
             } else {
@@ -106,7 +106,7 @@ final class InputCheck {
     }
 
     /** Compares the type that the function expects by its own definition with the type of what is sent. */
-    private void expected(Ied ied, ExternalReference input, LogicalNode source, TypeCheck.Data data) {
+    private void expected(Ied ied, ExternalReference input, LogicalNode source, TypeData.Data data) {
         String object = store.attribute(input.row, "pDO", "");
         String nodeClass = store.attribute(input.row, "pLN", "");
         if (object.isEmpty() || nodeClass.isEmpty()) {
@@ -115,7 +115,7 @@ final class InputCheck {
         String attribute = store.attribute(input.row, "pDA", "");
         for (LogicalNode candidate : table.nodes(ied).values()) {
             int type = candidate.nodeClass().equals(nodeClass) ? table.type(candidate) : -1;
-            TypeCheck.Data own = type < 0 ? null : types.resolve(type, object, attribute, "");
+            TypeData.Data own = type < 0 ? null : types.data().resolve(type, object, attribute, "");
             if (own != null && own.exists()) {
                 String wanted = attribute.isEmpty() ? dataClass(type, object) : store.attribute(own.row(), "bType", "");
                 String given = attribute.isEmpty()
@@ -137,7 +137,7 @@ final class InputCheck {
     }
 
     private String dataClass(int nodeType, String objectPath) {
-        TypeCheck.Data object = types.resolve(nodeType, objectPath, "", "");
+        TypeData.Data object = types.data().resolve(nodeType, objectPath, "", "");
         return object.type() < 0 ? "" : store.attribute(object.type(), "cdc", "");
     }
 }

@@ -56,8 +56,8 @@ final class MessageCheck {
             return;
         }
         long size = block instanceof SampledValueControl stream
-                ? streamSize(stream, sum(ied, set, TypeCheck.Data::plainSize), perMessage)
-                : messageSize(block, set, sum(ied, set, TypeCheck.Data::size));
+                ? streamSize(stream, sum(ied, set, TypeData.Data::plainSize), perMessage)
+                : messageSize(block, set, sum(ied, set, TypeData.Data::size));
         if (size > FRAME) {
             check.report(
                     Rule.DATASET_TOO_LARGE,
@@ -97,12 +97,12 @@ final class MessageCheck {
         return FRAME_HEAD + BasicType.headed(4 + BasicType.headed(perMessage * BasicType.headed(sample)));
     }
 
-    private long sum(Ied ied, DataSet set, ToLongFunction<TypeCheck.Data> measure) {
+    private long sum(Ied ied, DataSet set, ToLongFunction<TypeData.Data> measure) {
         Map<NodeTable.NodeKey, LogicalNode> all = table.nodes(ied);
         long size = 0;
         for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
             LogicalNode holder = all.get(table.key(member));
-            TypeCheck.Data data = holder == null ? null : table.data(holder, member);
+            TypeData.Data data = holder == null ? null : table.data(holder, member);
             if (data != null) {
                 boolean isElement = !store.attribute(member, "ix", "").isEmpty()
                         && Numbers.parse(store.attribute(data.row(), "count", ""), 0) > 1;
@@ -166,7 +166,7 @@ final class MessageCheck {
      * members. More members than that are too many either way; more attributes are told with both counts.
      */
     private void members(Ied ied, DataSet set, int members, long most) {
-        long attributes = sum(ied, set, TypeCheck.Data::attributes);
+        long attributes = sum(ied, set, TypeData.Data::attributes);
         if (members <= most && attributes <= most) {
             return;
         }

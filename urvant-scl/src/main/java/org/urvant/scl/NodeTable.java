@@ -95,12 +95,14 @@ final class NodeTable {
     }
 
     /** Returns what a member of a dataset is; null when it is a whole node, or the node's type is not known. */
-    TypeCheck.Data data(LogicalNode holder, int member) {
+    TypeData.Data data(LogicalNode holder, int member) {
         String object = store.attribute(member, "doName", "");
         int type = type(holder);
         return type < 0 || object.isEmpty()
                 ? null
-                : types.resolve(type, object, store.attribute(member, "daName", ""), store.attribute(member, "fc", ""));
+                : types.data()
+                        .resolve(
+                                type, object, store.attribute(member, "daName", ""), store.attribute(member, "fc", ""));
     }
 
     String path(int row) {

@@ -121,52 +121,29 @@ class SclBuilderTest {
 
     @Test
     void arraysAndNestedObjectsAreUnfolded() {
-        SclBuilder builder = new SclBuilder("made");
-        builder.open("SCL", 1, 1);
-        element(
-                builder,
-                "IED",
-                Map.of("name", "A"),
-                () -> element(
-                        builder,
-                        "AccessPoint",
-                        Map.of("name", "P"),
-                        () -> element(
-                                builder,
-                                "Server",
-                                Map.of(),
-                                () -> element(builder, "LDevice", Map.of("inst", "L", "ldName", "FUNCTION"), () -> {
-                                    element(
-                                            builder,
-                                            "LN0",
-                                            Map.of("lnClass", "LLN0", "inst", "", "lnType", "N"),
-                                            () -> {});
-                                    element(
-                                            builder,
-                                            "LN",
-                                            Map.of("lnClass", "MHAI", "inst", "1", "lnType", "N"),
-                                            () -> {});
-                                }))));
-        element(builder, "DataTypeTemplates", Map.of(), () -> {
-            element(
-                    builder,
-                    "LNodeType",
-                    Map.of("id", "N", "lnClass", "MHAI"),
-                    () -> element(builder, "DO", Map.of("name", "Har", "type", "H"), () -> {}));
-            element(builder, "DOType", Map.of("id", "H", "cdc", "HMV"), () -> {
-                element(builder, "SDO", Map.of("name", "phsHar", "type", "M", "count", "3"), () -> {});
-                element(builder, "DA", Map.of("name", "n", "bType", "INT16U", "fc", "CF", "count", "2"), () -> {});
-                element(builder, "DA", Map.of("name", "odd", "bType", "BOOLEAN", "fc", "QQ"), () -> {});
-            });
-            element(
-                    builder,
-                    "DOType",
-                    Map.of("id", "M", "cdc", "CMV"),
-                    () -> element(builder, "DA", Map.of("name", "cVal", "bType", "FLOAT32", "fc", "MX"), () -> {}));
-        });
-        builder.close();
-        LogicalDevice device =
-                builder.build().ied("A").orElseThrow().logicalDevices().get(0);
+        LogicalDevice device = SclSketch.file(
+                        "",
+                        """
+                        IED name=A
+                          AccessPoint name=P
+                            Server
+                              LDevice inst=L ldName=FUNCTION
+                                LN0 lnClass=LLN0 inst= lnType=N
+                                LN lnClass=MHAI inst=1 lnType=N
+                        DataTypeTemplates
+                          LNodeType id=N lnClass=MHAI
+                            DO name=Har type=H
+                          DOType id=H cdc=HMV
+                            SDO name=phsHar type=M count=3
+                            DA name=n bType=INT16U fc=CF count=2
+                            DA name=odd bType=BOOLEAN fc=QQ
+                          DOType id=M cdc=CMV
+                            DA name=cVal bType=FLOAT32 fc=MX
+                        """)
+                .ied("A")
+                .orElseThrow()
+                .logicalDevices()
+                .get(0);
         assertThat(device.name()).as("ldName replaces IED name and instance").isEqualTo("FUNCTION");
         assertThat(device.nodes()).extracting(LogicalNode::name).containsExactly("LLN0", "MHAI1");
         List<DataAttribute> attributes = device.nodes().get(1).attributes();

@@ -107,23 +107,30 @@ final class MaintenanceHandler implements HttpHandler {
     }
 
     private Answer answer(String request, byte[] body, HttpExchange exchange) throws Refusal {
+        Optional<Answer> open = openToAll(request, body);
+        return open.isPresent() ? open.get() : toUser(request, body, exchange);
+    }
+
+    /** What is answered before anybody has logged on; empty for all else. */
+    private Optional<Answer> openToAll(String request, byte[] body) throws Refusal {
         if (isRestarting()) {
             throw new Refusal(503, "the device is restarting", "Ask again in a moment.");
         }
-        if (request.equals("GET identity")) {
-            return Answer.json(state.identity());
-        }
-        if (request.equals("GET state")) {
-            return Answer.json(
-                    Section.of(Map.of("condition", Value.text("running"), "since", Value.text(since.toString()))));
-        }
-        if (request.equals("GET clock")) {
-            Instant shown = Instant.now().plus(clockError);
-            return Answer.json(Section.of(Map.of("utc", Value.text(shown.toString()))));
-        }
-        if (request.equals("POST session")) {
-            return logOn(body);
-        }
+        return switch (request) {
+            case "GET identity" -> Optional.of(Answer.json(state.identity()));
+            case "GET state" ->
+                Optional.of(Answer.json(
+                        Section.of(Map.of("condition", Value.text("running"), "since", Value.text(since.toString())))));
+            case "GET clock" -> {
+                Instant shown = Instant.now().plus(clockError);
+                yield Optional.of(Answer.json(Section.of(Map.of("utc", Value.text(shown.toString())))));
+            }
+            case "POST session" -> Optional.of(logOn(body));
+            default -> Optional.empty();
+        };
+    }
+
+    private Answer toUser(String request, byte[] body, HttpExchange exchange) throws Refusal {
         String authorization = exchange.getRequestHeaders().getFirst("Authorization");
         String session = authorization == null ? "" : authorization.replaceFirst("^Bearer ", "");
         Passwords user = sessions.get(session);
@@ -152,18 +159,7 @@ final class MaintenanceHandler implements HttpHandler {
                         each -> passwords.put(each.account().user(), Value.text(each.isFactory() ? "factory" : "own")));
                 yield Answer.json(Section.of(passwords));
             }
-            case "PUT password" -> {
-                String password =
-                        JsonTree.read("request", body).text("password").orElse("");
-                if (password.length() < SHORTEST_PASSWORD) {
-                    throw new Refusal(
-                            422,
-                            "the password is too short",
-                            "Give one of at least " + SHORTEST_PASSWORD + " characters.");
-                }
-                user.set(password);
-                yield new Answer(204, new byte[0]);
-            }
+            case "PUT password" -> changePassword(user, body);
             case "PUT clock" -> {
                 Instant told =
                         Instant.parse(JsonTree.read("request", body).text("utc").orElse(""));
@@ -179,6 +175,16 @@ final class MaintenanceHandler implements HttpHandler {
             }
             default -> throw new Refusal(404, "there is no " + request, "See the link's description.");
         };
+    }
+
+    private static Answer changePassword(Passwords user, byte[] body) throws Refusal {
+        String password = JsonTree.read("request", body).text("password").orElse("");
+        if (password.length() < SHORTEST_PASSWORD) {
+            throw new Refusal(
+                    422, "the password is too short", "Give one of at least " + SHORTEST_PASSWORD + " characters.");
+        }
+        user.set(password);
+        return new Answer(204, new byte[0]);
     }
 
     private Answer logOn(byte[] content) throws Refusal {

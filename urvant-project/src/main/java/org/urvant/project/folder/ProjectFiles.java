@@ -49,6 +49,21 @@ final class ProjectFiles {
         return root.resolve(name);
     }
 
+    /** Returns the files of a folder with an ending, by name. */
+    List<Path> list(String folder, String ending) {
+        Path at = path(folder);
+        if (!Files.isDirectory(at)) {
+            return List.of();
+        }
+        try (Stream<Path> all = Files.list(at)) {
+            return all.filter(file -> file.getFileName().toString().endsWith(ending))
+                    .sorted()
+                    .toList();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     String text(String name) {
         return SafeFile.readText(path(name), MOST_TEXT, name);
     }

@@ -1,7 +1,6 @@
 package org.urvant.project.folder;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
@@ -13,12 +12,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.TreeSet;
-import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
-import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.DeviceTypes;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -38,8 +34,6 @@ import org.urvant.project.Remarks;
 import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.SourceRemoval;
 import org.urvant.project.change.ValueChange;
-import org.urvant.project.type.Catalogue;
-import org.urvant.project.type.DeviceTypeReader;
 import org.urvant.scl.Ied;
 import org.urvant.scl.selection.Pick;
 import org.urvant.scl.selection.SignalIndex;
@@ -151,7 +145,7 @@ public final class ProjectFolder {
 
     /** Returns the names of all devices that have a ledger, those that were removed too. */
     public List<String> ledgers() {
-        return files("ledger", ".jsonl").stream().map(ProjectFolder::stem).toList();
+        return files.list("ledger", ".jsonl").stream().map(ProjectFolder::stem).toList();
     }
 
     /** Reads the whole project; mistakes in its files come as findings of the project. */
@@ -160,12 +154,12 @@ public final class ProjectFolder {
         Manifest manifest =
                 Manifest.read(new FieldReader("project", files.yaml(MANIFEST).root(), findings::add));
         SortedMap<String, Device> devices = new TreeMap<>();
-        for (Path file : files("devices", ".yaml")) {
+        for (Path file : files.list("devices", ".yaml")) {
             String device = stem(file);
             devices.put(device, device(device, findings));
         }
         SortedMap<String, Pick> picks = new TreeMap<>();
-        for (Path file : files("picks", ".yaml")) {
+        for (Path file : files.list("picks", ".yaml")) {
             String pick = stem(file);
             picks.put(
                     pick,
@@ -178,7 +172,7 @@ public final class ProjectFolder {
         return new Project(
                 manifest.name(),
                 manifest.conventions(),
-                types(findings::add),
+                ownTypes().all(findings::add),
                 devices,
                 new Imported(sources.read(index, findings::add), index.unwanted()),
                 SiteFile.bays(files, findings::add),
@@ -224,56 +218,12 @@ public final class ProjectFolder {
      * left out; {@link #load} tells of them.
      */
     public DeviceTypes types() {
-        return types(finding -> {});
+        return ownTypes().all(finding -> {});
     }
 
-    private DeviceTypes types(Consumer<Finding> findings) {
-        SortedMap<String, DeviceType> own = new TreeMap<>();
-        for (Path file : files("types", ".yaml")) {
-            String shownAs = "types/" + file.getFileName();
-            DeviceTypeReader.read(shownAs, SafeFile.readText(file, MOST_TEXT, shownAs), findings)
-                    .ifPresent(type -> {
-                        DeviceTypeReader.verifyLogic(type, findings);
-                        own.put(type.name(), type);
-                    });
-        }
-        TreeSet<String> names = new TreeSet<>(Catalogue.names());
-        names.addAll(own.keySet());
-        return new DeviceTypes(
-                names,
-                name -> own.containsKey(name)
-                        ? own.get(name)
-                        : Catalogue.type(name).orElseThrow());
-    }
-
-    /** Returns the file of a device type, shipped or the project's own. */
-    public String typeText(String name) {
-        String own = "types/" + name + ".yaml";
-        return Files.isRegularFile(root.resolve(own)) ? files.text(own) : Catalogue.text(name);
-    }
-
-    /**
-     * Writes a device type of the project's own.
-     *
-     * @throws MalformedInputException when the text is no sound type
-     */
-    public void saveType(String name, String text) {
-        DeviceTypeReader.read("types/" + name + ".yaml", text);
-        files.write("types/" + name + ".yaml", text);
-    }
-
-    /**
-     * Removes a device type of the project's own.
-     *
-     * @throws RefusedException when it is a shipped one
-     */
-    public void removeType(String name) {
-        String own = "types/" + name + ".yaml";
-        if (!Files.isRegularFile(root.resolve(own))) {
-            throw new RefusedException(
-                    "the project has no type '" + name + "' of its own", "Shipped types cannot be removed.");
-        }
-        files.delete(own);
+    /** Returns the device types of the project's own. */
+    public OwnTypes ownTypes() {
+        return new OwnTypes(files);
     }
 
     /**
@@ -444,20 +394,6 @@ public final class ProjectFolder {
             }
         }
         return kept;
-    }
-
-    private List<Path> files(String folder, String ending) {
-        Path at = root.resolve(folder);
-        if (!Files.isDirectory(at)) {
-            return List.of();
-        }
-        try (Stream<Path> files = Files.list(at)) {
-            return files.filter(file -> file.getFileName().toString().endsWith(ending))
-                    .sorted()
-                    .toList();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 
     private static String stem(Path file) {

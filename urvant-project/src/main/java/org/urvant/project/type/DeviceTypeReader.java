@@ -98,20 +98,7 @@ public final class DeviceTypeReader {
         private DeviceType type(FieldReader fields) {
             format(fields);
             Known known = Known.of(fields);
-            Entry name = fields.required("type", "unnamed");
-            if (!name.text().matches("[a-z0-9][a-z0-9.-]*")) {
-                fields.report(
-                        name.position(),
-                        "type '" + name.text() + "' is not named as types are",
-                        "Use small letters, digits, hyphens and dots.");
-            }
-            SortedMap<String, String> sections = texts(fields, "sections");
-            DeviceType.Plate plate = new DeviceType.Plate(
-                    name.text(),
-                    fields.required("maker", "").text(),
-                    fields.required("title", "").text(),
-                    Words.texts(fields, "labels"),
-                    sections);
+            DeviceType.Plate plate = plate(fields);
             Software software = new Software(firmware(fields, known), texts(fields, "licences"));
             Map<String, Type> facts = DeviceSheets.facts(
                     fields.names("modules"),
@@ -157,6 +144,22 @@ public final class DeviceTypeReader {
             findings.removeIf(finding -> !finding.message().endsWith(NO_KIND)
                     && known.unclear().stream().anyMatch(path -> TypeVerifier.names(finding.message(), path)));
             return type;
+        }
+
+        private static DeviceType.Plate plate(FieldReader fields) {
+            Entry name = fields.required("type", "unnamed");
+            if (!name.text().matches("[a-z0-9][a-z0-9.-]*")) {
+                fields.report(
+                        name.position(),
+                        "type '" + name.text() + "' is not named as types are",
+                        "Use small letters, digits, hyphens and dots.");
+            }
+            return new DeviceType.Plate(
+                    name.text(),
+                    fields.required("maker", "").text(),
+                    fields.required("title", "").text(),
+                    Words.texts(fields, "labels"),
+                    texts(fields, "sections"));
         }
 
         private static void format(FieldReader fields) {

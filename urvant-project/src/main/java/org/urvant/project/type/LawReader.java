@@ -72,6 +72,12 @@ final class LawReader {
                         isRow ? Words.text(fields, "least") : "",
                         isRow ? Words.text(fields, "most") : "",
                         isRow ? Words.setting(fields, "when-lost", definition, false) : ""));
+        kinds(fields, definition, own, law);
+        fields.finish();
+        return Optional.of(law);
+    }
+
+    private static void kinds(FieldReader fields, SheetDefinition definition, SheetDefinition own, ChannelLaw law) {
         kind(fields, "low", definition, law.ends().low(), setting -> setting.kind()
                 .isNumber());
         kind(fields, "high", definition, law.ends().high(), setting -> setting.kind()
@@ -92,8 +98,6 @@ final class LawReader {
                 setting -> setting.kind() == SettingKind.CHOICE
                         && List.of("hold", "low", "high")
                                 .containsAll(setting.limits().choices()));
-        fields.finish();
-        return Optional.of(law);
     }
 
     /** Reports a setting that exists and is not what the law needs there. */
