@@ -1,0 +1,182 @@
+package org.urvant.project.check;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.finding.Finding;
+import org.urvant.project.Project;
+import org.urvant.project.change.DeviceChange;
+import org.urvant.project.change.ValueChange;
+import org.urvant.project.kit.Sites;
+
+/** A device of every type: what is wrong with it is found, what is right stays quiet. */
+class PlantCheckTest {
+    @Test
+    void thePlantHasNoErrors() {
+        List<Finding> findings = ProjectCheck.check(Sites.plant());
+        assertThat(findings)
+                .filteredOn(finding -> ProjectCheck.blocks(List.of(finding)))
+                .isEmpty();
+        assertThat(findings.stream().map(finding -> finding.rule().id()).distinct())
+                .containsExactlyInAnyOrder(
+                        "unused-service-open",
+                        "channel-unmapped",
+                        "selector-sheet-not-ticked",
+                        "clear-text-service",
+                        "left-at-default",
+                        "module-unused",
+                        "read-back-gap");
+    }
+
+    /** Columns: device, what a person writes, the rule, and a part of its message. */
+    @ParameterizedTest(name = "{0} {1}: {2}")
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '~',
+            textBlock =
+                    """
+            F11 | ct.primary=1; ct.secondary=5       | primary-below-secondary   | the primary of the phase transformers is 1 A
+            F11 | ct.primary=0.3 kA                  | advice-not-followed       | the feeder carries 400 A, more than the 300 A
+            F11 | ct.secondary=2                     | value-off-step            | Give 1 or 5 A
+            F11 | @modules/X1=bio; group.1.overcurrent.1.direction=forward | function-input-missing | needs voltages
+            F11 | @modules/X1=bio                    | hardware-differs          | stands for modules {X1=vt4, X2=bio}
+            F11 | @modules/X3=bio                    | module-not-fitting        | there is no slot 'X3'
+            F11 | @modules/X2=vt4                    | module-not-fitting        | does not fit slot X2
+            F11 | @modules/X2=vt5                    | module-not-fitting        | Did you mean 'vt4'?
+            F11 | @modules/X2=arc                    | licence-missing           | module arc needs the licence 'arc'
+            F11 | @modules/X2=arc; @firmware=4.1     | firmware-too-old          | module arc needs firmware 4.3
+            F11 | @order-code=MF2-BVX-2              | order-code-wrong          | position 7 (slot 2) is 'X'; expected one of 0, B, L
+            F11 | @order-code=MF2-B0B-2              | order-code-wrong          | needs voltages in slot 1
+            F11 | @order-code=MF2-BVB-3              | hardware-differs          | comes with arc
+            F11 | @hardware=A                        | hardware-differs          | firmware 4.3 needs hardware B
+            F11 | @hardware=C                        | value-out-of-range        | known in A, B
+            F11 | @firmware=4.2                      | value-out-of-range        | known in 4.0, 4.1, 4.3
+            F11 | group.1.overcurrent.1.reaction=alarm | alarms-but-does-not-trip | group.1.overcurrent.1: the stage causes alarm
+            F11 | group.1.overcurrent.1.pick-up=     | open-items                | current at which the stage starts
+            F11 | group.1.overcurrent.1.multiplier=0.204 | value-off-step        | Give 0.20 or 0.21
+            F11 | group.1.auto-reclose.attempts=2; group.1.auto-reclose.dead-time=60; group.1.auto-reclose.later-dead-time=30 | value-out-of-range | expected 60 to 300 s
+            F11 | inputs.supply-volts=48             | derived-value-given       | follows from SEL(
+            F11 | inputs.supply=48                   | advice-not-followed       | 60 to 80 % of the supply of 48 V
+            R51 | record.memory=2; record.kept=5000 | record-length-does-not-fit | records of 10 s at 5000 Hz do not fit into 2000 MB
+            F11 | supervision.current-sum=no         | supervision-off           | the current sum is not supervised
+            F11 | assignments.trip.outputs=; assignments.trip.lamps= | drives-nothing | overcurrent drives no output
+            F11 | assignments.trip.latched=yes; assignments.trip.key-resets=no | latch-without-reset | nothing acknowledges it
+            F11 | assignments.trip.reset-by=BI1      | value-not-used            | nothing is latched
+            F11 | assignments.trip.outputs=BO1, BO77 | unknown-reference         | 'BO77', which is not among the BO
+            F11 | inputs-used.trip-circuit.starts=auto-reclose | same-input-twice | BI8 both starts and blocks
+            F11 | inputs-used.other.input=BI8; inputs-used.other.starts=trip | same-input-twice | like that of inputs-used.
+            F11 | recording.kept=100; recording.after=10 s; recording.rate=6400 | record-length-does-not-fit | 100 records
+            F11 | inputs.threshold=90                | advice-not-followed       | 60 to 80 %
+            F11 | web-page.enabled=yes               | clear-text-service        | measured values to anybody
+            F11 | clock.backup=none                  | no-backup-clock           | nobody sets the clock
+            F11 | clock.backup=sntp                  | no-backup-clock           | when one fails, so does the other
+            F11 | clock.zone=Etc/GMT-1               | fixed-offset-without-daylight-saving | the same all year
+            F11 | clock.source=station               | clock-owners              | no connection of that kind sets the clock
+            F11 | group.1.overcurrent.9.pick-up=1    | value-out-of-range        | no number from 1 to 4
+            F11 | @groups/5/settings/thermal.reaction=trip | unknown-reference   | Groups are 1 to 4
+            F11 | @tables/asignments/x/function=arc  | unknown-reference         | Did you mean 'assignments'?
+            F11 | @channels/BL1/name=a               | unknown-reference         | Did you mean 'BI1'?
+            F11 | BI1.carries=voltage                | channel-cannot-carry      | it is a binary input
+            F11 | CT1.meaning=L1; CT2.meaning=L1     | duplicate-value           | like that of CT1
+            F11 | network.mac=01:00:5E:10:00:31      | value-out-of-range        | a multicast address
+            F11 | rated.voltage=400 °C               | value-out-of-range        | expected voltage in V
+            L21 | phase-selection.voltages=none      | function-input-missing    | the phase selection has no voltages
+            L21 | teleprotection.received-from=none  | function-input-missing    | the signal of the other end
+            L21 | teleprotection.received-from=BI2   | same-input-twice          | both the carrier and the manual close
+            L21 | supervision.fuse-failure=no        | supervision-off           | a blown fuse
+            L21 | group.1.zones.1.reactance=7 Ω      | advice-not-followed       | more than 90 %
+            M31 | motor.rated-current=38 A           | value-out-of-range        | expected 1.5 to 25 A
+            M31 | @modules/meter=m100; motor.rated-current=7.9 | value-out-of-range | expected 8 to 100 A
+            M31 | @modules/meter=; motor.rated-current=120 | value-out-of-range  | expected 0.3 to 100 A
+            M31 | @modules/meter=m5                  | value-out-of-range        | expected 0.3 to 5 A
+            M31 | @modules/meter=                    | function-input-missing    | no measuring module
+            M31 | thermal.reaction=alarm             | alarms-but-does-not-trip  | an overload causes alarm
+            M31 | @firmware=1.4; stall.speed-switch=BI1 | firmware-too-old       | needs firmware 2.0
+            Q41 | long-time.current=0.35             | value-out-of-range        | expected 0.4 to 1
+            Q41 | rated.poles=3                      | selector-sheet-not-ticked | Ir must stand at 0.8 for long-time.current = 0.85
+            Q41 | @selectors/Ir=0.9                  | selector-stands-wrong     | 0.9 was confirmed
+            R51 | rated.frequency=60                 | frequency-differs         | on
+            R51 | rated.lamp-voltage=120             | advice-not-followed       | lamps of 120 V
+            R51 | record.kept=5000; record.longest=120 | record-length-does-not-fit | 5000 records
+            R51 | AI1.primary=50                     | primary-below-secondary   | the primary is 50
+            R51 | circuits.F11.busbar=K9             | unknown-reference         | Did you mean 'K1'?
+            R51 | quality.enabled=yes                | licence-missing           | needs the licence 'quality'
+            P61 | AI1.low=200; AI1.high=100          | range-reversed            | the low end 200
+            P61 | AI1.high=2000                      | range-beyond-sensor       | type N measures from -270 to 1300 °C
+            P61 | AI2.range=0-10 V                   | channel-cannot-carry      | the channel carries a current
+            P61 | AI2.colour=red                     | same-colour               | like that of AI1
+            P61 | scan.visit-interval=730            | recorder-full-before-visit | full before the next visit
+            P61 | scan.store-interval=2.125          | rule-broken               | no whole multiple
+            RTU1 | recipients.Duty.number=022 00 00 00 | phone-without-country-code | in place of the leading 0
+            RTU1 | way.type=data-only                | link-cannot-carry         | over a subscription for data only
+            RTU1 | alarms.pump.recipients=           | alarm-without-recipient   | nobody is told of 'Pump 1 fault'
+            RTU1 | recipients.Other.number=+47 22 00 00 01 | recipient-without-alarm | recipients.Other is named nowhere
+            RTU1 | alarms.level.low=5                | range-reversed            | low is 5
+            RTU1 | alarms.level.mean-high=4; alarms.level.short-mean-high=3 | mean-limit-order | alarms at 3
+            RTU1 | alarms.level.text=Level in the sluice is higher than it has been for a very long time | text-too-long | longer than one message
+            RTU1 | DI1.hold-in=10; DI1.pulse=2       | hold-longer-than-pulse    | must last 10 s
+            RTU1 | report.enabled=yes                | alarm-without-recipient   | goes to nobody
+            RTU1 | @twin-of=RTU9                     | unknown-reference         | no other device
+            RTU1 | @origin=                          | origin-unknown            | came from
+            CN1 | can.listen-only=yes                | listen-only-publishes     | it is to be sent as gate-force
+            CN1 | AO1.signal=none                    | drives-nothing            | follows no signal
+            CN1 | signals.gate-force.frame=5000      | rule-broken               | needs 29 bits
+            CN1 | @connections/bus/kind=bus; @connections/bus/bus=B; @connections/bus/on-port=CAN9 | protocol-not-on-port | goes over CAN1
+            TD1 | sequence.return=DI1                | same-input-twice          | DI1 goes on and back
+            TD1 | sequence.hold=500                  | hold-longer-than-pulse    | pulses last 200 ms
+            TD1 | steps.1.text=GATE CLOSED AND LOCKED | value-out-of-range       | the device holds 20
+            TD1 | @tables/steps/1/txt=A              | unknown-reference         | Did you mean 'text'?
+            GD1 | dock.marked=yes; dock.send-settings=never | marked-but-policy-off | sends nothing
+            GD1 | sensor.carbon-monoxide.short-mean=20 | mean-limit-order        | alarms at 20 ppm
+            """)
+    void aPlantedMistakeIsFound(String device, String written, String rule, String message) {
+        Project site = Sites.written(Sites.plant(), device, written);
+        List<Finding> findings = ProjectCheck.check(site);
+        assertThat(findings).as("%s", findings).anySatisfy(finding -> {
+            assertThat(finding.rule().id()).isEqualTo(rule);
+            assertThat(finding.message() + " " + finding.remedy()).contains(message);
+            assertThat(finding.position().source()).isEqualTo("device " + device);
+            assertThat(finding.remedy()).isNotBlank();
+        });
+    }
+
+    @Test
+    void aPageOfTheDisplayNeedsATitleAndValues() {
+        Project site = ValueChange.set(Sites.plant(), "P61", Map.of("displays.Page.form", "bars"));
+        assertThat(ProjectCheck.check(site))
+                .extracting(finding -> finding.rule().id())
+                .contains("display-label-missing", "display-value-missing");
+    }
+
+    @Test
+    void membersOfABusMustAgreeAndBeUnlike() {
+        Project site = Sites.written(
+                Sites.plant(),
+                "M31",
+                "@connections/plc/kind=field-bus; @connections/plc/bus=B1; @connections/plc/bus-address=7");
+        DeviceChange.Copied copied = DeviceChange.copy(site, "M31", "M32", false);
+        assertThat(copied.open()).containsExactly("unit.name", "plc.bus-address");
+        assertThat(ProjectCheck.check(copied.project()))
+                .anyMatch(finding -> finding.message().startsWith("plc.bus-address is open"));
+        Project both = Sites.written(copied.project(), "M32", "plc.bus-address=7; plc.bit-rate=9600; unit.name=Pump 2");
+        assertThat(ProjectCheck.check(both))
+                .extracting(finding -> finding.rule().id())
+                .contains("duplicate-bus-address", "bus-settings-differ");
+        assertThat(ProjectCheck.check(Sites.written(both, "M32", "plc.bus-address=248")))
+                .anyMatch(finding -> finding.message().contains("expected 1 to 247"));
+    }
+
+    @Test
+    void twinsAreAlikeButForTheirIdentity() {
+        Project pair = DeviceChange.copy(Sites.plant(), "RTU1", "RTU2", true).project();
+        pair = ValueChange.set(pair, "RTU2", Map.of("unit.name", "Sluice B"));
+        assertThat(ProjectCheck.check(pair))
+                .noneMatch(finding -> finding.rule().id().equals("twins-differ"));
+        assertThat(ProjectCheck.check(ValueChange.set(pair, "RTU2", Map.of("alarms.level.high", "4.6"))))
+                .anyMatch(finding -> finding.message().equals("RTU2 and RTU1 differ in alarms.level.high"));
+    }
+}
