@@ -26,7 +26,7 @@ import picocli.CommandLine.Parameters;
             "Examples: urvant set GW1 watchdog.time 10",
             "          urvant set GW1 scada.common-address 47",
             "          urvant set RTU1 'AI*.range' '4-20 mA'",
-            "          urvant set 'RTU*' recipients.Duty.number '+47 22 00 00 00'",
+            "          urvant set 'RTU*' recipients.Duty.number '+46 31 390 06 00'",
             "          urvant set GW1 watchdog.time --default"
         })
 final class SetCommand extends Command {

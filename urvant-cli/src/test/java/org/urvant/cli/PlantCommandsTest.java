@@ -93,7 +93,7 @@ class PlantCommandsTest {
             set F11 rated.voltage --default            | 0 | 11 kV → (default)
             set F11 'zz*' 1                            | 2 | no setting 'zz*'
             set F1* rated.frequency 55                 | 3 | expected one of 50, 60
-            set RTU1 recipients.Night.number '+47 22 00 00 02' | 0 | recipients.Night.number: (open)
+            set RTU1 recipients.Night.number '+46 31 390 06 02' | 0 | recipients.Night.number: (open)
             set F11 group.2.overcurrent.1.pick-up '2 A' | 0 | (open) → 2 A
             set F11 group.7.overcurrent.1.pick-up '2 A' | 2 | no setting
             set F11 firmware 4.1                       | 0 | 4.3 → 4.1
@@ -170,7 +170,7 @@ class PlantCommandsTest {
             drop RTU1 recipients.Duty --cascade --yes  | 0 | changes: alarms.level.recipients → (default)
             drop RTU1 alarms.pump --yes && undo        | 0 | took back: drop RTU1 alarms.pump --yes
             drop RTU1 alarms.pomp                      | 2 | Did you mean 'alarms.pump'?
-            clear RTU1 settings --yes                  | 0 | will be lost: recipients.Duty.number = +47 22 00 00 00
+            clear RTU1 settings --yes                  | 0 | will be lost: recipients.Duty.number = +46 31 390 06 00
             set F11 group.1 5                          | 2 | no setting 'group.1'
             set F11 '' 5                               | 2 | no setting ''
             set F11 BI1.carries ''                     | 3 | expected one of binary, unused

@@ -14,7 +14,7 @@ public enum SettingKind {
     ADDRESS("an IPv4 address such as 192.0.2.10"),
     HOST("an IPv4 address and port such as 192.0.2.10:8443"),
     MAC("a station's MAC address such as 02-00-5E-10-00-01"),
-    PHONE("a telephone number with its country code such as +47 22 00 00 00"),
+    PHONE("a telephone number with its country code such as +46 31 390 06 00"),
     TIME_OF_DAY("a time of day such as 06:30"),
     ZONE("a time zone's name such as Europe/Oslo"),
     SIGNAL("the reference of a signal, or a channel of a device such as RTU1 AI1"),

@@ -80,8 +80,8 @@ class SettingDefinitionTest {
             MAC,     02-00:5E-10-00-01, value-out-of-range
             MAC,     01-00-5E-10-00-01, value-out-of-range
             MAC,     02-00-5E-10-00-0G, value-out-of-range
-            PHONE,   +47 22 00 00 00, +4722000000
-            PHONE,   0047 22 000 000, +4722000000
+            PHONE,   +46 31 390 06 00, +46313900600
+            PHONE,   0047 22 000 000, +46313900600
             PHONE,   022 00 00 00,    phone-without-country-code
             PHONE,   +47 22,          phone-without-country-code
             PHONE,   +1234567890123456, phone-without-country-code

@@ -194,7 +194,7 @@ class ValueTableTest {
     @ValueSource(
             strings = {
                 "=1+1",
-                "+47 22 00 00 00",
+                "+46 31 390 06 00",
                 "-off",
                 "@SUM(A1)",
                 "-12.5",

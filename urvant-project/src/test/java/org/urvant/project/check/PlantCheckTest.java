@@ -114,7 +114,7 @@ class PlantCheckTest {
             RTU1 | recipients.Duty.number=022 00 00 00 | phone-without-country-code | in place of the leading 0
             RTU1 | way.type=data-only                | link-cannot-carry         | over a subscription for data only
             RTU1 | alarms.pump.recipients=           | alarm-without-recipient   | nobody is told of 'Pump 1 fault'
-            RTU1 | recipients.Other.number=+47 22 00 00 01 | recipient-without-alarm | recipients.Other is named nowhere
+            RTU1 | recipients.Other.number=+46 31 390 06 01 | recipient-without-alarm | recipients.Other is named nowhere
             RTU1 | alarms.level.low=5                | range-reversed            | low is 5
             RTU1 | alarms.level.mean-high=4; alarms.level.short-mean-high=3 | mean-limit-order | alarms at 3
             RTU1 | alarms.level.text=Level in the sluice is higher than it has been for a very long time | text-too-long | longer than one message

@@ -211,7 +211,7 @@ class PlantTest {
         assertThat(folder.load().device("R51").sheets()).doesNotContainKeys("busbars.K2", "circuits.F12");
         assertThat(ValueChange.shown(folder.load(), "R51", "derived.sum.circuit"))
                 .isEqualTo("none (default)");
-        folder.set(folder.load(), "RTU1", "recipients.Night.number", "+47 22 00 00 03");
+        folder.set(folder.load(), "RTU1", "recipients.Night.number", "+46 31 390 06 03");
         folder.set(folder.load(), "RTU1", "alarms.level.recipients", "Duty, Night");
         folder.change(site -> removal("RTU1", "recipients.Duty").carriedOut(site, "RTU1", true));
         assertThat(ValueChange.shown(folder.load(), "RTU1", "alarms.level.recipients"))
