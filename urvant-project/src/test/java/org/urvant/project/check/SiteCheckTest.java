@@ -1,0 +1,197 @@
+package org.urvant.project.check;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Finding;
+import org.urvant.project.Bay;
+import org.urvant.project.Device;
+import org.urvant.project.Mapping;
+import org.urvant.project.Project;
+import org.urvant.project.change.DeviceChange;
+import org.urvant.project.change.ValueChange;
+import org.urvant.project.kit.Sites;
+
+/** What only the whole site shows: addresses, subnets, stations, reports, rows, bays. */
+class SiteCheckTest {
+    private static final Project SITE = Sites.skarholm();
+    private static final Project TWO = Sites.gateway(SITE, "GW2", "192.0.2.21", "48");
+
+    private static List<Finding> found(Project site, String rule) {
+        return ProjectCheck.check(site).stream()
+                .filter(finding -> finding.rule().id().equals(rule))
+                .toList();
+    }
+
+    /** Columns: own address, mask, gateway, and the rules that are broken (RFC 950, RFC 1122: no network, no broadcast address). */
+    @ParameterizedTest(name = "{0} {1} via {2}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            192.0.2.20  | 255.255.255.0   | 192.0.2.1     | ''
+            192.0.2.20  | 255.255.255.0   | 203.0.113.1   | gateway-outside
+            192.0.2.0   | 255.255.255.0   | 192.0.2.1     | address-out-of-range
+            192.0.2.255 | 255.255.255.0   | 192.0.2.1     | address-out-of-range
+            192.0.2.20  | 255.0.255.0     | 192.0.2.1     | address-out-of-range
+            192.0.2.20  | 255.255.255.240 | 192.0.2.17    | ''
+            192.0.2.20  | 255.255.255.240 | 192.0.2.1     | gateway-outside
+            192.0.2.20  | 255.255.255.0   | 192.0.2.20    | address-out-of-range
+            """)
+    void aStationsAddressMaskAndGatewayFit(String address, String mask, String gateway, String rules) {
+        Project site = Sites.written(
+                SITE, "GW1", "network.address=" + address + "; network.mask=" + mask + "; network.gateway=" + gateway);
+        String found = ProjectCheck.check(site).stream()
+                .map(finding -> finding.rule().id())
+                .filter(rule -> rule.equals("gateway-outside") || rule.equals("address-out-of-range"))
+                .distinct()
+                .collect(Collectors.joining(" "));
+        assertThat(found).isEqualTo(rules);
+    }
+
+    /** Columns: what GW2 is given, and the rule that two devices break together; each of the two is told of it. */
+    @ParameterizedTest(name = "{0}: {1}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            network.address=192.0.2.20              | duplicate-ip
+            network.address=192.0.2.11              | duplicate-ip
+            scada.common-address=47                 | duplicate-station-address
+            F01.report-instance=1                   | report-instance-taken
+            """)
+    void twoMayNotHaveTheSame(String written, String rule) {
+        Project clean = Sites.written(TWO, "GW2", "F01.report-instance=2; F02.report-instance=2");
+        assertThat(ProjectCheck.blocks(ProjectCheck.check(clean))).isFalse();
+        assertThat(found(clean, rule)).isEmpty();
+        List<Finding> both = found(Sites.written(clean, "GW2", written), rule);
+        assertThat(both).isNotEmpty().allSatisfy(finding -> assertThat(finding.remedy())
+                .isNotBlank());
+        assertThat(ProjectCheck.blocks(both)).isTrue();
+    }
+
+    /** Columns: rule, what stands in a row of GW1's table, what a person writes instead, and a part of what is said. */
+    @ParameterizedTest(name = "{0}: {2}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            unknown-reference  | F01CTRL/XCBR1.Pos.stVal | F01CTRL/XCBR1.Pso.stVal | Did you mean 'F01CTRL/XCBR1.Pos.stVal'?
+            point-duplicate    | M_DP_TB_1 1002          | M_DP_TB_1 1001          | already used by
+            point-not-fitting  | M_DP_TB_1 1001          | M_ME_TF_1 1001          | cannot be carried by M_ME_TF_1
+            address-taken      | F01CTRL/XCBR1.Pos.stVal | F01CTRL/CSWI1.Pos.stVal | was given to F01CTRL/XCBR1.Pos.stVal
+            value-out-of-range | M_DP_TB_1 1001          | M_DP_TB_1 16777216      | 16777215
+            value-out-of-range | M_DP_TB_1 1001          | M_DP_TB_1 0             | 1 to
+            value-out-of-range | M_DP_TB_1 1001          | M_XX_TB_1 1001          | M_XX_TB_1
+            """)
+    void aRowThatAPersonChangedIsHeldAgainstBothEnds(String rule, String from, String to, String said) {
+        Device gateway = SITE.device("GW1");
+        List<Mapping> rows =
+                gateway.mappings().stream().map(row -> changed(row, from, to)).toList();
+        List<Finding> found = found(SITE.with(gateway.withMappings(rows)), rule);
+        assertThat(found).anySatisfy(finding -> assertThat(finding.message() + " " + finding.remedy())
+                .contains(said));
+    }
+
+    private static Mapping changed(Mapping row, String from, String to) {
+        return new Mapping(
+                row.key(),
+                row.name(),
+                row.place(),
+                new Mapping.End(row.from(), row.source().replace(from, to)),
+                new Mapping.End(row.to(), row.destination().equals(from) ? to : row.destination()),
+                row.isUsed(),
+                row.position());
+    }
+
+    @Test
+    void namesOfTwoRowsAreUnlikeAndNotTooLong() {
+        Device gateway = SITE.device("GW1");
+        Mapping first = gateway.mappings().get(0);
+        Mapping second = gateway.mappings().get(1);
+        List<Mapping> rows = new ArrayList<>(gateway.mappings());
+        rows.set(1, named(second, first.name()));
+        assertThat(found(SITE.with(gateway.withMappings(rows)), "duplicate-name"))
+                .hasSize(1);
+        rows.set(1, named(second, "a name of a signal that is longer than all can be"));
+        assertThat(found(SITE.with(gateway.withMappings(rows)), "value-out-of-range"))
+                .singleElement()
+                .satisfies(finding -> assertThat(finding.message()).contains("the device holds 28"));
+    }
+
+    private static Mapping named(Mapping row, String name) {
+        return new Mapping(row.key(), name, row.place(), row.origin(), row.target(), row.isUsed(), row.position());
+    }
+
+    /** Columns: rating of the bay, and whether the relay agrees: within a thousandth, whatever the unit. */
+    @ParameterizedTest
+    @CsvSource({
+        "ct.primary,400 A,0",
+        "ct.primary,0.4 kA,0",
+        "rated.current,400.3 A,0",
+        "ct.primary,401 A,1",
+        "ct.primary,400 V,1",
+        "vt.primary,11 kV,0",
+        "vt.primary,11000 V,0",
+        "vt.primary,10 kV,1",
+        "vt.secondary,110 V,0",
+        "vt.secondary,100 V,1"
+    })
+    void theRatingsOfABayAreThoseOfItsRelays(String path, String value, int differing) {
+        Project plant = Sites.plant();
+        Device relay = plant.device("F11");
+        Bay bay = new Bay("K1", 0, List.of(new Entry("F11", relay.position())), new TreeMap<>(), relay.position())
+                .withRatings(Map.of(path, value));
+        assertThat(found(plant.with(bay), "rating-differs")).hasSize(differing);
+    }
+
+    @Test
+    void aDeviceOfABayMustExistAndABayNeedsTheSignalsOfItsBreakers() {
+        Project plant = Sites.plant();
+        Device relay = plant.device("F11");
+        Bay bay = new Bay(
+                "K1",
+                1,
+                List.of(new Entry("F11", relay.position()), new Entry("F99", relay.position())),
+                new TreeMap<>(),
+                relay.position());
+        assertThat(found(plant.with(bay), "unknown-reference"))
+                .singleElement()
+                .satisfies(finding -> assertThat(finding.message()).contains("F99"));
+        assertThat(found(plant.with(bay), "breaker-signal-missing")).hasSize(1);
+        Project served = ValueChange.set(
+                plant,
+                "F11",
+                Map.of(
+                        "BO1.serves", "trip",
+                        "BO2.serves", "close",
+                        "BI1.serves", "open-position",
+                        "BI2.serves", "closed-position"));
+        assertThat(found(served.with(bay), "breaker-signal-missing")).isEmpty();
+    }
+
+    @Test
+    void findingsOfOneDeviceAreItsOwnAndThoseOfItsRelays() {
+        Project site = Sites.written(TWO, "GW2", "F01.report-instance=2; F02.report-instance=2; station.name=");
+        assertThat(ProjectCheck.check(site, site.device("GW1")))
+                .noneSatisfy(finding -> assertThat(finding.subject()).startsWith("GW2"));
+        assertThat(ProjectCheck.check(site, site.device("GW2")))
+                .anySatisfy(finding -> assertThat(finding.message()).contains("station.name is open"));
+    }
+
+    /** Checking is a function of the site: twice the same, and the same whatever was checked between. */
+    @Test
+    void aSiteIsCheckedWithoutATrace() {
+        List<Finding> before = ProjectCheck.check(TWO);
+        ProjectCheck.check(DeviceChange.remove(TWO, "GW2", true));
+        assertThat(ProjectCheck.check(TWO)).isEqualTo(before).isSorted();
+    }
+}
