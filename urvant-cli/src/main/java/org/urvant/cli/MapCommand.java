@@ -5,8 +5,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.TreeMap;
-import org.urvant.core.device.ConnectionKind;
-import org.urvant.core.device.Role;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Connection;
@@ -76,10 +74,6 @@ final class MapCommand extends Command {
         Project project = folder.load();
         Device device = project.device(deviceName);
         String receiver = to == null ? onlyReceiver(project, device) : to;
-        if (!device.connections().containsKey(receiver)) {
-            throw new UnknownNameException(
-                    "connection", receiver, device.connections().keySet());
-        }
         List<DataAttribute> wanted =
                 new ArrayList<>(signals.stream().map(project::signal).toList());
         List<Ied> relays = pickName == null ? List.of() : relays(project, project.pick(pickName));
@@ -197,14 +191,7 @@ final class MapCommand extends Command {
     }
 
     private static String onlyReceiver(Project project, Device device) {
-        List<String> receivers = device.connections().values().stream()
-                .filter(connection -> project.type(device)
-                        .flatMap(type -> type.connection(connection.kind().text()))
-                        .map(ConnectionKind::role)
-                        .filter(Role.SERVER::equals)
-                        .isPresent())
-                .map(Connection::name)
-                .toList();
+        List<String> receivers = SignalMapper.receivers(project, device);
         if (receivers.size() != 1) {
             throw new RefusedException(
                     receivers.isEmpty()

@@ -6,13 +6,18 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.device.Role;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.point.InformationObject;
 import org.urvant.core.point.InformationType;
 import org.urvant.core.point.PointGroup;
+import org.urvant.core.point.Protocol;
 import org.urvant.core.text.ShortName;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
@@ -95,13 +100,47 @@ public final class SignalMapper {
      * @param to name of the connection to the control centre
      * @param signals data attributes of connected IEDs, in the order in which addresses are given
      * @param start the first address to try for every type; empty to follow the project's plan
-     * @throws RefusedException when a block of the plan is full
+     * @throws UnknownNameException when the device has no such connection
+     * @throws RefusedException when no point of the connection can carry signals, or a block of the plan is full
      */
     public static Proposal propose(
             Project project, Device device, String to, List<DataAttribute> signals, OptionalInt start) {
+        requireReceiver(project, device, to);
         SignalMapper mapper = new SignalMapper(project, device, to, start);
         signals.forEach(mapper::add);
         return new Proposal(mapper.rows, mapper.book, mapper.present, mapper.leftOut, mapper.shortened);
+    }
+
+    /** Returns the names of a device's connections that signals can be mapped to. */
+    public static List<String> receivers(Project project, Device device) {
+        return device.connections().values().stream()
+                .filter(connection -> kind(project, device, connection)
+                        .filter(kind -> kind.protocol() == Protocol.IEC104 && kind.role() == Role.SERVER)
+                        .isPresent())
+                .map(Connection::name)
+                .toList();
+    }
+
+    private static Optional<ConnectionKind> kind(Project project, Device device, Connection connection) {
+        return project.type(device)
+                .flatMap(type -> type.connection(connection.kind().text()));
+    }
+
+    private static void requireReceiver(Project project, Device device, String name) {
+        Connection connection = device.connections().get(name);
+        if (connection == null) {
+            throw new UnknownNameException(
+                    "connection", name, device.connections().keySet());
+        }
+        List<String> receivers = receivers(project, device);
+        if (!receivers.contains(name)) {
+            throw new RefusedException(
+                    "signals cannot be mapped to " + name + ", a connection of kind "
+                            + connection.kind().text(),
+                    receivers.isEmpty()
+                            ? device.name() + " has no connection to a control centre."
+                            : "Map to " + String.join(", ", receivers) + ".");
+        }
     }
 
     private void add(DataAttribute signal) {
