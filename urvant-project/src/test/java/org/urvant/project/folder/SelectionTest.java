@@ -1,7 +1,6 @@
 package org.urvant.project.folder;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -13,8 +12,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.urvant.core.error.RefusedException;
-import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.text.ShortName;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
@@ -26,9 +23,7 @@ import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.reading.SclReader;
 import org.urvant.scl.selection.FoundSignal;
-import org.urvant.scl.selection.Pick;
 import org.urvant.scl.selection.Query;
-import org.urvant.scl.selection.SignalKind;
 
 class SelectionTest {
     private static final Ied F01 = new SclReader()
@@ -43,93 +38,6 @@ class SelectionTest {
 
     private static List<DataAttribute> find(String query) {
         return Query.parse(query).find(F01);
-    }
-
-    /** Counted by hand in the demo relay. */
-    @ParameterizedTest(name = "{0}: {1}")
-    @CsvSource({
-        "kind:position, 8",
-        "kind:position ln:X*, 4",
-        "kind:command, 2",
-        "kind:trip, 5",
-        "kind:pick-up, 3",
-        "kind:current, 3",
-        "kind:voltage, 6",
-        "kind:voltage do:PPV, 3",
-        "kind:power, 3",
-        "kind:counter, 6",
-        "kind:health, 6",
-        "kind:alarm, 8",
-        "kind:local-remote, 7",
-        "kind:setting, 6",
-        "KIND:Trip LN:ptoc, 2",
-        "kind:trip ln:PTOC1, 1",
-        "fc:MX da:*cVal.mag.f, 9",
-        "cdc:BCR da:actVal, 2",
-        "type:Dbpos, 8",
-        "set:trips da:general, 7",
-        "desc:earthing da:stVal fc:ST ln:XSWI, 14",
-        "desc:earthing do:Pos da:stVal fc:ST ln:XSWI, 2",
-        "ln:XSWI[2-3] do:Pos da:stVal, 2",
-        "da:cVal.mag.f ln:MMXU1 do:A, 3",
-        "da:phsA.cVal.mag.f ln:MMXU1 do:A, 1",
-        "earthing Pos.stVal, 4",
-        "ld:PROT ln:LLN0 do:Beh, 3",
-        "kind:trip kind:position, 0",
-        "nothing-like-it, 0"
-    })
-    void queriesFindWhatTheyMean(String query, int count) {
-        assertThat(find(query)).hasSize(count);
-    }
-
-    @Test
-    void everySignalOfAKindSaysWhyItBelongsThere() {
-        for (SignalKind kind : SignalKind.values()) {
-            List<DataAttribute> found = STATION.ieds().stream()
-                    .flatMap(ied -> Query.parse("kind:" + kind.word()).find(ied).stream())
-                    .toList();
-            assertThat(found).as(kind.word()).isNotEmpty().allSatisfy(signal -> {
-                assertThat(kind.reason(signal))
-                        .hasValueSatisfying(reason -> assertThat(reason).isNotBlank());
-                assertThat(SignalKind.of(signal)).contains(kind);
-            });
-        }
-    }
-
-    @ParameterizedTest
-    @CsvSource({"kind:tripp,Did you mean 'trip'?", "knd:trip,Did you mean 'kind'?", "class:XCBR,Known: "})
-    void misspeltTermsGetTheNearest(String query, String hint) {
-        assertThatThrownBy(() -> Query.parse(query))
-                .isInstanceOf(UnknownNameException.class)
-                .satisfies(mistake ->
-                        assertThat(((UnknownNameException) mistake).remedy()).contains(hint));
-    }
-
-    @Test
-    void narrowingAndWideningGoBackToWhereTheyBegan() {
-        Query query = Query.parse("kind:trip \"desc:Earth-mistake trip\"");
-        assertThat(query.terms()).containsExactly("kind:trip", "\"desc:Earth-mistake trip\"");
-        assertThat(Query.parse(query.text())).isEqualTo(query);
-        assertThat(Query.parse(query.narrowed("ln:PTOC2")).widened()).isEqualTo(query.text());
-        assertThat(Query.parse("").widened()).isEmpty();
-    }
-
-    @Test
-    void aPickIsTheUnionOfItsQueriesLessWhatWasTakenOut() {
-        Pick pick = new Pick("p", "Marrowby", "MF7", List.of(), List.of())
-                .with(Query.parse("kind:trip ln:PTOC"))
-                .with(Query.parse("kind:trip"))
-                .with(Query.parse("kind:trip"))
-                .without("PROT/RBRF1.OpEx.general");
-        assertThat(pick.queries()).hasSize(2);
-        assertThat(pick.signals(F01))
-                .extracting(Pick::place)
-                .containsExactly(
-                        "PROT/PTOC1.Op.general",
-                        "PROT/PTOC2.Op.general",
-                        "PROT/PIOC1.Op.general",
-                        "PROT/PTRC1.Tr.general");
-        assertThatThrownBy(() -> pick.with(Query.parse("ied:F01 kind:trip"))).isInstanceOf(RefusedException.class);
     }
 
     @Test

@@ -8,24 +8,15 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Random;
-import java.util.Set;
 import java.util.TreeSet;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
-import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
@@ -34,16 +25,13 @@ import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.mapping.ConnectionFit;
 import org.urvant.project.mapping.ReportPlan;
 import org.urvant.project.mapping.SignalUse;
-import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.reading.SclReader;
 import org.urvant.scl.reading.SignalIndexFile;
-import org.urvant.scl.selection.FoundSignal;
 import org.urvant.scl.selection.Hits;
 import org.urvant.scl.selection.Query;
 import org.urvant.scl.selection.SignalIndex;
-import org.urvant.scl.selection.SignalKind;
 
 /** Choosing from a station, and what hangs on an import: expected by hand from the demo station's file. */
 class StationTest {
@@ -63,160 +51,6 @@ class StationTest {
 
     private static Hits search(String query) {
         return Query.parse(query, Map.of("trips", "kind:trip not ln:PTRC")).search(List.of(INDEX));
-    }
-
-    @ParameterizedTest(name = "{0}: {1}")
-    @CsvSource(
-            delimiter = '|',
-            textBlock =
-                    """
-            kind:trip                                             | 19
-            kind:trip bay:F01                                     | 5
-            kind:trip (bay:F01 or bay:F02)                        | 10
-            kind:trip bay:F01,F02                                 | 10
-            kind:trip not bay:F0?                                 | 4
-            kind:trip and not (bay:F01 or bay:F02) and ied:F*     | 5
-            kind:pick-up,trip ln:PTOC ied:F01                     | 4
-            kind:t* ied:T01                                       | 7
-            saved:trips ied:F01                                   | 4
-            not saved:trips ied:F01 kind:trip                     | 1
-            quantity:current phase:B kind:current ied:F01         | 1
-            phase:ab kind:voltage level:K1                        | 4
-            equipment:QA1 kind:position                           | 10
-            equipment:F51* kind:trip                              | 9
-            maker:novling kind:command                            | 3
-            model:TP4 kind:tap-position                           | 1
-            XCBR1.Pos.stVal                                       | 5
-            F01CTRL/XCBR1.Pos.stVal                               | 1
-            F0?CTRL/XCBR*.stVal                                   | 18
-            "closing released" stVal                              | 13
-            "Closing released" "stVal"                            | 13
-            set:positions kind:position                           | 3
-            desc:"oil temperature" da:mag.f                       | 1
-            kind:sampled-value                                    | 6
-            kind:interlocking level:K2                            | 0
-            kind:command ied:F01                                  | 2
-            or                                                    | -1
-            """)
-    void theQueryLanguageFindsWhatItSays(String query, int count) {
-        if (count < 0) {
-            assertThatThrownBy(() -> search(query)).isInstanceOf(UrvantException.class);
-        } else {
-            assertThat(search(query).signals(0, 100))
-                    .as(search(query).signals(0, 30).toString())
-                    .hasSize(count);
-        }
-    }
-
-    /** Columns are from 1; a query has one line. */
-    @ParameterizedTest
-    @CsvSource(
-            delimiter = '|',
-            textBlock =
-                    """
-            kind:trip kindd:trip        | 11 | Did you mean 'kind'?
-            kind:trip,tripp             | 11 | Did you mean 'trip'?
-            ied:F01 (kind:trip          | 9  | Close it
-            ied:F01 kind:trip)          | 18 | Write such as
-            ied:F01 or                  | 11 | Write such as
-            ied:F01 not                 | 12 | Write such as
-            kind:trip "ied:F01          | 11 | Close it
-            quantity:currant            | 10 | Did you mean 'current'?
-            phase:Z1                    | 7  | Known: A, AB
-            ld:                         | 4  | Give one
-            saved:trip                  | 1  | Did you mean 'trips'?
-            """)
-    void aMistakeInAQueryIsShownInItsPlace(String query, int column, String remedy) {
-        assertThatThrownBy(() -> search(query)).isInstanceOfSatisfying(UrvantException.class, mistake -> {
-            assertThat(mistake.position()).contains(new Position("query", 1, column));
-            assertThat(mistake.remedy()).contains(remedy);
-        });
-    }
-
-    /** Joins of terms must be unions, intersections and complements of what the terms find alone. */
-    @Property(tries = 150)
-    void joinedTermsFindWhatTheSetsOfTheTermsSay(@ForAll long seed) {
-        Random random = new Random(seed);
-        StringBuilder text = new StringBuilder();
-        Set<String> expected = made(random, 3, text);
-        List<FoundSignal> found = search(text.toString()).signals(0, Long.MAX_VALUE);
-        assertThat(found.stream().map(FoundSignal::reference).toList())
-                .as(text.toString())
-                .doesNotHaveDuplicates()
-                .containsExactlyInAnyOrderElementsOf(expected);
-    }
-
-    private static Set<String> made(Random random, int depth, StringBuilder text) {
-        List<String> terms = List.of(
-                "kind:trip",
-                "kind:command",
-                "ied:F0*",
-                "ln:PTOC",
-                "breaker",
-                "fc:MX",
-                "bay:F01",
-                "set:status",
-                "desc:trip",
-                "phase:A",
-                "X*.Pos",
-                "type:BOOLEAN",
-                "do:Pos",
-                "PTOC1.Op");
-        if (depth == 0 || random.nextInt(4) == 0) {
-            String term = terms.get(random.nextInt(terms.size()));
-            text.append(term);
-            Set<String> found = new HashSet<>();
-            search(term).signals(0, Long.MAX_VALUE).forEach(signal -> found.add(signal.reference()));
-            return found;
-        }
-        int form = random.nextInt(3);
-        if (form == 2) {
-            text.append("not (");
-            Set<String> inner = made(random, depth - 1, text);
-            text.append(")");
-            Set<String> all = new HashSet<>();
-            search("").signals(0, Long.MAX_VALUE).forEach(signal -> all.add(signal.reference()));
-            all.removeAll(inner);
-            return all;
-        }
-        text.append("(");
-        Set<String> left = made(random, depth - 1, text);
-        text.append(form == 0 ? " " : " or ");
-        Set<String> right = made(random, depth - 1, text);
-        text.append(")");
-        Set<String> both = new HashSet<>(left);
-        if (form == 0) {
-            both.retainAll(right);
-        } else {
-            both.addAll(right);
-        }
-        return both;
-    }
-
-    @Test
-    void theIndexSaysOfEachSignalWhatTheFileSays() {
-        List<FoundSignal> found = search("").signals(0, Long.MAX_VALUE);
-        List<DataAttribute> all = STATION.ieds().stream()
-                .flatMap(ied -> ied.nodes().stream())
-                .flatMap(node -> node.attributes().stream())
-                .toList();
-        assertThat(found).hasSameSizeAs(all).hasSize((int) INDEX.signalCount());
-        for (int i = 0; i < all.size(); i++) {
-            FoundSignal signal = found.get(i);
-            DataAttribute attribute = all.get(i);
-            assertThat(signal.reference()).isEqualTo(attribute.reference());
-            assertThat(signal.description()).isEqualTo(attribute.description());
-            assertThat(signal.kinds()).as(signal.reference()).isEqualTo(SignalKind.of(attribute));
-            assertThat(signal.basicType() + signal.innerClass() + signal.constraint())
-                    .isEqualTo(attribute.basicType()
-                            + attribute.innerClass()
-                            + attribute.constraint().map(Enum::name).orElse(""));
-            assertThat(signal.place())
-                    .isEqualTo(attribute.node().place().map(part -> part.path()).orElse(""));
-        }
-        assertThat(search("kind:trip").countByKind())
-                .containsEntry(SignalKind.TRIP, 19L)
-                .containsEntry(SignalKind.POSITION, 0L);
     }
 
     @Test
