@@ -11,6 +11,8 @@ import java.util.TreeMap;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class YamlEditTest {
     private static final List<String> LINES = List.of(
@@ -79,6 +81,45 @@ class YamlEditTest {
         assertThat(document.without(List.of("b", "c")).text()).isEqualTo("a: 1\nb:\n  d: 3\n# tail\ne: 4\n");
         assertThat(document.without(List.of("b")).text()).isEqualTo("a: 1\n# tail\ne: 4\n");
         assertThat(document.without(List.of("none", "x")).text()).isEqualTo(document.text());
+    }
+
+    /** Columns: a map in one line, the keys of what goes, and what is left. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            a: {b: 1, c: 2, d: 3}     | a b   | a: {c: 2, d: 3}
+            a: {b: 1, c: 2, d: 3}     | a c   | a: {b: 1, d: 3}
+            a: {b: 1, c: 2, d: 3}     | a d   | a: {b: 1, c: 2}
+            a: {b: 1}                 | a b   | a: {}
+            a: {b: {c: 1, d: 2}, e: 3} | a b  | a: {e: 3}
+            a: {b: {c: 1, d: 2}, e: 3} | a b c | a: {b: {d: 2}, e: 3}
+            a: {b: 'x, y', c: "}"}    | a b   | a: {c: "}"}
+            a: {b: 'x, y', c: "}"}    | a c   | a: {b: 'x, y'}
+            a: {é: 1, c: [1, 2]} # é  | a é   | a: {c: [1, 2]} # é
+            a: {b: 1}                 | a x   | a: {b: 1}
+            """)
+    void aValueIsTakenOutOfAMapInOneLine(String before, String keys, String after) {
+        YamlDocument document = YamlDocument.parse("x", "# head\n" + before + "\n# tail\n");
+        assertThat(document.without(List.of(keys.split(" "))).text()).isEqualTo("# head\n" + after + "\n# tail\n");
+    }
+
+    /** Columns: a document, and what it is with the list x, y at a; an empty list takes the key away. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            b: 1                | b: 1⏎a: [x, "y, z"]
+            a: [old]⏎b: 1       | b: 1⏎a: [x, "y, z"]
+            a:⏎  - old⏎b: 1     | b: 1⏎a: [x, "y, z"]
+            """)
+    void aListIsSetWholeAndAnEmptyOneGoes(String before, String after) {
+        YamlDocument document = YamlDocument.parse("x", before.replace("⏎", "\n") + "\n");
+        YamlDocument with = document.with(List.of("a"), List.of("x", "y, z"));
+        assertThat(with.text()).isEqualTo(after.replace("⏎", "\n") + "\n");
+        assertThat(with.with(List.of("a"), List.<String>of()).text()).isEqualTo("b: 1\n");
     }
 
     @Test

@@ -47,6 +47,10 @@ public final class Usage {
                 .filter(condition -> reads(condition.expression(), path))
                 .ifPresent(condition -> uses.add(prefix + setting.path() + " applies when "
                         + condition.expression().text()));
+        if (reads(setting.derivation(), path)) {
+            uses.add(prefix + setting.path() + " follows from it: "
+                    + setting.derivation().text());
+        }
         Limits limits = setting.limits();
         for (Bound bound : new Bound[] {limits.least(), limits.most(), limits.step()}) {
             if (bound != null && reads(bound.expression(), path)) {
