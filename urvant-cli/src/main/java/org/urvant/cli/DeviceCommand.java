@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
@@ -102,7 +103,8 @@ final class DeviceCommand extends Command {
             say("added " + name + ", type " + route.type);
         } else if (route.file != null) {
             ConfigurationFile file = ConfigurationFile.read(session.path(route.file), route.file);
-            folder.change(site -> NewDevice.addHeld(site, name, file.configuration(), "file " + route.file, link));
+            folder.change(site -> NewDevice.addHeld(
+                    site, name, file.configuration(), "file " + route.file, Optional.ofNullable(link)));
             say("added " + name + " from " + route.file + ", made by " + file.madeBy());
         } else {
             addUnit(folder, name, route.unit, access);
@@ -120,7 +122,8 @@ final class DeviceCommand extends Command {
                     .orElseThrow(() -> new RefusedException(
                             "the unit at " + address + " has no configuration yet",
                             "Add it with --type " + identity.type() + "."));
-            folder.change(site -> NewDevice.addHeld(site, name, held, "unit " + identity.serial(), address));
+            folder.change(
+                    site -> NewDevice.addHeld(site, name, held, "unit " + identity.serial(), Optional.of(address)));
             say("added " + name + " from the unit at " + address + ", serial " + identity.serial());
         }
     }

@@ -105,7 +105,7 @@ final class FitCommand extends Command {
         try (MaintenanceLink link = DeviceAccess.link(session, device)) {
             Identity identity = DeviceAccess.confirm(this, link, device);
             device.fitted().modules().keySet().forEach(place -> modules.put(place, ""));
-            modules.putAll(identity.modulesFound()
+            modules.putAll(identity.modules()
                     .orElseThrow(() -> new RefusedException(
                             name + " does not say which modules it has", "Look at it, and name slot and module.")));
             for (UnitCheck.Mismatch mismatch : UnitCheck.mismatches(identity, project, device)) {

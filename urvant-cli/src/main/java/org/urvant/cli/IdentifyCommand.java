@@ -31,7 +31,7 @@ final class IdentifyCommand extends Command {
         try (MaintenanceLink link = DeviceAccess.link(session, device)) {
             Identity identity = DeviceAccess.confirm(this, link, device);
             Configuration wanted = ConfigurationBuilder.build(project, device);
-            String active = identity.activeFingerprint().map(Fingerprint::hex).orElse("none");
+            String active = identity.active().map(Fingerprint::hex).orElse("none");
             List<UnitCheck.Mismatch> mismatches = UnitCheck.mismatches(identity, project, device);
             Duration ahead = UnitCheck.clockAhead(link.clock(), session.clock());
             boolean equal = active.equals(wanted.fingerprint().hex());
@@ -49,10 +49,7 @@ final class IdentifyCommand extends Command {
                                 mismatches.stream()
                                         .map(UnitCheck.Mismatch::text)
                                         .toList(),
-                        "active",
-                                identity.activeFingerprint()
-                                        .map(Fingerprint::hex)
-                                        .orElse(null),
+                        "active", identity.active().map(Fingerprint::hex).orElse(null),
                         "project", wanted.fingerprint().hex(),
                         "equal", equal));
             } else {

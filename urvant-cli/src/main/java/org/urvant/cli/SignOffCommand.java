@@ -50,7 +50,7 @@ final class SignOffCommand extends Command {
         Configuration wanted = ConfigurationBuilder.build(project, device);
         try (MaintenanceLink link = DeviceAccess.link(session, device)) {
             Identity identity = DeviceAccess.confirm(this, link, device);
-            if (!identity.activeFingerprint().equals(Optional.of(wanted.fingerprint()))) {
+            if (!identity.active().equals(Optional.of(wanted.fingerprint()))) {
                 throw new RefusedException(
                         name + " does not run what the project says; it cannot be signed off",
                         "Compare first: urvant compare " + name);

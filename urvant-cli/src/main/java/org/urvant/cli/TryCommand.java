@@ -31,6 +31,7 @@ import org.urvant.core.logic.Simulation;
 import org.urvant.core.logic.Simulation.Change;
 import org.urvant.core.logic.Simulation.Stimulus;
 import org.urvant.core.signal.Quality;
+import org.urvant.core.text.Glob;
 import org.urvant.file.SafeFile;
 import org.urvant.formats.table.StimulusTable;
 import org.urvant.project.Device;
@@ -269,10 +270,8 @@ final class TryCommand extends Command {
         }
         Set<String> wanted = new LinkedHashSet<>();
         for (String pattern : watch) {
-            String form = "\\Q" + pattern.strip().toLowerCase(Locale.ROOT).replace("*", "\\E.*\\Q") + "\\E";
-            List<String> found = all.stream()
-                    .filter(each -> each.toLowerCase(Locale.ROOT).matches(form))
-                    .toList();
+            Glob form = new Glob(pattern.strip());
+            List<String> found = all.stream().filter(form::fits).toList();
             if (found.isEmpty()) {
                 throw new UnknownNameException("signal", pattern, all);
             }

@@ -2,15 +2,15 @@ package org.urvant.cli;
 
 import java.util.Collection;
 import java.util.List;
-import java.util.regex.Pattern;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.text.Glob;
 
-/** Names chosen by a word that may hold {@code *} and {@code ?}, or several words separated by commas. */
+/** Names chosen by a word that may be a pattern such as {@code F1?} or {@code F[1-3]*}, or several words separated by commas. */
 final class Wildcard {
     private Wildcard() {}
 
     static boolean isOne(String word) {
-        return word.indexOf('*') >= 0 || word.indexOf('?') >= 0;
+        return Glob.isPattern(word);
     }
 
     /**
@@ -32,13 +32,6 @@ final class Wildcard {
     }
 
     static boolean matches(String word, String name) {
-        if (!isOne(word)) {
-            return word.equals(name);
-        }
-        StringBuilder pattern = new StringBuilder();
-        for (char c : word.toCharArray()) {
-            pattern.append(c == '*' ? ".*" : c == '?' ? "." : Pattern.quote(String.valueOf(c)));
-        }
-        return name.matches(pattern.toString());
+        return isOne(word) ? word.length() <= Glob.LONGEST && new Glob(word).fits(name) : word.equals(name);
     }
 }

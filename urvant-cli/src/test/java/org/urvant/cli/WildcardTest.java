@@ -23,6 +23,9 @@ class WildcardTest {
             RTU1, F12  | F12, RTU1
             a.?        | a.b
             a+*        | a+b
+            F1[13]     | F11
+            F[0-9][2-9] | F12
+            f1*        | F11, F12
             """)
     void aWordMeansTheNamesThatItFits(String word, String names) {
         assertThat(String.join(", ", Wildcard.choose("device", word, NAMES))).isEqualTo(names);

@@ -22,7 +22,7 @@ import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UnreachableException;
 import org.urvant.core.finding.Position;
 
-/** Reads and writes whole files so that a mistake or a power cut leaves the old file or the new one, never half of one. */
+/** Reads and writes whole files so that a failure or a power cut leaves the old file or the new one, never half of one. */
 public final class SafeFile {
     private SafeFile() {}
 

@@ -4,12 +4,12 @@ import org.urvant.core.finding.Position;
 
 /** Thrown when an input does not have the form that its format demands: broken XML, YAML, CSV or JSON. */
 public final class MalformedInputException extends UrvantException {
-    /** Creates the mistake at a place, with what was found and how to mend it. */
+    /** Creates the exception for a place, with what was found and how to mend it. */
     public MalformedInputException(Position position, String message, String remedy) {
         this(position, message, remedy, null);
     }
 
-    /** Creates the mistake with the parser's own exception as its cause. */
+    /** Creates the exception with the parser's own exception as its cause. */
     public MalformedInputException(Position position, String message, String remedy, Throwable cause) {
         super(position, message, remedy, cause);
     }

@@ -7,7 +7,7 @@ import org.urvant.core.text.NearestName;
 /** Thrown when a name is asked for that does not exist; its remedy names the nearest one that does. */
 public final class UnknownNameException extends UrvantException {
     /**
-     * Creates the mistake.
+     * Creates the exception.
      *
      * @param kind what kind of thing was looked for, such as "device"
      * @param name the name that was given
@@ -17,7 +17,7 @@ public final class UnknownNameException extends UrvantException {
         this(null, kind, name, known);
     }
 
-    /** Creates the mistake at a place, such as a column of a query. */
+    /** Creates the exception for a place, such as a column of a query. */
     public UnknownNameException(Position position, String kind, String name, Collection<String> known) {
         super(position, "there is no " + kind + " '" + name + "'", NearestName.hint(kind, name, known), null);
     }

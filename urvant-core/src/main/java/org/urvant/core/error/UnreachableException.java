@@ -2,7 +2,7 @@ package org.urvant.core.error;
 
 /** Thrown when a device or file could not be reached, or the line to it was lost. */
 public final class UnreachableException extends UrvantException {
-    /** Creates the mistake with what was tried and the next step. */
+    /** Creates the exception with what was tried and the next step. */
     public UnreachableException(String message, String remedy, Throwable cause) {
         super(null, message, remedy, cause);
     }

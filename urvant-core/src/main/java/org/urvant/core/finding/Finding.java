@@ -3,6 +3,7 @@ package org.urvant.core.finding;
 import java.util.Comparator;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * One result of a check: which rule, about what, where, what was found and how to mend it. Immutable; ordered by
@@ -15,9 +16,17 @@ import java.util.Optional;
  * @param remedy how to mend it
  * @param muted why a person muted it; empty text when nobody did
  * @param because where the rule of a device type stands that says so; null when it is one of Urvant's own
+ * @param about all whom it concerns, where that is not the subject alone: an error blocks each device among them
  */
 public record Finding(
-        Rule rule, String subject, Position position, String message, String remedy, String muted, Position because)
+        Rule rule,
+        String subject,
+        Position position,
+        String message,
+        String remedy,
+        String muted,
+        Position because,
+        Set<Ref> about)
         implements Comparable<Finding> {
     private static final Comparator<Finding> ORDER = Comparator.comparing(Finding::severity)
             .thenComparing(Finding::position)
@@ -31,11 +40,12 @@ public record Finding(
         Objects.requireNonNull(position, "position");
         Objects.requireNonNull(message, "message");
         Objects.requireNonNull(remedy, "remedy");
+        about = Set.copyOf(about);
     }
 
     /** Creates a finding that nobody muted. */
     public Finding(Rule rule, String subject, Position position, String message, String remedy) {
-        this(rule, subject, position, message, remedy, "", null);
+        this(rule, subject, position, message, remedy, "", null, Set.of());
     }
 
     /** Returns what a person names to mute the finding in this one place: rule and subject. */
@@ -50,12 +60,17 @@ public record Finding(
 
     /** Returns the finding muted for a reason. */
     public Finding withMuted(String reason) {
-        return new Finding(rule, subject, position, message, remedy, reason, because);
+        return new Finding(rule, subject, position, message, remedy, reason, because, about);
     }
 
     /** Returns the finding with the place of the device type's rule that says so. */
     public Finding withBecause(Position place) {
-        return new Finding(rule, subject, position, message, remedy, muted, place);
+        return new Finding(rule, subject, position, message, remedy, muted, place, about);
+    }
+
+    /** Returns the finding about all whom it concerns. */
+    public Finding concerning(Ref... all) {
+        return new Finding(rule, subject, position, message, remedy, muted, because, Set.of(all));
     }
 
     /** Returns where the rule of a device type stands that says so; empty when it is one of Urvant's own. */

@@ -138,7 +138,7 @@ record RuleText(String meaning, String remedy) {
             result-does-not-fit | What a calculation can give, from the ranges of its sources, is more than its destination can hold. | Use a wider type, limit the value, or change what it follows from.
             program-wrong | A program is not Structured Text as Urvant reads it, or uses what the device does not have, so it cannot run. | Correct it at the line and column named; docs/structured-text.md says what can be written.
             logic-not-possible | A device of this type runs no programs, or not so many or so long ones. | Take the programs out, or choose a type that can run them.
-            breaker-signal-missing | A bay has more breakers than its devices have signals for: one has no trip, no close command, or no position. | Say with the channel's settings serves and breaker what it is for, or correct the number of breakers in site.yaml.
+            breaker-signal-missing | A bay has more breakers than its devices have signals for: one has no trip, no close command, or no position. | Say with the channel's settings serves and breaker what it is for, or correct the number of the bay's breakers.
             rating-differs | A device gives another rating than the plates of the equipment that it protects. | Find out who is right, then run 'urvant settle BAY --from bay' or '--from DEVICE'.
             display-value-missing | A page or line of a local display shows no value. | Name the channels that it is to show, or take it out.
             display-label-missing | A page or line of a local display has no label, so nobody knows what it shows. | Give it a label.

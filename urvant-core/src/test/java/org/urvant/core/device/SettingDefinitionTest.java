@@ -81,9 +81,9 @@ class SettingDefinitionTest {
             MAC,     01-00-5E-10-00-01, value-out-of-range
             MAC,     02-00-5E-10-00-0G, value-out-of-range
             PHONE,   +46 31 390 06 00, +46313900600
-            PHONE,   0047 22 000 000, +46313900600
-            PHONE,   022 00 00 00,    phone-without-country-code
-            PHONE,   +47 22,          phone-without-country-code
+            PHONE,   0046 31 390 0600, +46313900600
+            PHONE,   031 390 06 00,    phone-without-country-code
+            PHONE,   +46 31,          phone-without-country-code
             PHONE,   +1234567890123456, phone-without-country-code
             TIME_OF_DAY, 6:30,        06:30
             TIME_OF_DAY, 23:59:59,    23:59:59

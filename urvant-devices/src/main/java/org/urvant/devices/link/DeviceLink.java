@@ -42,10 +42,10 @@ public interface DeviceLink extends AutoCloseable {
      * Makes the staged configuration the one that runs.
      *
      * @param staged fingerprint of what was staged
-     * @param replaces fingerprint of what the device is expected to run; null when nothing
+     * @param replaces fingerprint of what the device is expected to run; empty when nothing
      * @throws RefusedException when it runs something else by now
      */
-    void activate(Fingerprint staged, Fingerprint replaces);
+    void activate(Fingerprint staged, Optional<Fingerprint> replaces);
 
     /** Makes the device restart; returns when it has agreed, not when it is back. */
     void restart();

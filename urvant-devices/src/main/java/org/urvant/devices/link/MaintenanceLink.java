@@ -102,21 +102,19 @@ public final class MaintenanceLink implements DeviceLink {
                 identity.text("hardware").orElse(""),
                 identity.text("mac").orElse(""),
                 modules(identity),
-                identity.text("fingerprint")
-                        .map(hex -> understood(hex, Fingerprint::new))
-                        .orElse(null));
+                identity.text("fingerprint").map(hex -> understood(hex, Fingerprint::new)));
     }
 
-    private static SortedMap<String, String> modules(Section identity) {
+    private static Optional<SortedMap<String, String>> modules(Section identity) {
         if (identity.node("modules").isEmpty()) {
-            return null;
+            return Optional.empty();
         }
         SortedMap<String, String> modules = new TreeMap<>();
         Section found = identity.section("modules");
         found.nodes()
                 .keySet()
                 .forEach(slot -> modules.put(slot, found.text(slot).orElse("")));
-        return modules;
+        return Optional.of(modules);
     }
 
     @Override
@@ -227,14 +225,14 @@ public final class MaintenanceLink implements DeviceLink {
     }
 
     @Override
-    public void activate(Fingerprint staged, Fingerprint replaces) {
+    public void activate(Fingerprint staged, Optional<Fingerprint> replaces) {
         HttpRequest.Builder request = request("activation")
                 .POST(HttpRequest.BodyPublishers.ofByteArray(
                         CanonicalJson.bytes(Section.of(Map.of("fingerprint", Value.text(staged.hex()))))));
         ask(
-                replaces == null
+                replaces.isEmpty()
                         ? request.header("If-None-Match", "*")
-                        : request.header("If-Match", ContentDigest.tag(replaces)));
+                        : request.header("If-Match", ContentDigest.tag(replaces.get())));
     }
 
     @Override

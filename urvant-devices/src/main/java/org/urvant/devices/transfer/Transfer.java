@@ -76,9 +76,7 @@ public final class Transfer {
      */
     public Configuration run(Plan plan, DeviceLink.BlockWatch progress) {
         link.stage(plan.wanted(), progress);
-        link.activate(
-                plan.wanted().fingerprint(),
-                plan.present().map(Configuration::fingerprint).orElse(null));
+        link.activate(plan.wanted().fingerprint(), plan.present().map(Configuration::fingerprint));
         Configuration held = link.read()
                 .orElseThrow(() -> new RefusedException(
                         "the device at " + link.address() + " has no configuration after the download",

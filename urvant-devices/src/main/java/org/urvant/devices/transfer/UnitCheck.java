@@ -67,7 +67,7 @@ public final class UnitCheck {
         String revision = device.plate().text(Plate.Item.HARDWARE);
         hold(Rule.HARDWARE_DIFFERS, "hardware revision", "hardware", identity.hardware(), revision, all);
         SortedMap<String, String> wanted = device.fitted().moduleNames();
-        SortedMap<String, String> found = identity.modulesFound().orElse(wanted);
+        SortedMap<String, String> found = identity.modules().orElse(wanted);
         TreeSet<String> slots = new TreeSet<>(wanted.keySet());
         slots.addAll(found.keySet());
         for (String slot : slots) {

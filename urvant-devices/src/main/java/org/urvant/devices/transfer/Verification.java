@@ -61,7 +61,7 @@ public final class Verification {
                         : "no: it is starting"));
         items.add(same(
                 "configuration",
-                identity.activeFingerprint().map(Fingerprint::brief).orElse("none"),
+                identity.active().map(Fingerprint::brief).orElse("none"),
                 wanted.fingerprint().brief()));
         Duration ahead = UnitCheck.clockAhead(link.clock(), clock);
         items.add(new Item("clock", UnitCheck.isClockRight(ahead), UnitCheck.clockText(ahead)));

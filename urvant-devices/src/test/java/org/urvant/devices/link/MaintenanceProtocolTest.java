@@ -340,7 +340,7 @@ class MaintenanceProtocolTest {
         try (StandIn relay = StandIn.start(folder.resolve("relay"), profile, "127.0.0.1", 0);
                 MaintenanceLink link =
                         new MaintenanceLink(relay.address(), new KnownDevices(folder.resolve("known2")))) {
-            assertThat(link.identify().modulesFound()).contains(modules);
+            assertThat(link.identify().modules()).contains(modules);
             assertThat(link.clock()).isBefore(Instant.now());
             assertThatThrownBy(() -> link.setClock(Instant.now())).hasMessageContaining("nobody is logged on");
         }

@@ -99,7 +99,7 @@ class FailingDeviceTest {
     /** Returns what the device holds: it must be whole, and what the device says it is. */
     private static Configuration held(DeviceLink link) {
         Configuration held = link.read().orElseThrow();
-        assertThat(link.identify().activeFingerprint()).contains(held.fingerprint());
+        assertThat(link.identify().active()).contains(held.fingerprint());
         assertThat(held.bytes()).isIn(OLD.bytes(), NEW.bytes());
         return held;
     }

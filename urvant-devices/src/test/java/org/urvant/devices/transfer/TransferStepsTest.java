@@ -54,7 +54,7 @@ class TransferStepsTest {
     }
 
     private static Identity identity(String device, String type, String firmware, String serial) {
-        return new Identity(device, type, firmware, serial, "", "", null, null);
+        return new Identity(device, type, firmware, serial, "", "", Optional.empty(), Optional.empty());
     }
 
     @BeforeEach
@@ -87,7 +87,7 @@ class TransferStepsTest {
         InOrder order = inOrder(link);
         order.verify(link).read();
         order.verify(link).stage(WANTED, watch);
-        order.verify(link).activate(WANTED.fingerprint(), OTHER.fingerprint());
+        order.verify(link).activate(WANTED.fingerprint(), Optional.of(OTHER.fingerprint()));
         order.verify(link).read();
         verify(link, never()).restart();
     }
@@ -177,8 +177,8 @@ class TransferStepsTest {
                 serial == null ? "" : serial,
                 hardware == null ? "" : hardware,
                 "",
-                modules == null ? null : found,
-                null);
+                modules == null ? Optional.empty() : Optional.of(found),
+                Optional.empty());
         Project site = SITE;
         site = ours == null ? site : Sites.written(site, "GW1", "@serial=" + ours);
         site = revision == null ? site : Sites.written(site, "GW1", "@hardware=" + revision);
@@ -221,7 +221,15 @@ class TransferStepsTest {
     @Test
     void theListSaysWhatIsNotAsItShouldBe() {
         when(link.identify())
-                .thenReturn(new Identity("GW2", "ravnsund-g3", "2.0", "A-1", "", "", null, OTHER.fingerprint()));
+                .thenReturn(new Identity(
+                        "GW2",
+                        "ravnsund-g3",
+                        "2.0",
+                        "A-1",
+                        "",
+                        "",
+                        Optional.empty(),
+                        Optional.of(OTHER.fingerprint())));
         when(link.condition()).thenReturn(new Health(false, NOON));
         when(link.clock()).thenReturn(NOON);
         List<Verification.Item> items = Verification.of(

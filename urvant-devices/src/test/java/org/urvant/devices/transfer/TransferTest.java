@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -91,7 +92,7 @@ class TransferTest {
         try (MaintenanceLink link = loggedOn()) {
             Identity identity = link.identify();
             assertThat(identity.device()).isEqualTo("GW1");
-            assertThat(identity.activeFingerprint()).contains(wanted.fingerprint());
+            assertThat(identity.active()).contains(wanted.fingerprint());
             assertThat(link.read().orElseThrow().bytes()).isEqualTo(wanted.bytes());
             assertThat(new Transfer(link).plan(identity, wanted).isEqual()).isTrue();
         }
@@ -149,7 +150,7 @@ class TransferTest {
             assertThatThrownBy(() -> link.stage(configuration("ravnsund-g3", 6), DeviceLink.BlockWatch.NONE))
                     .isInstanceOf(RefusedException.class)
                     .hasMessageContaining("viewer and may not change");
-            assertThatThrownBy(() -> link.activate(present.fingerprint(), present.fingerprint()))
+            assertThatThrownBy(() -> link.activate(present.fingerprint(), Optional.of(present.fingerprint())))
                     .hasMessageContaining("may not change");
             assertThatThrownBy(link::restart).hasMessageContaining("may not change");
         }

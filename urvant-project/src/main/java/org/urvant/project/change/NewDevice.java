@@ -133,15 +133,16 @@ public final class NewDevice {
      * Adds a device that holds a configuration already: its type, make-up, connections, values and mappings are taken.
      *
      * @param origin where the configuration came from
-     * @param link address and port of its maintenance link; null when not known
+     * @param link address and port of its maintenance link; empty when not known
      * @throws UnknownNameException when there is no such type
      */
-    public static Project addHeld(Project project, String name, Configuration held, String origin, String link) {
+    public static Project addHeld(
+            Project project, String name, Configuration held, String origin, Optional<String> link) {
         Section hardware = held.parts().section("hardware");
         Start start = Start.of(hardware.text("type").orElse("unknown"))
                 .with(Plate.Item.FIRMWARE, hardware.text("firmware").orElse(null))
                 .with(Plate.Item.HARDWARE, hardware.text("version").orElse(null))
-                .with(Plate.Item.LINK, link);
+                .with(Plate.Item.LINK, link.orElse(null));
         Project changed = add(project, name, start);
         Device device = changed.device(name);
         device = device.with(device.plate().with(Plate.Item.ORIGIN, origin));

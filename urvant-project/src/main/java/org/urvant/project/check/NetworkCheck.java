@@ -13,6 +13,7 @@ import org.urvant.core.device.SettingKind;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.network.Ipv4;
 import org.urvant.core.network.Station;
@@ -45,8 +46,8 @@ final class NetworkCheck {
         this.findings = findings;
     }
 
-    /** A name of something with an address, and where that stands. */
-    private record Owner(String name, Position position) {}
+    /** Something with an address: what it is, its name, and where the address stands. */
+    private record Owner(Ref ref, String name, Position position) {}
 
     static void check(Project project, Consumer<Finding> findings) {
         NetworkCheck check = new NetworkCheck(project, findings);
@@ -63,7 +64,7 @@ final class NetworkCheck {
             return; // a station's file describes the device itself too
         }
         for (ConnectedAccessPoint point : ied.connectedAccessPoints()) {
-            Owner owner = new Owner(ied.name(), point.position());
+            Owner owner = new Owner(Ref.ied(ied.name()), ied.name(), point.position());
             Map<String, String> parts = point.address();
             Ipv4.of(parts.getOrDefault("IP", ""))
                     .filter(address -> !address.isNone())
@@ -78,17 +79,24 @@ final class NetworkCheck {
         address.ifPresent(entry -> add(
                 addresses,
                 Ipv4.of(entry.text()).map(Ipv4::toString).orElse(entry.text()),
-                new Owner(device.name(), entry.position())));
+                new Owner(Ref.device(device.name()), device.name(), entry.position())));
         project.type(device).ifPresent(type -> type.settings().values().stream()
                 .filter(setting -> setting.kind() == SettingKind.MAC)
                 .forEach(setting -> value(device, setting.path()).ifPresent(entry -> SettingKind.MAC
                         .normal(entry.text())
-                        .ifPresent(card -> add(cards, card, new Owner(device.name(), entry.position()))))));
+                        .ifPresent(card -> add(
+                                cards, card, new Owner(Ref.device(device.name()), device.name(), entry.position()))))));
         for (Connection connection : device.connections().values()) {
             Entry station = connection.values().get(COMMON_ADDRESS);
             if (station != null) {
                 String number = station.text().strip().replaceFirst("^0+(?=.)", "");
-                add(stations, number, new Owner(device.name() + " " + connection.name(), station.position()));
+                add(
+                        stations,
+                        number,
+                        new Owner(
+                                Ref.device(device.name()),
+                                device.name() + " " + connection.name(),
+                                station.position()));
             }
         }
         station(device).ifPresent(station -> {
@@ -138,11 +146,12 @@ final class NetworkCheck {
             for (Owner owner : all.subList(1, all.size())) {
                 Owner first = all.get(0);
                 findings.accept(new Finding(
-                        rule,
-                        owner.name,
-                        owner.position,
-                        what + address + " is also that of " + first.name + " at " + first.position,
-                        rule.remedy()));
+                                rule,
+                                owner.name,
+                                owner.position,
+                                what + address + " is also that of " + first.name + " at " + first.position,
+                                rule.remedy())
+                        .concerning(owner.ref, first.ref));
             }
         });
     }

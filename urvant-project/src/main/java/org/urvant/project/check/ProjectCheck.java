@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
 import org.urvant.project.Bay;
@@ -57,6 +58,10 @@ public final class ProjectCheck {
                 .flatMap(connection -> connection.ied().stream())
                 .collect(Collectors.toSet());
         Predicate<Finding> concerns = finding -> {
+            if (!finding.about().isEmpty()) {
+                return finding.about().contains(Ref.device(device.name()))
+                        || relays.stream().map(Ref::ied).anyMatch(finding.about()::contains);
+            }
             Optional<Bay> bay = project.bays().values().stream()
                     .filter(each -> finding.subject().startsWith("bay " + each.name() + " "))
                     .findFirst();

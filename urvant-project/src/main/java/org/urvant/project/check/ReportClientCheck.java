@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.function.Consumer;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
@@ -49,11 +50,12 @@ final class ReportClientCheck {
                     }
                     if (other != null) {
                         findings.accept(new Finding(
-                                Rule.REPORT_INSTANCE_TAKEN,
-                                device.name() + " " + connection.name() + "." + Subscriptions.INSTANCE,
-                                given == null ? connection.position() : given.position(),
-                                block + " is used by or kept for " + other,
-                                Rule.REPORT_INSTANCE_TAKEN.remedy()));
+                                        Rule.REPORT_INSTANCE_TAKEN,
+                                        device.name() + " " + connection.name() + "." + Subscriptions.INSTANCE,
+                                        given == null ? connection.position() : given.position(),
+                                        block + " is used by or kept for " + other,
+                                        Rule.REPORT_INSTANCE_TAKEN.remedy())
+                                .concerning(Ref.device(device.name()), Ref.device(other)));
                     }
                 }
             }

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -33,6 +34,10 @@ final class SiteWideCheck {
     private record Member(Device device, Sheet sheet) {
         String name() {
             return device.name() + " " + sheet.prefix();
+        }
+
+        Ref ref() {
+            return Ref.device(device.name());
         }
     }
 
@@ -80,11 +85,15 @@ final class SiteWideCheck {
                 .filter(other -> !other.getKey().equals(text))
                 .findFirst()
                 .ifPresent(other -> findings.accept(new Finding(
-                        Rule.FREQUENCY_DIFFERS,
-                        device.name() + " " + path,
-                        own.position(path),
-                        path + " is " + text + ", on " + other.getValue().name() + " it is " + other.getKey(),
-                        Rule.FREQUENCY_DIFFERS.remedy())));
+                                Rule.FREQUENCY_DIFFERS,
+                                device.name() + " " + path,
+                                own.position(path),
+                                path + " is " + text + ", on "
+                                        + other.getValue().name() + " it is " + other.getKey(),
+                                Rule.FREQUENCY_DIFFERS.remedy())
+                        .concerning(
+                                Ref.device(device.name()),
+                                Ref.device(other.getValue().name()))));
     }
 
     private static void region(Project project, Device device, Sheet own, String path, Consumer<Finding> findings) {
@@ -107,24 +116,26 @@ final class SiteWideCheck {
             Member other = address == null ? null : addresses.putIfAbsent(shown(address), member);
             if (other != null) {
                 findings.accept(new Finding(
-                        Rule.DUPLICATE_BUS_ADDRESS,
-                        member.device.name() + " " + member.sheet.path(BUS_ADDRESS),
-                        member.sheet.position(BUS_ADDRESS),
-                        "address " + shown(address) + " on bus " + member.sheet.value(BUS) + " is also that of "
-                                + other.name(),
-                        Rule.DUPLICATE_BUS_ADDRESS.remedy()));
+                                Rule.DUPLICATE_BUS_ADDRESS,
+                                member.device.name() + " " + member.sheet.path(BUS_ADDRESS),
+                                member.sheet.position(BUS_ADDRESS),
+                                "address " + shown(address) + " on bus " + member.sheet.value(BUS) + " is also that of "
+                                        + other.name(),
+                                Rule.DUPLICATE_BUS_ADDRESS.remedy())
+                        .concerning(member.ref(), other.ref()));
             }
             for (String setting : ALIKE) {
                 Object mine = member.sheet.value(setting);
                 Object theirs = first.sheet.value(setting);
                 if (mine != null && theirs != null && !Objects.equals(shown(mine), shown(theirs))) {
                     findings.accept(new Finding(
-                            Rule.BUS_SETTINGS_DIFFER,
-                            member.device.name() + " " + member.sheet.path(setting),
-                            member.sheet.position(setting),
-                            setting + " on bus " + member.sheet.value(BUS) + " is " + shown(mine) + ", on "
-                                    + first.name() + " it is " + shown(theirs),
-                            Rule.BUS_SETTINGS_DIFFER.remedy()));
+                                    Rule.BUS_SETTINGS_DIFFER,
+                                    member.device.name() + " " + member.sheet.path(setting),
+                                    member.sheet.position(setting),
+                                    setting + " on bus " + member.sheet.value(BUS) + " is " + shown(mine) + ", on "
+                                            + first.name() + " it is " + shown(theirs),
+                                    Rule.BUS_SETTINGS_DIFFER.remedy())
+                            .concerning(member.ref(), first.ref()));
                 }
             }
         }

@@ -26,6 +26,7 @@ import org.urvant.core.device.TableDefinition;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
@@ -378,12 +379,13 @@ final class TableCheck {
             differing.add("programs");
         }
         if (!differing.isEmpty()) {
-            report(
-                    Rule.TWINS_DIFFER,
-                    "twin-of",
-                    named.position(),
-                    device.name() + " and " + other.name() + " differ in " + String.join(", ", differing),
-                    Rule.TWINS_DIFFER.remedy());
+            findings.accept(new Finding(
+                            Rule.TWINS_DIFFER,
+                            device.name() + " twin-of",
+                            named.position(),
+                            device.name() + " and " + other.name() + " differ in " + String.join(", ", differing),
+                            Rule.TWINS_DIFFER.remedy())
+                    .concerning(Ref.device(device.name()), Ref.device(other.name())));
         }
     }
 

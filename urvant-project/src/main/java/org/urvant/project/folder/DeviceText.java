@@ -72,9 +72,13 @@ final class DeviceText {
     /**
      * Returns the text of a device's file in which what differs between two states is changed; all else stays as it was.
      *
-     * @throws RefusedException when the file is written in a way in which that cannot be done
+     * @throws RefusedException when the file holds something else than the state before, or is written in a way in which that
+     *     cannot be done
      */
     static String changed(YamlDocument document, Device before, Device after) {
+        if (!of(DeviceFile.read(before.name(), document, finding -> {})).equals(of(before))) {
+            throw changedSince(document.source());
+        }
         DeviceText text = new DeviceText(document);
         if (!before.name().equals(after.name())) {
             text.set(List.of(DeviceFile.DEVICE), after.name());
@@ -108,6 +112,12 @@ final class DeviceText {
                     "Write its maps over several lines, a key a line, or change it by hand.");
         }
         return text.document.text();
+    }
+
+    static RefusedException changedSince(String file) {
+        return new RefusedException(
+                file + " was changed by something else since it was read",
+                "Nothing was written; look at the file, and do it again.");
     }
 
     private void sheets(SortedMap<String, GivenSheet> before, SortedMap<String, GivenSheet> after) {

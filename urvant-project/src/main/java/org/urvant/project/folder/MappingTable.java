@@ -14,6 +14,7 @@ import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -51,18 +52,50 @@ final class MappingTable {
 
     /** Returns the rows that are sound; every other is reported. Columns are found by their headings. */
     static List<Mapping> read(String device, String source, String text, Consumer<Finding> findings) {
+        return new MappingTable(device, findings).all(source, text);
+    }
+
+    private List<Mapping> all(String source, String text) {
         try (CSVParser parser = CSVParser.parse(new StringReader(text), FORMAT)) {
-            MappingTable table = new MappingTable(device, findings);
             long line = 1;
             for (CSVRecord record : parser) {
-                table.take(record, Position.line(source, (int) line));
+                take(record, Position.line(source, (int) line));
                 line = parser.getCurrentLineNumber() + 1;
             }
-            return table.rows;
+            return rows;
         } catch (CSVException | UncheckedIOException e) {
             throw CsvRefusal.of(source, e);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        }
+    }
+
+    /**
+     * Refuses to write over a table in which something stands that would be lost.
+     *
+     * @param known the rows that are known to stand there, as a table
+     * @throws RefusedException when a row cannot be read, a column is not known, or other rows stand there
+     */
+    static void requireKnown(String device, String source, String text, String known) {
+        List<Finding> findings = new ArrayList<>();
+        MappingTable table = new MappingTable(device, findings::add);
+        List<Mapping> rows = table.all(source, text);
+        if (!findings.isEmpty()) {
+            Finding first = findings.get(0);
+            throw new RefusedException(
+                    first.position() + " would be lost: " + first.message(), "Mend the table first. " + first.remedy());
+        }
+        table.columns.keySet().stream()
+                .filter(column -> !COLUMNS.contains(column) && !column.equals(PLACE))
+                .findFirst()
+                .ifPresent(column -> {
+                    throw new RefusedException(
+                            source + " has a column '" + column + "' that would be lost",
+                            "The columns are " + String.join(",", COLUMNS) + " and " + PLACE
+                                    + "; keep notes elsewhere.");
+                });
+        if (!write(rows).equals(known)) {
+            throw DeviceText.changedSince(source);
         }
     }
 

@@ -29,6 +29,7 @@ final class ProjectFiles {
     private static final int MOST_CHANGES = 20;
     private static final long MOST_KEPT = 64_000_000;
     private static final long MOST_TEXT = 4_000_000;
+    private static final long MOST_TABLE = 100_000_000;
 
     private final Path root;
     private final Map<String, String> after = new LinkedHashMap<>();
@@ -66,6 +67,11 @@ final class ProjectFiles {
 
     String text(String name) {
         return SafeFile.readText(path(name), MOST_TEXT, name);
+    }
+
+    /** Returns a table, which may be larger than other texts. */
+    String table(String name) {
+        return SafeFile.readText(path(name), MOST_TABLE, name);
     }
 
     YamlDocument yaml(String name) {

@@ -39,7 +39,7 @@ import org.urvant.scl.selection.Pick;
 import org.urvant.scl.selection.SignalIndex;
 
 /**
- * A project on disk. Every change is written beside, synced and renamed, so a mistake leaves the old file or the new one;
+ * A project on disk. Every change is written beside, synced and renamed, so a failure leaves the old file or the new one;
  * saving what has not changed touches nothing. Single-threaded.
  */
 public final class ProjectFolder {
@@ -202,7 +202,7 @@ public final class ProjectFolder {
         String tableName = MappingTable.name(name);
         Path table = root.resolve(tableName);
         List<Mapping> mappings = Files.exists(table)
-                ? MappingTable.read(name, tableName, SafeFile.readText(table, MOST_TEXT * 25, tableName), findings::add)
+                ? MappingTable.read(name, tableName, files.table(tableName), findings::add)
                 : List.of();
         YamlDocument document = files.yaml(DeviceFile.name(name));
         DeviceHistory history = history(name);

@@ -73,7 +73,7 @@ final class SiteText {
         boolean isCarried =
                 isNew && !after.mappings().isEmpty() && after.mappings().equals(old.mappings());
         if (isCarried) {
-            texts.put(MappingTable.name(after.name()), files.text(MappingTable.name(origin)));
+            texts.put(MappingTable.name(after.name()), files.table(MappingTable.name(origin)));
         } else {
             mappings(after.name(), isNew ? List.of() : old.mappings(), after.mappings());
         }
@@ -82,9 +82,15 @@ final class SiteText {
 
     private void mappings(String device, List<Mapping> before, List<Mapping> after) {
         String text = MappingTable.write(after);
-        if (!text.equals(MappingTable.write(before))) {
-            texts.put(MappingTable.name(device), text);
+        String known = MappingTable.write(before);
+        if (text.equals(known)) {
+            return;
         }
+        String name = MappingTable.name(device);
+        if (Files.exists(files.path(name))) {
+            MappingTable.requireKnown(device, name, files.table(name), known);
+        }
+        texts.put(name, text);
     }
 
     private void logic(Device after, String before) {

@@ -188,7 +188,7 @@ public final class SignalMapper {
         throw new RefusedException(
                 "no address is free in " + block.first() + " to " + block.last() + " for "
                         + PointGroup.of(type).word() + " on " + to,
-                "Widen the block under conventions.addresses in urvant.yaml.");
+                "Widen the block in the conventions of the project.");
     }
 
     private Mapping row(String key, String from, DataAttribute signal, InformationObject object) {

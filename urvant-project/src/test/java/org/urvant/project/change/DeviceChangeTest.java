@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
@@ -41,7 +42,7 @@ class DeviceChangeTest {
         assertThatThrownBy(() -> DeviceChange.copy(PLANT, "L21", name, false)).isInstanceOf(RefusedException.class);
         assertThatThrownBy(() -> DeviceChange.rename(PLANT, "L21", name)).isInstanceOf(RefusedException.class);
         Configuration held = ConfigurationBuilder.build(PLANT, PLANT.device("L21"));
-        assertThatThrownBy(() -> NewDevice.addHeld(PLANT, name, held, "a file", null))
+        assertThatThrownBy(() -> NewDevice.addHeld(PLANT, name, held, "a file", Optional.empty()))
                 .isInstanceOf(RefusedException.class);
     }
 
@@ -146,7 +147,7 @@ class DeviceChangeTest {
     @ValueSource(strings = {"L21", "M31", "Q41", "R51", "P61", "RTU1", "CN1", "TD1", "GD1"})
     void aHeldConfigurationMakesAnEqualDeviceAndIsAdoptedWithoutAChange(String name) {
         Configuration held = ConfigurationBuilder.build(PLANT, PLANT.device(name));
-        Project other = NewDevice.addHeld(Sites.empty(), name, held, "unit 7", "192.0.2.9:8443");
+        Project other = NewDevice.addHeld(Sites.empty(), name, held, "unit 7", Optional.of("192.0.2.9:8443"));
         assertThat(ConfigurationBuilder.build(other, other.device(name)).parts())
                 .isEqualTo(held.parts());
         assertThat(other.device(name).plate().text(Plate.Item.ORIGIN)).isEqualTo("unit 7");

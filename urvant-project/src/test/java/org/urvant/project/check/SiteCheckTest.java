@@ -76,6 +76,15 @@ class SiteCheckTest {
         assertThat(both).isNotEmpty().allSatisfy(finding -> assertThat(finding.remedy())
                 .isNotBlank());
         assertThat(ProjectCheck.blocks(both)).isTrue();
+        Project site = Sites.written(clean, "GW2", written);
+        for (Device each : site.devices().values()) {
+            boolean isOfARelay = written.endsWith("192.0.2.11");
+            if (each.name().equals("GW2") || !isOfARelay) {
+                assertThat(ProjectCheck.blocks(ProjectCheck.check(site, each)))
+                        .as("what two share blocks both: %s", each.name())
+                        .isTrue();
+            }
+        }
     }
 
     /** Columns: rule, what stands in a row of GW1's table, what a person writes instead, and a part of what is said. */

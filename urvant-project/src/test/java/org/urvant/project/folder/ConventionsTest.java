@@ -84,7 +84,7 @@ class ConventionsTest {
                 .isInstanceOf(RefusedException.class)
                 .hasMessageContaining("no address is free in 4001 to 4006")
                 .satisfies(mistake ->
-                        assertThat(((RefusedException) mistake).remedy()).contains("urvant.yaml"));
+                        assertThat(((RefusedException) mistake).remedy()).contains("conventions of the project"));
         assertThat(folder.root().resolve("mappings/GW1.csv")).hasBinaryContent(before);
     }
 

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -234,7 +235,7 @@ class PlantTest {
         ProjectFolder other = ProjectFolder.create(root.resolve("other"), "Other", Skarholm.CLOCK, "tester");
         ConfigurationFile read = ConfigurationFile.read(file, "held.json");
         assertThat(read.madeBy()).isEqualTo("urvant test");
-        other.change(site -> NewDevice.addHeld(site, name, read.configuration(), "file held.json", null));
+        other.change(site -> NewDevice.addHeld(site, name, read.configuration(), "file held.json", Optional.empty()));
         Project project = other.load();
         Device device = project.device(name);
         Section made = ConfigurationBuilder.build(project, device).parts();

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -201,6 +202,62 @@ class SaveTest {
         assertThat(texts()).as("of two devices neither is written").isEqualTo(texts);
         assertThatThrownBy(() -> folder.save(site, Sites.imported(site, "F01.cid")))
                 .isInstanceOf(IllegalArgumentException.class);
+    }
+
+    /** Columns: file, what stands there, what somebody writes meanwhile, and why a change is refused then. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            devices/GW1.yaml | station.name: Skarholm | station.name: Elsewhere        | changed by something else
+            devices/GW1.yaml | firmware: 2.1          | firmware: 2.0                  | changed by something else
+            mappings/GW1.csv | F01 Truck position     | Truck                          | changed by something else
+            mappings/GW1.csv | F01 Truck position     | F01 Truck, position            | would be lost: the row has 8 cells
+            mappings/GW1.csv | key,name               | note,name                      | the heading lacks key
+            """)
+    void whatSomebodyWroteMeanwhileIsNotOverwritten(String file, String from, String to, String said)
+            throws IOException {
+        ProjectFolder folder = Skarholm.make(root.resolve("site"));
+        Project site = folder.load();
+        Project after = ValueChange.set(site, "GW1", Map.of("watchdog.time", "10"));
+        after = after.with(
+                after.device("GW1").withMappings(site.device("GW1").mappings().subList(0, 5)));
+        Path path = folder.root().resolve(file);
+        Files.writeString(path, Files.readString(path).replaceFirst(from, to));
+        Map<String, String> texts = texts();
+        Project changed = after;
+        assertThatThrownBy(() -> folder.save(site, changed)).hasMessageContaining(said);
+        assertThat(texts()).isEqualTo(texts);
+    }
+
+    /** Columns: what is added to the heading and to each row, what stands in a row instead of what, and why it is refused. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            ,note | ,seen | none                  | none                   | a column 'note' that would be lost
+            ''    | ''    | M_DP_TB_1 1002,yes    | M_DP_TB_1 1002,maybe   | use is 'maybe'
+            ''    | ''    | M_DP_TB_1 1002,yes    | M_DP_TB_1 1002         | the row has 6 cells
+            """)
+    void aTableThatWouldLoseSomethingIsNotWrittenOver(String heading, String cells, String from, String to, String said)
+            throws IOException {
+        ProjectFolder folder = Skarholm.make(root.resolve("site"));
+        Path table = folder.root().resolve("mappings/GW1.csv");
+        Files.writeString(
+                table,
+                Files.readString(table)
+                        .lines()
+                        .map(line -> line.replace(from, to) + (line.startsWith("key,") ? heading : cells))
+                        .collect(Collectors.joining("\n", "", "\n")));
+        Project site = folder.load();
+        Map<String, String> texts = texts();
+        Project bare = site.with(site.device("GW1").withMappings(List.of()));
+        assertThatThrownBy(() -> folder.save(site, bare))
+                .isInstanceOf(RefusedException.class)
+                .hasMessageContaining(said);
+        assertThat(texts()).isEqualTo(texts);
     }
 
     @Test

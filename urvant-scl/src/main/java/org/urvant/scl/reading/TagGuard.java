@@ -33,7 +33,7 @@ final class TagGuard extends FilterInputStream {
             return found;
         }
 
-        /** Returns the guard's mistake that lies behind an exception, or null. */
+        /** Returns the guard's exception that lies behind an exception, or null. */
         static TooMany behind(Throwable mistake) {
             Throwable at = mistake;
             while (at != null && !(at instanceof TooMany)) {

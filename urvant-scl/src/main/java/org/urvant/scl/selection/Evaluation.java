@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.urvant.core.text.Glob;
 import org.urvant.scl.DataSet;
 
 /**

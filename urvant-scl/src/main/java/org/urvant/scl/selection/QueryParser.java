@@ -9,6 +9,7 @@ import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Position;
+import org.urvant.core.text.Glob;
 import org.urvant.core.text.Word;
 
 /**

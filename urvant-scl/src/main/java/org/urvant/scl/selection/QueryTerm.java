@@ -3,6 +3,7 @@ package org.urvant.scl.selection;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import org.urvant.core.text.Glob;
 
 /** What a query asks, parsed: terms joined by and, or and not. */
 sealed interface QueryTerm {

@@ -1,4 +1,4 @@
-package org.urvant.scl.selection;
+package org.urvant.core.text;
 
 import java.util.Arrays;
 import java.util.Optional;
@@ -9,10 +9,11 @@ import java.util.Optional;
  * letter by letter, as a set of places in the pattern that were reached, so that a text can be given in parts. Costs the
  * length of the text times the places that are open at once.
  */
-final class Glob {
+public final class Glob {
     private static final char ANY = 0;
     private static final char ONE_OF = 1;
-    private static final int LONGEST = 62;
+    /** Greatest number of letters that a pattern tells apart. */
+    public static final int LONGEST = 62;
 
     private final char[] letters;
     /** The letters that a place stands for; null where it stands for one. */
@@ -21,7 +22,7 @@ final class Glob {
     private final long loops;
 
     /** Creates the pattern; of more than {@value #LONGEST} letters the rest counts as a star. */
-    Glob(String pattern) {
+    public Glob(String pattern) {
         char[] found = new char[LONGEST];
         String[] sets = new String[LONGEST];
         long stars = 0;
@@ -46,7 +47,7 @@ final class Glob {
     }
 
     /** Returns the pattern of texts that hold another; brackets in it are letters, for descriptions are in people's words. */
-    static Glob within(String pattern) {
+    public static Glob within(String pattern) {
         return new Glob("*" + pattern.replace("[", "[[]") + "*");
     }
 
@@ -67,12 +68,12 @@ final class Glob {
     }
 
     /** Returns whether a text is a pattern rather than one name. */
-    static boolean isPattern(String text) {
+    public static boolean isPattern(String text) {
         return text.indexOf('*') >= 0 || text.indexOf('?') >= 0 || text.indexOf('[') >= 0;
     }
 
     /** Returns what is wrong with a pattern: brackets without end, or that stand for nothing; empty when nothing is. */
-    static Optional<String> mistake(String pattern) {
+    public static Optional<String> mistake(String pattern) {
         for (int open = pattern.indexOf('['); open >= 0; open = pattern.indexOf('[', open + 1)) {
             int close = pattern.indexOf(']', open);
             if (close < 0) {
@@ -87,7 +88,7 @@ final class Glob {
     }
 
     /** Folds case one letter at a time, so that lengths and the user's language do not matter. */
-    static String fold(String text) {
+    public static String fold(String text) {
         char[] folded = text.toCharArray();
         for (int i = 0; i < folded.length; i++) {
             folded[i] = fold(folded[i]);
@@ -101,12 +102,13 @@ final class Glob {
                 : Character.toLowerCase(Character.toUpperCase(letter));
     }
 
-    boolean fits(String text) {
+    /** Returns whether a whole text is one that the pattern stands for. */
+    public boolean fits(String text) {
         return isEnd(after(1, text));
     }
 
     /** Returns the places reached after a text, from the places reached before it; 1 before any. */
-    long after(long places, String text) {
+    public long after(long places, String text) {
         long now = places;
         for (int i = 0; i < text.length() && now != 0; i++) {
             char letter = fold(text.charAt(i));
@@ -127,7 +129,8 @@ final class Glob {
         return wanted == letter || wanted == ANY || wanted == ONE_OF && choices[place].indexOf(letter) >= 0;
     }
 
-    boolean isEnd(long places) {
+    /** Returns whether the end of the pattern is among the places reached. */
+    public boolean isEnd(long places) {
         return (places >> letters.length & 1) != 0;
     }
 }

@@ -3,55 +3,11 @@ package org.urvant.scl.selection;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
-import java.util.regex.Pattern;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
-import net.jqwik.api.constraints.CharRange;
-import net.jqwik.api.constraints.Chars;
-import net.jqwik.api.constraints.IntRange;
-import net.jqwik.api.constraints.StringLength;
-import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-class GlobTest {
-    /** The same as a regular expression says, however the text is cut in two. */
-    @Property(tries = 2000)
-    void aPatternFitsWhatTheRegularExpressionFits(
-            @ForAll @Chars({'a', 'b', '*', '?'}) @StringLength(max = 7) String pattern,
-            @ForAll @CharRange(from = 'a', to = 'c') @StringLength(max = 9) String text,
-            @ForAll @IntRange(max = 9) int cut) {
-        String regex = pattern.replace("*", ".*").replace("?", ".");
-        boolean expected = Pattern.matches(regex, text);
-        Glob glob = new Glob(pattern);
-        assertThat(glob.fits(text)).isEqualTo(expected);
-        int at = Math.min(cut, text.length());
-        assertThat(glob.isEnd(glob.after(glob.after(1, text.substring(0, at)), text.substring(at))))
-                .isEqualTo(expected);
-    }
-
-    @ParameterizedTest
-    @CsvSource({
-        "xcbr?, XCBR1, true",
-        "Ärger*, äRGERLICH, true",
-        "ıi, Iİ, true",
-        "*, '', true",
-        "'', '', true",
-        "?, '', false"
-    })
-    void caseDoesNotCountInAnyLanguage(String pattern, String text, boolean fits) {
-        assertThat(new Glob(pattern).fits(text)).isEqualTo(fits);
-    }
-
-    @Test
-    void manyStarsCostNoMoreThanTheTextIsLong() {
-        assertThat(new Glob("*a".repeat(30) + "*b").fits("a".repeat(100_000))).isFalse();
-        assertThat(new Glob("x".repeat(200)).fits("x".repeat(200)))
-                .as("the rest counts as a star")
-                .isTrue();
-    }
-
-    /** As IEC 61850-7-3 names phases and 7-4 data objects. */
+/** What the parts of a query mean by themselves. */
+class QueryTermsTest {
     @ParameterizedTest
     @CsvSource({
         "A.phsA.cVal.mag.f, A",
