@@ -13,6 +13,7 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.network.Station;
 
@@ -20,16 +21,19 @@ import org.urvant.core.network.Station;
 public final class RelayCheck {
     private final Map<String, Ied> ieds = new LinkedHashMap<>();
     private final Consumer<Finding> findings;
-    private final Map<String, Position> addresses = new HashMap<>();
-    private final Map<String, Position> identifiers = new HashMap<>();
-    private final Map<String, Position> streams = new HashMap<>();
-    private final Map<String, Position> applications = new HashMap<>();
+    private final Map<String, Held> addresses = new HashMap<>();
+    private final Map<String, Held> identifiers = new HashMap<>();
+    private final Map<String, Held> streams = new HashMap<>();
+    private final Map<String, Held> applications = new HashMap<>();
     private final Map<String, ControlBlock> blocks = new LinkedHashMap<>();
     private final Set<String> taken = new HashSet<>();
     private final Set<String> unsound = new HashSet<>();
     private final Map<String, Set<String>> subnetworks = new HashMap<>();
     /** By sender, then by the node within it, what its messages carry. */
     private final Map<String, Map<String, List<Carried>>> carried = new HashMap<>();
+
+    /** Who has something that only one may have, and where it stands. */
+    private record Held(String ied, Position position) {}
 
     private RelayCheck(List<Ied> ieds, Consumer<Finding> findings) {
         ieds.forEach(ied -> this.ieds.putIfAbsent(ied.name(), ied));
@@ -66,6 +70,7 @@ public final class RelayCheck {
             if (!taken.contains(place) && receivers(block).isEmpty()) {
                 report(
                         Rule.GOOSE_UNSUBSCRIBED,
+                        List.of(name(block)),
                         block.reference(),
                         block.position(),
                         what(block) + " " + block.reference() + " is taken by no other IED");
@@ -92,6 +97,7 @@ public final class RelayCheck {
                     unsound.add(ied.name());
                     report(
                             Rule.DUPLICATE_IP,
+                            List.of(ied.name(), first.iedName()),
                             ied.name() + " " + point.accessPointName(),
                             point.position(),
                             "IP address " + address + " is also that of " + first.iedName() + " at "
@@ -99,6 +105,10 @@ public final class RelayCheck {
                 }
             }
         }
+    }
+
+    private static String name(ControlBlock block) {
+        return block.node().device().ied().name();
     }
 
     private static String what(ControlBlock block) {
@@ -136,20 +146,17 @@ public final class RelayCheck {
 
     /** Multicast addresses need be unique within a subnetwork only, identifiers everywhere. */
     private void unique(
-            Map<String, Position> known,
-            Rule rule,
-            String network,
-            String value,
-            ControlBlock block,
-            Position position) {
-        Position first = value.isEmpty() ? null : known.putIfAbsent(network + " " + value, position);
+            Map<String, Held> known, Rule rule, String network, String value, ControlBlock block, Position position) {
+        Held held = new Held(name(block), position);
+        Held first = value.isEmpty() ? null : known.putIfAbsent(network + " " + value, held);
         if (first != null) {
-            unsound.add(block.node().device().ied().name());
+            unsound.add(held.ied);
             report(
                     rule,
+                    List.of(held.ied, first.ied),
                     block.reference(),
                     position,
-                    "'" + value + "' of " + block.reference() + " is also that of the message at " + first);
+                    "'" + value + "' of " + block.reference() + " is also that of the message at " + first.position);
         }
     }
 
@@ -162,6 +169,7 @@ public final class RelayCheck {
         if (sender == null) {
             report(
                     Rule.SENDER_ABSENT,
+                    List.of(ied.name()),
                     subject,
                     input.position(),
                     ied.name() + " takes data from " + input.publisher() + ", which is not there");
@@ -174,6 +182,7 @@ public final class RelayCheck {
             unsound.add(ied.name());
             report(
                     Rule.SUBNET_DIFFERS,
+                    List.of(ied.name(), sender.name()),
                     subject,
                     input.position(),
                     ied.name() + " takes reports of " + sender.name()
@@ -199,6 +208,7 @@ public final class RelayCheck {
             unsound.add(ied.name());
             report(
                     Rule.GOOSE_NO_PUBLISHER,
+                    List.of(ied.name(), sender.name()),
                     subject,
                     input.position(),
                     sender.name() + " has no " + (input.service().equals("GOOSE") ? "GOOSE" : "sampled-value")
@@ -259,6 +269,7 @@ public final class RelayCheck {
             unsound.add(ied.name());
             report(
                     Rule.SUBNET_DIFFERS,
+                    List.of(ied.name(), sender.name()),
                     subject,
                     input.position(),
                     ied.name() + " is on " + String.join(", ", own) + ", but takes " + input.controlBlock() + " from "
@@ -285,6 +296,7 @@ public final class RelayCheck {
                 if (block != null && block.configurationRevision() != old.configurationRevision()) {
                     report(
                             Rule.GOOSE_REVISION_DIFFERS,
+                            List.of(own.name()),
                             block.reference(),
                             old.position(),
                             "revision " + old.configurationRevision() + " of " + old.reference() + " here; "
@@ -294,7 +306,8 @@ public final class RelayCheck {
         }
     }
 
-    private void report(Rule rule, String subject, Position position, String message) {
-        findings.accept(new Finding(rule, subject, position, message, rule.remedy()));
+    private void report(Rule rule, List<String> about, String subject, Position position, String message) {
+        findings.accept(new Finding(rule, subject, position, message, rule.remedy())
+                .concerning(about.stream().map(Ref::ied).toArray(Ref[]::new)));
     }
 }

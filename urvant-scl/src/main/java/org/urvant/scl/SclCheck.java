@@ -12,6 +12,7 @@ import java.util.function.Predicate;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.FindingSieve;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
 import org.urvant.core.text.NearestName;
@@ -136,7 +137,8 @@ public final class SclCheck {
             return;
         }
         Position position = store().position(row);
-        findings.add(new Finding(rule, subject, position, bounded(message), remedy), ied);
+        Finding found = new Finding(rule, subject, position, bounded(message), remedy);
+        findings.add(ied.isEmpty() ? found : found.concerning(Ref.ied(ied)), ied);
     }
 
     /** Returns a sentence that names what was probably meant; empty text when nothing is near or nobody would read it. */

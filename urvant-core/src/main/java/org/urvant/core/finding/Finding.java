@@ -1,6 +1,7 @@
 package org.urvant.core.finding;
 
 import java.util.Comparator;
+import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -70,7 +71,7 @@ public record Finding(
 
     /** Returns the finding about all whom it concerns. */
     public Finding concerning(Ref... all) {
-        return new Finding(rule, subject, position, message, remedy, muted, because, Set.of(all));
+        return new Finding(rule, subject, position, message, remedy, muted, because, Set.copyOf(List.of(all)));
     }
 
     /** Returns where the rule of a device type stands that says so; empty when it is one of Urvant's own. */

@@ -12,7 +12,8 @@ public record Ref(Kind kind, String name) {
     /** What can be named. */
     public enum Kind {
         DEVICE,
-        IED
+        IED,
+        BAY
     }
 
     public Ref {
@@ -23,6 +24,11 @@ public record Ref(Kind kind, String name) {
     /** Returns the device with a name. */
     public static Ref device(String name) {
         return new Ref(Kind.DEVICE, name);
+    }
+
+    /** Returns the bay with a name. */
+    public static Ref bay(String name) {
+        return new Ref(Kind.BAY, name);
     }
 
     /** Returns the imported IED with a name. */

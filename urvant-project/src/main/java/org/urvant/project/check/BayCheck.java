@@ -6,10 +6,12 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
@@ -62,21 +64,29 @@ final class BayCheck {
         }
     }
 
+    /** What is wrong with a bay concerns its devices; a rating that differs, the device that has another one. */
     static void check(Project project, Consumer<Finding> findings) {
         for (Bay bay : project.bays().values()) {
-            RatingMatch.strangers(project, bay).forEach(findings);
+            Ref[] all = Stream.concat(
+                            Stream.of(Ref.bay(bay.name())),
+                            bay.devices().stream().map(Entry::text).map(Ref::device))
+                    .toArray(Ref[]::new);
+            Consumer<Finding> ofBay = finding -> findings.accept(finding.concerning(all));
+            RatingMatch.strangers(project, bay).forEach(ofBay);
             if (bay.breakers() > 0) {
-                breakers(project, bay, findings);
+                breakers(project, bay, ofBay);
             }
             for (RatingMatch match : RatingMatch.of(project, bay)) {
                 if (!match.agrees() && !match.ofDevice().isEmpty()) {
                     findings.accept(new Finding(
-                            Rule.RATING_DIFFERS,
-                            match.device() + " " + match.path(),
-                            match.position(),
-                            match.path() + " is " + match.ofDevice() + "; the equipment of bay " + bay.name() + " has "
-                                    + match.ofBay(),
-                            "Run 'urvant settle " + bay.name() + " --from bay', or '--from " + match.device() + "'."));
+                                    Rule.RATING_DIFFERS,
+                                    match.device() + " " + match.path(),
+                                    match.position(),
+                                    match.path() + " is " + match.ofDevice() + "; the equipment of bay " + bay.name()
+                                            + " has " + match.ofBay(),
+                                    "Run 'urvant settle " + bay.name() + " --from bay', or '--from " + match.device()
+                                            + "'.")
+                            .concerning(Ref.device(match.device())));
                 }
             }
         }

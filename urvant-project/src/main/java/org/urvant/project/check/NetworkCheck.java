@@ -134,7 +134,8 @@ final class NetworkCheck {
 
     private void report(Rule rule, Device device, String path, String message) {
         Position position = value(device, path).map(Entry::position).orElse(device.position());
-        findings.accept(new Finding(rule, device.name() + " " + path, position, path + " " + message, rule.remedy()));
+        findings.accept(new Finding(rule, device.name() + " " + path, position, path + " " + message, rule.remedy())
+                .concerning(Ref.device(device.name())));
     }
 
     private static void add(Map<String, List<Owner>> owners, String address, Owner owner) {
@@ -194,11 +195,12 @@ final class NetworkCheck {
                     : with + " is not in the subnet of " + device.name() + " at " + own.address()
                             + ", and no gateway leads there";
             findings.accept(new Finding(
-                    Rule.SUBNET_DIFFERS,
-                    device.name() + " " + connection.name() + "." + peer,
-                    position,
-                    message,
-                    Rule.SUBNET_DIFFERS.remedy()));
+                            Rule.SUBNET_DIFFERS,
+                            device.name() + " " + connection.name() + "." + peer,
+                            position,
+                            message,
+                            Rule.SUBNET_DIFFERS.remedy())
+                    .concerning(Ref.device(device.name())));
         }
     }
 

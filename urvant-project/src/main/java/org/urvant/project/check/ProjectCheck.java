@@ -1,17 +1,16 @@
 package org.urvant.project.check;
 
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.Collections;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
-import java.util.function.Predicate;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
-import org.urvant.project.Bay;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.configuration.ConfigurationBuilder;
@@ -28,10 +27,11 @@ public final class ProjectCheck {
     public static List<Finding> check(Project project) {
         List<Finding> findings = new ArrayList<>(project.findings());
         for (Device device : project.devices().values()) {
-            ValueCheck.check(project, device, findings::add);
-            MappingCheck.check(project, device, findings::add);
-            LogicCheck.check(project, device, findings::add);
-            past(project, device, findings);
+            Consumer<Finding> own = finding -> findings.add(about(finding, device));
+            ValueCheck.check(project, device, own);
+            MappingCheck.check(project, device, own);
+            LogicCheck.check(project, device, own);
+            past(project, device, own);
         }
         NetworkCheck.check(project, findings::add);
         SiteWideCheck.check(project, findings::add);
@@ -50,37 +50,25 @@ public final class ProjectCheck {
     }
 
     /**
-     * Returns the findings that concern one device: about itself, about the relays that it is connected to, and about the
-     * project's files.
+     * Returns the findings that concern one device: about itself, about the relays that it is connected to, and about no device
+     * in particular.
      */
     public static List<Finding> check(Project project, Device device) {
         Set<String> relays = device.connections().values().stream()
                 .flatMap(connection -> connection.ied().stream())
                 .collect(Collectors.toSet());
-        Predicate<Finding> concerns = finding -> {
-            if (!finding.about().isEmpty()) {
-                return finding.about().contains(Ref.device(device.name()))
-                        || relays.stream().map(Ref::ied).anyMatch(finding.about()::contains);
-            }
-            Optional<Bay> bay = project.bays().values().stream()
-                    .filter(each -> finding.subject().startsWith("bay " + each.name() + " "))
-                    .findFirst();
-            if (bay.isPresent()) {
-                return bay.get().devices().stream()
-                        .anyMatch(entry -> entry.text().equals(device.name()));
-            }
-            String first = finding.subject().split("[ /]")[0];
-            if (project.devices().containsKey(first)) {
-                return first.equals(device.name()); // a station's file may have an IED of that name too
-            }
-            return relay(project, first).map(relays::contains).orElse(true);
-        };
-        return check(project).stream().filter(concerns).toList();
+        // a station's file may describe the device itself, as an IED of its name
+        Set<Ref> concerned = Stream.concat(relays.stream(), Stream.of(device.name()))
+                .map(Ref::ied)
+                .collect(Collectors.toSet());
+        concerned.add(Ref.device(device.name()));
+        return check(project).stream()
+                .filter(finding -> finding.about().isEmpty() || !Collections.disjoint(finding.about(), concerned))
+                .toList();
     }
 
-    /** Returns the IED that a name of one, or of a logical device in it, belongs to: the longest name that it begins with. */
-    private static Optional<String> relay(Project project, String name) {
-        return project.iedNames().stream().filter(name::startsWith).max(Comparator.comparingInt(String::length));
+    private static Finding about(Finding finding, Device device) {
+        return finding.about().isEmpty() ? finding.concerning(Ref.device(device.name())) : finding;
     }
 
     /** Returns whether some finding is an error, which blocks a download. */
@@ -94,9 +82,9 @@ public final class ProjectCheck {
         return reason == null || finding.severity() == Severity.ERROR ? finding : finding.withMuted(reason);
     }
 
-    private static void past(Project project, Device device, List<Finding> findings) {
+    private static void past(Project project, Device device, Consumer<Finding> findings) {
         if (device.record().factoryPassword()) {
-            findings.add(new Finding(
+            findings.accept(new Finding(
                     Rule.DEFAULT_PASSWORD,
                     device.name() + " password",
                     device.position(),
@@ -109,7 +97,7 @@ public final class ProjectCheck {
                     .filter(word -> !word.equals(Marks.NOT_SIGNED_OFF))
                     .collect(Collectors.joining(", "));
             if (!marks.words().isEmpty()) {
-                findings.add(new Finding(
+                findings.accept(new Finding(
                         Rule.EDITED_AFTER_SIGN_OFF,
                         device.name() + " sign-off",
                         device.position(),

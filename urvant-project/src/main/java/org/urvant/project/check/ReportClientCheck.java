@@ -25,11 +25,12 @@ final class ReportClientCheck {
                     ied.nodes().stream().anyMatch(node -> !node.reportControls().isEmpty());
             if (reports && !project.isAsked(ied.name())) {
                 findings.accept(new Finding(
-                        Rule.NOBODY_POLLS,
-                        ied.name(),
-                        ied.position(),
-                        "no device of the project has a connection to " + ied.name(),
-                        Rule.NOBODY_POLLS.remedy()));
+                                Rule.NOBODY_POLLS,
+                                ied.name(),
+                                ied.position(),
+                                "no device of the project has a connection to " + ied.name(),
+                                Rule.NOBODY_POLLS.remedy())
+                        .concerning(Ref.ied(ied.name())));
             }
         }
         instances(project, findings);

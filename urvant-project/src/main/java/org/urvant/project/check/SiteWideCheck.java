@@ -100,11 +100,12 @@ final class SiteWideCheck {
         String site = project.conventions().region();
         if (!site.isEmpty() && own.value(path) instanceof String region && !region.equals(site)) {
             findings.accept(new Finding(
-                    Rule.REGION_DIFFERS,
-                    device.name() + " " + path,
-                    own.position(path),
-                    path + " is " + region + "; the site lies in " + site,
-                    Rule.REGION_DIFFERS.remedy()));
+                            Rule.REGION_DIFFERS,
+                            device.name() + " " + path,
+                            own.position(path),
+                            path + " is " + region + "; the site lies in " + site,
+                            Rule.REGION_DIFFERS.remedy())
+                    .concerning(Ref.device(device.name())));
         }
     }
 

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
@@ -20,6 +21,7 @@ import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.progress.Progress;
 import org.urvant.file.SafeFile;
 import org.urvant.file.yaml.FieldReader;
@@ -156,7 +158,7 @@ public final class ProjectFolder {
         SortedMap<String, Device> devices = new TreeMap<>();
         for (Path file : files.list("devices", ".yaml")) {
             String device = stem(file);
-            devices.put(device, device(device, findings));
+            devices.put(device, device(device, finding -> findings.add(finding.concerning(Ref.device(device)))));
         }
         SortedMap<String, Pick> picks = new TreeMap<>();
         for (Path file : files.list("picks", ".yaml")) {
@@ -198,18 +200,17 @@ public final class ProjectFolder {
         SavedQueries.save(files, name, text);
     }
 
-    private Device device(String name, List<Finding> findings) {
+    private Device device(String name, Consumer<Finding> findings) {
         String tableName = MappingTable.name(name);
         Path table = root.resolve(tableName);
-        List<Mapping> mappings = Files.exists(table)
-                ? MappingTable.read(name, tableName, files.table(tableName), findings::add)
-                : List.of();
+        List<Mapping> mappings =
+                Files.exists(table) ? MappingTable.read(name, tableName, files.table(tableName), findings) : List.of();
         YamlDocument document = files.yaml(DeviceFile.name(name));
         DeviceHistory history = history(name);
         List<Ledger.Line> lines = history.lines();
-        return DeviceFile.read(name, document, findings::add)
+        return DeviceFile.read(name, document, findings)
                 .withMappings(mappings)
-                .with(LogicFile.read(files, name, findings::add))
+                .with(LogicFile.read(files, name, findings))
                 .with(new Past(history.addresses(lines), history.record(lines)));
     }
 

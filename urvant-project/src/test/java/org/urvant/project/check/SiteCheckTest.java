@@ -2,6 +2,11 @@ package org.urvant.project.check;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -19,6 +24,8 @@ import org.urvant.project.Project;
 import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.kit.Sites;
+import org.urvant.scl.SclFile;
+import org.urvant.scl.reading.SclReader;
 
 /** What only the whole site shows: addresses, subnets, stations, reports, rows, bays. */
 class SiteCheckTest {
@@ -194,6 +201,65 @@ class SiteCheckTest {
                 .noneSatisfy(finding -> assertThat(finding.subject()).startsWith("GW2"));
         assertThat(ProjectCheck.check(site, site.device("GW2")))
                 .anySatisfy(finding -> assertThat(finding.message()).contains("station.name is open"));
+    }
+
+    /** Columns: what is wrong, and the devices whose check says so; names that begin alike do not matter. */
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            a value of GW1                 | GW1
+            a value of GW10                | GW10
+            a bay with GW10                | GW10
+            a copy of F02's GOOSE address  | GW1 GW10
+            nobody asks F01                | ''
+            """)
+    void aFindingIsShownForWhomItConcernsOnly(String what, String devices) {
+        Project both = Sites.gateway(SITE, "GW10", "192.0.2.22", "49");
+        Project site =
+                switch (what) {
+                    case "a value of GW1" -> Sites.written(both, "GW1", "station.name=");
+                    case "a value of GW10" -> Sites.written(both, "GW10", "station.name=");
+                    case "a bay with GW10" -> both.with(bay("K1", "GW10").withRatings(Map.of("ct.primary", "1 A")));
+                    case "nobody asks F01" ->
+                        both.with(both.device("GW1").withConnections(new TreeMap<>()))
+                                .with(both.device("GW10").withConnections(new TreeMap<>()));
+                    default -> shared(both);
+                };
+        String rule = what.startsWith("a value")
+                ? "open-items"
+                : what.startsWith("a bay")
+                        ? "unknown-reference"
+                        : what.startsWith("nobody") ? "nobody-polls" : "duplicate-mac";
+        assertThat(found(site, rule)).isNotEmpty();
+        String shown = site.devices().values().stream()
+                .filter(device -> ProjectCheck.check(site, device).stream()
+                        .anyMatch(finding -> finding.rule().id().equals(rule)))
+                .map(Device::name)
+                .collect(Collectors.joining(" "));
+        assertThat(shown).isEqualTo(devices);
+    }
+
+    private static Bay bay(String name, String... devices) {
+        Device any = SITE.device("GW1");
+        List<Entry> entries = new ArrayList<>();
+        for (String device : devices) {
+            entries.add(new Entry(device, any.position()));
+        }
+        return new Bay(name, 0, entries, new TreeMap<>(), any.position());
+    }
+
+    /** Both relays send to one multicast address; each gateway asks both of them. */
+    private static Project shared(Project site) {
+        String text;
+        try {
+            text = Files.readString(Path.of("../demo/F02.cid")).replace("01-0C-CD-01-00-12", "01-0C-CD-01-00-11");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        SclFile file = new SclReader().read(text.getBytes(StandardCharsets.UTF_8), "sources/F02.cid");
+        return Sites.imported(site.with(site.imported().without("F02.cid")), file);
     }
 
     /** Checking is a function of the site: twice the same, and the same whatever was checked between. */
