@@ -8,6 +8,7 @@ import java.util.Optional;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Ref;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
@@ -19,6 +20,7 @@ import org.urvant.project.change.NewDevice;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.folder.ConfigurationFile;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.reference.References;
 import picocli.CommandLine;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Mixin;
@@ -27,7 +29,7 @@ import picocli.CommandLine.Parameters;
 
 @CommandLine.Command(
         name = "device",
-        description = "List the devices, add one by any route, copy, rename, describe or remove it.",
+        description = "List the devices, add one by any route, copy or remove one.",
         footer = {
             "",
             "Examples: urvant device --find gateway --sort type",
@@ -36,7 +38,6 @@ import picocli.CommandLine.Parameters;
             "          urvant device add RTU1 --type fjellmast-c2 --example pump-station",
             "          urvant device add GW9 --from GW9.json",
             "          urvant device copy RTU1 RTU2",
-            "          urvant device rename RTU2 RTU7",
             "          urvant device remove RTU7"
         })
 final class DeviceCommand extends Command {
@@ -146,20 +147,6 @@ final class DeviceCommand extends Command {
         return Exit.DONE;
     }
 
-    @CommandLine.Command(name = "rename", description = "Give a device another name; all that refers to it follows.")
-    int rename(
-            @Parameters(paramLabel = "DEVICE", description = "The device.") String from,
-            @Parameters(paramLabel = "NEW", description = "Its new name.") String to) {
-        ProjectFolder folder = folder();
-        Project project = folder.load();
-        List<String> referrers = DeviceChange.referrers(project, from);
-        folder.renameDevice(project, from, to);
-        say("renamed " + from + " to " + to);
-        referrers.forEach(referrer -> say("  follows: " + referrer));
-        next("urvant check " + to);
-        return Exit.DONE;
-    }
-
     @CommandLine.Command(
             name = "remove",
             description = "Remove a device; refused while something refers to it, unless that" + " is to go too.")
@@ -172,12 +159,10 @@ final class DeviceCommand extends Command {
         Device device = project.device(name);
         say("goes: " + name + " with " + count(device.connections().size(), "connection") + " and "
                 + count(device.mappings().size(), "mapping"));
-        DeviceChange.referrers(project, name).forEach(referrer -> say("names it: " + referrer));
-        if (cascade || DeviceChange.referrers(project, name).isEmpty()) {
-            consent.ask("Remove " + name + "?", "nothing was removed");
-        }
-        folder.replace(project, DeviceChange.remove(project, name, cascade))
-                .forEach(file -> say("kept a copy in " + file));
+        References.to(project, Ref.device(name)).forEach(referrer -> say("names it: " + referrer));
+        Project rest = DeviceChange.remove(project, name, cascade);
+        consent.ask("Remove " + name + "?", "nothing was removed");
+        folder.replace(project, rest).forEach(file -> say("kept a copy in " + file));
         say("removed " + name);
         next("urvant undo");
         return Exit.DONE;

@@ -50,6 +50,8 @@ public final class Urvant {
         COMMANDS.put("open", OpenCommand::new);
         COMMANDS.put("set", SetCommand::new);
         COMMANDS.put("drop", DropCommand::new);
+        COMMANDS.put("rename", RenameCommand::new);
+        COMMANDS.put("where", WhereCommand::new);
         COMMANDS.put("show", ShowCommand::new);
         COMMANDS.put("review", ReviewCommand::new);
         COMMANDS.put("check", CheckCommand::new);

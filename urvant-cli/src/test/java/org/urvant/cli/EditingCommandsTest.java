@@ -100,9 +100,9 @@ class EditingCommandsTest {
             set GW1 scada.port 2405                                   | devices/GW1.yaml
             device add F12 --type marrowby-f2                         | +devices/F12.yaml
             device copy F11 F12                                       | +devices/F12.yaml +logic/F12.st
-            device rename F11 F19                                     | -devices/F11.yaml +devices/F19.yaml -logic/F11.st +logic/F19.st
-            device rename GW1 GW9                                     | -devices/GW1.yaml +devices/GW9.yaml -mappings/GW1.csv +mappings/GW9.csv
-            device remove F11 --yes                                   | -devices/F11.yaml -logic/F11.st
+            rename device F11 F19                                     | -devices/F11.yaml +devices/F19.yaml -logic/F11.st +logic/F19.st site.yaml
+            rename GW1 scada grid                                     | devices/GW1.yaml mappings/GW1.csv
+            device remove F11 --cascade --yes                         | -devices/F11.yaml -logic/F11.st site.yaml
             device remove GW1 --yes                                   | -devices/GW1.yaml -mappings/GW1.csv
             fit RTU1 E1 di8                                           | devices/RTU1.yaml
             order-code F11 MF2-BVB-1 --apply --yes                    | devices/F11.yaml
@@ -155,8 +155,9 @@ class EditingCommandsTest {
             map GW1 F01CTRL/XSWI1.Pos.stVal                                 | 3
             set F11 ct.primary 600 --project ../nowhere                     | 3
             device copy F11 L21                                             | 3
-            device rename F11 L21                                           | 3
-            device rename F99 F98                                           | 2
+            rename device F11 L21                                    | 3
+            rename device GW1 GW9                                    | 3
+            rename F99 F98                                           | 2
             fit F11 X9 bio                                                  | 2
             connect GW1 F99                                                 | 2
             order-code F11 MF2-XXX-9 --apply --yes                          | 3
@@ -182,7 +183,7 @@ class EditingCommandsTest {
                 "set F11 ct.primary 600",
                 "device copy F11 F12",
                 "set F12 unit.name K2",
-                "device rename F12 F13",
+                "rename F12 F13",
                 "connect GW1 F03",
                 "map GW1 F03CTRL/XCBR1.Pos.stVal --yes",
                 "fit RTU1 E1 di8",

@@ -74,8 +74,14 @@ class PlantCommandsTest {
             device copy RTU1 RTU2                      | 0 | to be given, for they belong to the one device: unit.name
             device copy TD1 TD2 --twin && device remove TD1 --yes | 3 | still named by TD2 twin-of
             device copy TD1 TD2 --twin && device remove TD1 --cascade --yes && undo --dry-run | 0 | would take back: device remove TD1 --cascade --yes
-            device copy TD1 TD2 --twin && device rename TD1 TD7 | 0 | follows: TD2 twin-of
-            device rename TD1 F11                      | 3 | exists already
+            device copy TD1 TD2 --twin && rename TD1 TD7        | 0 | follows: TD2 twin-of
+            rename TD1 F11                             | 3 | exists already
+            rename RTU1 recipients.Duty Night && where RTU1 recipients.Night | 0 | RTU1 alarms.level.recipients
+            rename RTU1 recipients.Duty Night --dry-run && where RTU1 recipients.Duty | 0 | 2 places where row recipients.Duty of RTU1 is named
+            rename RTU1 AI1 level                      | 3 | is a terminal that the type fjellmast-c2 names
+            where RTU1 AI9                             | 2 | Did you mean
+            where TD1                                  | 0 | nothing names device TD1
+            set TD1 unit.start-text RTU1 && device remove RTU1 --yes | 0 | removed RTU1
             show P61 AI1                               | 0 | digits after the point
             show P61 AI1 --all                         | 0 | does not apply
             show F11 --changed                         | 0 | pick-up

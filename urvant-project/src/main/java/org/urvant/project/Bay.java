@@ -25,6 +25,16 @@ public record Bay(String name, int breakers, List<Entry> devices, SortedMap<Stri
         ratings = Collections.unmodifiableSortedMap(new TreeMap<>(ratings));
     }
 
+    /** Returns the bay under another name. */
+    public Bay named(String other) {
+        return new Bay(other, breakers, devices, ratings, position);
+    }
+
+    /** Returns the bay with other devices. */
+    public Bay withDevices(List<Entry> others) {
+        return new Bay(name, breakers, others, ratings, position);
+    }
+
     /** Returns the bay with some other ratings. */
     public Bay withRatings(Map<String, String> others) {
         SortedMap<String, Entry> more = new TreeMap<>(ratings);

@@ -29,6 +29,16 @@ public record GivenSheet(Kind kind, String prefix, SortedMap<String, Entry> valu
         values = Collections.unmodifiableSortedMap(new TreeMap<>(values));
     }
 
+    /** Returns whether this is a row of a table. */
+    public boolean isRow() {
+        return kind == Kind.ROW;
+    }
+
+    /** Returns the same under another prefix. */
+    public GivenSheet at(String other) {
+        return new GivenSheet(kind, other, values, position);
+    }
+
     /** Returns whether this is a row of a table within a setting group. */
     public boolean isGroupRow() {
         return kind == Kind.ROW && prefix.startsWith(GROUP + ".") && prefix.split("\\.", 4).length == 4;

@@ -35,6 +35,16 @@ public record Mapping(
         return new Mapping(key, name, place, origin, target, use, position);
     }
 
+    /** Returns the row under another key. */
+    public Mapping keyed(String other) {
+        return new Mapping(other, name, place, origin, target, isUsed, position);
+    }
+
+    /** Returns the row with other ends. */
+    public Mapping with(End from, End to) {
+        return new Mapping(key, name, place, from, to, isUsed, position);
+    }
+
     /** Returns the name of the connection that the signal comes from. */
     public String from() {
         return origin.connection();

@@ -26,7 +26,7 @@ import org.urvant.scl.selection.Pick;
  * @param devices devices by name
  * @param imported imported SCL files
  * @param bays bays of the site by name
- * @param picks kept choices of signals by name
+ * @param choices kept picks and queries
  * @param remarks findings that a person muted, and what was wrong in the project's files
  */
 public record Project(
@@ -36,14 +36,13 @@ public record Project(
         SortedMap<String, Device> devices,
         Imported imported,
         SortedMap<String, Bay> bays,
-        SortedMap<String, Pick> picks,
+        Choices choices,
         Remarks remarks) {
     public Project {
         Objects.requireNonNull(name, "name");
         Objects.requireNonNull(types, "types");
         devices = Collections.unmodifiableSortedMap(new TreeMap<>(devices));
         bays = Collections.unmodifiableSortedMap(new TreeMap<>(bays));
-        picks = Collections.unmodifiableSortedMap(new TreeMap<>(picks));
     }
 
     /** Returns a site with nothing in it yet. */
@@ -55,13 +54,18 @@ public record Project(
                 new TreeMap<>(),
                 Imported.NOTHING,
                 new TreeMap<>(),
-                new TreeMap<>(),
+                Choices.NONE,
                 Remarks.NONE);
     }
 
     /** Returns the imported SCL files. */
     public List<SclFile> sources() {
         return imported.files();
+    }
+
+    /** Returns the kept choices of signals by name. */
+    public SortedMap<String, Pick> picks() {
+        return choices.picks();
     }
 
     /** Returns the reasons by rule and subject of findings that a person muted. */
@@ -172,9 +176,9 @@ public record Project(
      * @throws UnknownNameException when there is none; names the nearest
      */
     public Pick pick(String name) {
-        Pick pick = picks.get(name);
+        Pick pick = picks().get(name);
         if (pick == null) {
-            throw new UnknownNameException("pick", name, picks.keySet());
+            throw new UnknownNameException("pick", name, picks().keySet());
         }
         return pick;
     }
@@ -194,35 +198,45 @@ public record Project(
     }
 
     private Project withDevices(SortedMap<String, Device> others) {
-        return new Project(name, conventions, types, others, imported, bays, picks, remarks);
+        return new Project(name, conventions, types, others, imported, bays, choices, remarks);
     }
 
     /** Returns the project with other conventions. */
     public Project with(Conventions others) {
-        return new Project(name, others, types, devices, imported, bays, picks, remarks);
+        return new Project(name, others, types, devices, imported, bays, choices, remarks);
     }
 
     /** Returns the project with other imported files. */
     public Project with(Imported others) {
-        return new Project(name, conventions, types, devices, others, bays, picks, remarks);
+        return new Project(name, conventions, types, devices, others, bays, choices, remarks);
     }
 
     /** Returns the project with one bay added or replaced. */
     public Project with(Bay bay) {
         SortedMap<String, Bay> others = new TreeMap<>(bays);
         others.put(bay.name(), bay);
-        return new Project(name, conventions, types, devices, imported, others, picks, remarks);
+        return new Project(name, conventions, types, devices, imported, others, choices, remarks);
+    }
+
+    /** Returns the project without a bay. */
+    public Project withoutBay(String bay) {
+        SortedMap<String, Bay> others = new TreeMap<>(bays);
+        others.remove(bay);
+        return new Project(name, conventions, types, devices, imported, others, choices, remarks);
     }
 
     /** Returns the project with one pick added or replaced. */
     public Project with(Pick pick) {
-        SortedMap<String, Pick> others = new TreeMap<>(picks);
-        others.put(pick.name(), pick);
+        return with(choices.with(pick));
+    }
+
+    /** Returns the project with other picks and queries. */
+    public Project with(Choices others) {
         return new Project(name, conventions, types, devices, imported, bays, others, remarks);
     }
 
     /** Returns the project with other remarks. */
     public Project with(Remarks others) {
-        return new Project(name, conventions, types, devices, imported, bays, picks, others);
+        return new Project(name, conventions, types, devices, imported, bays, choices, others);
     }
 }

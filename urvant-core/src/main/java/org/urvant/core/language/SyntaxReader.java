@@ -60,6 +60,21 @@ public final class SyntaxReader {
         return tokens.mistakes().isEmpty() ? Optional.ofNullable(term) : Optional.empty();
     }
 
+    /** Returns all names in a text with programs as they are written, dots included; those in comments and texts are none. */
+    public static List<Term.Name> names(String text) {
+        List<Term.Name> names = new ArrayList<>();
+        if (text.length() <= LONGEST) {
+            TokenReader tokens = new TokenReader(text);
+            while (!tokens.isAtEnd()) {
+                Token token = tokens.take();
+                if (token.kind() == Kind.NAME) {
+                    names.add(new Term.Name(token.place(), token.text()));
+                }
+            }
+        }
+        return names;
+    }
+
     /** Reads programs; those that could be read are returned beside the mistakes of others. */
     public static List<ProgramText> programs(String text, Consumer<Mistake> report) {
         if (text.length() > LONGEST) {

@@ -92,11 +92,7 @@ public final class YamlDocument {
     public List<String> keys(List<String> map, String dotted) {
         List<String> nested = new ArrayList<>(map);
         nested.addAll(List.of(dotted.split("\\.")));
-        YamlNode at = root;
-        for (String key : nested) {
-            at = at instanceof YamlNode.Fields fields ? fields.entries().get(key) : null;
-        }
-        if (at != null) {
+        if (at(nested) != null) {
             return nested;
         }
         List<String> flat = new ArrayList<>(map);
@@ -104,13 +100,27 @@ public final class YamlDocument {
         return flat;
     }
 
-    /** Returns the text at a path of keys; empty when there is none. */
-    public Optional<String> textAt(List<String> path) {
+    /** Returns the node at a path of keys; null when there is none. */
+    YamlNode at(List<String> path) {
         YamlNode at = root;
         for (String key : path) {
             at = at instanceof YamlNode.Fields fields ? fields.entries().get(key) : null;
         }
-        return at instanceof YamlNode.Text found ? Optional.of(found.text()) : Optional.empty();
+        return at;
+    }
+
+    /** Returns the text at a path of keys; empty when there is none. */
+    public Optional<String> textAt(List<String> path) {
+        return at(path) instanceof YamlNode.Text found ? Optional.of(found.text()) : Optional.empty();
+    }
+
+    /**
+     * Returns the document with the key at the end of a path under another name, in its place and with all below it.
+     *
+     * @throws IllegalArgumentException when there is no such key
+     */
+    public YamlDocument renamed(List<String> path, String name) {
+        return parse(source, new YamlEdit(this).rename(path, name));
     }
 
     /** Returns the document with the value at a path of keys set; missing keys are added at the end of their map. */
@@ -118,8 +128,15 @@ public final class YamlDocument {
         return parse(source, new YamlEdit(this).set(path, value));
     }
 
-    /** Returns the document with the list at a path of keys set; an empty list takes the key away. */
+    /**
+     * Returns the document with the list at a path of keys set: of as many items as before each in its place, else anew; an
+     * empty list takes the key away.
+     */
     public YamlDocument with(List<String> path, List<String> items) {
+        Optional<String> inPlace = items.isEmpty() ? Optional.empty() : new YamlEdit(this).setItems(path, items);
+        if (inPlace.isPresent()) {
+            return parse(source, inPlace.get());
+        }
         YamlDocument without = without(path);
         return items.isEmpty() ? without : parse(source, new YamlEdit(without).set(path, items));
     }

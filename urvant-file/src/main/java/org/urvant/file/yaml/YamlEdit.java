@@ -2,6 +2,7 @@ package org.urvant.file.yaml;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.urvant.core.finding.Position;
 
@@ -19,15 +20,60 @@ final class YamlEdit {
     }
 
     String set(List<String> path, String value) {
-        return setWritten(path, YamlText.scalar(value));
+        return setWritten(path, YamlText.scalar(value), value);
     }
 
-    /** Sets a list, written in one line. */
+    /** Sets a list: one of as many texts item by item where they stand, any other written in one line. */
     String set(List<String> path, List<String> items) {
-        return setWritten(path, items.stream().map(YamlText::scalar).collect(Collectors.joining(", ", "[", "]")));
+        return setWritten(path, items.stream().map(YamlText::scalar).collect(Collectors.joining(", ", "[", "]")), null);
     }
 
-    private String setWritten(List<String> path, String value) {
+    /** Sets the texts of a list that is there where they stand; empty when it has another number of items, or no texts. */
+    Optional<String> setItems(List<String> path, List<String> items) {
+        boolean isAlike = document.at(path) instanceof YamlNode.Items list
+                && list.items().size() == items.size()
+                && list.items().stream().allMatch(YamlNode.Text.class::isInstance);
+        if (!isAlike) {
+            return Optional.empty();
+        }
+        List<YamlNode> old = ((YamlNode.Items) document.at(path)).items();
+        StringBuilder changed = new StringBuilder(text);
+        for (int i = items.size() - 1; i >= 0; i--) { // from the end, so that the places before stay
+            YamlNode.Text item = (YamlNode.Text) old.get(i);
+            if (!item.text().equals(items.get(i))) {
+                int start = offset(item.span().start());
+                int end = offset(item.span().end());
+                changed.replace(start, end, YamlText.like(text.substring(start, end), item.text(), items.get(i)));
+            }
+        }
+        return Optional.of(changed.toString());
+    }
+
+    /** Gives the key at the end of a path another name where it stands. */
+    String rename(List<String> path, String name) {
+        String key = path.get(path.size() - 1);
+        if (!(document.at(path.subList(0, path.size() - 1)) instanceof YamlNode.Fields map)
+                || !map.keys().containsKey(key)) {
+            throw new IllegalArgumentException("there is no key " + String.join(".", path));
+        }
+        int start = keyStart(map, key);
+        int end = keyEnd(start, key);
+        return splice(start, end, YamlText.like(text.substring(start, end), key, name));
+    }
+
+    private int keyEnd(int start, String key) {
+        char quote = text.charAt(start);
+        if (quote != '"' && quote != '\'') {
+            return start + key.length();
+        }
+        int at = start + 1;
+        while (text.charAt(at) != quote || quote == '\'' && text.startsWith("''", at)) {
+            at += text.charAt(at) == quote || quote == '"' && text.charAt(at) == '\\' ? 2 : 1;
+        }
+        return at + 1;
+    }
+
+    private String setWritten(List<String> path, String value, String plain) {
         YamlNode.Fields at = document.root();
         int depth = 0;
         while (depth < path.size()) {
@@ -36,7 +82,7 @@ final class YamlEdit {
                 return insert(at, path.subList(depth, path.size()), value);
             }
             if (depth == path.size() - 1) {
-                return replace(next, value);
+                return replace(next, value, plain);
             }
             if (next instanceof YamlNode.Fields fields) {
                 at = fields;
@@ -96,13 +142,15 @@ final class YamlEdit {
         return text.offsetByCodePoints(lineStart(position.line()), position.column() - 1);
     }
 
-    private String replace(YamlNode old, String value) {
-        if (!(old instanceof YamlNode.Text)) {
+    private String replace(YamlNode old, String value, String plain) {
+        if (!(old instanceof YamlNode.Text scalar)) {
             throw new IllegalArgumentException("the value at " + old.position() + " is a map or a list");
         }
         int start = offset(old.span().start());
         String before = start > 0 && text.charAt(start - 1) == ':' ? " " : "";
-        return splice(start, offset(old.span().end()), before + value);
+        int end = offset(old.span().end());
+        String styled = plain == null ? value : YamlText.like(text.substring(start, end), scalar.text(), plain);
+        return splice(start, end, before + styled);
     }
 
     private String insert(YamlNode.Fields map, List<String> keys, String value) {

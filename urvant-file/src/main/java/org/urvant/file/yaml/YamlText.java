@@ -21,9 +21,20 @@ public final class YamlText {
                 && !text.contains(",")
                 && !text.contains("...")
                 && !text.startsWith("---");
-        if (plain) {
-            return text;
+        return plain ? text : quoted(text);
+    }
+
+    /** Returns a text as a scalar in the style of another that it replaces: quotes that a person chose to write stay. */
+    static String like(String written, String known, String text) {
+        char first = written.isEmpty() ? ' ' : written.charAt(0);
+        boolean isChoice = (first == '"' || first == '\'') && scalar(known).equals(known);
+        if (!isChoice || !scalar(text).equals(text)) {
+            return scalar(text);
         }
+        return first == '"' ? quoted(text) : "'" + text.replace("'", "''") + "'";
+    }
+
+    private static String quoted(String text) {
         StringBuilder quoted = new StringBuilder("\"");
         text.codePoints().forEach(c -> {
             switch (c) {

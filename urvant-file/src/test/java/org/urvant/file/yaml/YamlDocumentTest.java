@@ -37,7 +37,7 @@ class YamlDocumentTest {
     @Test
     void onlyTheChangedValueChanges() {
         assertThat(document().with(List.of("settings", "watchdog.time"), "10").text())
-                .isEqualTo(WRITTEN.replace("'5'", "10"));
+                .isEqualTo(WRITTEN.replace("'5'", "'10'"));
         assertThat(document()
                         .with(List.of("connections", "scada", "port"), "2405")
                         .text())

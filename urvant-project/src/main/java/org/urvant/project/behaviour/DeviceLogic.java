@@ -97,6 +97,11 @@ public final class DeviceLogic {
         return text.indexOf('.') < 0 ? text + ".0" : text;
     }
 
+    /** Returns how programs write the name of something: small letters, digits, dots between its parts, {@code _} for all else. */
+    public static String written(String name) {
+        return DeviceSignals.name(name);
+    }
+
     /** Returns the law of the channel that an input of programs stands for, or empty. */
     public Optional<ChannelScale> scale(String signal) {
         return Optional.ofNullable(scales.get(signal.toLowerCase(Locale.ROOT)));

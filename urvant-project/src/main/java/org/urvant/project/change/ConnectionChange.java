@@ -52,18 +52,27 @@ public final class ConnectionChange {
         ConnectionKind found = type.connection(kind)
                 .orElseThrow(() -> new UnknownNameException(
                         "kind of connection", kind, type.connections().keySet()));
+        requireFree(device, type, connection);
+        return project.with(device.with(connection(device, connection, found.name(), ied)));
+    }
+
+    /**
+     * Verifies that a device can have a connection of a name.
+     *
+     * @throws RefusedException when the name is taken or not allowed
+     */
+    static void requireFree(Device device, DeviceType type, String connection) {
         if (device.connections().containsKey(connection)) {
             throw new RefusedException(
-                    deviceName + " has a connection " + connection + " already", "Choose another name.");
+                    device.name() + " has a connection " + connection + " already", "Choose another name.");
         }
         boolean isTaken = type.tables().containsKey(connection)
                 || DeviceSheets.of(type, device).paths().stream().anyMatch(path -> path.startsWith(connection + "."));
-        if (isTaken || connection.contains(".")) {
+        if (isTaken || connection.isBlank() || !connection.strip().equals(connection) || connection.contains(".")) {
             throw new RefusedException(
                     "connection name '" + connection + "' is not allowed",
-                    "Use a name without dots that is no section, table or channel of " + deviceName + ".");
+                    "Use a name without dots that is no section, table or channel of " + device.name() + ".");
         }
-        return project.with(device.with(connection(device, connection, found.name(), ied)));
     }
 
     private static Connection connection(Device device, String name, String kind, Optional<Ied> ied) {

@@ -3,18 +3,20 @@ package org.urvant.project.change;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.SortedMap;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Ref;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
-import org.urvant.project.Remarks;
+import org.urvant.project.reference.Reference;
+import org.urvant.project.reference.References;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 
-/** Copies, renames and removes the devices of a site; what refers to them follows. */
+/** Copies and removes the devices of a site. */
 public final class DeviceChange {
     private DeviceChange() {}
 
@@ -59,29 +61,6 @@ public final class DeviceChange {
         return new Copied(project.with(copy), open);
     }
 
-    /** Returns what in the project refers to a device: twins, signals of its channels. */
-    public static List<String> referrers(Project project, String name) {
-        List<String> referrers = new ArrayList<>();
-        for (Device other : project.devices().values()) {
-            if (other.name().equals(name)) {
-                continue;
-            }
-            other.plate()
-                    .entry(Plate.Item.TWIN_OF)
-                    .filter(entry -> entry.text().equals(name))
-                    .ifPresent(entry -> referrers.add(other.name() + " twin-of, " + entry.position()));
-            project.type(other)
-                    .ifPresent(type -> DeviceSheets.of(type, other).all().forEach(sheet -> sheet.given()
-                            .forEach((path, entry) -> {
-                                if (entry.text().startsWith(name + " ")) {
-                                    referrers.add(other.name() + " " + sheet.path(path) + " = " + entry.text() + ", "
-                                            + entry.position());
-                                }
-                            })));
-        }
-        return referrers;
-    }
-
     /**
      * Removes a device with its mappings.
      *
@@ -90,69 +69,17 @@ public final class DeviceChange {
      */
     public static Project remove(Project project, String name, boolean isCascade) {
         project.device(name);
-        List<String> referrers = referrers(project, name);
-        if (!referrers.isEmpty() && !isCascade) {
+        List<Reference> references = References.to(project, Ref.device(name));
+        // what is muted about a device goes with it; that holds nobody up
+        List<Reference> holding = references.stream()
+                .filter(reference -> !(reference.place() instanceof Reference.Muted))
+                .toList();
+        if (!holding.isEmpty() && !isCascade) {
             throw new RefusedException(
-                    name + " is still named by " + String.join("; ", referrers),
+                    name + " is still named by " + Pointing.words(holding),
                     "Change these first, or take them away too with --cascade.");
         }
-        return withReferrers(project, name, null).withoutDevice(name);
-    }
-
-    /** Points what refers to a device to another name; a null takes it away. */
-    private static Project withReferrers(Project project, String name, String other) {
-        Project changed = project;
-        for (Device device : project.devices().values()) {
-            if (device.name().equals(name)) {
-                continue;
-            }
-            Map<String, String> values = new TreeMap<>();
-            device.plate()
-                    .entry(Plate.Item.TWIN_OF)
-                    .filter(entry -> entry.text().equals(name))
-                    .ifPresent(entry -> values.put(Plate.Item.TWIN_OF.word(), other));
-            project.type(device).ifPresent(type -> DeviceSheets.of(type, device)
-                    .all()
-                    .forEach(sheet -> sheet.given().forEach((path, entry) -> {
-                        if (entry.text().startsWith(name + " ")) {
-                            values.put(
-                                    sheet.path(path),
-                                    other == null ? null : other + entry.text().substring(name.length()));
-                        }
-                    })));
-            if (!values.isEmpty()) {
-                changed = ValueChange.set(changed, device.name(), values);
-            }
-        }
-        return changed;
-    }
-
-    /**
-     * Gives a device another name; all that refers to it follows, and its past goes on.
-     *
-     * @throws RefusedException when the name is not allowed or taken
-     */
-    public static Project rename(Project project, String from, String to) {
-        Device device = project.device(from);
-        NewDevice.requireFree(project, to);
-        Project both = project.with(device.named(to).with(device.past()));
-        Project changed = withReferrers(both, from, to).withoutDevice(from);
-        return changed.with(renamed(project.remarks(), from, to));
-    }
-
-    private static Remarks renamed(Remarks remarks, String from, String to) {
-        SortedMap<String, String> muted = new TreeMap<>();
-        remarks.muted().forEach((place, reason) -> {
-            String subject = place.substring(place.indexOf(' ') + 1);
-            boolean isOfDevice = subject.startsWith(from + " ");
-            muted.put(
-                    isOfDevice
-                            ? place.substring(0, place.length() - subject.length())
-                                    + to
-                                    + subject.substring(from.length())
-                            : place,
-                    reason);
-        });
-        return new Remarks(muted, remarks.findings());
+        return Pointing.of(project, references, Ref.device(name), Optional.empty())
+                .withoutDevice(name);
     }
 }

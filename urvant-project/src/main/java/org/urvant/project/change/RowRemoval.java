@@ -9,11 +9,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.urvant.core.device.SettingDefinition;
-import org.urvant.core.device.SettingKind;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Ref;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.reference.References;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 
@@ -47,7 +49,7 @@ public record RowRemoval(List<String> rows, Map<String, String> values, List<Str
             Sheet row = sheets.sheet(open.poll()).orElseThrow();
             for (Sheet sheet : sheets.all()) {
                 for (SettingDefinition setting : sheet.definition().settings().values()) {
-                    List<String> rest = without(row, sheet, setting, values);
+                    List<String> rest = without(sheets, row, sheet, setting, values);
                     if (rest == null || gone.contains(sheet.prefix())) {
                         continue;
                     }
@@ -87,16 +89,16 @@ public record RowRemoval(List<String> rows, Map<String, String> values, List<Str
     }
 
     /** Returns the names that a reference keeps without a row; null when it does not name the row. */
-    private static List<String> without(Sheet row, Sheet sheet, SettingDefinition setting, Map<String, String> values) {
-        String table = row.container().substring(row.container().lastIndexOf('.') + 1);
-        if (setting.kind() != SettingKind.REFERENCE
-                || !setting.limits().refersTo().equals(table)
-                || !sheet.given().containsKey(setting.path())) {
+    private static List<String> without(
+            DeviceSheets sheets, Sheet row, Sheet sheet, SettingDefinition setting, Map<String, String> values) {
+        Entry given = sheet.given().get(setting.path());
+        String text = given == null ? null : values.getOrDefault(sheet.path(setting.path()), given.text());
+        Ref target = Ref.of(Ref.Kind.ROW, row.prefix(), sheets.device().name());
+        if (text == null || !References.named(sheets, sheet, setting, text).contains(target)) {
             return null;
         }
-        String text = values.getOrDefault(
-                sheet.path(setting.path()), sheet.given().get(setting.path()).text());
-        List<String> names = new ArrayList<>(text == null ? List.of() : Arrays.asList(text.split("\\s*,\\s*")));
-        return names.remove(row.name()) ? names : null;
+        List<String> names = new ArrayList<>(Arrays.asList(text.split("\\s*,\\s*")));
+        names.remove(row.name());
+        return names;
     }
 }

@@ -33,6 +33,7 @@ import org.urvant.core.text.NumberedNames;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.reference.References;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 
@@ -86,10 +87,7 @@ final class TableCheck {
             }
             Entry entry = sheet.given().get(setting.path());
             String to = setting.limits().refersTo();
-            String container =
-                    type.groups().tables().containsKey(to) && sheet.prefix().startsWith("group.")
-                            ? sheet.prefix().substring(0, sheet.prefix().indexOf('.', 6)) + "." + to
-                            : to;
+            String container = References.container(sheets, sheet, setting);
             List<String> known = names(to, container);
             String[] names = setting.limits().isMany()
                     ? sheet.text(setting).get().split("\\s*,\\s*")

@@ -16,11 +16,13 @@ import org.urvant.core.device.TypeRule;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.text.NearestName;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.reference.References;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 
@@ -34,11 +36,13 @@ final class ValueCheck {
     private final Project project;
     private final Device device;
     private final Consumer<Finding> findings;
+    private final Optional<DeviceSheets> known;
 
     private ValueCheck(Project project, Device device, Consumer<Finding> findings) {
         this.project = project;
         this.device = device;
         this.findings = findings;
+        this.known = project.type(device).map(type -> DeviceSheets.of(type, device));
     }
 
     static void check(Project project, Device device, Consumer<Finding> findings) {
@@ -46,8 +50,7 @@ final class ValueCheck {
     }
 
     private void run() {
-        Optional<DeviceType> found = project.type(device);
-        if (found.isEmpty()) {
+        if (known.isEmpty()) {
             String name = device.type().text();
             report(
                     Rule.UNKNOWN_REFERENCE,
@@ -57,8 +60,8 @@ final class ValueCheck {
                     NearestName.hint("device type", name, project.types().names()));
             return;
         }
-        DeviceType type = found.get();
-        DeviceSheets sheets = DeviceSheets.of(type, device);
+        DeviceSheets sheets = known.get();
+        DeviceType type = sheets.type();
         HardwareCheck.check(device, sheets, findings);
         for (DeviceSheets.Stranger stranger : sheets.strangers()) {
             report(
@@ -189,41 +192,33 @@ final class ValueCheck {
 
     /** A reference to a signal of the project: of an IED, or a channel of one of its devices. */
     private void reference(Sheet sheet, SettingDefinition setting, String path, Entry entry) {
-        String text = entry.text();
-        if (setting.kind() != SettingKind.SIGNAL || text.equals("none")) {
+        if (setting.kind() != SettingKind.SIGNAL) {
             return;
         }
-        boolean known;
-        String hint;
-        int blank = text.indexOf(' ');
-        Device owner = project.devices().get(blank < 0 ? device.name() : text.substring(0, blank));
-        String channel = text.substring(blank + 1);
-        if (blank < 0 && text.contains("/") && text.contains(".")) {
-            known = project.ieds().stream()
-                    .anyMatch(ied -> ied.attributeAt(text).isPresent());
-            hint = "Search with 'urvant signals'.";
-        } else {
-            List<String> channels = owner == null
-                    ? List.of()
-                    : project.type(owner).stream()
-                            .flatMap(type -> DeviceSheets.of(type, owner).channels().keySet().stream())
-                            .toList();
-            known = channels.contains(channel);
-            hint = owner == null
-                    ? NearestName.hint(
-                            "device",
-                            text.substring(0, Math.max(0, blank)),
-                            project.devices().keySet())
-                    : NearestName.hint("channel", channel, channels);
+        for (Ref target : References.named(known.orElseThrow(), sheet, setting, entry.text())) {
+            if (!References.isThere(project, target)) {
+                report(
+                        Rule.UNKNOWN_REFERENCE,
+                        path,
+                        entry.position(),
+                        path + " is '" + entry.text() + "', which is no signal of the project",
+                        hint(target));
+                return;
+            }
         }
-        if (!known) {
-            report(
-                    Rule.UNKNOWN_REFERENCE,
-                    path,
-                    entry.position(),
-                    path + " is '" + text + "', which is no signal of the project",
-                    hint);
-        }
+    }
+
+    private String hint(Ref target) {
+        return switch (target.kind()) {
+            case DEVICE ->
+                NearestName.hint("device", target.name(), project.devices().keySet());
+            case CHANNEL ->
+                NearestName.hint(
+                        "channel",
+                        target.name(),
+                        References.channels(project, target.device().map(project.devices()::get)));
+            default -> "Search with 'urvant signals'.";
+        };
     }
 
     private void missing(Sheet sheet, List<String> left) {

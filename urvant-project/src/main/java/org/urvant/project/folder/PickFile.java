@@ -11,10 +11,12 @@ import org.urvant.scl.selection.Query;
 
 /** A kept choice of signals, {@code picks/NAME.yaml}. */
 final class PickFile {
+    static final String PICK = "pick";
+
     private PickFile() {}
 
     static Pick read(String name, FieldReader fields) {
-        fields.required("pick", name);
+        fields.required(PICK, name);
         String maker = fields.required("maker", "").text();
         String type = fields.required("type", "").text();
         List<Query> queries = fields.texts("queries").stream()
@@ -40,10 +42,15 @@ final class PickFile {
 
     static String text(Pick pick) {
         return YamlText.map(Map.of(
-                "pick", pick.name(),
-                "maker", pick.maker(),
-                "type", pick.type(),
-                "queries", pick.queries().stream().map(Query::text).toList(),
-                "without", pick.without()));
+                PICK,
+                pick.name(),
+                "maker",
+                pick.maker(),
+                "type",
+                pick.type(),
+                "queries",
+                pick.queries().stream().map(Query::text).toList(),
+                "without",
+                pick.without()));
     }
 }

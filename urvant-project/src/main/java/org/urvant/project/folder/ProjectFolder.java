@@ -27,6 +27,7 @@ import org.urvant.file.SafeFile;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.AddressBook;
+import org.urvant.project.Choices;
 import org.urvant.project.Device;
 import org.urvant.project.Imported;
 import org.urvant.project.Mapping;
@@ -34,6 +35,7 @@ import org.urvant.project.Past;
 import org.urvant.project.Project;
 import org.urvant.project.Remarks;
 import org.urvant.project.change.DeviceChange;
+import org.urvant.project.change.Renaming;
 import org.urvant.project.change.SourceRemoval;
 import org.urvant.project.change.ValueChange;
 import org.urvant.scl.Ied;
@@ -178,7 +180,7 @@ public final class ProjectFolder {
                 devices,
                 new Imported(sources.read(index, findings::add), index.unwanted()),
                 SiteFile.bays(files, findings::add),
-                picks,
+                new Choices(picks, queries()),
                 new Remarks(manifest.muted(), findings));
     }
 
@@ -275,7 +277,7 @@ public final class ProjectFolder {
      * @throws RefusedException when a file is written in a way in which that cannot be done; then nothing was written
      */
     public void save(Project before, Project after) {
-        save(before, after, Map.of());
+        save(before, after, SiteText.of(files, before, after, Map.of()));
     }
 
     /** Changes the site and saves it: reads it, lets it be changed, and writes what differs. */
@@ -286,14 +288,13 @@ public final class ProjectFolder {
         return after;
     }
 
-    private void save(Project before, Project after, Map<String, String> drawn) {
+    private void save(Project before, Project after, Map<String, String> texts) {
         if (!before.conventions().equals(after.conventions()) || !before.name().equals(after.name())) {
             throw new IllegalArgumentException("name and conventions of a project are changed in " + MANIFEST);
         }
         if (!before.sources().equals(after.sources())) {
             throw new IllegalArgumentException("files are taken in and out by carryOut and remove");
         }
-        Map<String, String> texts = SiteText.of(files, before, after, drawn);
         after.devices().values().forEach(device -> {
             Device old = before.devices().get(device.name());
             AddressBook given = old == null ? AddressBook.empty() : old.addresses();
@@ -339,14 +340,23 @@ public final class ProjectFolder {
      */
     public List<String> copyDevice(Project project, String from, String to, boolean isTwin) {
         DeviceChange.Copied copied = DeviceChange.copy(project, from, to, isTwin);
-        save(project, copied.project(), Map.of(to, from));
+        save(project, copied.project(), SiteText.of(files, project, copied.project(), Map.of(to, from)));
         return copied.open();
     }
 
-    /** Gives a device another name and saves that; its history goes on. See {@link DeviceChange#rename}. */
-    public void renameDevice(Project project, String from, String to) {
-        write(SiteText.of(files, project, DeviceChange.rename(project, from, to), Map.of(to, from)));
-        history(to).follow(files.path("ledger/" + from + ".jsonl"), from);
+    /** Gives something another name, where it stands in its file, and saves that; the history of a device goes on. */
+    public void rename(Project project, Renaming renaming) {
+        Project after = renaming.carriedOut(project);
+        Map<String, String> texts = SiteText.renamed(files, project, after, renaming);
+        if (renaming.from().kind() == Ref.Kind.DEVICE) {
+            write(texts);
+            history(renaming.to())
+                    .follow(
+                            files.path("ledger/" + renaming.from().name() + ".jsonl"),
+                            renaming.from().name());
+        } else {
+            save(project, after, texts);
+        }
     }
 
     /**

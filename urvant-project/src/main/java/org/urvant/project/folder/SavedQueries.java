@@ -9,7 +9,7 @@ import org.urvant.file.yaml.YamlText;
 
 /** Queries that people keep by name: {@code queries.yaml}. */
 final class SavedQueries {
-    private static final String NAME = "queries.yaml";
+    static final String NAME = "queries.yaml";
 
     private SavedQueries() {}
 
@@ -35,6 +35,10 @@ final class SavedQueries {
         } else {
             queries.put(name, text);
         }
-        files.write(NAME, YamlText.map(new TreeMap<>(queries)));
+        files.write(NAME, text(queries));
+    }
+
+    static String text(SortedMap<String, String> queries) {
+        return YamlText.map(queries);
     }
 }

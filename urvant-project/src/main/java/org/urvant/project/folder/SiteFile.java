@@ -20,6 +20,7 @@ import org.urvant.project.Bay;
 /** The site's structure: {@code site.yaml} with its bays, their devices, and the ratings of their equipment. */
 final class SiteFile {
     static final String NAME = "site.yaml";
+    static final String BAYS = "bays";
 
     private SiteFile() {}
 
@@ -37,7 +38,7 @@ final class SiteFile {
     private static void read(ProjectFiles files, SortedMap<String, Bay> bays, Consumer<Finding> findings) {
         if (Files.exists(files.path(NAME))) {
             FieldReader fields = new FieldReader("site", files.yaml(NAME).root(), findings);
-            fields.children("bays").forEach((name, reader) -> {
+            fields.children(BAYS).forEach((name, reader) -> {
                 SortedMap<String, Entry> ratings = new TreeMap<>();
                 reader.child("ratings").ifPresent(inner -> ratings.putAll(inner.plain()));
                 bays.put(name, new Bay(name, breakers(reader), reader.texts("devices"), ratings, reader.position()));
@@ -60,10 +61,10 @@ final class SiteFile {
     /** Returns the file with a bay changed; null for a bay that is not there before, or goes. */
     static YamlDocument changed(YamlDocument document, Bay before, Bay after) {
         if (after == null) {
-            return document.without(List.of("bays", before.name()));
+            return document.without(List.of(BAYS, before.name()));
         }
         YamlDocument changed = document;
-        List<String> at = List.of("bays", after.name());
+        List<String> at = List.of(BAYS, after.name());
         if (before == null ? after.breakers() > 0 : after.breakers() != before.breakers()) {
             changed = changed.with(append(at, "breakers"), String.valueOf(after.breakers()));
         }

@@ -4,14 +4,18 @@ import java.nio.file.Files;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import org.urvant.core.finding.Ref.Kind;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.change.Renaming;
+import org.urvant.scl.selection.Pick;
 
 /**
  * Turns the difference between two states of a site into texts of its files; a null takes a file away. What cannot be made is
@@ -19,11 +23,13 @@ import org.urvant.project.Project;
  */
 final class SiteText {
     private final ProjectFiles files;
+    private final Optional<Renaming> renaming;
     private final Map<String, String> texts = new LinkedHashMap<>();
     private final Map<String, String> gone = new LinkedHashMap<>();
 
-    private SiteText(ProjectFiles files) {
+    private SiteText(ProjectFiles files, Optional<Renaming> renaming) {
         this.files = files;
+        this.renaming = renaming;
     }
 
     /**
@@ -32,23 +38,64 @@ final class SiteText {
      * @param drawn new devices that were made of others, with the names of these: their files are copied, comments and all
      */
     static Map<String, String> of(ProjectFiles files, Project before, Project after, Map<String, String> drawn) {
-        SiteText text = new SiteText(files);
-        after.devices().values().forEach(device -> text.device(before, device, drawn));
+        return new SiteText(files, Optional.empty()).all(before, after, drawn);
+    }
+
+    private Map<String, String> all(Project before, Project after, Map<String, String> drawn) {
+        after.devices().values().forEach(device -> device(before, device, drawn));
         before.devices().keySet().stream()
                 .filter(name -> !after.devices().containsKey(name))
-                .forEach(text::withoutDevice);
-        text.bays(before.bays(), after.bays());
-        text.muted(before.muted(), after.muted());
-        after.picks().forEach((name, pick) -> {
-            if (!pick.equals(before.picks().get(name))) {
-                text.texts.put(PickFile.name(name), PickFile.text(pick));
+                .forEach(this::withoutDevice);
+        bays(before.bays(), after.bays());
+        muted(before, after.muted());
+        picks(before.picks(), after.picks());
+        queries(before.choices().queries(), after.choices().queries());
+        texts.putAll(gone);
+        return texts;
+    }
+
+    private void picks(SortedMap<String, Pick> before, SortedMap<String, Pick> after) {
+        after.forEach((name, pick) -> {
+            if (isRenamed(Kind.PICK, Optional.empty())
+                    && name.equals(renaming.get().to())) {
+                String old = PickFile.name(renaming.get().from().name());
+                texts.put(
+                        PickFile.name(name),
+                        files.yaml(old).with(List.of(PickFile.PICK), name).text());
+            } else if (!pick.equals(before.get(name))) {
+                texts.put(PickFile.name(name), PickFile.text(pick));
             }
         });
-        before.picks().keySet().stream()
-                .filter(name -> !after.picks().containsKey(name))
-                .forEach(name -> text.remove(PickFile.name(name)));
-        text.texts.putAll(text.gone);
-        return text.texts;
+        before.keySet().stream().filter(name -> !after.containsKey(name)).forEach(name -> remove(PickFile.name(name)));
+    }
+
+    private void queries(SortedMap<String, String> before, SortedMap<String, String> after) {
+        if (isRenamed(Kind.QUERY, Optional.empty())) {
+            texts.put(
+                    SavedQueries.NAME,
+                    files.yaml(SavedQueries.NAME)
+                            .renamed(
+                                    List.of(renaming.get().from().name()),
+                                    renaming.get().to())
+                            .text());
+        } else if (!before.equals(after)) {
+            texts.put(SavedQueries.NAME, SavedQueries.text(after));
+        }
+    }
+
+    /** Returns the texts of a site in which something got another name: that is changed where it stands, with all below it. */
+    static Map<String, String> renamed(ProjectFiles files, Project before, Project after, Renaming renaming) {
+        SiteText text = new SiteText(files, Optional.of(renaming));
+        boolean isDevice = renaming.from().kind() == Kind.DEVICE;
+        return text.all(
+                before, after, isDevice ? Map.of(renaming.to(), renaming.from().name()) : Map.of());
+    }
+
+    /** Returns whether something of a kind is renamed, within a device or on its own. */
+    private boolean isRenamed(Kind kind, Optional<String> device) {
+        return renaming.map(Renaming::from)
+                .filter(from -> from.kind() == kind && from.device().equals(device))
+                .isPresent();
     }
 
     private void device(Project before, Device after, Map<String, String> drawn) {
@@ -66,7 +113,7 @@ final class SiteText {
             return;
         }
         String was = files.text(DeviceFile.name(origin));
-        String now = DeviceText.changed(YamlDocument.parse(file, was), old, after);
+        String now = changed(YamlDocument.parse(file, was), old, after);
         if (isNew || !now.equals(was)) {
             texts.put(file, now);
         }
@@ -78,6 +125,26 @@ final class SiteText {
             mappings(after.name(), isNew ? List.of() : old.mappings(), after.mappings());
         }
         logic(after, isNew ? "" : old.logic());
+    }
+
+    private String changed(YamlDocument document, Device old, Device after) {
+        Optional<String> device = Optional.of(after.name());
+        if (isRenamed(Kind.CONNECTION, device)) {
+            List<String> keys =
+                    List.of(DeviceFile.CONNECTIONS, renaming.get().from().name());
+            return DeviceText.changed(
+                    document.renamed(keys, renaming.get().to()), renaming.get().itself(old), after);
+        }
+        if (isRenamed(Kind.ROW, device)) {
+            List<String> keys =
+                    DeviceFile.keys(old.sheets().get(renaming.get().from().name()));
+            String to = renaming.get().to();
+            return DeviceText.changed(
+                    document.renamed(keys, to.substring(to.lastIndexOf('.') + 1)),
+                    renaming.get().itself(old),
+                    after);
+        }
+        return DeviceText.changed(document, old, after);
     }
 
     private void mappings(String device, List<Mapping> before, List<Mapping> after) {
@@ -122,6 +189,15 @@ final class SiteText {
         }
         String was = Files.exists(files.path(SiteFile.NAME)) ? files.text(SiteFile.NAME) : "";
         YamlDocument document = YamlDocument.parse(SiteFile.NAME, was);
+        if (isRenamed(Kind.BAY, Optional.empty())) {
+            document = document.renamed(
+                    List.of(SiteFile.BAYS, renaming.get().from().name()),
+                    renaming.get().to());
+            if (!document.text().equals(was)) {
+                texts.put(SiteFile.NAME, document.text());
+            }
+            return;
+        }
         TreeSet<String> names = new TreeSet<>(before.keySet());
         names.addAll(after.keySet());
         for (String name : names) {
@@ -132,11 +208,18 @@ final class SiteText {
         }
     }
 
-    private void muted(SortedMap<String, String> before, SortedMap<String, String> after) {
+    private void muted(Project project, SortedMap<String, String> after) {
+        SortedMap<String, String> before = new TreeMap<>(project.muted());
         if (before.equals(after)) {
             return;
         }
         YamlDocument document = files.yaml(ProjectFolder.MANIFEST);
+        Map<String, String> moved =
+                renaming.map(naming -> naming.muted(project)).orElse(Map.of());
+        for (Map.Entry<String, String> place : moved.entrySet()) {
+            document = document.renamed(List.of(Manifest.MUTED, place.getKey()), place.getValue());
+            before.put(place.getValue(), before.remove(place.getKey()));
+        }
         SortedMap<String, String> all = new TreeMap<>(before);
         all.putAll(after);
         for (String place : all.keySet()) {

@@ -20,6 +20,11 @@ public final class MappingKey {
         return hex.substring(0, length);
     }
 
+    /** Returns the key of a row whose receiver has another name now; a key that is not of the old name stays. */
+    public static String followed(String key, String signal, String from, String to, Set<String> taken) {
+        return isOf(key, signal, from) ? of(signal, to, taken) : key;
+    }
+
     private static String hex(String signal, String connection) {
         byte[] digest = Fingerprint.digest((signal + "|" + connection).getBytes(StandardCharsets.UTF_8));
         return HexFormat.of().formatHex(digest);

@@ -16,6 +16,7 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Plate;
@@ -24,6 +25,7 @@ import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.kit.Sites;
+import org.urvant.project.reference.References;
 import org.urvant.project.setting.DeviceSheets;
 
 /** Devices come, are copied, renamed, fitted, connected and go, in memory. */
@@ -40,7 +42,7 @@ class DeviceChangeTest {
         assertThatThrownBy(() -> NewDevice.add(PLANT, name, NewDevice.Start.of("oddvik-u1")))
                 .isInstanceOf(RefusedException.class);
         assertThatThrownBy(() -> DeviceChange.copy(PLANT, "L21", name, false)).isInstanceOf(RefusedException.class);
-        assertThatThrownBy(() -> DeviceChange.rename(PLANT, "L21", name)).isInstanceOf(RefusedException.class);
+        assertThatThrownBy(() -> Renaming.of(PLANT, Ref.device("L21"), name)).isInstanceOf(RefusedException.class);
         Configuration held = ConfigurationBuilder.build(PLANT, PLANT.device("L21"));
         assertThatThrownBy(() -> NewDevice.addHeld(PLANT, name, held, "a file", Optional.empty()))
                 .isInstanceOf(RefusedException.class);
@@ -115,13 +117,13 @@ class DeviceChangeTest {
         pair = pair.with(pair.remarks()
                 .withMuted("left-at-default TD1 settings", "seen")
                 .withMuted("left-at-default TD10 settings", "another device"));
-        Project renamed = DeviceChange.rename(pair, "TD1", "TD9");
+        Project renamed = Renaming.of(pair, Ref.device("TD1"), "TD9").carriedOut(pair);
         assertThat(renamed.devices()).containsKey("TD9").doesNotContainKey("TD1");
         assertThat(renamed.device("TD2").plate().text(Plate.Item.TWIN_OF)).isEqualTo("TD9");
         assertThat(renamed.muted())
                 .containsEntry("left-at-default TD9 settings", "seen")
                 .containsEntry("left-at-default TD10 settings", "another device");
-        Project back = DeviceChange.rename(renamed, "TD9", "TD1");
+        Project back = Renaming.of(renamed, Ref.device("TD9"), "TD1").carriedOut(renamed);
         assertThat(back.muted()).isEqualTo(pair.muted());
         for (String name : pair.devices().keySet()) {
             assertThat(bytes(back, name)).isEqualTo(bytes(pair, name));
@@ -131,10 +133,7 @@ class DeviceChangeTest {
     @Test
     void aRemovalIsRefusedWhileATwinNamesTheDevice() {
         Project pair = DeviceChange.copy(PLANT, "TD1", "TD2", true).project();
-        assertThat(DeviceChange.referrers(pair, "TD1"))
-                .singleElement()
-                .asString()
-                .startsWith("TD2 twin-of");
+        assertThat(References.to(pair, Ref.device("TD1"))).singleElement().hasToString("TD2 twin-of, device TD1");
         assertThatThrownBy(() -> DeviceChange.remove(pair, "TD1", false)).hasMessageContaining("TD2 twin-of");
         Project rest = DeviceChange.remove(pair, "TD1", true);
         assertThat(rest.devices()).doesNotContainKey("TD1");

@@ -20,6 +20,7 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.tree.Section;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
@@ -28,6 +29,7 @@ import org.urvant.project.change.Adoption;
 import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.HardwareChange;
 import org.urvant.project.change.NewDevice;
+import org.urvant.project.change.Renaming;
 import org.urvant.project.change.RowRemoval;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
@@ -180,7 +182,7 @@ class PlantTest {
         folder.change(site -> site.with(site.remarks().withMuted("left-at-default TD1 settings", "looked through")));
         assertThatThrownBy(() -> folder.change(site -> DeviceChange.remove(site, "TD1", false)))
                 .hasMessageContaining("TD2 twin-of, devices/TD2.yaml");
-        folder.renameDevice(folder.load(), "TD1", "TD9");
+        folder.rename(folder.load(), Renaming.of(folder.load(), Ref.device("TD1"), "TD9"));
         Project project = folder.load();
         assertThat(project.devices()).containsKey("TD9").doesNotContainKey("TD1");
         assertThat(project.device("TD2").plate().text(Plate.Item.TWIN_OF)).isEqualTo("TD9");

@@ -20,6 +20,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Ref;
 import org.urvant.file.SafeFile;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
@@ -28,6 +29,7 @@ import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.HardwareChange;
 import org.urvant.project.change.NewDevice;
+import org.urvant.project.change.Renaming;
 import org.urvant.project.change.SourceRemoval;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.configuration.ConfigurationBuilder;
@@ -159,7 +161,7 @@ class SaveTest {
         assertThat(folder.root().resolve("devices/F12.yaml"))
                 .content()
                 .contains("device: F12", "# as agreed on site", "# all in primary values", "origin: copy of F11");
-        folder.renameDevice(folder.load(), "F12", "F13");
+        folder.rename(folder.load(), Renaming.of(folder.load(), Ref.device("F12"), "F13"));
         assertThat(folder.root().resolve("devices/F13.yaml")).content().contains("device: F13", "# as agreed on site");
         assertThat(folder.root().resolve("devices/F12.yaml")).doesNotExist();
     }

@@ -28,6 +28,11 @@ public record Pick(String name, String maker, String type, List<Query> queries, 
         without = List.copyOf(without);
     }
 
+    /** Returns the pick under another name. */
+    public Pick named(String other) {
+        return new Pick(other, maker, type, queries, without);
+    }
+
     /** Returns whether the pick is for IEDs like this one. */
     public boolean fits(Ied ied) {
         return ied.maker().equals(maker) && ied.type().equals(type);

@@ -1,0 +1,72 @@
+package org.urvant.cli;
+
+import java.util.List;
+import org.urvant.project.Project;
+import org.urvant.project.change.Renaming;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.reference.Reference;
+import org.urvant.project.reference.References;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "rename",
+        description =
+                "Give a device, or a connection, row or program of it, a bay, pick or query another name; all that names"
+                        + " it follows. Texts for people stay as they are.",
+        footer = {
+            "",
+            "Examples: urvant rename RTU2 RTU7",
+            "          urvant rename GW1 scada grid-control",
+            "          urvant rename RTU1 recipients.Duty Night --dry-run",
+            "          urvant rename bay K1 K11"
+        })
+final class RenameCommand extends Command {
+    private static final int FEW = 6;
+
+    @Parameters(
+            paramLabel = "NAME",
+            arity = "2..4",
+            description = "What it is called now, with its device before it, or its kind; last the new name.")
+    private List<String> words;
+
+    @Option(names = "--dry-run", description = "Say what would follow; change nothing.")
+    private boolean dryRun;
+
+    RenameCommand(Session session) {
+        super(session);
+    }
+
+    @Override
+    public Integer call() {
+        ProjectFolder folder = folder();
+        Project project = folder.load();
+        Renaming renaming = Renaming.of(
+                project, References.find(project, words.subList(0, words.size() - 1)), words.get(words.size() - 1));
+        List<String> follows = renaming.follows(project).stream()
+                .map(Reference::toString)
+                .distinct()
+                .toList();
+        if (dryRun) {
+            renaming.carriedOut(project);
+        } else {
+            folder.rename(project, renaming);
+        }
+        if (json) {
+            sayJson(Json.object(
+                    "kind", renaming.from().kind().word(),
+                    "from", renaming.from().name(),
+                    "to", renaming.to(),
+                    "follows", follows,
+                    "written", !dryRun));
+        } else {
+            say((dryRun ? "would rename " : "renamed ") + renaming.from() + " to " + renaming.to());
+            follows.stream().limit(FEW).forEach(follower -> say("  follows: " + follower));
+            if (follows.size() > FEW) {
+                say("  … and " + count(follows.size() - FEW, "place") + " more that follow");
+            }
+        }
+        next(dryRun ? "the same without --dry-run" : "urvant check");
+        return Exit.DONE;
+    }
+}
