@@ -65,19 +65,30 @@ final class ImportCommand extends Command {
         if (!json) {
             plan.replaced(chosen).forEach(source -> say("  sources/" + source + " goes; its IEDs come anew"));
         }
-        boolean same = wanted == null && plan.rows().stream().allMatch(row -> row.mark() == ImportPlan.Standing.SAME);
+        if (!json) {
+            view.sayFollowing(folder.following(plan, chosen));
+        }
+        boolean same = wanted == null && plan.isHeld();
         String what = chosen.isEmpty() ? "the structure of the site" : some(chosen);
-        if (!same || plan.rows().isEmpty()) {
+        if (!same) {
+            if (!json && isSameForIeds(plan)) {
+                note("the IEDs are the same; the rest of the file differs from what the project has");
+            }
             consent.ask("Import " + what + "?", "nothing was imported");
         }
         folder.carryOut(plan, chosen);
         if (json) {
             sayJson(SourceView.json(plan));
         } else {
-            say(same && !plan.rows().isEmpty() ? "the project has it already" : paint.good("imported") + " " + what);
+            say(same ? "the project has it already" : paint.good("imported") + " " + what);
         }
-        next(chosen.isEmpty() ? "urvant site" : "urvant signals");
+        boolean isNewer = plan.rows().stream().anyMatch(row -> row.mark() == ImportPlan.Standing.CHANGED);
+        next(chosen.isEmpty() ? "urvant site" : isNewer ? "urvant check" : "urvant signals");
         return Exit.DONE;
+    }
+
+    private static boolean isSameForIeds(ImportPlan plan) {
+        return !plan.rows().isEmpty() && plan.rows().stream().allMatch(row -> row.mark() == ImportPlan.Standing.SAME);
     }
 
     /** A station has hundreds of IEDs, and nobody reads their names in a line. */

@@ -1,12 +1,14 @@
 package org.urvant.cli;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.finding.Finding;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.change.AddressFollowing;
 import org.urvant.project.folder.ImportPlan;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.mapping.ConnectionFit;
@@ -16,6 +18,8 @@ import org.urvant.scl.ExternalReference;
 import org.urvant.scl.FileKind;
 import org.urvant.scl.GooseControl;
 import org.urvant.scl.Ied;
+import org.urvant.scl.IedDifference;
+import org.urvant.scl.IedDifference.Part;
 import org.urvant.scl.LogicalNode;
 import org.urvant.scl.ReportControl;
 import org.urvant.scl.SampledValueControl;
@@ -25,6 +29,7 @@ import org.urvant.scl.SitePart;
 /** Shows what is in an SCL file, and how it stands to the project. */
 final class SourceView {
     private static final int FEW_IEDS = 3;
+    private static final int FEW_DIFFERENCES = 6;
 
     private final Command command;
     private final boolean all;
@@ -109,17 +114,43 @@ final class SourceView {
         return fits;
     }
 
+    /** Says in what an IED differs from the one that the project has: by what it belongs to, with what follows. */
     private void sayDelta(ImportPlan.IedRow row) {
-        delta("added", row.added());
-        delta("removed", row.removed());
-        delta("changed", row.changed());
+        Map<Part, List<IedDifference>> parts = new EnumMap<>(Part.class);
+        row.differences().forEach(each -> parts.computeIfAbsent(each.part(), part -> new ArrayList<>())
+                .add(each));
+        parts.forEach((part, differences) -> {
+            command.say("  " + command.paint.strong(row.ied().name() + " " + part.word()) + ": " + part.meaning());
+            int shown = all ? differences.size() : Math.min(FEW_DIFFERENCES, differences.size());
+            differences.subList(0, shown).forEach(this::sayDifference);
+            if (shown < differences.size()) {
+                command.say("    … and " + (differences.size() - shown) + " more; 'urvant look --all' shows them");
+            }
+        });
     }
 
-    private void delta(String word, List<String> references) {
-        references.stream().limit(10).forEach(reference -> command.say("  " + word + "  " + reference));
-        if (references.size() > 10) {
-            command.say("  " + word + "  … and " + (references.size() - 10) + " more");
-        }
+    private void sayDifference(IedDifference difference) {
+        String values =
+                switch (difference.change()) {
+                    case ADDED -> difference.after();
+                    case REMOVED -> difference.before();
+                    case CHANGED -> shown(difference.before()) + " → " + shown(difference.after());
+                };
+        Findings.wrapped(
+                        "    " + difference.change().word() + "  " + difference.what()
+                                + (values.isEmpty() ? "" : "  " + values),
+                        command.session.width())
+                .forEach(command::say);
+    }
+
+    private static String shown(String text) {
+        return text.isEmpty() ? "(nothing)" : text;
+    }
+
+    /** Says which connections follow new addresses. */
+    void sayFollowing(List<AddressFollowing.Followed> followed) {
+        followed.forEach(each -> command.say(
+                "  follows: " + each.device() + " " + each.path() + " " + each.before() + " → " + each.after()));
     }
 
     /** Says datasets, reports and messages: each of them, or of a station how many each IED has. */
@@ -198,9 +229,18 @@ final class SourceView {
         List<Object> rows = new ArrayList<>();
         for (ImportPlan.IedRow row : plan.rows()) {
             Map<String, Object> fields = ied(row);
-            fields.put("added", row.added());
-            fields.put("removed", row.removed());
-            fields.put("changed", row.changed());
+            fields.put(
+                    "differences",
+                    row.differences().stream()
+                            .map(each -> Json.object(
+                                    "part", each.part().word(),
+                                    "change", each.change().word(),
+                                    "what", each.what(),
+                                    "before", each.before(),
+                                    "after", each.after(),
+                                    "meaning", each.part().meaning(),
+                                    "position", each.position()))
+                            .toList());
             rows.add(fields);
         }
         return Json.object(
@@ -209,6 +249,7 @@ final class SourceView {
                 "edition", plan.file().edition(),
                 "header", plan.file().headerId(),
                 "version", plan.file().headerVersion(),
+                "held", plan.isHeld(),
                 "ieds", rows,
                 "findings", Findings.json(plan.check().findings()),
                 "unlisted", plan.check().unlisted());

@@ -19,6 +19,9 @@ public record Connection(String name, Entry kind, SortedMap<String, Entry> value
     /** The setting of an IEC 61850 client connection that names the IED at the other end. */
     public static final String IED = "ied";
 
+    /** The setting of a connection to an IED that gives its IP address. */
+    public static final String ADDRESS = "address";
+
     public Connection {
         values = Collections.unmodifiableSortedMap(new TreeMap<>(values));
     }
@@ -26,5 +29,12 @@ public record Connection(String name, Entry kind, SortedMap<String, Entry> value
     /** Returns the name of the IED at the other end; empty when the connection names none. */
     public Optional<String> ied() {
         return Optional.ofNullable(values.get(IED)).map(Entry::text);
+    }
+
+    /** Returns the connection with another value. */
+    public Connection with(String path, String text) {
+        SortedMap<String, Entry> others = new TreeMap<>(values);
+        others.put(path, new Entry(text, position));
+        return new Connection(name, kind, others, position);
     }
 }

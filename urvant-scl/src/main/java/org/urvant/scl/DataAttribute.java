@@ -133,6 +133,12 @@ public final class DataAttribute {
                 .orElseGet(() -> node.store.attribute(template.attributeRow(), name, ""));
     }
 
+    /** Returns what the definitions of the data object and of the attribute say, as written. */
+    List<Map<String, String>> definitions() {
+        return List.of(
+                node.store.attributes(template.holder().objectRow()), node.store.attributes(template.attributeRow()));
+    }
+
     private Optional<Integer> own() {
         int instance = node.instance(List.of(path().split("\\.")));
         return instance < 0 ? Optional.empty() : Optional.of(instance);

@@ -77,6 +77,7 @@ record RuleText(String meaning, String remedy) {
             signal-not-reported | A mapped signal is in no dataset of a report control block; it can only be polled. | Add it to a dataset in the relay's file, or leave it out.
             goose-unsubscribed | A relay sends a GOOSE message that no relay of the project takes. | Subscribe to it, remove it, or mute the finding with the reason.
             nobody-polls | A relay was imported, but no device of the project asks it for anything. | Connect a device to it with 'urvant connect'.
+            peer-address-differs | A connection asks a relay at an address that the relay's file does not give it. | Give the connection the address of the file, or import the file that the relay really runs.
             name-not-allowed | A name of an SCL file is longer, or has other characters, than its edition of the standard allows. | Shorten it to letters, digits and underscores within the length that the message names.
             object-missing | A logical node type lacks data objects that the standard asks of its class. | Ask the maker; what rests on these objects will not work.
             instance-unknown | A logical node gives a value or description for data that its type does not have. | Take it out, or correct the name; it has no effect.

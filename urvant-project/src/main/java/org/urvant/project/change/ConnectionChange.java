@@ -2,7 +2,6 @@ package org.urvant.project.change;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -15,7 +14,6 @@ import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
-import org.urvant.scl.ConnectedAccessPoint;
 import org.urvant.scl.Ied;
 
 /** Gives devices their connections. */
@@ -79,10 +77,10 @@ public final class ConnectionChange {
         SortedMap<String, Entry> values = new TreeMap<>();
         ied.ifPresent(peer -> {
             values.put(Connection.IED, new Entry(peer.name(), device.position()));
-            peer.connectedAccessPoint()
-                    .map(ConnectedAccessPoint::address)
-                    .map((Map<String, String> parts) -> parts.get("IP"))
-                    .ifPresent(address -> values.put("address", new Entry(address, device.position())));
+            String address = AddressFollowing.address(peer);
+            if (!address.isEmpty()) {
+                values.put(Connection.ADDRESS, new Entry(address, device.position()));
+            }
         });
         return new Connection(name, new Entry(kind, device.position()), values, device.position());
     }

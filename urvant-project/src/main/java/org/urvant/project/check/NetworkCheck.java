@@ -57,6 +57,7 @@ final class NetworkCheck {
         check.doubled(check.cards, Rule.DUPLICATE_MAC, "MAC address ");
         check.doubled(check.stations, Rule.DUPLICATE_STATION_ADDRESS, "common address ");
         project.devices().values().forEach(check::reach);
+        project.devices().values().forEach(check::peers);
     }
 
     private void ied(Ied ied) {
@@ -155,6 +156,38 @@ final class NetworkCheck {
                         .concerning(owner.ref, first.ref));
             }
         });
+    }
+
+    /** A relay answers at an address of its file; a connection that was given another one asks nobody, or somebody else. */
+    private void peers(Device device) {
+        for (Connection connection : device.connections().values()) {
+            Entry given = connection.values().get(Connection.ADDRESS);
+            Optional<Ied> ied = connection.ied().flatMap(project::ied);
+            Optional<Ipv4> asked = given == null ? Optional.empty() : Ipv4.of(given.text());
+            if (ied.isEmpty() || asked.isEmpty()) {
+                continue;
+            }
+            List<Ipv4> there = ied.get().connectedAccessPoints().stream()
+                    .flatMap(point -> Ipv4.of(point.address().getOrDefault("IP", "")).stream())
+                    .filter(address -> !address.isNone())
+                    .toList();
+            if (!there.isEmpty() && !there.contains(asked.get())) {
+                findings.accept(new Finding(
+                                Rule.PEER_ADDRESS_DIFFERS,
+                                device.name() + " " + connection.name() + "." + Connection.ADDRESS,
+                                given.position(),
+                                connection.name() + "." + Connection.ADDRESS + " is " + asked.get() + "; "
+                                        + ied.get().position().source() + " gives "
+                                        + ied.get().name() + " "
+                                        + String.join(
+                                                " and ",
+                                                there.stream()
+                                                        .map(Ipv4::toString)
+                                                        .toList()),
+                                Rule.PEER_ADDRESS_DIFFERS.remedy())
+                        .concerning(Ref.device(device.name())));
+            }
+        }
     }
 
     /** Whoever a device has a connection to must be reached, and must reach it. */

@@ -4,7 +4,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -17,9 +16,10 @@ import org.urvant.core.finding.Rule;
 import org.urvant.core.progress.Progress;
 import org.urvant.file.SafeFile;
 import org.urvant.scl.ControlBlock;
-import org.urvant.scl.DataAttribute;
 import org.urvant.scl.DataSet;
 import org.urvant.scl.Ied;
+import org.urvant.scl.IedComparison;
+import org.urvant.scl.IedDifference;
 import org.urvant.scl.SclCheck;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.reading.SclImport;
@@ -35,6 +35,7 @@ import org.urvant.scl.selection.SignalIndex;
  * @param check what is wrong in the file
  * @param index its signals
  * @param known the project's files and their IEDs that are wanted
+ * @param isHeld whether the project has the very file already, byte for byte
  */
 public record ImportPlan(
         String name,
@@ -43,7 +44,8 @@ public record ImportPlan(
         List<IedRow> rows,
         SclCheck.Result check,
         SignalIndex index,
-        Map<SclFile, List<String>> known) {
+        Map<SclFile, List<String>> known,
+        boolean isHeld) {
     public ImportPlan {
         content = content.clone();
         rows = List.copyOf(rows);
@@ -74,12 +76,19 @@ public record ImportPlan(
      * One IED.
      *
      * @param ied the IED in the file
-     * @param mark how it stands to the project
-     * @param added references of data attributes that the project's file lacks
-     * @param removed references of data attributes that the new file lacks
-     * @param changed references of data attributes whose class, constraint or type differs
+     * @param known the IED of that name that the project has; empty when it is new
+     * @param differences in what the two differ
      */
-    public record IedRow(Ied ied, Standing mark, List<String> added, List<String> removed, List<String> changed) {}
+    public record IedRow(Ied ied, Optional<Ied> known, List<IedDifference> differences) {
+        public IedRow {
+            differences = List.copyOf(differences);
+        }
+
+        /** Returns how the IED stands to the project. */
+        public Standing mark() {
+            return known.isEmpty() ? Standing.NEW : differences.isEmpty() ? Standing.SAME : Standing.CHANGED;
+        }
+    }
 
     /**
      * Looks into a file that no project is asked about: all its IEDs are new.
@@ -90,10 +99,11 @@ public record ImportPlan(
     public static ImportPlan look(Path file, Progress progress) {
         byte[] content = SafeFile.read(file, Integer.MAX_VALUE - 8L);
         String name = String.valueOf(file.getFileName());
-        return of(name, content, SclImport.of(content, name, progress), Map.of());
+        return of(name, content, SclImport.of(content, name, progress), Map.of(), false);
     }
 
-    static ImportPlan of(String name, byte[] content, SclImport read, Map<SclFile, List<String>> known) {
+    static ImportPlan of(
+            String name, byte[] content, SclImport read, Map<SclFile, List<String>> known, boolean isHeld) {
         SclFile file = read.file();
         if (file.ieds().isEmpty() && file.site().isEmpty()) {
             throw new RefusedException(
@@ -108,13 +118,34 @@ public record ImportPlan(
                     .filter(source -> source.getValue().contains(ied.name()))
                     .flatMap(source -> source.getKey().ied(ied.name()).stream())
                     .findFirst();
-            rows.add(before.map(old -> row(ied, old))
-                    .orElseGet(() -> new IedRow(ied, Standing.NEW, List.of(), List.of(), List.of())));
+            // the very same file needs no comparison
+            List<IedDifference> differences = isHeld
+                    ? List.of()
+                    : before.map(old -> IedComparison.of(old, ied)).orElse(List.of());
+            rows.add(new IedRow(ied, before, differences));
             before.ifPresent(old -> revisions(ied, old, findings));
         }
         SclCheck.Result all =
                 new SclCheck.Result(findings.stream().sorted().toList(), check.unlisted(), check.unsoundIeds());
-        return new ImportPlan(name, content, file, rows, all, read.index(), known);
+        return new ImportPlan(name, content, file, rows, all, read.index(), known, isHeld);
+    }
+
+    /** Returns whether some IED that the project knows comes with another address. */
+    boolean movesAddresses() {
+        return rows.stream()
+                .flatMap(row -> row.differences().stream())
+                .anyMatch(difference -> difference.part() == IedDifference.Part.ADDRESS);
+    }
+
+    /** Returns those of the wanted IEDs that the project knows, with what comes in their place. */
+    Map<Ied, Ied> newer(Collection<String> wanted) {
+        Map<Ied, Ied> newer = new LinkedHashMap<>();
+        for (IedRow row : rows) {
+            if (row.mark() == Standing.CHANGED && wanted.contains(row.ied().name())) {
+                newer.put(row.known().orElseThrow(), row.ied());
+            }
+        }
+        return newer;
     }
 
     /** Returns the names of the IEDs that can be relied on: those that no error of the file concerns. */
@@ -195,40 +226,5 @@ public record ImportPlan(
         return block.dataSet().map(DataSet::members).orElse(List.of()).stream()
                 .map(member -> member.node() + "." + member.path() + " " + member.constraint())
                 .toList();
-    }
-
-    private static IedRow row(Ied ied, Ied old) {
-        Map<String, String> before = attributes(old);
-        Map<String, String> after = attributes(ied);
-        List<String> added = after.keySet().stream()
-                .filter(reference -> !before.containsKey(reference))
-                .sorted()
-                .toList();
-        List<String> removed = before.keySet().stream()
-                .filter(reference -> !after.containsKey(reference))
-                .sorted()
-                .toList();
-        List<String> changed = after.keySet().stream()
-                .filter(before::containsKey)
-                .filter(reference -> !before.get(reference).equals(after.get(reference)))
-                .sorted()
-                .toList();
-        boolean same = added.isEmpty()
-                && removed.isEmpty()
-                && changed.isEmpty()
-                && old.configVersion().equals(ied.configVersion());
-        return new IedRow(ied, same ? Standing.SAME : Standing.CHANGED, added, removed, changed);
-    }
-
-    private static Map<String, String> attributes(Ied ied) {
-        Map<String, String> attributes = new HashMap<>();
-        ied.nodes().stream()
-                .flatMap(node -> node.attributes().stream())
-                .forEach((DataAttribute attribute) -> attributes.put(
-                        attribute.reference(),
-                        attribute.innerClass() + " "
-                                + attribute.constraint().map(Enum::name).orElse("") + " " + attribute.basicType() + " "
-                                + attribute.value().orElse("")));
-        return attributes;
     }
 }

@@ -34,6 +34,7 @@ import org.urvant.project.Mapping;
 import org.urvant.project.Past;
 import org.urvant.project.Project;
 import org.urvant.project.Remarks;
+import org.urvant.project.change.AddressFollowing;
 import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.Renaming;
 import org.urvant.project.change.SourceRemoval;
@@ -240,13 +241,31 @@ public final class ProjectFolder {
     }
 
     /**
-     * Takes an SCL file into the project as it came. Importing the same content again changes nothing.
+     * Takes an SCL file into the project as it came; connections that have an address of the older file follow. Importing the
+     * same content again changes nothing.
      *
      * @param wanted names of the IEDs in it that the project is to know; the others stay in the file, unseen
+     * @return what followed
      * @throws RefusedException when IEDs of another file would go that are not among them
      */
-    public void carryOut(ImportPlan plan, Collection<String> wanted) {
+    public List<AddressFollowing.Followed> carryOut(ImportPlan plan, Collection<String> wanted) {
+        List<AddressFollowing.Followed> followed = List.of();
+        if (plan.movesAddresses()) {
+            plan.replaced(wanted); // refuses before anything is written
+            Project before = load();
+            AddressFollowing following = AddressFollowing.of(before, plan.newer(wanted));
+            save(before, following.project());
+            followed = following.followed();
+        }
         sources.carryOut(plan, wanted);
+        return followed;
+    }
+
+    /** Says which connections would follow an import; changes nothing. */
+    public List<AddressFollowing.Followed> following(ImportPlan plan, Collection<String> wanted) {
+        return plan.movesAddresses()
+                ? AddressFollowing.of(load(), plan.newer(wanted)).followed()
+                : List.of();
     }
 
     /** Takes an SCL file with all its IEDs into the project. */

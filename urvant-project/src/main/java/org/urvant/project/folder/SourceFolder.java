@@ -77,7 +77,9 @@ final class SourceFolder {
                             .filter(ied -> !hidden.contains(ied))
                             .toList());
         }
-        return ImportPlan.of(name, content, SclImport.of(content, name, progress), known);
+        boolean isHeld =
+                Fingerprint.of(content).hex().equals(index.digestsByName().get(name));
+        return ImportPlan.of(name, content, SclImport.of(content, name, progress), known, isHeld);
     }
 
     void carryOut(ImportPlan plan, Collection<String> wanted) {

@@ -153,8 +153,12 @@ class SelectionTest {
         ImportPlan plan = folder.planImport(newer);
         assertThat(plan.rows()).singleElement().satisfies(row -> {
             assertThat(row.mark()).isEqualTo(ImportPlan.Standing.CHANGED);
-            assertThat(row.removed()).contains("F01MEAS/MMTR1.SupWh.actVal");
-            assertThat(row.added()).contains("F01MEAS/MMTR1.TotWh.actVal");
+            assertThat(row.differences())
+                    .extracting(each -> each.change() + " " + each.what())
+                    .contains(
+                            "CHANGED F01 configVersion",
+                            "REMOVED F01MEAS/MMTR1.SupWh.actVal",
+                            "ADDED F01MEAS/MMTR1.TotWh.actVal");
         });
         assertThat(plan.replaced(List.of("F01"))).containsExactly("F01.cid");
         assertThat(folder.planImport(Path.of("../demo/F01.cid")).rows())
