@@ -47,7 +47,7 @@ class StationCommandsTest {
             delimiter = '|',
             textBlock =
                     """
-            look STATION                      | edition findings header ieds kind source unlisted version
+            look STATION                      | edition findings header held ieds kind source unlisted version
             signals kind:trip                 | class constraint description kinds place placeInferred position reference type
             site                              | description kind nodes parts path terminals type voltage
             reports GW1                       | hints ied instance proposals reports uncarried

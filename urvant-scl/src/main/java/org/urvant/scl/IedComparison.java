@@ -178,6 +178,7 @@ public final class IedComparison {
             case TEXT -> Part.DESCRIPTION;
             case ACCESS_POINT, SERVER, SERVER_AT, L_DEVICE, LN0, LN -> Part.STRUCTURE;
             case GSE, SMV -> Part.MESSAGE_ADDRESS;
+            case PHYS_CONN -> Part.CABLING;
             default -> outer;
         };
     }

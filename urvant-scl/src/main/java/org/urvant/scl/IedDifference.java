@@ -29,6 +29,7 @@ public record IedDifference(Part part, Change change, String what, String before
     /** What a difference belongs to, and what follows from it. */
     public enum Part {
         ADDRESS("who asks the IED must be given the new address"),
+        CABLING("plug, cable or port are others"),
         MESSAGE_ADDRESS("subscribers and switches wait for the messages at the old address"),
         REVISION("who knows the old revision takes the messages for foreign ones until it is given the new file"),
         DATASET("what is sent has another content: each subscriber and client must be given the new file"),

@@ -78,7 +78,7 @@ class ChecksTest {
             sources/F02.cid  | APPID">0012       | APPID">0011            | duplicate-appid           | '0011'
             sources/F02.cid  | appID="F02-trips" | appID="F01-trips"      | duplicate-goose-id        | 'F01-trips'
             devices/GW1.yaml | network.gateway: 192.0.2.1 | network.mask: 255.255.255.0 | subnet-differs   | scada at 198.51.100.7
-            devices/GW1.yaml | address: 192.0.2.12 | address: 203.0.113.12 | wholly-fine              |
+            devices/GW1.yaml | address: 192.0.2.12 | address: 203.0.113.12 | peer-address-differs     | gives F02 192.0.2.12
             devices/GW1.yaml | network.gateway: 192.0.2.1 | network.gateway: 203.0.113.1 | gateway-outside | not in the subnet
             devices/GW1.yaml | firmware: 2.1     | firmware: 2.0          | wholly-fine               |
             sources/F02.cid  | srcCBName="trips_out" | srcCBName="trip"   | goose-no-publisher        | F01 has no GOOSE control block 'trip'

@@ -103,7 +103,7 @@ class StationTest {
         ImportPlan plan = folder.planImport(Path.of("../demo/skarholm.scd"));
         assertThat(plan.rows())
                 .extracting(row -> row.ied().name(), ImportPlan.IedRow::mark)
-                .contains(tuple("F01", ImportPlan.Standing.SAME), tuple("T01", ImportPlan.Standing.NEW));
+                .contains(tuple("F01", ImportPlan.Standing.CHANGED), tuple("T01", ImportPlan.Standing.NEW));
         List<String> all = plan.file().ieds().stream().map(Ied::name).toList();
         assertThat(plan.replaced(all)).containsExactly("F01.cid", "F02.cid");
         assertThat(plan.replaced(List.of("T01", "S01")))
