@@ -7,6 +7,7 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.transfer.Transfer;
@@ -70,7 +71,8 @@ final class DownloadCommand extends Command {
         if (!refusals.isEmpty()) {
             throw new RefusedException(
                     refusals.get(0).rule().id() + ": " + refusals.get(0).message(),
-                    refusals.get(0).remedy());
+                    refusals.get(0).remedy(),
+                    refusals.get(0).mend().steps().toArray(Step[]::new));
         }
         Configuration wanted = ConfigurationBuilder.build(project, device);
         try (DeviceAccess.Open open = access.openToWrite(this, folder, project, device)) {

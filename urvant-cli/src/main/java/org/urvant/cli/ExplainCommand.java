@@ -101,7 +101,8 @@ final class ExplainCommand extends Command {
                 "rule", rule.id(),
                 "severity", rule.severity().word(),
                 "meaning", rule.meaning(),
-                "remedy", rule.remedy());
+                "remedy", rule.remedy(),
+                "steps", Steps.json(rule.mend()));
     }
 
     private void check(Rule rule) {
@@ -112,7 +113,7 @@ final class ExplainCommand extends Command {
         say(paint.strong(rule.id()) + "  "
                 + paint.severity(rule.severity(), rule.severity().word()));
         say(rule.meaning());
-        say(paint.faint("mend: ") + rule.remedy());
+        say(paint.faint("mend: ") + Steps.text(rule.mend()));
     }
 
     private void language(LanguageReference.Word entry) {

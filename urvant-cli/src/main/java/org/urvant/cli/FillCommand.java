@@ -127,13 +127,13 @@ final class FillCommand extends Command {
                         device,
                         read.rows().get(0).position(),
                         together.getMessage(),
-                        together.remedy()));
+                        together.mend()));
             }
         }
     }
 
     private static Finding finding(ValueTable.ValueCell row, UrvantException e) {
         return new Finding(
-                Rule.FILE_MALFORMED, row.device() + " " + row.setting(), row.position(), e.getMessage(), e.remedy());
+                Rule.FILE_MALFORMED, row.device() + " " + row.setting(), row.position(), e.getMessage(), e.mend());
     }
 }

@@ -59,12 +59,12 @@ final class Findings {
         Paint paint = session.paint();
         String number = group.size() == 1 ? "" : "  ×" + group.size();
         lines.add(paint.severity(rule.severity(), rule.severity().word()) + " " + paint.strong(rule.id()) + number);
-        boolean sameRemedy = group.stream().map(Finding::remedy).distinct().count() == 1;
+        boolean sameRemedy = group.stream().map(Finding::mend).distinct().count() == 1;
         int shown = all ? group.size() : Math.min(FEW, group.size());
         for (Finding finding : group.subList(0, shown)) {
             lines.addAll(wrapped("  " + finding.position() + "  " + finding.message(), session.width()));
             if (!sameRemedy) {
-                remedy(finding.remedy(), session, lines);
+                remedy(Steps.text(finding.mend()), session, lines);
             }
             if (all) {
                 finding.typeRule().ifPresent(place -> lines.add("    " + paint.faint("rule: ") + place));
@@ -74,7 +74,7 @@ final class Findings {
             lines.add("  … and " + (group.size() - shown) + " more; --all shows them");
         }
         if (sameRemedy) {
-            remedy(group.get(0).remedy(), session, lines);
+            remedy(Steps.text(group.get(0).mend()), session, lines);
         }
     }
 
@@ -111,6 +111,7 @@ final class Findings {
                     "position", finding.position(),
                     "message", finding.message(),
                     "remedy", finding.remedy(),
+                    "steps", Steps.json(finding.mend()),
                     "muted", finding.isMuted() ? finding.muted() : null,
                     "typeRule", finding.typeRule().orElse(null)));
         }

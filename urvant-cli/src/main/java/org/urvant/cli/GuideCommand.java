@@ -165,7 +165,7 @@ final class GuideCommand extends Command {
                             device + " " + finding.subject(),
                             finding.position(),
                             device + ": " + finding.message(),
-                            finding.remedy())));
+                            finding.mend())));
             if (!start.missing().isEmpty()) {
                 findings.add(new Finding(
                         Rule.OPEN_ITEMS,

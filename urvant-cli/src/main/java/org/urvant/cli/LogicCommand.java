@@ -112,7 +112,7 @@ final class LogicCommand extends Command {
                         finding.subject(),
                         new Position(take, position.line(), position.column()),
                         finding.message(),
-                        finding.remedy());
+                        finding.mend());
     }
 
     private static List<Finding> findings(Project project, Device device) {

@@ -5,6 +5,7 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
+import org.urvant.core.finding.Step;
 import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.folder.ProjectFolder;
@@ -47,7 +48,10 @@ final class MuteCommand extends Command {
                 .orElseThrow(() -> new UnknownNameException(
                         "finding", place, findings.stream().map(Finding::place).toList()));
         if (finding.severity() == Severity.ERROR) {
-            throw new RefusedException("an error cannot be muted", finding.remedy());
+            throw new RefusedException(
+                    "an error cannot be muted",
+                    finding.remedy(),
+                    finding.mend().steps().toArray(Step[]::new));
         }
         if (!off && why.isBlank()) {
             throw new RefusedException("the reason is missing", "Give it with --why \"…\"; it shows in every check.");

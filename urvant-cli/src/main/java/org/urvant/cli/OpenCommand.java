@@ -31,8 +31,15 @@ final class OpenCommand extends Command {
         List<Object> rows = new ArrayList<>();
         for (Finding finding : open) {
             table.row(finding.subject(), finding.position(), finding.message().replaceFirst("^.*? is open: ", ""));
-            rows.add(
-                    Json.object("open", finding.subject(), "position", finding.position(), "remedy", finding.remedy()));
+            rows.add(Json.object(
+                    "open",
+                    finding.subject(),
+                    "position",
+                    finding.position(),
+                    "remedy",
+                    finding.remedy(),
+                    "steps",
+                    Steps.json(finding.mend())));
         }
         if (json) {
             sayJson(rows);

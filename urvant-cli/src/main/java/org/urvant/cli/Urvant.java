@@ -145,7 +145,7 @@ public final class Urvant {
         PrintWriter err = session.err();
         if (e instanceof UrvantException known) {
             err.println(session.paint().bad("urvant: ") + known.placedMessage());
-            err.println("  " + known.remedy());
+            err.println("  " + Steps.text(known.mend()));
             if (session.environment().containsKey("URVANT_DEBUG")) {
                 e.printStackTrace(err);
             }

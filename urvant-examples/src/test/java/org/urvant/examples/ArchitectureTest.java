@@ -16,11 +16,15 @@ import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.lang.ConditionEvents;
 import com.tngtech.archunit.lang.SimpleConditionEvent;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.urvant.file.SafeFile;
 
@@ -113,4 +117,20 @@ class ArchitectureTest {
                     }
                 }
             });
+
+    /** Which command does something is known to the command alone. */
+    @Test
+    void noTextOfTheLibraryNamesACommand() throws IOException {
+        Pattern command = Pattern.compile("\"[^\"]*\\burvant [a-z][^\"]*\"");
+        for (String module : List.of("core", "file", "scl", "project", "formats", "devices", "report")) {
+            try (Stream<Path> files = Files.walk(Path.of("../urvant-" + module + "/src/main/java"))) {
+                for (Path file : files.filter(Files::isRegularFile).toList()) {
+                    String text = Files.readString(file).replaceAll("(?s)/\\*.*?\\*/", "");
+                    assertThat(command.matcher(text).results().map(MatchResult::group))
+                            .as("%s", file)
+                            .isEmpty();
+                }
+            }
+        }
+    }
 }

@@ -1,8 +1,9 @@
 package org.urvant.core.error;
 
-import java.util.Objects;
 import java.util.Optional;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Remedy;
+import org.urvant.core.finding.Step;
 
 /**
  * The root of the small family of exceptions that Urvant's library calls throw. Each carries where the mistake is, when a
@@ -10,12 +11,12 @@ import org.urvant.core.finding.Position;
  */
 public abstract class UrvantException extends RuntimeException {
     private final transient Position position;
-    private final String remedy;
+    private final transient Remedy mend;
 
-    protected UrvantException(Position position, String message, String remedy, Throwable cause) {
+    protected UrvantException(Position position, String message, String remedy, Throwable cause, Step... steps) {
         super(message, cause);
         this.position = position;
-        this.remedy = Objects.requireNonNull(remedy, "remedy");
+        this.mend = Remedy.of(remedy, steps);
     }
 
     /** Returns where the mistake is; empty when it has no place in a file. */
@@ -25,7 +26,12 @@ public abstract class UrvantException extends RuntimeException {
 
     /** Returns how to mend the mistake, as one plain sentence; never blank. */
     public String remedy() {
-        return remedy;
+        return mend.text();
+    }
+
+    /** Returns how to mend the mistake, with what to do. */
+    public Remedy mend() {
+        return mend;
     }
 
     /** Returns the message with the place before it, as {@code file:line:column: message}. */

@@ -14,7 +14,7 @@ import java.util.Set;
  * @param subject what it is about, such as {@code GW1 control-centre.port}
  * @param position where it stands
  * @param message what was found and what was expected
- * @param remedy how to mend it
+ * @param mend how to mend it
  * @param muted why a person muted it; empty text when nobody did
  * @param because where the rule of a device type stands that says so; null when it is one of Urvant's own
  * @param about all whom it concerns, where that is not the subject alone: an error blocks each device among them
@@ -24,7 +24,7 @@ public record Finding(
         String subject,
         Position position,
         String message,
-        String remedy,
+        Remedy mend,
         String muted,
         Position because,
         Set<Ref> about)
@@ -40,13 +40,23 @@ public record Finding(
         Objects.requireNonNull(subject, "subject");
         Objects.requireNonNull(position, "position");
         Objects.requireNonNull(message, "message");
-        Objects.requireNonNull(remedy, "remedy");
+        Objects.requireNonNull(mend, "mend");
         about = Set.copyOf(about);
     }
 
     /** Creates a finding that nobody muted. */
     public Finding(Rule rule, String subject, Position position, String message, String remedy) {
-        this(rule, subject, position, message, remedy, "", null, Set.of());
+        this(rule, subject, position, message, remedy.equals(rule.remedy()) ? rule.mend() : Remedy.of(remedy));
+    }
+
+    /** Creates a finding that nobody muted. */
+    public Finding(Rule rule, String subject, Position position, String message, Remedy mend) {
+        this(rule, subject, position, message, mend, "", null, Set.of());
+    }
+
+    /** Returns how to mend it, in plain words. */
+    public String remedy() {
+        return mend.text();
     }
 
     /** Returns what a person names to mute the finding in this one place: rule and subject. */
@@ -61,17 +71,17 @@ public record Finding(
 
     /** Returns the finding muted for a reason. */
     public Finding withMuted(String reason) {
-        return new Finding(rule, subject, position, message, remedy, reason, because, about);
+        return new Finding(rule, subject, position, message, mend, reason, because, about);
     }
 
     /** Returns the finding with the place of the device type's rule that says so. */
     public Finding withBecause(Position place) {
-        return new Finding(rule, subject, position, message, remedy, muted, place, about);
+        return new Finding(rule, subject, position, message, mend, muted, place, about);
     }
 
     /** Returns the finding about all whom it concerns. */
     public Finding concerning(Ref... all) {
-        return new Finding(rule, subject, position, message, remedy, muted, because, Set.copyOf(List.of(all)));
+        return new Finding(rule, subject, position, message, mend, muted, because, Set.copyOf(List.of(all)));
     }
 
     /** Returns where the rule of a device type stands that says so; empty when it is one of Urvant's own. */

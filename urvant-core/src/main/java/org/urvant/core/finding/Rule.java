@@ -172,8 +172,13 @@ public enum Rule {
     }
 
     /** Returns how a finding of this rule is mended in general. */
-    public String remedy() {
+    public Remedy mend() {
         return RuleText.of(this).remedy();
+    }
+
+    /** Returns how a finding of this rule is mended in general, in plain words. */
+    public String remedy() {
+        return mend().text();
     }
 
     /** Returns the number of the need that the rule serves. */

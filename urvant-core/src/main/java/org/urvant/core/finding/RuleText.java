@@ -2,6 +2,7 @@ package org.urvant.core.finding;
 
 import java.util.EnumMap;
 import java.util.Map;
+import org.urvant.core.text.Word;
 
 /**
  * What each rule means and how its findings are mended, one rule a line: name, meaning, remedy.
@@ -9,18 +10,18 @@ import java.util.Map;
  * @param meaning what a finding of the rule means
  * @param remedy how it is mended in general
  */
-record RuleText(String meaning, String remedy) {
+record RuleText(String meaning, Remedy remedy) {
     private static final String TEXTS =
             """
-            file-malformed | A project file has a key that is not known there, or a value of the wrong form. | Correct the key or value at the line named; 'urvant show' lists what a device may hold.
-            source-altered | An imported file is no longer as it came, so what rests on it may not be true. | Restore the file, or import the changed one with 'urvant import'.
-            unknown-reference | A name stands for something that does not exist: a setting, connection, device type or signal. | Use the nearest name that the message proposes, or search with 'urvant signals'.
+            file-malformed | A project file has a key that is not known there, or a value of the wrong form. | Correct the key or value at the line named; the type says what a device may hold. | show
+            source-altered | An imported file is no longer as it came, so what rests on it may not be true. | Restore the file, or import the changed one. | import
+            unknown-reference | A name stands for something that does not exist: a setting, connection, device type or signal. | Use the nearest name that the message proposes, or search for the signal. | search
             value-out-of-range | A value lies outside the range of its setting, is none of its choices, or is not of its kind. | Give a value within the range that the message names.
             value-off-step | A value lies between two steps of its setting, so the device could not hold it exactly. | Give one of the two neighbouring steps that the message names.
-            point-duplicate | Two mappings lead to one address of a connection; the receiver could not tell them apart. | Give one of them another address; 'urvant map' proposes the first free one.
-            address-taken | An address that was once given to one signal is used for another. A receiver that still knows the old meaning would read the new signal as the old one. | Take an address that was never given; 'urvant map' proposes the first free one.
+            point-duplicate | Two mappings lead to one address of a connection; the receiver could not tell them apart. | Give one of them another address; mapping it anew proposes the first free one. | map
+            address-taken | An address that was once given to one signal is used for another. A receiver that still knows the old meaning would read the new signal as the old one. | Take an address that was never given; mapping it anew proposes the first free one. | map
             point-not-fitting | A signal cannot be carried by the type of point that it is mapped to. | Map it to a type that the message names.
-            open-items | A value that only a person can give has not been given. | Give it with 'urvant set', or in the device's file.
+            open-items | A value that only a person can give has not been given. | Give it, or write it in the device's file. | set
             dangling-reference | A mapping leads to a signal or connection that was there once and is gone: a newer file lacks it, or it was removed. | Map another signal in its place, or remove the row; its address stays kept for it.
             mapping-key-altered | The key of a mapping row is not the one that was made for its signal and receiver. Keys tell rows apart when tables are merged and compared, so the row would count as another one. | Put back the key that the message names.
             duplicate-name | Two signals of one connection have the same name, so people cannot tell them apart. | Rename one of them in the mapping table.
@@ -50,7 +51,7 @@ record RuleText(String meaning, String remedy) {
             address-out-of-range | An address is not of its form, outside the range that the standard gives it, or none that a station, gateway or mask can have. | Give an address in the range that the message names.
             goose-type-differs | An input expects another type of data than its sender sends. | Bind the input to data of the type that it expects.
             goose-revision-differs | The file of a subscriber holds another revision of a GOOSE control block than the sender's own file, so the subscriber will refuse the message. | Import the newest file of the sender into the subscriber's tool, and export it again.
-            wrong-device | Who answers on the link is not the device that the project means: another type, name, serial number or MAC address. | Check the link address and the plate; 'urvant fit --as-built' takes over a unit that was exchanged on purpose.
+            wrong-device | Who answers on the link is not the device that the project means: another type, name, serial number or MAC address. | Check the link address and the plate; a unit that was exchanged on purpose can be taken over as it is. | take-as-built
             primary-below-secondary | An instrument transformer has a primary value below its secondary value, or a value of zero. | Exchange the two, or correct them from the plate.
             range-beyond-sensor | A channel is scaled beyond what its sensor can measure, or is shown in a unit that the sensor does not have. | Choose another sensor, or a range within it.
             bits-overlap | Two values share bits of one frame, so one spoils the other. | Correct the first bit or the length of one.
@@ -63,20 +64,20 @@ record RuleText(String meaning, String remedy) {
             listen-only-publishes | Something is to be sent on a bus on which the device only listens. | Switch listening only off, or do not send.
             protocol-not-on-port | A connection uses a port that does not speak its protocol. | Choose one of the ports that the message names.
             licence-missing | Something is used that the device is not licensed for. | Order the licence and list it, or take out what needs it.
-            hardware-differs | Modules, firmware or hardware revision are not what the ordering code, the other values or the device itself say. | Correct the project or the device; 'urvant fit --as-built' takes over what the device has.
+            hardware-differs | Modules, firmware or hardware revision are not what the ordering code, the other values or the device itself say. | Correct the project or the device, or take over what the device has. | take-as-built
             module-not-fitting | A module does not exist, or does not fit its slot or the device. | Choose a module and a slot that the message names.
             order-code-wrong | An ordering code has letters that do not exist or do not go together. | Copy it from the plate again.
             channel-cannot-carry | A channel is to carry what its hardware cannot. | Choose what the message names, or another channel.
             sub-bus-over-limit | A bus below the device has more members, or more load, than it bears. | Take members out, or feed some from elsewhere.
             bus-settings-differ | Members of one bus differ in bit rate or framing, so they cannot hear each other. | Give all members of the bus the same.
             clock-owners | Two parties set the clock of a device, or the one that is to set it does not. | Name exactly one.
-            twins-differ | The two devices of a redundant pair differ in more than their identity. | Make them alike with 'urvant set' on both, or take the twin out.
+            twins-differ | The two devices of a redundant pair differ in more than their identity. | Make them alike, or take the twin out. | set
             same-input-twice | One input or output is there for two things that exclude each other. | Take another one for one of the two.
-            dial-only-device | A download is planned to a device that can be set by its dials and switches only. | Print the sheet with 'urvant selectors' and set it by hand.
-            rule-broken | A rule of the device type does not hold. | Mend it as the message says; 'urvant explain TYPE RULE' shows the rule.
+            dial-only-device | A download is planned to a device that can be set by its dials and switches only. | Print the sheet and set it by hand. | selectors
+            rule-broken | A rule of the device type does not hold. | Mend it as the message says; the type's documentation shows the rule. | explain
             signal-not-reported | A mapped signal is in no dataset of a report control block; it can only be polled. | Add it to a dataset in the relay's file, or leave it out.
             goose-unsubscribed | A relay sends a GOOSE message that no relay of the project takes. | Subscribe to it, remove it, or mute the finding with the reason.
-            nobody-polls | A relay was imported, but no device of the project asks it for anything. | Connect a device to it with 'urvant connect'.
+            nobody-polls | A relay was imported, but no device of the project asks it for anything. | Connect a device to it. | connect
             peer-address-differs | A connection asks a relay at an address that the relay's file does not give it. | Give the connection the address of the file, or import the file that the relay really runs.
             name-not-allowed | A name of an SCL file is longer, or has other characters, than its edition of the standard allows. | Shorten it to letters, digits and underscores within the length that the message names.
             object-missing | A logical node type lacks data objects that the standard asks of its class. | Ask the maker; what rests on these objects will not work.
@@ -99,7 +100,7 @@ record RuleText(String meaning, String remedy) {
             file-kind-differs | A file's name says another kind of SCL file than its content is. | Rename the file, or ask for the right one.
             revision-not-raised | A dataset changed, but the revision of a control block that sends it did not: receivers will misread it. | Raise the revision in the tool that made the file, and give every receiver the new file.
             signal-without-place | The site's structure is known, but not where in it a mapped signal belongs. | Add its logical node to a bay in the substation section, or give the place in the mapping table.
-            point-disabled | A signal is mapped but switched off. Commands arrive switched off and are switched on knowingly. | Switch it on with 'urvant enable', or remove the row.
+            point-disabled | A signal is mapped but switched off. Commands arrive switched off and are switched on knowingly. | Switch it on, or remove the row. | enable
             advice-not-followed | What the maker advises for a device type is not followed. | Mend it as the message says, or mute it with the reason.
             unused-service-open | A service is open that no connection of the device uses. | Switch it off, or make the connection.
             channel-unmapped | A channel is neither used nor marked as unused on purpose; it may have been forgotten. | Use it, or say that it is unused.
@@ -116,7 +117,7 @@ record RuleText(String meaning, String remedy) {
             latch-without-reset | Something stays until it is reset, but nothing resets it. | Name what resets it, or let it follow its signal.
             drives-nothing | A function, input or output is set up, but nothing follows from it. | Assign it, or take it out.
             selector-stands-wrong | A setting was changed after its dial or switch was confirmed at another position. | Set the dial or switch, and tick it again.
-            selector-sheet-not-ticked | Dials or switches must agree with the settings, and nobody has confirmed that they do. | Set them by the sheet of 'urvant selectors' and tick it.
+            selector-sheet-not-ticked | Dials or switches must agree with the settings, and nobody has confirmed that they do. | Set them by the sheet, and tick it. | selectors
             fixed-offset-without-daylight-saving | The time zone is a fixed offset, so the clock does not follow daylight saving. | Name the zone by its place, such as Europe/Oslo.
             marked-but-policy-off | Settings are marked to go out, but the device's policy sends nothing. | Change the policy, or take the mark away.
             equals-example | A device still has all values of a prepared example. | Look through the values, and set those of this plant.
@@ -133,14 +134,14 @@ record RuleText(String meaning, String remedy) {
             type-unused | A type is defined that nothing in the file uses. | Nothing need be done; the file could be smaller.
             name-shortened | A signal's name was shortened to what the device can hold. | Give a better short name in the mapping table, if there is one.
             place-inferred | The place of a mapped signal was inferred from other nodes of its IED, for the site section does not name its own. | Check that it belongs there, and give the place in the site section or in the mapping table.
-            left-at-default | Settings of the device are at their defaults; nobody has confirmed them. | Look through them with 'urvant show'.
+            left-at-default | Settings of the device are at their defaults; nobody has confirmed them. | Look through them. | show
             value-not-used | A value is given for a setting that does not apply, so nothing follows from it. | Take it out, or change what makes the setting idle.
             derived-value-given | A value is given for a setting that follows from others, so what is given could contradict them. | Take the value out; change what it follows from instead.
             result-does-not-fit | What a calculation can give, from the ranges of its sources, is more than its destination can hold. | Use a wider type, limit the value, or change what it follows from.
             program-wrong | A program is not Structured Text as Urvant reads it, or uses what the device does not have, so it cannot run. | Correct it at the line and column named; docs/structured-text.md says what can be written.
             logic-not-possible | A device of this type runs no programs, or not so many or so long ones. | Take the programs out, or choose a type that can run them.
             breaker-signal-missing | A bay has more breakers than its devices have signals for: one has no trip, no close command, or no position. | Say with the channel's settings serves and breaker what it is for, or correct the number of the bay's breakers.
-            rating-differs | A device gives another rating than the plates of the equipment that it protects. | Find out who is right, then run 'urvant settle BAY --from bay' or '--from DEVICE'.
+            rating-differs | A device gives another rating than the plates of the equipment that it protects. | Find out who is right, then settle it by the bay or by the device. | settle
             display-value-missing | A page or line of a local display shows no value. | Name the channels that it is to show, or take it out.
             display-label-missing | A page or line of a local display has no label, so nobody knows what it shows. | Give it a label.
             divisor-can-be-zero | A divisor can be zero within the range of its sources; the result has no value then. | Test the divisor first, or limit it.
@@ -157,8 +158,11 @@ record RuleText(String meaning, String remedy) {
 
     static {
         for (String line : TEXTS.split("\n")) {
-            String[] parts = line.split(" \\| ", 3);
-            BY_RULE.put(Rule.byId(parts[0]).orElseThrow(), new RuleText(parts[1], parts[2]));
+            String[] parts = line.split(" \\| ", 4);
+            Step[] steps = parts.length == 4
+                    ? new Step[] {Step.of(Word.find(Step.Action.class, parts[3]).orElseThrow())}
+                    : new Step[0];
+            BY_RULE.put(Rule.byId(parts[0]).orElseThrow(), new RuleText(parts[1], Remedy.of(parts[2], steps)));
         }
     }
 

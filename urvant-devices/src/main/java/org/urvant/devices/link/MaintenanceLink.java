@@ -25,6 +25,8 @@ import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnreachableException;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Section;
@@ -281,9 +283,10 @@ public final class MaintenanceLink implements DeviceLink {
         } catch (ConnectException | HttpConnectTimeoutException e) {
             throw new UnreachableException(
                     "no device answers at " + address,
-                    "Check the address with 'urvant show', and that the device is on; a stand-in starts with"
-                            + " 'urvant bench start'.",
-                    e);
+                    "Check its address, and that the device is on; a stand-in must be started.",
+                    e,
+                    Step.of(Action.SHOW, "DEVICE"),
+                    Step.of(Action.START_STAND_IN));
         } catch (HttpTimeoutException e) {
             throw new UnreachableException(
                     "the device at " + address + " gave no answer within " + PATIENCE.toSeconds() + " s",
@@ -295,8 +298,9 @@ public final class MaintenanceLink implements DeviceLink {
                         "the device at " + address + " shows another certificate than at first contact: "
                                 + pin.changed().get().brief() + "… instead of "
                                 + pin.expected().brief() + "…",
-                        "If it was replaced or reset on purpose, run 'urvant forget " + address
-                                + "'; if not, do not go on: something else answers at that address.");
+                        "If it was not replaced or reset on purpose, do not go on: something else answers at that address."
+                                + " If it was, forget the old certificate.",
+                        Step.of(Action.FORGET, address));
             }
             throw new UnreachableException(
                     "the line to " + address + " was lost",
@@ -314,7 +318,7 @@ public final class MaintenanceLink implements DeviceLink {
         try {
             Section problem = JsonTree.read("device " + address, response.body());
             detail = problem.text("detail").orElse("no reason given");
-            remedy = problem.text("remedy").orElse("Look at the device's state with 'urvant identify'.");
+            remedy = problem.text("remedy").orElse("Look at the device's state.");
         } catch (MalformedInputException e) {
             detail = "answer " + response.statusCode() + " without a reason";
             remedy = "Check that the address is that of a device with Urvant's maintenance link.";

@@ -2,6 +2,8 @@ package org.urvant.devices.transfer;
 
 import java.util.Optional;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.tree.Section;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
@@ -80,12 +82,14 @@ public final class Transfer {
         Configuration held = link.read()
                 .orElseThrow(() -> new RefusedException(
                         "the device at " + link.address() + " has no configuration after the download",
-                        "Look at it with 'urvant identify', and download again."));
+                        "Look at it, and download again.",
+                        Step.of(Action.IDENTIFY, "DEVICE")));
         if (!held.fingerprint().equals(plan.wanted().fingerprint())) {
             int count = Comparison.of(plan.wanted(), held).count();
             throw new RefusedException(
                     "what was read back differs from what was sent in " + count + " places",
-                    "See them with 'urvant compare'; the device is not what the project says.");
+                    "The device is not what the project says; see where.",
+                    Step.of(Action.COMPARE, "DEVICE"));
         }
         return held;
     }

@@ -15,6 +15,8 @@ import org.urvant.core.device.SettingKind;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.devices.link.Identity;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
@@ -129,8 +131,8 @@ public final class UnitCheck {
             throw new RefusedException(
                     all.get(0).rule().id() + ": "
                             + String.join("; ", all.stream().map(Mismatch::text).toList()),
-                    "If this is the unit that is meant, take over what it is with 'urvant fit " + device.name()
-                            + " --as-built'; if not, connect the one that is.");
+                    "If this is not the unit that is meant, connect the one that is; if it is, take over what it is.",
+                    Step.of(Action.TAKE_AS_BUILT, device.name()));
         }
     }
 

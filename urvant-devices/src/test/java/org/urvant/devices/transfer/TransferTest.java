@@ -16,6 +16,7 @@ import org.urvant.core.device.Account;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnreachableException;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Step;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.devices.link.DeviceLink;
@@ -169,8 +170,10 @@ class TransferTest {
             assertThatThrownBy(link::identify)
                     .isInstanceOf(RefusedException.class)
                     .hasMessageContaining("another certificate")
-                    .satisfies(failure ->
-                            assertThat(((RefusedException) failure).remedy()).contains("urvant forget"));
+                    .satisfies(failure -> assertThat(
+                                    ((RefusedException) failure).mend().steps())
+                            .extracting(Step::action)
+                            .containsExactly(Step.Action.FORGET));
         }
         assertThat(new KnownDevices(folder.resolve("known")).forget(standIn.address()))
                 .isTrue();

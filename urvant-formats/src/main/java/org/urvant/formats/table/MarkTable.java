@@ -10,6 +10,8 @@ import java.util.Map;
 import java.util.Set;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.file.SafeFile;
 import org.urvant.project.setting.Matrix;
 
@@ -44,7 +46,10 @@ public final class MarkTable {
         List<ValueTable.TableLine> lines = ValueTable.lines(SafeFile.readText(file, MOST_BYTES, shownAs), shownAs);
         if (lines.isEmpty() || !lines.get(0).cells().get(0).strip().equals("row")) {
             throw new MalformedInputException(
-                    Position.line(shownAs, 1), "the first cell is not 'row'", "Begin with 'urvant matrix --out'.");
+                    Position.line(shownAs, 1),
+                    "the first cell is not 'row'",
+                    "Begin with one that was written here.",
+                    Step.of(Action.MATRIX, "DEVICE", "TABLE"));
         }
         List<String> columns = lines.get(0).cells().stream().map(String::strip).toList();
         ValueTable.columns(lines, shownAs);

@@ -22,6 +22,8 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.file.CsvRefusal;
 import org.urvant.file.SafeFile;
 
@@ -163,7 +165,11 @@ public final class ValueTable {
     private static Read rows(String source, List<TableLine> lines) {
         List<Finding> findings = new ArrayList<>();
         if (lines.isEmpty()) {
-            throw new MalformedInputException(Position.in(source), "the table is empty", "Begin with 'urvant export'.");
+            throw new MalformedInputException(
+                    Position.in(source),
+                    "the table is empty",
+                    "Begin with one that was written here.",
+                    Step.of(Action.EXPORT, "FILE", "DEVICE"));
         }
         Map<String, Integer> columns = columns(lines, source);
         for (String column : READ) {

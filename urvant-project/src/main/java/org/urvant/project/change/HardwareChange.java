@@ -13,6 +13,8 @@ import org.urvant.core.device.OrderCode;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
@@ -124,13 +126,16 @@ public final class HardwareChange {
     static Device ordered(Device device, DeviceType type, String code) {
         OrderCode form = type.hardware()
                 .ordering()
-                .orElseThrow(() ->
-                        new RefusedException(type.name() + " has no ordering code", "Fit modules with 'urvant fit'."));
+                .orElseThrow(() -> new RefusedException(
+                        type.name() + " has no ordering code",
+                        "Fit modules one by one.",
+                        Step.of(Action.FIT, "DEVICE", "SLOT", "MODULE")));
         OrderCode.Decoded decoded = form.decode(code);
         if (!decoded.mistakes().isEmpty()) {
             throw new RefusedException(
                     "ordering code " + code + ": " + String.join("; ", decoded.mistakes()),
-                    "The form is " + form.form() + "; 'urvant order-code " + type.name() + "' lists the letters.");
+                    "The form is " + form.form() + ".",
+                    Step.of(Action.READ_ORDER_CODE, type.name()));
         }
         Plate plate = device.plate().with(Plate.Item.ORDER_CODE, code);
         if (!decoded.hardware().isEmpty()) {

@@ -12,7 +12,10 @@ import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
+import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -84,8 +87,10 @@ final class BayCheck {
                                     match.position(),
                                     match.path() + " is " + match.ofDevice() + "; the equipment of bay " + bay.name()
                                             + " has " + match.ofBay(),
-                                    "Run 'urvant settle " + bay.name() + " --from bay', or '--from " + match.device()
-                                            + "'.")
+                                    Remedy.of(
+                                            "Find out who is right, and settle it by the bay or by the device.",
+                                            Step.of(Action.SETTLE, bay.name(), "bay"),
+                                            Step.of(Action.SETTLE, bay.name(), match.device())))
                             .concerning(Ref.device(match.device())));
                 }
             }

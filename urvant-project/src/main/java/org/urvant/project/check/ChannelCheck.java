@@ -14,7 +14,10 @@ import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.range.Interval;
 import org.urvant.project.Device;
 import org.urvant.project.setting.ChannelScale;
@@ -110,8 +113,8 @@ final class ChannelCheck {
                         sheet.path(setting.path()),
                         sheet.position(setting.path()),
                         sheet.path(setting.path()) + " names " + name + ", which is unused",
-                        "Say what " + name + " carries with 'urvant set " + device.name() + " " + name + "."
-                                + ChannelKind.CARRIES + " WORD', or name another channel.");
+                        "Say what " + name + " carries, or name another channel.",
+                        Step.of(Action.SET, device.name(), name + "." + ChannelKind.CARRIES, "WORD"));
             }
         }
     }
@@ -197,7 +200,8 @@ final class ChannelCheck {
         return number.signum() == 0 ? "0" : number.stripTrailingZeros().toPlainString();
     }
 
-    private void report(Rule rule, String subject, Position position, String message, String remedy) {
-        findings.accept(new Finding(rule, device.name() + " " + subject, position, message, remedy));
+    private void report(Rule rule, String subject, Position position, String message, String remedy, Step... steps) {
+        Remedy mend = steps.length == 0 && remedy.equals(rule.remedy()) ? rule.mend() : Remedy.of(remedy, steps);
+        findings.accept(new Finding(rule, device.name() + " " + subject, position, message, mend));
     }
 }

@@ -6,7 +6,10 @@ import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.project.Device;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
@@ -40,7 +43,9 @@ final class ClockCheck {
                     "none".equals(backup)
                             ? "clock.backup is none: nobody sets the clock when the main source fails"
                             : "clock.backup is " + backup + " like clock.source: when one fails, so does the other",
-                    "Run 'urvant set " + device.name() + " clock.backup SOURCE' with " + allowed + "."));
+                    Remedy.of(
+                            "Give it another of " + allowed + ".",
+                            Step.of(Action.SET, device.name(), BACKUP, "SOURCE"))));
         }
         if (source != null) {
             owners(device, sheets, source.toString(), findings);

@@ -7,7 +7,10 @@ import org.urvant.core.device.DeviceFunction;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Effect;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.project.Device;
@@ -95,7 +98,7 @@ public final class DownloadCheck {
                         device.name() + " download",
                         device.position(),
                         device.name() + " is a " + type.title() + " with dials and switches only",
-                        "Run 'urvant selectors " + device.name() + "' for the sheet, and set it by hand."));
+                        Remedy.of("Print the sheet, and set it by hand.", Step.of(Action.SELECTORS, device.name()))));
     }
 
     private static Finding finding(Rule rule, Device device, String message) {

@@ -16,7 +16,10 @@ import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.text.NearestName;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
@@ -220,7 +223,8 @@ final class HardwareCheck {
                     code.position(),
                     "ordering code " + code.text() + " stands for modules " + decoded.modules() + "; the file has "
                             + fitted,
-                    "Run 'urvant order-code " + device.name() + " " + code.text() + " --apply', or correct the code.");
+                    "Fit what it stands for, or correct the code.",
+                    Step.of(Action.ORDER, device.name(), code.text()));
         }
         Set<String> licences = new HashSet<>(decoded.licences());
         device.fitted().licenceNames().forEach(licences::remove);
@@ -231,7 +235,8 @@ final class HardwareCheck {
                     code.position(),
                     "ordering code " + code.text() + " comes with " + String.join(", ", licences)
                             + ", which the file does not list",
-                    "Run 'urvant order-code " + device.name() + " " + code.text() + " --apply', or correct the code.");
+                    "Fit what it stands for, or correct the code.",
+                    Step.of(Action.ORDER, device.name(), code.text()));
         }
     }
 
@@ -300,7 +305,8 @@ final class HardwareCheck {
                     name + " must stand at " + line.place().position() + " for "
                             + line.selector().follows() + " = " + line.wanted()
                             + (ticked == null ? "; nobody has confirmed it" : "; " + ticked.text() + " was confirmed"),
-                    "Set it on the device, then run 'urvant selectors " + device.name() + " --tick " + name + "'.");
+                    "Set it on the device, then confirm it.",
+                    Step.of(Action.TICK, device.name(), name));
         }
     }
 
@@ -315,7 +321,8 @@ final class HardwareCheck {
         }
     }
 
-    private void report(Rule rule, String subject, Position position, String message, String remedy) {
-        findings.accept(new Finding(rule, device.name() + " " + subject, position, message, remedy));
+    private void report(Rule rule, String subject, Position position, String message, String remedy, Step... steps) {
+        Remedy mend = steps.length == 0 && remedy.equals(rule.remedy()) ? rule.mend() : Remedy.of(remedy, steps);
+        findings.accept(new Finding(rule, device.name() + " " + subject, position, message, mend));
     }
 }

@@ -6,7 +6,10 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
@@ -53,7 +56,8 @@ final class MappingCheck {
                         Rule.POINT_DISABLED,
                         mapping,
                         "the row is switched off; nothing is passed on",
-                        "Run 'urvant enable " + device.name() + " " + mapping.key() + "' when it is wanted.");
+                        "Switch it on when it is wanted.",
+                        Step.of(Action.ENABLE, device.name(), mapping.key()));
             }
         }
         counts.forEach(this::capacity);
@@ -207,7 +211,8 @@ final class MappingCheck {
                         Rule.REPORT_INSTANCE_MISSING.remedy())));
     }
 
-    private void report(Rule rule, Mapping mapping, String message, String remedy) {
-        findings.accept(new Finding(rule, device.name() + " " + mapping.name(), mapping.position(), message, remedy));
+    private void report(Rule rule, Mapping mapping, String message, String remedy, Step... steps) {
+        Remedy mend = steps.length == 0 && remedy.equals(rule.remedy()) ? rule.mend() : Remedy.of(remedy, steps);
+        findings.accept(new Finding(rule, device.name() + " " + mapping.name(), mapping.position(), message, mend));
     }
 }

@@ -5,7 +5,10 @@ import org.urvant.core.device.Service;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.project.Device;
 import org.urvant.project.setting.DeviceSheets;
 
@@ -21,9 +24,11 @@ final class ServiceCheck {
             Entry entry = device.settings().get(service.setting());
             Position position = entry == null ? device.position() : entry.position();
             String subject = device.name() + " " + (service.setting().isEmpty() ? service.name() : service.setting());
-            String close = service.setting().isEmpty()
-                    ? "It cannot be switched off: keep its network apart."
-                    : "Run 'urvant set " + device.name() + " " + service.setting() + " no' if it is not needed.";
+            Remedy close = service.setting().isEmpty()
+                    ? Remedy.of("It cannot be switched off: keep its network apart.")
+                    : Remedy.of(
+                            "Switch it off if it is not needed.",
+                            Step.of(Action.SET, device.name(), service.setting(), "no"));
             if (service.isClearText()) {
                 findings.accept(new Finding(
                         Rule.CLEAR_TEXT_SERVICE,

@@ -27,7 +27,10 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
+import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
 import org.urvant.project.Device;
@@ -164,8 +167,8 @@ final class TableCheck {
                     device.position(),
                     (forgotten.size() == 1 ? "1 channel is" : forgotten.size() + " channels are")
                             + " neither used nor marked as unused: " + NumberedNames.brief(forgotten),
-                    "Use them, or run 'urvant set " + device.name() + " CHANNEL." + ChannelKind.CARRIES + " "
-                            + ChannelKind.UNUSED + "'.");
+                    "Use them, or mark them as unused.",
+                    Step.of(Action.SET, device.name(), "CHANNEL." + ChannelKind.CARRIES, ChannelKind.UNUSED));
         }
         device.fitted().modules().forEach((slot, entry) -> {
             ModuleKind module = type.hardware().modules().get(entry.text());
@@ -203,7 +206,8 @@ final class TableCheck {
                     position,
                     container + " needs " + least.toPlainString() + " rows and has " + rows.size() + ": "
                             + table.meaning(),
-                    "Add rows: 'urvant set " + device.name() + " " + container + ".NAME.COLUMN VALUE'.");
+                    "Add rows.",
+                    Step.of(Action.SET, device.name(), container + ".NAME.COLUMN", "VALUE"));
         } else if (most != null
                 && rows.size() > 5
                 && count.multiply(BigDecimal.TEN).compareTo(most.multiply(BigDecimal.valueOf(9))) > 0) {
@@ -412,7 +416,8 @@ final class TableCheck {
         }
     }
 
-    private void report(Rule rule, String subject, Position position, String message, String remedy) {
-        findings.accept(new Finding(rule, device.name() + " " + subject, position, message, remedy));
+    private void report(Rule rule, String subject, Position position, String message, String remedy, Step... steps) {
+        Remedy mend = steps.length == 0 && remedy.equals(rule.remedy()) ? rule.mend() : Remedy.of(remedy, steps);
+        findings.accept(new Finding(rule, device.name() + " " + subject, position, message, mend));
     }
 }

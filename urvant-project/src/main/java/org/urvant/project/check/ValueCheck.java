@@ -17,7 +17,10 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
+import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.text.NearestName;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
@@ -91,7 +94,8 @@ final class ValueCheck {
                     "settings",
                     device.position(),
                     left.size() + " settings are at their defaults: " + some + (left.size() > FEW ? ", …" : ""),
-                    "Look through them with 'urvant show " + device.name() + "'.");
+                    "Look through them.",
+                    Step.of(Action.SHOW, device.name()));
         }
         TableCheck.check(project, device, sheets, findings);
         ChannelCheck.check(device, sheets, findings);
@@ -170,7 +174,8 @@ final class ValueCheck {
                     path,
                     entry.position(),
                     path + " is given, but follows from " + setting.derivation().text(),
-                    "Take it out with 'urvant set " + device.name() + " " + quoted(path) + " --default'.");
+                    "Take it out.",
+                    Step.of(Action.TAKE_BACK, device.name(), path));
             return;
         }
         ReadValue reading = setting.read(entry.text(), sheet);
@@ -217,7 +222,7 @@ final class ValueCheck {
                         "channel",
                         target.name(),
                         References.channels(project, target.device().map(project.devices()::get)));
-            default -> "Search with 'urvant signals'.";
+            default -> Rule.UNKNOWN_REFERENCE.remedy();
         };
     }
 
@@ -244,8 +249,8 @@ final class ValueCheck {
                         path,
                         sheet.position(),
                         path + " is open: " + setting.meaning(),
-                        "Run 'urvant set " + device.name() + " " + quoted(path) + " VALUE' with "
-                                + setting.allowed(sheet) + ".");
+                        "Give it " + setting.allowed(sheet) + ".",
+                        Step.of(Action.SET, device.name(), path, "VALUE"));
             }
         }
     }
@@ -270,10 +275,6 @@ final class ValueCheck {
         });
     }
 
-    private static String quoted(String path) {
-        return path.indexOf(' ') < 0 ? path : '"' + path + '"';
-    }
-
     private void broken(Sheet sheet, TypeRule rule) {
         Position position = rule.about().stream()
                 .map(sheet.given()::get)
@@ -294,7 +295,8 @@ final class ValueCheck {
                 .withBecause(rule.position()));
     }
 
-    private void report(Rule rule, String subject, Position position, String message, String remedy) {
-        findings.accept(new Finding(rule, device.name() + " " + subject, position, message, remedy));
+    private void report(Rule rule, String subject, Position position, String message, String remedy, Step... steps) {
+        Remedy mend = steps.length == 0 && remedy.equals(rule.remedy()) ? rule.mend() : Remedy.of(remedy, steps);
+        findings.accept(new Finding(rule, device.name() + " " + subject, position, message, mend));
     }
 }

@@ -13,6 +13,8 @@ import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.progress.Progress;
 import org.urvant.file.SafeFile;
 import org.urvant.scl.ControlBlock;
@@ -194,7 +196,8 @@ public record ImportPlan(
             throw new RefusedException(
                     source.source() + " has an IED " + TEMPLATE + " of another type, "
                             + old.get().type(),
-                    "Take it out first with 'urvant remove " + source.name() + "'.");
+                    "Take it out first.",
+                    Step.of(Action.REMOVE, source.name()));
         }
     }
 

@@ -30,7 +30,7 @@ final class LogicFile {
             return new Programs(name, isThere ? SafeFile.readText(files.path(name), MOST_BYTES, name) : "");
         } catch (UrvantException e) {
             Position position = e.position().orElse(Position.in(name));
-            findings.accept(new Finding(Rule.PROGRAM_WRONG, device + " logic", position, e.getMessage(), e.remedy()));
+            findings.accept(new Finding(Rule.PROGRAM_WRONG, device + " logic", position, e.getMessage(), e.mend()));
             return new Programs(name, "");
         }
     }

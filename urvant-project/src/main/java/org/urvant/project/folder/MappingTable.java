@@ -122,7 +122,7 @@ final class MappingTable {
             report(
                     position,
                     "key '" + key + "' stands already in line " + first,
-                    "Remove one of the two rows, or empty its key and run 'urvant map' again.");
+                    "Remove one of the two rows, and map its signal anew.");
             return;
         }
         String use = cell(record, "use");

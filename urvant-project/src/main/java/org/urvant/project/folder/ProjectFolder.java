@@ -22,6 +22,8 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.progress.Progress;
 import org.urvant.file.SafeFile;
 import org.urvant.file.yaml.FieldReader;
@@ -97,7 +99,8 @@ public final class ProjectFolder {
         return find(start, clock, person)
                 .orElseThrow(() -> new RefusedException(
                         start + " is not in a project: neither it nor a folder above it has a " + MANIFEST,
-                        "Go to a project's folder, name one with --project, or make one with 'urvant new'."));
+                        "Go to a project's folder, name one, or begin one.",
+                        Step.of(Action.NEW, "NAME")));
     }
 
     /** Returns the project that a folder is or lies in; empty when it is in none. */

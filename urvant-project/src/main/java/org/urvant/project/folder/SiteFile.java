@@ -30,7 +30,7 @@ final class SiteFile {
             read(files, bays, findings);
         } catch (UrvantException e) {
             Position position = e.position().orElse(Position.in(NAME));
-            findings.accept(new Finding(Rule.FILE_MALFORMED, "site", position, e.getMessage(), e.remedy()));
+            findings.accept(new Finding(Rule.FILE_MALFORMED, "site", position, e.getMessage(), e.mend()));
         }
         return bays;
     }

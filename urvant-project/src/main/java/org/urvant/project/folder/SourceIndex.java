@@ -14,7 +14,10 @@ import java.util.function.Consumer;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.SafeFile;
 import org.urvant.file.yaml.FieldReader;
@@ -100,7 +103,7 @@ final class SourceIndex {
                         "sources " + name,
                         Position.in("sources/" + name),
                         "the file is no longer as it was imported",
-                        "Restore it, or import the changed file with 'urvant import'."));
+                        Remedy.of("Restore it, or import the changed file.", Step.of(Action.IMPORT, "FILE"))));
     }
 
     /** Returns by source the names of IEDs that nobody ticked at import. */

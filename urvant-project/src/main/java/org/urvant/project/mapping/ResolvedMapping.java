@@ -134,7 +134,7 @@ public record ResolvedMapping(
                                 + ied.get().file().source(),
                         NearestName.of(reference.reference(), known)
                                 .map(near -> "Did you mean '" + near + "'?")
-                                .orElse("Search with 'urvant signals'."));
+                                .orElse("Search for the signal that is meant."));
             }
             return found;
         }

@@ -12,6 +12,8 @@ import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
 
@@ -51,7 +53,9 @@ public record Matrix(String prefix, Map<String, String> columns, List<String> ro
         if (many.isEmpty()) {
             throw new RefusedException(
                     "table " + prefix + " names nothing more than once a row, so it is no matrix",
-                    "Look at it with 'urvant show', or edit it with 'urvant export'.");
+                    "Look at its values, or take them out to a spreadsheet.",
+                    Step.of(Action.SHOW, sheets.device().name()),
+                    Step.of(Action.EXPORT, "FILE", sheets.device().name()));
         }
         Map<String, String> columns = new LinkedHashMap<>();
         for (SettingDefinition setting : many) {

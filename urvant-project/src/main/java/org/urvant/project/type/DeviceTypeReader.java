@@ -81,7 +81,7 @@ public final class DeviceTypeReader {
                     .type(source, YamlDocument.parse(source, text).root()));
         } catch (UrvantException e) {
             Position position = e.position().orElse(Position.in(source));
-            found.add(new Finding(Rule.FILE_MALFORMED, source, position, e.getMessage(), e.remedy()));
+            found.add(new Finding(Rule.FILE_MALFORMED, source, position, e.getMessage(), e.mend()));
             type = Optional.empty();
         }
         found.forEach(findings);

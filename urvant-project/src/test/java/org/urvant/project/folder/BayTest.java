@@ -13,6 +13,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Step;
 import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.setting.RatingMatch;
@@ -72,7 +73,7 @@ class BayTest {
         assertThat(differing()).singleElement().satisfies(finding -> {
             assertThat(finding.position().source()).isEqualTo("devices/F11.yaml");
             assertThat(finding.message()).isEqualTo("ct.primary is 400 A; the equipment of bay K1 has 600 A");
-            assertThat(finding.remedy()).contains("urvant settle K1 --from bay");
+            assertThat(finding.mend().steps()).contains(Step.of(Step.Action.SETTLE, "K1", "bay"));
         });
     }
 

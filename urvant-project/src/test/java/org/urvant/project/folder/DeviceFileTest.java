@@ -133,7 +133,7 @@ class DeviceFileTest {
             heat.to: 21   | sees: AI1              | fine               |      |
             heat.to: 21   | sees: H1 AI7           | unknown-reference  | 7:9  | Did you mean 'AI1'?
             heat.to: 21   | sees: H7 AI1           | unknown-reference  | 7:9  | Did you mean 'H1'?
-            heat.to: 21   | sees: X/LLN0.Mod.stVal | unknown-reference  | 7:9  | Search with 'urvant signals'
+            heat.to: 21   | sees: X/LLN0.Mod.stVal | unknown-reference  | 7:9  | search for the signal
             """)
     void whatIsWrongInAFileIsFoundWhereItStands(String sound, String broken, String rule, String place, String found)
             throws IOException {

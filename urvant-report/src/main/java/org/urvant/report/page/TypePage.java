@@ -37,7 +37,7 @@ final class TypePage {
         block(
                 blocks,
                 "Questions for a new device",
-                "asked by urvant guide " + type.name(),
+                "asked by the guided start",
                 "",
                 type.handling().guide().questions());
         block(blocks, "Settings of the device", "", "", type.sheet());

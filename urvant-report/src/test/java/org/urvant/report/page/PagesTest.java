@@ -43,7 +43,7 @@ class PagesTest {
         assertThat(type.tables().keySet()).allMatch(page::contains);
         assertThat(type.handling().examples().keySet()).allMatch(page::contains);
         assertThat(type.software().logic().behaviours()).allMatch(behaviour -> page.contains("<b>" + behaviour.name()));
-        assertThat(page.contains("urvant guide " + name))
+        assertThat(page.contains("asked by the guided start"))
                 .isEqualTo(!type.handling().guide().order().isEmpty());
         ProjectFolder folder = ProjectFolder.create(
                 root.resolve("site"), "Site", InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")), "tester");
