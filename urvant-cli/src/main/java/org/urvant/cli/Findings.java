@@ -5,6 +5,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
 
@@ -108,6 +109,8 @@ final class Findings {
                     "rule", finding.rule().id(),
                     "severity", finding.severity().word(),
                     "subject", finding.subject(),
+                    "about",
+                            finding.about().stream().map(Ref::toString).sorted().toList(),
                     "position", finding.position(),
                     "message", finding.message(),
                     "remedy", finding.remedy(),

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
@@ -49,20 +48,25 @@ public final class ProjectCheck {
                 .toList();
     }
 
-    /**
-     * Returns the findings that concern one device: about itself, about the relays that it is connected to, and about no device
-     * in particular.
-     */
+    /** Returns the findings that concern one device, as {@link #concerning} picks them out of those of the whole site. */
     public static List<Finding> check(Project project, Device device) {
-        Set<String> relays = device.connections().values().stream()
+        return concerning(check(project), device);
+    }
+
+    /**
+     * Returns those findings of a site that concern one device: about itself, about the relays that it is connected to, and
+     * about no device in particular. A site is checked once for any number of devices.
+     *
+     * @param findings the findings about the whole site
+     */
+    public static List<Finding> concerning(List<Finding> findings, Device device) {
+        Set<Ref> concerned = device.connections().values().stream()
                 .flatMap(connection -> connection.ied().stream())
-                .collect(Collectors.toSet());
-        // a station's file may describe the device itself, as an IED of its name
-        Set<Ref> concerned = Stream.concat(relays.stream(), Stream.of(device.name()))
                 .map(Ref::ied)
                 .collect(Collectors.toSet());
+        concerned.add(Ref.ied(device.name())); // a station's file may describe the device itself, as an IED of its name
         concerned.add(Ref.device(device.name()));
-        return check(project).stream()
+        return findings.stream()
                 .filter(finding -> finding.about().isEmpty() || !Collections.disjoint(finding.about(), concerned))
                 .toList();
     }

@@ -8,6 +8,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.finding.Finding;
+import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.ValueChange;
@@ -178,5 +179,36 @@ class PlantCheckTest {
                 .noneMatch(finding -> finding.rule().id().equals("twins-differ"));
         assertThat(ProjectCheck.check(ValueChange.set(pair, "RTU2", Map.of("alarms.level.high", "4.6"))))
                 .anyMatch(finding -> finding.message().equals("RTU2 and RTU1 differ in alarms.level.high"));
+    }
+
+    /** Columns: a device, its copy, what the two are given, and the rule that they break together. */
+    @ParameterizedTest(name = "{3}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            F11 | F12 | network.address=192.0.2.99                                  | duplicate-ip
+            F11 | F12 | network.mac=02-00-5E-10-00-01                               | duplicate-mac
+            M31 | M32 | @connections/plc/kind=field-bus; @connections/plc/bus=B1; @connections/plc/bus-address=7 | duplicate-bus-address
+            TD1 | TD2 |                                                             | twins-differ
+            """)
+    void whatTwoDevicesBreakTogetherBlocksBothAndNobodyElse(String first, String second, String both, String rule) {
+        Project site = DeviceChange.copy(Sites.plant(), first, second, rule.equals("twins-differ"))
+                .project();
+        if (both == null) {
+            site = Sites.written(site, second, "sequence.advance=DI3");
+        } else {
+            site = Sites.written(Sites.written(site, first, both), second, both);
+        }
+        List<Finding> all = ProjectCheck.check(site);
+        assertThat(all).filteredOn(finding -> finding.rule().id().equals(rule)).isNotEmpty();
+        for (Device device : site.devices().values()) {
+            boolean isTold = ProjectCheck.concerning(all, device).stream()
+                    .anyMatch(finding -> finding.rule().id().equals(rule));
+            assertThat(isTold)
+                    .as(device.name())
+                    .isEqualTo(List.of(first, second).contains(device.name()));
+            assertThat(ProjectCheck.concerning(all, device)).isEqualTo(ProjectCheck.check(site, device));
+        }
     }
 }
