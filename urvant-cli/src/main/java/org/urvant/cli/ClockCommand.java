@@ -2,11 +2,9 @@ package org.urvant.cli;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.time.InstantSource;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
-import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.UnitCheck;
 import org.urvant.project.Device;
@@ -45,7 +43,7 @@ final class ClockCommand extends Command {
         Device device = project.device(name);
         if (set) {
             try (DeviceAccess.Open open = access.openToWrite(this, folder, project, device)) {
-                say(name + ": clock " + set(open.link(), session.clock()));
+                say(name + ": clock " + UnitCheck.setClock(open.link(), session.clock()));
                 return Exit.DONE;
             }
         }
@@ -73,16 +71,5 @@ final class ClockCommand extends Command {
         return zone instanceof String id && ZoneId.getAvailableZoneIds().contains(id)
                 ? ZoneId.of(id)
                 : ZoneId.of("UTC");
-    }
-
-    /** Sets a clock; returns what was done, in words. */
-    static String set(DeviceLink link, InstantSource clock) {
-        Duration before = Duration.between(clock.instant(), link.clock());
-        link.setClock(clock.instant());
-        return String.format(
-                Locale.ROOT,
-                "set; it was %.1f s %s",
-                Math.abs(before.toMillis()) / 1000.0,
-                before.isNegative() ? "behind" : "ahead");
     }
 }

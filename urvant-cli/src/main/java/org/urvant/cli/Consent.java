@@ -4,6 +4,7 @@ import java.io.Console;
 import java.util.List;
 import java.util.Locale;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.progress.Desk;
 import picocli.CommandLine.Option;
 
 /** Asks a person before anything is changed. */
@@ -26,5 +27,26 @@ final class Consent {
         if (!List.of("y", "yes").contains(answer.strip().toLowerCase(Locale.ROOT))) {
             throw new RefusedException("not agreed; " + nothing, "Run it again when it is wanted.");
         }
+    }
+
+    /** Returns the desk of an operation that a command runs: it asks here, and the command says what happens. */
+    Desk desk(Command command) {
+        ProgressLine line = new ProgressLine(command.session);
+        return new Desk() {
+            @Override
+            public void ask(String question, String otherwise) {
+                Consent.this.ask(question, otherwise);
+            }
+
+            @Override
+            public void tell(String event) {
+                command.say(event);
+            }
+
+            @Override
+            public void at(String activity, long done, long total) {
+                line.confirmed(done, total);
+            }
+        };
     }
 }

@@ -1,9 +1,9 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.devices.transfer.Download;
 import org.urvant.devices.transfer.Verification;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -43,9 +43,7 @@ final class VerifyCommand extends Command {
         if (restart) {
             consent.ask("Restart " + name + "? Its functions pause meanwhile.", "it was not restarted");
             try (DeviceAccess.Open open = access.openToWrite(this, folder, project, device)) {
-                DeviceLink.Health before = open.link().condition();
-                open.link().restart();
-                Verification.awaitRestart(open.link(), before.since());
+                Download.restart(open.link());
             }
         }
         try (MaintenanceLink link = DeviceAccess.link(session, device)) {

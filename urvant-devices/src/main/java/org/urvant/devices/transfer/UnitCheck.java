@@ -17,6 +17,7 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
+import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
@@ -160,5 +161,16 @@ public final class UnitCheck {
         long off = Math.abs(ahead.toSeconds()) % 3_600;
         boolean wholeHours = Math.abs(ahead.toSeconds()) > 1_800 && (off < 60 || off > 3_540);
         return wholeHours ? "; whole hours: is its zone wrong?" : "";
+    }
+
+    /** Sets a device's clock; returns what was done, in words. */
+    public static String setClock(DeviceLink link, InstantSource clock) {
+        Duration before = clockAhead(link.clock(), clock);
+        link.setClock(clock.instant());
+        return String.format(
+                Locale.ROOT,
+                "set; it was %.1f s %s",
+                Math.abs(before.toMillis()) / 1000.0,
+                before.isNegative() ? "behind" : "ahead");
     }
 }

@@ -65,6 +65,21 @@ final class ProjectFiles {
         }
     }
 
+    /** Returns the contents of some files as one value. */
+    Fingerprint basis(List<String> names) {
+        StringBuilder digests = new StringBuilder();
+        for (String name : names) {
+            digests.append(name).append(' ');
+            digests.append(
+                    Files.isRegularFile(path(name))
+                            ? Fingerprint.of(SafeFile.read(path(name), MOST_TABLE))
+                                    .hex()
+                            : NOTHING);
+            digests.append('\n');
+        }
+        return Fingerprint.of(digests.toString().getBytes(StandardCharsets.UTF_8));
+    }
+
     String text(String name) {
         return SafeFile.readText(path(name), MOST_TEXT, name);
     }

@@ -25,6 +25,7 @@ import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.progress.Progress;
+import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.SafeFile;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlDocument;
@@ -149,6 +150,14 @@ public final class ProjectFolder {
         String shownAs = "ledger/" + device + ".jsonl";
         Ledger ledger = new Ledger(root.resolve(shownAs), shownAs, clock, person);
         return new DeviceHistory(this, device, ledger, clock);
+    }
+
+    /** Returns what a device's configuration rests on, as one value: equal as long as no file of it was changed. */
+    public Fingerprint basis(String device) {
+        List<String> names = new ArrayList<>(List.of(MANIFEST, SiteFile.NAME, SourceIndex.FILE));
+        files.list("types", ".yaml").forEach(file -> names.add("types/" + file.getFileName()));
+        names.addAll(List.of(DeviceFile.name(device), MappingTable.name(device), LogicFile.name(device)));
+        return files.basis(names);
     }
 
     /** Returns the names of all devices that have a ledger, those that were removed too. */

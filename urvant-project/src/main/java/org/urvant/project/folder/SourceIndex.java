@@ -26,7 +26,7 @@ import org.urvant.file.yaml.YamlText;
 
 /** The digests of the imported files, {@code sources/index.yaml}: sources stay as they came, and a change shows. */
 final class SourceIndex {
-    private static final String FILE = "sources/index.yaml";
+    static final String FILE = "sources/index.yaml";
     private static final String DIGEST = "sha-256";
     private static final String UNWANTED = "unwanted";
 
