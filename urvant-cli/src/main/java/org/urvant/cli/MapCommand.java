@@ -3,23 +3,19 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.TreeMap;
-import org.urvant.core.error.RefusedException;
-import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
-import org.urvant.project.change.ConnectionChange;
+import org.urvant.project.change.SignalMapping;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.mapping.Subscription;
 import org.urvant.project.mapping.Subscriptions;
-import org.urvant.scl.DataAttribute;
 import org.urvant.scl.DataSet;
-import org.urvant.scl.Ied;
-import org.urvant.scl.selection.Pick;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -60,6 +56,9 @@ final class MapCommand extends Command {
             description = "First address to try; otherwise the project's address plan holds.")
     private Integer start;
 
+    @Option(names = "--dry-run", description = "Show what would be mapped; change nothing.")
+    private boolean dryRun;
+
     @Mixin
     private Consent consent;
 
@@ -72,34 +71,24 @@ final class MapCommand extends Command {
     public Integer call() {
         ProjectFolder folder = folder();
         Project project = folder.load();
-        Device device = project.device(deviceName);
-        String receiver = to == null ? onlyReceiver(project, device) : to;
-        List<DataAttribute> wanted =
-                new ArrayList<>(signals.stream().map(project::signal).toList());
-        List<Ied> relays = pickName == null ? List.of() : relays(project, project.pick(pickName));
-        relays.forEach(relay -> wanted.addAll(project.pick(pickName).signals(relay)));
-        if (wanted.isEmpty() && pickName != null) {
-            throw new RefusedException(
-                    "pick '" + pickName + "' finds no signal on "
-                            + (relays.isEmpty()
-                                    ? "any relay that is imported"
-                                    : relays.get(0).name()),
-                    "Look at it with 'urvant pick " + pickName + "'; terms beside each other must all hold.");
+        SignalMapping mapping = SignalMapping.plan(
+                project,
+                deviceName,
+                new SignalMapping.Request(
+                        signals,
+                        Optional.ofNullable(pickName),
+                        iedNames == null ? List.of() : iedNames,
+                        Optional.ofNullable(to),
+                        start == null ? OptionalInt.empty() : OptionalInt.of(start)));
+        sayProposal(mapping.proposal(), mapping.connects());
+        int rows = mapping.proposal().rows().size();
+        if (dryRun) {
+            next("the same without --dry-run");
+            return Exit.DONE;
         }
-        if (wanted.isEmpty()) {
-            throw new RefusedException("there is nothing to map", "Name signals, or a pick with --pick.");
-        }
-        ConnectionChange.Connected connected = ConnectionChange.connectAll(project, device, relays);
-        SignalMapper.Proposal proposal = SignalMapper.propose(
-                connected.project(),
-                connected.device(),
-                receiver,
-                wanted,
-                start == null ? OptionalInt.empty() : OptionalInt.of(start));
-        sayProposal(proposal, connected);
-        if (!proposal.rows().isEmpty()) {
-            consent.ask("Map these " + count(proposal.rows().size(), "signal") + "?", "nothing was changed");
-            folder.save(project, proposal.carriedOut(connected.project(), connected.device()));
+        if (rows > 0) {
+            consent.ask("Map these " + count(rows, "signal") + "?", "nothing was changed");
+            folder.save(project, mapping.after());
         }
         if (!json) {
             sayReports(folder.load());
@@ -108,25 +97,7 @@ final class MapCommand extends Command {
         return Exit.DONE;
     }
 
-    private List<Ied> relays(Project project, Pick pick) {
-        if (iedNames != null) {
-            return iedNames.stream()
-                    .map(name -> project.ied(name)
-                            .orElseThrow(() -> new UnknownNameException("IED", name, project.iedNames())))
-                    .peek(ied -> {
-                        if (!pick.fits(ied)) {
-                            throw new RefusedException(
-                                    "pick " + pick.name() + " is for " + pick.maker() + " " + pick.type() + "; "
-                                            + ied.name() + " is a " + ied.maker() + " " + ied.type(),
-                                    "Make a pick for that type.");
-                        }
-                    })
-                    .toList();
-        }
-        return project.ieds().stream().filter(pick::fits).toList();
-    }
-
-    private void sayProposal(SignalMapper.Proposal proposal, ConnectionChange.Connected connected) {
+    private void sayProposal(SignalMapper.Proposal proposal, List<String> connects) {
         Table table = new Table("name", "from", "source", "to", "destination", "use");
         List<Object> rows = new ArrayList<>();
         for (Mapping row : proposal.rows()) {
@@ -153,7 +124,7 @@ final class MapCommand extends Command {
                     proposal.present().size()));
             return;
         }
-        connected.made().forEach(name -> say("connects " + deviceName + " to IED " + name));
+        connects.forEach(name -> say("connects " + deviceName + " to IED " + name));
         if (!table.isEmpty()) {
             say(table);
         }
@@ -188,19 +159,5 @@ final class MapCommand extends Command {
             say("");
             say(table);
         }
-    }
-
-    private static String onlyReceiver(Project project, Device device) {
-        List<String> receivers = SignalMapper.receivers(project, device);
-        if (receivers.size() != 1) {
-            throw new RefusedException(
-                    receivers.isEmpty()
-                            ? device.name() + " has no connection to a control centre"
-                            : device.name() + " has several connections to map to",
-                    receivers.isEmpty()
-                            ? "Make one with 'urvant connect " + device.name() + " NAME --kind KIND'."
-                            : "Give --to with one of " + String.join(", ", receivers) + ".");
-        }
-        return receivers.get(0);
     }
 }

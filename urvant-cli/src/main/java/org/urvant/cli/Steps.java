@@ -20,6 +20,7 @@ final class Steps {
             case SETTLE -> words.add(Math.min(3, words.size()), "--from");
             case ORDER -> words.add("--apply");
             case TICK -> words.add(Math.min(3, words.size()), "--tick");
+            case CONNECT -> words.addAll(Math.min(4, words.size()), words.size() > 4 ? List.of("--kind") : List.of());
             case MATRIX -> words.add("--out FILE");
             default -> {
                 // the operands say all

@@ -11,13 +11,12 @@ import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
-import org.urvant.devices.transfer.Transfer;
+import org.urvant.devices.transfer.Download;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.NewDevice;
 import org.urvant.project.change.ValueChange;
-import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
@@ -45,16 +44,11 @@ public final class RelayToControlCentre {
             folder.importScl(relayFile);
             Project project = folder.change(site -> mapped(site, gateway.address()));
             project.device("GW1").mappings().forEach(row -> System.out.println(row.name() + " → " + row.destination()));
-            if (ProjectCheck.blocks(ProjectCheck.check(project))) {
-                throw new IllegalStateException("errors stand: " + ProjectCheck.check(project));
-            }
-            Configuration wanted = ConfigurationBuilder.build(project, project.device("GW1"));
             KnownDevices known = new KnownDevices(root.resolve("known-devices"));
             try (DeviceLink link = new MaintenanceLink(gateway.address(), known)) {
-                Transfer transfer = new Transfer(link);
-                var identity = Transfer.confirm(link, project.device("GW1"));
                 link.logOn(engineer.user(), engineer.factoryPassword().toCharArray());
-                Configuration held = transfer.run(transfer.plan(identity, wanted), DeviceLink.BlockWatch.NONE);
+                Download.Plan plan = Download.plan(folder, "GW1", link, InstantSource.system());
+                Configuration held = Download.run(folder, plan, link).held();
                 System.out.println("read back: " + held.fingerprint().brief());
                 Project edited = ValueChange.set(project, "GW1", Map.of("watchdog.time", "10"));
                 Configuration later = ConfigurationBuilder.build(edited, edited.device("GW1"));
@@ -65,7 +59,7 @@ public final class RelayToControlCentre {
     }
 
     /** Nothing of this touches the disk: a site is a value. */
-    private static Project mapped(Project empty, String address) {
+    static Project mapped(Project empty, String address) {
         NewDevice.Start start = NewDevice.Start.of("ravnsund-g3").with(Plate.Item.LINK, address);
         Project site = NewDevice.add(empty, "GW1", start);
         site = ConnectionChange.connect(site, "GW1", "F01", "relay", "F01");

@@ -3,9 +3,17 @@ package org.urvant.examples;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.InstantSource;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
+import org.urvant.core.device.DeviceType;
+import org.urvant.devices.standin.StandIn;
+import org.urvant.devices.standin.StandInProfile;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.type.Catalogue;
+import org.urvant.scl.selection.Pick;
+import org.urvant.scl.selection.Query;
 
 /** Gives an example the demo data and a folder that goes with it. */
 final class Stage {
@@ -30,6 +38,27 @@ final class Stage {
             System.out.println(play.run(DEMO.resolve(file), folder.resolve("site")));
         } finally {
             delete(folder);
+        }
+    }
+
+    /** What is done to a gateway that answers at an address; it takes a password, as any does. */
+    interface Visit {
+        String pay(Path site, Path known, String address, char[] password);
+    }
+
+    /** Makes a site with a relay, a pick and a gateway that is there as a stand-in, and lets somebody work on it. */
+    static String withGateway(Path relayFile, Path root, Visit visit) {
+        DeviceType type = Catalogue.type("ravnsund-g3").orElseThrow();
+        StandInProfile profile = new StandInProfile(type.name(), "2.1", "A-0001", type.accounts());
+        try (StandIn gateway = StandIn.start(root.resolve("stand-in"), profile, "127.0.0.1", 0)) {
+            Path site = root.resolve("project");
+            ProjectFolder folder =
+                    ProjectFolder.create(site, "Skarholm tidal works", InstantSource.system(), "example");
+            folder.importScl(relayFile);
+            folder.change(it -> RelayToControlCentre.mapped(it, gateway.address())
+                    .with(new Pick("trips", "Marrowby", "MF7", List.of(Query.parse("kind:trip")), List.of())));
+            char[] password = type.engineer().orElseThrow().factoryPassword().toCharArray();
+            return visit.pay(site, root.resolve("known-devices"), gateway.address(), password);
         }
     }
 

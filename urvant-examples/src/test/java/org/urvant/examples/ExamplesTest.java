@@ -37,6 +37,22 @@ class ExamplesTest {
                 .isEqualTo("bi3 false at 0 ms, led1 false at 0 ms, bi3 true at 100 ms, led1 true at 300 ms");
     }
 
+    /** What an engineer does every day takes fifteen lines and four rooms of the library. */
+    @Test
+    void changeAndDownloadIsFifteenLinesFromFourPackages() throws IOException {
+        assertThat(ChangeAndDownload.run(Path.of("../demo/F01.cid"), folder.resolve("change")))
+                .matches("GW1 runs [0-9a-f]{12}, as the project says; ledger: \\d+ lines");
+        String text = Files.readString(Path.of("src/main/java/org/urvant/examples/ChangeAndDownload.java"));
+        assertThat(text.lines()
+                        .filter(line -> line.startsWith("import org.urvant."))
+                        .map(line -> line.substring(0, line.lastIndexOf('.')))
+                        .distinct())
+                .hasSizeLessThanOrEqualTo(4);
+        String body = text.substring(text.indexOf("String change("));
+        assertThat(body.lines().count())
+                .isLessThanOrEqualTo(15 + 4); // heading, its end, the end of try and of the class
+    }
+
     @Test
     void everyExampleIsShort() throws IOException {
         try (var files = Files.list(Path.of("src/main/java/org/urvant/examples"))) {

@@ -31,7 +31,7 @@ public record Step(Action action, List<String> operands) {
         IMPORT,
         /** Take an imported file out (file). */
         REMOVE,
-        /** Connect a device to an IED (device, IED). */
+        /** Connect a device (device, IED or name, kind of connection where it is no IED). */
         CONNECT,
         /** Settle ratings by those of the bay, or of a device (bay, {@code bay} or device). */
         SETTLE,

@@ -177,6 +177,11 @@ public final class Download {
         return run(folder, plan, link, desk, Optional.empty());
     }
 
+    /** Carries a plan out that was agreed to beforehand. */
+    public static Outcome run(ProjectFolder folder, Plan plan, DeviceLink link) {
+        return run(folder, plan, link, Desk.AGREED);
+    }
+
     /** Makes a device restart, and waits until it runs again. */
     public static void restart(DeviceLink link) {
         DeviceLink.Health before = link.condition();

@@ -1,0 +1,126 @@
+package org.urvant.project.change;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.mapping.SignalMapper;
+import org.urvant.scl.DataAttribute;
+import org.urvant.scl.Ied;
+import org.urvant.scl.selection.Pick;
+
+/**
+ * Signals of relays mapped on a device, with the connections to the relays that are missing.
+ *
+ * @param after the site with the rows and connections
+ * @param proposal the rows, what was left out and why
+ * @param connects names of the connections that are made
+ */
+public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<String> connects) {
+    /**
+     * What is to be mapped.
+     *
+     * @param signals references of single signals
+     * @param pick a kept choice; empty for none
+     * @param ieds relays that the pick is applied to; empty for all of its type
+     * @param receiver connection to map to; empty where the device has only one
+     * @param start first address to try; empty where the project's address plan holds
+     */
+    public record Request(
+            List<String> signals,
+            Optional<String> pick,
+            List<String> ieds,
+            Optional<String> receiver,
+            OptionalInt start) {
+        public Request {
+            signals = List.copyOf(signals);
+            ieds = List.copyOf(ieds);
+        }
+
+        /** Returns a request for what a pick finds on all relays of its type. */
+        public static Request ofPick(String name) {
+            return new Request(List.of(), Optional.of(name), List.of(), Optional.empty(), OptionalInt.empty());
+        }
+
+        /** Returns a request for single signals. */
+        public static Request ofSignals(String... references) {
+            return new Request(List.of(references), Optional.empty(), List.of(), Optional.empty(), OptionalInt.empty());
+        }
+    }
+
+    /**
+     * Says what a mapping would bring; changes nothing.
+     *
+     * @throws UnknownNameException when a signal, pick, relay or connection does not exist
+     * @throws RefusedException when there is nothing to map, or it is not clear where to
+     */
+    public static SignalMapping plan(Project project, String deviceName, Request request) {
+        Device device = project.device(deviceName);
+        String receiver = request.receiver().orElseGet(() -> onlyReceiver(project, device));
+        List<DataAttribute> wanted =
+                new ArrayList<>(request.signals().stream().map(project::signal).toList());
+        List<Ied> relays = List.of();
+        if (request.pick().isPresent()) {
+            Pick pick = project.pick(request.pick().get());
+            relays = relays(project, pick, request.ieds());
+            relays.forEach(relay -> wanted.addAll(pick.signals(relay)));
+            if (wanted.isEmpty()) {
+                throw new RefusedException(
+                        "pick '" + pick.name() + "' finds no signal on "
+                                + (relays.isEmpty()
+                                        ? "any relay that is imported"
+                                        : relays.get(0).name()),
+                        "Look at the pick; terms beside each other must all hold.");
+            }
+        }
+        if (wanted.isEmpty()) {
+            throw new RefusedException("there is nothing to map", "Name signals, or a pick.");
+        }
+        ConnectionChange.Connected connected = ConnectionChange.connectAll(project, device, relays);
+        SignalMapper.Proposal proposal =
+                SignalMapper.propose(connected.project(), connected.device(), receiver, wanted, request.start());
+        Project after =
+                proposal.rows().isEmpty() ? project : proposal.carriedOut(connected.project(), connected.device());
+        return new SignalMapping(after, proposal, connected.made());
+    }
+
+    private static List<Ied> relays(Project project, Pick pick, List<String> names) {
+        if (names.isEmpty()) {
+            return project.ieds().stream().filter(pick::fits).toList();
+        }
+        List<Ied> relays = new ArrayList<>();
+        for (String name : names) {
+            Ied ied = project.ied(name).orElseThrow(() -> new UnknownNameException("IED", name, project.iedNames()));
+            if (!pick.fits(ied)) {
+                throw new RefusedException(
+                        "pick " + pick.name() + " is for " + pick.maker() + " " + pick.type() + "; " + name + " is a "
+                                + ied.maker() + " " + ied.type(),
+                        "Make a pick for that type.");
+            }
+            relays.add(ied);
+        }
+        return relays;
+    }
+
+    private static String onlyReceiver(Project project, Device device) {
+        List<String> receivers = SignalMapper.receivers(project, device);
+        if (receivers.isEmpty()) {
+            throw new RefusedException(
+                    device.name() + " has no connection to a control centre",
+                    "Give it one.",
+                    Step.of(Action.CONNECT, device.name(), "NAME", "KIND"));
+        }
+        if (receivers.size() > 1) {
+            throw new RefusedException(
+                    device.name() + " has several connections to map to",
+                    "Say which of " + String.join(", ", receivers) + " is meant.");
+        }
+        return receivers.get(0);
+    }
+}
