@@ -1,13 +1,9 @@
 package org.urvant.cli;
 
 import java.util.Optional;
-import org.urvant.core.error.RefusedException;
-import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.MaintenanceLink;
-import org.urvant.project.Device;
+import org.urvant.devices.transfer.SignOff;
 import org.urvant.project.Project;
-import org.urvant.project.configuration.Configuration;
-import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -46,39 +42,15 @@ final class SignOffCommand extends Command {
     public Integer call() {
         ProjectFolder folder = folder();
         Project project = folder.load();
-        Device device = project.device(name);
-        Configuration wanted = ConfigurationBuilder.build(project, device);
-        try (MaintenanceLink link = DeviceAccess.link(session, device)) {
-            Identity identity = DeviceAccess.confirm(this, link, device);
-            if (!identity.active().equals(Optional.of(wanted.fingerprint()))) {
-                throw new RefusedException(
-                        name + " does not run what the project says; it cannot be signed off",
-                        "Compare first: urvant compare " + name);
-            }
-            confirmRead(project, device, wanted.fingerprint().hex());
-            say(name + ", serial " + identity.serial() + ", runs "
-                    + wanted.fingerprint().hex());
-            consent.ask("Do you state that you checked this configuration on this device?", "nothing was signed off");
-            folder.history(name).signedOff(identity.serial(), wanted.fingerprint(), note);
+        try (MaintenanceLink link = DeviceAccess.link(session, project.device(name))) {
+            DeviceAccess.confirm(this, link, project.device(name));
+            SignOff signOff = SignOff.plan(project, name, link, Optional.ofNullable(read));
+            say(name + ", serial " + signOff.serial() + ", runs "
+                    + signOff.fingerprint().hex());
+            signOff.run(folder, note, consent.desk(this));
             say(paint.good("signed off") + " by " + session.person());
             next("urvant history " + name);
             return Exit.DONE;
-        }
-    }
-
-    /** A tool alone never signs off what people's safety rests on: somebody must have had the page before their eyes. */
-    private void confirmRead(Project project, Device device, String fingerprint) {
-        boolean isSafety =
-                project.type(device).filter(type -> type.handling().isSafety()).isPresent();
-        if (isSafety && read == null) {
-            throw new RefusedException(
-                    name + " is safety-related; it is signed off only by one who has read its page",
-                    "Run 'urvant review " + name + "', read the page, and give its fingerprint with --read.");
-        }
-        if (read != null && (read.length() < 12 || !fingerprint.startsWith(read))) {
-            throw new RefusedException(
-                    "the page with fingerprint " + read + " is not about what " + name + " runs",
-                    "Run 'urvant review " + name + "' again and read the new page.");
         }
     }
 }

@@ -43,6 +43,8 @@ public record Step(Action action, List<String> operands) {
         FIT,
         /** Take over what a unit says that it is (device). */
         TAKE_AS_BUILT,
+        /** Make the page of a device to read (device). */
+        REVIEW,
         /** Print the sheet of dials and switches (device). */
         SELECTORS,
         /** Confirm the position of a dial or switch (device, selector). */
