@@ -45,8 +45,20 @@ public final class DeviceFigures {
                     first,
                     each / first);
         }
+        double few = DownloadFigures.plans(open(root, 50), 50);
+        double many = DownloadFigures.plans(open(root, DEVICES), DEVICES);
+        System.out.printf(
+                Locale.ROOT,
+                "| of that, ms a device : that of 50 devices | %.2f | %.2f | %.2f |%n",
+                many,
+                few,
+                many / few);
         memory(root.resolve("p" + DEVICES));
         thermocouples();
+    }
+
+    private static ProjectFolder open(Path root, int devices) {
+        return ProjectFolder.open(root.resolve("p" + devices), InstantSource.system(), "figures");
     }
 
     private static double compare(ProjectFolder folder, int devices) {
@@ -102,7 +114,7 @@ public final class DeviceFigures {
         }
     }
 
-    private static double median(List<Double> values) {
+    static double median(List<Double> values) {
         return values.stream().sorted(Comparator.naturalOrder()).toList().get(values.size() / 2);
     }
 

@@ -1,13 +1,11 @@
 package org.urvant.cli;
 
-import java.util.List;
 import org.urvant.core.error.RefusedException;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.change.Adoption;
 import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
-import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.ConfigurationFile;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
@@ -46,31 +44,27 @@ final class AdoptCommand extends Command {
         ProjectFolder folder = folder();
         Project project = folder.load();
         Device device = project.device(name);
-        Configuration held = file == null ? running(folder, project, device) : filed(device);
-        Comparison comparison = Comparison.of(ConfigurationBuilder.build(project, device), held);
-        Differences.lines(comparison, paint).forEach(this::say);
+        Adoption adoption = Adoption.plan(project, name, file == null ? running(folder, project, device) : filed());
+        Comparison brings = adoption.brings();
+        Differences.lines(brings, paint).forEach(this::say);
         if (json) {
-            sayJson(Json.object(
-                    "device", name, "equal", comparison.isEqual(), "differences", Differences.json(comparison)));
+            sayJson(Json.object("device", name, "equal", brings.isEqual(), "differences", Differences.json(brings)));
         }
-        if (comparison.isEqual()) {
+        if (brings.isEqual()) {
             say(paint.good("equal") + ": nothing to adopt");
             return Exit.DONE;
         }
         consent.ask(
                 "Take what " + (file == null ? name + " runs" : file + " holds") + " into the project?",
                 "the project is as it was");
-        List<String> kept = folder.replace(project, Adoption.adopt(project, name, held));
-        kept.forEach(file -> say("kept a copy in " + file));
-        Project after = folder.load();
-        Comparison left = Comparison.of(ConfigurationBuilder.build(after, after.device(name)), held);
-        if (!left.isEqual()) {
+        folder.replace(project, adoption.after()).forEach(kept -> say("kept a copy in " + kept));
+        if (!adoption.left().isEqual()) {
             say(paint.warn("could not be taken over:"));
-            Differences.lines(left, paint).forEach(this::say);
+            Differences.lines(adoption.left(), paint).forEach(this::say);
         }
-        say("adopted " + count(comparison.count() - left.count(), "difference") + " from " + name);
+        say("adopted " + count(adoption.count(), "difference") + " from " + name);
         next("urvant check " + name);
-        return left.isEqual() ? Exit.DONE : Exit.DIFFERENT;
+        return adoption.left().isEqual() ? Exit.DONE : Exit.DIFFERENT;
     }
 
     private Configuration running(ProjectFolder folder, Project project, Device device) {
@@ -82,16 +76,8 @@ final class AdoptCommand extends Command {
         }
     }
 
-    private Configuration filed(Device device) {
+    private Configuration filed() {
         ConfigurationFile read = ConfigurationFile.read(session.path(file), file);
-        String type =
-                read.configuration().parts().section("hardware").text("type").orElse("unknown");
-        if (!type.equals(device.type().text())) {
-            throw new RefusedException(
-                    file + " is for a " + type + ", and " + name + " is a "
-                            + device.type().text(),
-                    "Name a file for a device of the same type.");
-        }
         say(file + " was made by " + read.madeBy());
         return read.configuration();
     }

@@ -2,28 +2,18 @@ package org.urvant.cli;
 
 import java.io.File;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
-import org.urvant.core.device.DeviceType;
-import org.urvant.core.device.SettingKind;
-import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnreachableException;
-import org.urvant.core.finding.Entry;
-import org.urvant.core.tree.Fingerprint;
+import org.urvant.devices.standin.Bench;
 import org.urvant.devices.standin.Failures;
-import org.urvant.devices.standin.StandIn;
-import org.urvant.devices.standin.StandInProfile;
 import org.urvant.file.SafeFile;
-import org.urvant.project.Device;
-import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine;
@@ -49,61 +39,13 @@ final class BenchCommand extends Command {
             throws InterruptedException {
         ProjectFolder folder = folder();
         Project project = folder.load();
-        List<StandIn> running = new ArrayList<>();
-        try {
-            for (Device device : project.devices().values()) {
-                start(folder, project, device, failures).ifPresent(running::add);
-            }
-            if (running.isEmpty()) {
-                throw new RefusedException(
-                        "no device has a loopback link", "Give one: urvant set DEVICE link 127.0.0.1:8443");
-            }
+        Failures wanted = Failures.of(failures == null ? List.of() : failures);
+        try (Bench bench = Bench.start(project, folder.cache().resolve("bench"), wanted)) {
+            bench.standIns().forEach((device, unit) -> say("stand-in of " + device + " listens on " + unit.address()));
             SafeFile.writeText(ready(folder), ProcessHandle.current().pid() + "\n");
             new CountDownLatch(1).await();
             return Exit.DONE;
-        } finally {
-            running.forEach(StandIn::close);
         }
-    }
-
-    private Optional<StandIn> start(ProjectFolder folder, Project project, Device device, List<String> failures) {
-        String link = device.maintenanceLink().map(Entry::text).orElse("");
-        Optional<DeviceType> type = project.type(device);
-        if (!link.startsWith("127.") || type.isEmpty()) {
-            return Optional.empty();
-        }
-        int colon = link.lastIndexOf(':');
-        StandIn standIn = StandIn.start(
-                folder.cache().resolve("bench").resolve(device.name()),
-                unit(type.get(), device),
-                link.substring(0, colon),
-                Integer.parseInt(link.substring(colon + 1)),
-                Failures.of(failures == null ? List.of() : failures));
-        say("stand-in of " + device.name() + " listens on " + standIn.address());
-        return Optional.of(standIn);
-    }
-
-    /** The unit that the project means; what the project does not say of it is made up from its name. */
-    private static StandInProfile unit(DeviceType type, Device device) {
-        String made = Fingerprint.of(device.name().getBytes(StandardCharsets.UTF_8))
-                .hex()
-                .substring(0, 8)
-                .toUpperCase(Locale.ROOT);
-        String serial = device.plate().text(Plate.Item.SERIAL);
-        String mac = type.settings().values().stream()
-                .filter(setting -> setting.kind() == SettingKind.MAC)
-                .flatMap(setting -> Optional.ofNullable(device.settings().get(setting.path())).stream())
-                .map(Entry::text)
-                .findFirst()
-                .orElse("02-00-" + made.replaceAll("..(?=.)", "$0-"));
-        return new StandInProfile(
-                type.name(),
-                device.firmware().text(),
-                serial.isEmpty() ? made : serial,
-                device.plate().text(Plate.Item.HARDWARE),
-                mac,
-                type.accounts(),
-                device.fitted().moduleNames());
     }
 
     @CommandLine.Command(name = "start", description = "Start the stand-ins in the background.")

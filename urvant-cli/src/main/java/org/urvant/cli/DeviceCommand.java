@@ -4,25 +4,16 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
-import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Ref;
-import org.urvant.devices.link.Identity;
-import org.urvant.devices.link.KnownDevices;
-import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.change.DeviceChange;
-import org.urvant.project.change.NewDevice;
-import org.urvant.project.configuration.Configuration;
-import org.urvant.project.folder.ConfigurationFile;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.reference.References;
 import picocli.CommandLine;
-import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -55,78 +46,15 @@ final class DeviceCommand extends Command {
         super(session);
     }
 
-    /** What a new device begins with; one of these. */
-    static final class Route {
-        @Option(names = "--type", paramLabel = "TYPE", description = "Device type; see 'urvant types'.")
-        private String type;
-
-        @Option(
-                names = "--from",
-                paramLabel = "FILE",
-                description = "A configuration's file, as 'urvant configuration" + " --file' writes it.")
-        private String file;
-
-        @Option(
-                names = "--from-unit",
-                paramLabel = "ADDRESS:PORT",
-                description = "A unit that is there already: its type" + " and configuration are read.")
-        private String unit;
-    }
-
     @CommandLine.Command(
             name = "add",
             description = "Add a device: of a type with its defaults, from a prepared example, from"
                     + " a configuration's file, or from a unit that is there already.")
     int add(
             @Parameters(paramLabel = "NAME", description = "Name of the device.") String name,
-            @ArgGroup(multiplicity = "1") Route route,
-            @Option(names = "--firmware", paramLabel = "VERSION", description = "Firmware; the newest when not given.")
-                    String firmware,
-            @Option(names = "--hardware", paramLabel = "VERSION", description = "Hardware version.") String hardware,
-            @Option(
-                            names = "--order-code",
-                            paramLabel = "CODE",
-                            description = "Ordering code: modules and licences follow.")
-                    String orderCode,
-            @Option(names = "--example", paramLabel = "NAME", description = "A prepared example of the type.")
-                    String example,
-            @Option(names = "--link", paramLabel = "ADDRESS:PORT", description = "Its maintenance link.") String link,
-            @Mixin DeviceAccess access) {
-        ProjectFolder folder = folder();
-        if (route.type != null) {
-            NewDevice.Start start = NewDevice.Start.of(route.type)
-                    .with(Plate.Item.FIRMWARE, firmware)
-                    .with(Plate.Item.HARDWARE, hardware)
-                    .with(Plate.Item.ORDER_CODE, orderCode)
-                    .with(Plate.Item.LINK, link)
-                    .withExample(example);
-            folder.change(site -> NewDevice.add(site, name, start));
-            say("added " + name + ", type " + route.type);
-        } else if (route.file != null) {
-            ConfigurationFile file = ConfigurationFile.read(session.path(route.file), route.file);
-            folder.change(site -> NewDevice.addHeld(
-                    site, name, file.configuration(), "file " + route.file, Optional.ofNullable(link)));
-            say("added " + name + " from " + route.file + ", made by " + file.madeBy());
-        } else {
-            addUnit(folder, name, route.unit, access);
-        }
-        next("urvant show " + name);
+            @Mixin NewDeviceOptions options) {
+        options.add(this, folder(), name);
         return Exit.DONE;
-    }
-
-    private void addUnit(ProjectFolder folder, String name, String address, DeviceAccess access) {
-        try (MaintenanceLink link =
-                new MaintenanceLink(address, new KnownDevices(session.home().resolve("known-devices")))) {
-            Identity identity = link.identify();
-            access.logOn(this, folder, name, identity.type(), link);
-            Configuration held = link.read()
-                    .orElseThrow(() -> new RefusedException(
-                            "the unit at " + address + " has no configuration yet",
-                            "Add it with --type " + identity.type() + "."));
-            folder.change(
-                    site -> NewDevice.addHeld(site, name, held, "unit " + identity.serial(), Optional.of(address)));
-            say("added " + name + " from the unit at " + address + ", serial " + identity.serial());
-        }
     }
 
     @CommandLine.Command(

@@ -2,10 +2,8 @@ package org.urvant.cli;
 
 import java.util.List;
 import org.urvant.core.error.RefusedException;
-import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.folder.ImportPlan;
 import org.urvant.project.folder.ProjectFolder;
-import org.urvant.scl.Ied;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -30,7 +28,7 @@ final class ImportCommand extends Command {
             split = ",",
             paramLabel = "NAME",
             description = "Only these IEDs of the file; otherwise all.")
-    private List<String> wanted;
+    private List<String> wanted = List.of();
 
     @Option(names = "--for", paramLabel = "DEVICE", description = "First check that this device can ask the IEDs.")
     private String device;
@@ -50,13 +48,16 @@ final class ImportCommand extends Command {
     public Integer call() {
         ProjectFolder folder = folder();
         ImportPlan plan = folder.planImport(session.path(file));
-        List<String> chosen = chosen(plan);
         SourceView view = new SourceView(this);
         if (!json) {
             view.say(plan);
             view.sayFindings(plan);
         }
-        refuseMistakes(plan, chosen);
+        ImportPlan.Choice choice = plan.choose(wanted, keepGoing);
+        List<String> chosen = choice.ieds();
+        if (!choice.left().isEmpty()) {
+            note(paint.warn("left out") + " for errors that concern them: " + some(choice.left()));
+        }
         if (device != null && !view.sayFit(folder, device, plan, chosen)) {
             throw new RefusedException(
                     device + " cannot ask these IEDs; nothing was imported",
@@ -68,10 +69,10 @@ final class ImportCommand extends Command {
         if (!json) {
             view.sayFollowing(folder.following(plan, chosen));
         }
-        boolean same = wanted == null && plan.isHeld();
+        boolean same = wanted.isEmpty() && plan.isHeld();
         String what = chosen.isEmpty() ? "the structure of the site" : some(chosen);
         if (!same) {
-            if (!json && isSameForIeds(plan)) {
+            if (!json && plan.bringsNoNewerIed()) {
                 note("the IEDs are the same; the rest of the file differs from what the project has");
             }
             consent.ask("Import " + what + "?", "nothing was imported");
@@ -87,43 +88,10 @@ final class ImportCommand extends Command {
         return Exit.DONE;
     }
 
-    private static boolean isSameForIeds(ImportPlan plan) {
-        return !plan.rows().isEmpty() && plan.rows().stream().allMatch(row -> row.mark() == ImportPlan.Standing.SAME);
-    }
-
     /** A station has hundreds of IEDs, and nobody reads their names in a line. */
     private static String some(List<String> names) {
         return names.size() <= FEW
                 ? String.join(", ", names)
                 : names.size() + " IEDs, " + String.join(", ", names.subList(0, FEW)) + " …";
-    }
-
-    private List<String> chosen(ImportPlan plan) {
-        List<String> all = plan.file().ieds().stream().map(Ied::name).toList();
-        List<String> named = wanted == null ? all : wanted;
-        named.stream().filter(name -> !all.contains(name)).findFirst().ifPresent(name -> {
-            throw new UnknownNameException("IED", name, all);
-        });
-        return keepGoing ? named.stream().filter(plan.soundIeds()::contains).toList() : named;
-    }
-
-    private void refuseMistakes(ImportPlan plan, List<String> chosen) {
-        if (keepGoing) {
-            List<String> left = plan.file().ieds().stream()
-                    .map(Ied::name)
-                    .filter(name -> !plan.soundIeds().contains(name))
-                    .toList();
-            if (!left.isEmpty()) {
-                note(paint.warn("left out") + " for errors that concern them: " + some(left));
-            }
-            if (chosen.isEmpty() && plan.file().site().isEmpty()) {
-                throw new RefusedException(
-                        "no IED of " + plan.name() + " is sound; nothing was imported", "Mend the errors in the file.");
-            }
-        } else if (!plan.check().isSound()) {
-            throw new RefusedException(
-                    plan.name() + " has errors; nothing was imported",
-                    "Mend them where the file was made, or import what is sound with --keep-going.");
-        }
     }
 }

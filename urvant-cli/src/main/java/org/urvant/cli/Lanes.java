@@ -91,7 +91,7 @@ final class Lanes {
         if (!(own.get(0).value().value() instanceof Double)) {
             return shown;
         }
-        return shown + " " + TryCommand.number(least(own)) + "…" + TryCommand.number(greatest(own));
+        return shown + " " + TrialView.number(least(own)) + "…" + TrialView.number(greatest(own));
     }
 
     private static double least(List<Change> own) {
@@ -176,7 +176,7 @@ final class Lanes {
             if (to <= from || isSame) {
                 continue;
             }
-            String text = "│" + TryCommand.value(own.get(i));
+            String text = "│" + TrialView.value(own.get(i));
             boolean isNumber = own.get(i).value().value() instanceof Number;
             String cut = text.length() <= to - from
                     ? text

@@ -3,15 +3,14 @@ package org.urvant.cli;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.finding.Position;
-import org.urvant.core.logic.Signal;
 import org.urvant.file.SafeFile;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
+import org.urvant.project.behaviour.Trial;
+import org.urvant.project.change.LogicChange;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
@@ -64,7 +63,8 @@ final class LogicCommand extends Command {
         Project project = folder.load();
         Device device = project.device(name);
         if (signals || find != null) {
-            return signals(DeviceLogic.of(project.typeOf(device), device));
+            new ProgramSignals(this).say(DeviceLogic.of(project.typeOf(device), device), find);
+            return Exit.DONE;
         }
         if (out != null) {
             SafeFile.write(session.path(out), device.logic().getBytes(StandardCharsets.UTF_8));
@@ -79,12 +79,9 @@ final class LogicCommand extends Command {
     }
 
     private int replace(ProjectFolder folder, Project project, Device device, String text) {
-        List<Finding> findings = findings(project, device.withLogic(text)).stream()
-                .map(finding -> inGivenFile(finding, device))
-                .toList();
-        Findings.lines(findings, session, true).forEach(this::say);
-        boolean wrong = ProjectCheck.blocks(findings);
-        if (wrong) {
+        LogicChange change = LogicChange.plan(project, name, text, remove ? "" : take);
+        Findings.lines(change.findings(), session, true).forEach(this::say);
+        if (change.isForbidden()) {
             note("nothing was changed; mend the programs first");
             return Exit.DIFFERENT;
         }
@@ -93,7 +90,7 @@ final class LogicCommand extends Command {
                     "Replace " + count(DeviceLogic.programs(device.logic()).size(), "program") + " of " + name + "?",
                     "nothing was changed");
         }
-        folder.save(project, project.with(device.withLogic(text)));
+        folder.save(project, change.after());
         say(
                 text.isBlank()
                         ? "took the programs of " + name + " away"
@@ -102,27 +99,8 @@ final class LogicCommand extends Command {
         return Exit.DONE;
     }
 
-    /** A mistake is shown where the person can mend it: in the file that was given, not where it would have gone. */
-    private Finding inGivenFile(Finding finding, Device device) {
-        Position position = finding.position();
-        return take == null || !position.source().equals(device.programs().source())
-                ? finding
-                : new Finding(
-                        finding.rule(),
-                        finding.subject(),
-                        new Position(take, position.line(), position.column()),
-                        finding.message(),
-                        finding.mend());
-    }
-
-    private static List<Finding> findings(Project project, Device device) {
-        return ProjectCheck.check(project.with(device), device).stream()
-                .filter(finding -> finding.subject().equals(device.name() + " logic"))
-                .toList();
-    }
-
     private int show(Project project, Device device) {
-        List<Finding> findings = findings(project, device);
+        List<Finding> findings = ProjectCheck.programs(project, device);
         Map<String, String> programs = DeviceLogic.programs(device.logic());
         DeviceLogic logic = DeviceLogic.of(project.typeOf(device), device);
         if (json) {
@@ -139,7 +117,7 @@ final class LogicCommand extends Command {
                     + (logic.definition().programs() == 0
                             ? device.type().text() + " runs none"
                             : "it can run " + logic.definition().programs() + ", each cycle of "
-                                    + TryCommand.span(logic.definition().cycle())));
+                                    + Trial.written(logic.definition().cycle())));
             if (logic.definition().programs() > 0) {
                 next("urvant logic " + name + " --signals");
             } else if (!logic.isEmpty()) {
@@ -154,46 +132,9 @@ final class LogicCommand extends Command {
         Findings.lines(findings, session, true).forEach(this::say);
         if (findings.isEmpty()) {
             say(paint.good("sound") + ": " + count(programs.size(), "program") + ", each cycle of "
-                    + TryCommand.span(logic.definition().cycle()));
+                    + Trial.written(logic.definition().cycle()));
         }
         next("urvant try " + name);
         return ProjectCheck.blocks(findings) ? Exit.DIFFERENT : Exit.DONE;
-    }
-
-    private int signals(DeviceLogic logic) {
-        String wanted = find == null ? "" : find.toLowerCase(Locale.ROOT);
-        List<Signal> found = logic.signals().stream()
-                .filter(signal -> (signal.name() + " " + signal.meaning())
-                        .toLowerCase(Locale.ROOT)
-                        .contains(wanted))
-                .toList();
-        if (json) {
-            sayJson(found.stream()
-                    .map(signal -> Json.object(
-                            "name", signal.name(),
-                            "type", signal.type().name(),
-                            "direction", signal.direction() == Signal.Flow.INPUT ? "in" : "out",
-                            "values", signal.type().values(),
-                            "meaning", signal.meaning()))
-                    .toList());
-            return Exit.DONE;
-        }
-        Table table = new Table("signal", "type", "use", "meaning");
-        for (Signal signal : found) {
-            boolean isChoice = !signal.type().values().isEmpty();
-            table.row(
-                    signal.name(),
-                    isChoice
-                            ? "(" + String.join(", ", signal.type().values()) + ")"
-                            : signal.type().name(),
-                    signal.direction() == Signal.Flow.INPUT ? "read" : "write",
-                    signal.meaning());
-        }
-        if (found.isEmpty()) {
-            say("no signal has '" + find + "' in its name or meaning");
-        } else {
-            say(table);
-        }
-        return Exit.DONE;
     }
 }

@@ -2,11 +2,11 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Project;
+import org.urvant.project.change.PickChange;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.mapping.PointTypes;
 import org.urvant.scl.DataAttribute;
@@ -60,63 +60,32 @@ final class PickCommand extends Command {
             show(project, project.pick(name));
             return Exit.DONE;
         }
-        Pick changed =
+        Project changed =
                 switch (verb) {
-                    case "add" -> added(project, folder.queries());
-                    case "drop" -> dropped(project, project.pick(name));
+                    case "add" -> {
+                        requireTerms("there is no query to add", "Give terms, such as kind:trip.");
+                        yield PickChange.add(project, name, ied(), Query.parse(Query.text(terms), folder.queries()));
+                    }
+                    case "drop" -> {
+                        requireTerms("nothing is named to drop", "Name a query of the pick, or signals that it finds.");
+                        yield PickChange.drop(project, name, ied(), terms);
+                    }
                     default -> throw new UnknownNameException("verb", verb, List.of("add", "drop"));
                 };
-        folder.save(project, project.with(changed));
-        show(project, changed);
+        folder.save(project, changed);
+        show(changed, changed.pick(name));
         next("urvant map DEVICE --pick " + name);
         return Exit.DONE;
     }
 
-    private Pick added(Project project, Map<String, String> queries) {
+    private void requireTerms(String message, String remedy) {
         if (terms.isEmpty()) {
-            throw new RefusedException("there is no query to add", "Give terms, such as kind:trip.");
+            throw new RefusedException(message, remedy);
         }
-        Pick pick = project.picks().get(name);
-        if (pick == null) {
-            if (!name.matches("[A-Za-z0-9][A-Za-z0-9_-]*")) {
-                throw new RefusedException("pick name '" + name + "' is not allowed", "Use letters, digits, _ and -.");
-            }
-            Ied ied = ied(project, null);
-            pick = new Pick(name, ied.maker(), ied.type(), List.of(), List.of());
-        }
-        return pick.with(Query.parse(Query.text(terms), queries));
     }
 
-    /** Takes a query of the pick out when all terms together are one, otherwise single signals. */
-    private Pick dropped(Project project, Pick pick) {
-        if (terms.isEmpty()) {
-            throw new RefusedException(
-                    "nothing is named to drop", "Name a query of the pick, or signals that it finds.");
-        }
-        String query = Query.text(terms);
-        if (pick.queries().stream().anyMatch(each -> each.text().equals(query))) {
-            return pick.withoutQuery(query);
-        }
-        List<String> found =
-                pick.signals(ied(project, pick)).stream().map(Pick::place).toList();
-        Pick fewer = pick;
-        for (String place : terms) {
-            if (!found.contains(place) && !pick.without().contains(place)) {
-                throw new UnknownNameException("signal or query of the pick", place, found);
-            }
-            fewer = fewer.without(place);
-        }
-        return fewer;
-    }
-
-    private Ied ied(Project project, Pick pick) {
-        Optional<Ied> found = project.ieds().stream()
-                .filter(ied -> iedName == null
-                        ? pick == null || pick.fits(ied)
-                        : ied.name().equals(iedName))
-                .findFirst();
-        return found.orElseThrow(() ->
-                new RefusedException("no imported relay fits the pick " + name, "Import one, or name one with --ied."));
+    private Optional<String> ied() {
+        return Optional.ofNullable(iedName);
     }
 
     private void list(Project project) {
@@ -150,7 +119,7 @@ final class PickCommand extends Command {
     }
 
     private void show(Project project, Pick pick) {
-        Ied ied = ied(project, pick);
+        Ied ied = PickChange.fitting(project, pick.name(), ied());
         List<DataAttribute> signals = pick.signals(ied);
         Table table = new Table("signal", "carried by", "description");
         for (DataAttribute signal : signals) {

@@ -7,11 +7,8 @@ import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.mapping.ReportPlan;
-import org.urvant.project.mapping.Subscription;
 import org.urvant.scl.DataAttribute;
-import org.urvant.scl.DataSet;
 import org.urvant.scl.Ied;
-import org.urvant.scl.ReportControl;
 import org.urvant.scl.selection.Query;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -57,7 +54,7 @@ final class ReportsCommand extends Command {
             }
         }
         if (json) {
-            sayJson(plans.stream().map(ReportsCommand::json).toList());
+            sayJson(plans.stream().map(ReportView::json).toList());
             return Exit.DONE;
         }
         if (plans.isEmpty()) {
@@ -65,8 +62,9 @@ final class ReportsCommand extends Command {
             next("urvant map " + deviceName + " --pick NAME");
             return Exit.DONE;
         }
-        sayBlocks(plans);
-        plans.forEach(this::sayRest);
+        ReportView view = new ReportView(this);
+        view.sayBlocks(plans);
+        plans.forEach(view::sayRest);
         plans.stream()
                 .filter(plan -> plan.instance().isPresent() && plan.instance().getAsInt() != 1)
                 .findFirst()
@@ -101,88 +99,5 @@ final class ReportsCommand extends Command {
                         .flatMap(row -> ied.attributeAt(row.source()).stream()))
                 .distinct()
                 .toList();
-    }
-
-    private void sayBlocks(List<ReportPlan> plans) {
-        Table table = new Table(
-                "IED", "report", "kind", "dataset", "members", "signals wanted", "instance", "of", "integrity");
-        for (ReportPlan plan : plans) {
-            for (Subscription subscription : plan.subscriptions()) {
-                ReportControl report = subscription.report();
-                table.row(
-                        plan.ied().name(),
-                        report.reference(),
-                        report.isBuffered() ? "buffered" : "unbuffered",
-                        report.dataSet().map(DataSet::name).orElse(""),
-                        report.dataSet().map(set -> set.members().size()).orElse(0),
-                        subscription.signals().size(),
-                        plan.instance().isPresent() ? plan.instance().getAsInt() : "none free",
-                        report.instances() + (report.isIndexed() ? "" : ", not numbered"),
-                        report.integrityPeriodMillis() == 0 ? "none" : report.integrityPeriodMillis() / 1000.0 + " s");
-            }
-        }
-        if (!table.isEmpty()) {
-            say(table);
-        }
-    }
-
-    private void sayRest(ReportPlan plan) {
-        plan.hints().forEach(hint -> say(paint.warn("note") + "  " + hint));
-        if (plan.uncarried().isEmpty()) {
-            return;
-        }
-        say("");
-        say(paint.warn("carried by none") + " of " + plan.ied().name() + ": "
-                + count(plan.uncarried().size(), "signal"));
-        plan.uncarried().stream().limit(5).forEach(signal -> say("  " + signal.reference()));
-        if (plan.uncarried().size() > 5) {
-            say("  … and " + (plan.uncarried().size() - 5) + " more");
-        }
-        for (ReportPlan.Reports proposal : plan.proposals()) {
-            say("proposal: dataset " + proposal.dataSet() + " in "
-                    + proposal.node().reference() + ", sent by "
-                    + (proposal.isBuffered() ? "a buffered" : "an unbuffered") + " block");
-            proposal.members().stream().limit(5).forEach(member -> say("  " + paint.faint(member)));
-            if (proposal.members().size() > 5) {
-                say("  … and " + (proposal.members().size() - 5) + " more");
-            }
-            if (!proposal.obstacle().isEmpty()) {
-                say("  " + paint.warn("but") + " " + proposal.obstacle());
-            }
-        }
-    }
-
-    private static Object json(ReportPlan plan) {
-        return Json.object(
-                "ied", plan.ied().name(),
-                "instance", plan.instance().isPresent() ? plan.instance().getAsInt() : null,
-                "reports",
-                        plan.subscriptions().stream()
-                                .map(subscription -> Json.object(
-                                        "report", subscription.report().reference(),
-                                        "buffered", subscription.report().isBuffered(),
-                                        "dataset",
-                                                subscription
-                                                        .report()
-                                                        .dataSet()
-                                                        .map(DataSet::reference)
-                                                        .orElse(""),
-                                        "signals",
-                                                subscription.signals().stream()
-                                                        .map(DataAttribute::reference)
-                                                        .toList()))
-                                .toList(),
-                "uncarried",
-                        plan.uncarried().stream().map(DataAttribute::reference).toList(),
-                "proposals",
-                        plan.proposals().stream()
-                                .map(proposal -> Json.object(
-                                        "node", proposal.node().reference(),
-                                        "dataset", proposal.dataSet(),
-                                        "buffered", proposal.isBuffered(),
-                                        "members", proposal.members(),
-                                        "obstacle", proposal.obstacle()))
-                                .toList(),
-                "hints", plan.hints());
     }
 }

@@ -1,14 +1,8 @@
 package org.urvant.cli;
 
 import java.util.List;
-import java.util.Map;
-import java.util.TreeMap;
-import org.urvant.core.error.RefusedException;
-import org.urvant.core.error.UnknownNameException;
-import org.urvant.core.finding.Finding;
-import org.urvant.project.Bay;
 import org.urvant.project.Project;
-import org.urvant.project.change.ValueChange;
+import org.urvant.project.change.Settling;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.RatingMatch;
 import picocli.CommandLine.Mixin;
@@ -48,28 +42,11 @@ final class SettleCommand extends Command {
     public Integer call() {
         ProjectFolder folder = folder();
         Project project = folder.load();
-        Bay bay = project.bays().get(name);
-        if (project.bays().isEmpty()) {
-            throw new RefusedException(
-                    "the site has no bays yet",
-                    "Write site.yaml with their devices and ratings; docs/device-types.md says how.");
-        }
-        if (bay == null) {
-            throw new UnknownNameException("bay", name, project.bays().keySet());
-        }
-        List<RatingMatch> matches = RatingMatch.of(project, bay);
-        List<Finding> strangers = RatingMatch.strangers(project, bay);
-        Findings.lines(strangers, session, false).forEach(this::note);
-        if (from != null
-                && !from.equals("bay")
-                && matches.stream().noneMatch(match -> match.device().equals(from))) {
-            throw new UnknownNameException(
-                    "device of bay " + name,
-                    from,
-                    bay.devices().stream().map(entry -> entry.text()).toList());
-        }
+        Settling settling = Settling.of(project, name);
+        Findings.lines(settling.strangers(), session, false).forEach(this::note);
+        Settling.Plan plan = from == null ? null : from.equals("bay") ? settling.byBay() : settling.byDevice(from);
         if (json) {
-            sayJson(matches.stream()
+            sayJson(settling.matches().stream()
                     .map(match -> Json.object(
                             "device", match.device(),
                             "rating", match.path(),
@@ -78,17 +55,30 @@ final class SettleCommand extends Command {
                             "agrees", match.agrees()))
                     .toList());
         } else {
-            show(matches);
+            show(settling.matches());
         }
-        List<RatingMatch> open =
-                matches.stream().filter(match -> !match.agrees()).toList();
-        if (from == null || open.isEmpty()) {
-            if (!open.isEmpty()) {
+        boolean agrees = settling.open().isEmpty();
+        if (plan == null || agrees) {
+            if (!agrees) {
                 next("urvant settle " + name + " --from bay");
             }
-            return open.isEmpty() && strangers.isEmpty() ? Exit.DONE : Exit.DIFFERENT;
+            return agrees && settling.strangers().isEmpty() ? Exit.DONE : Exit.DIFFERENT;
         }
-        return settle(folder, project, bay, open);
+        plan.devices()
+                .forEach((device, values) -> values.forEach((path, value) -> say(device + " " + path + " → " + value)));
+        plan.ratings().forEach((path, value) -> say("bay " + name + " " + path + " → " + value));
+        if (dryRun) {
+            return Exit.DONE;
+        }
+        consent.ask("Settle these?", "nothing was changed");
+        folder.save(project, plan.after());
+        int left = Settling.of(plan.after(), name).open().size();
+        say(
+                left == 0
+                        ? "bay " + name + " and its devices agree"
+                        : count(left, "rating") + " of other devices still differ");
+        next("urvant check");
+        return Exit.DONE;
     }
 
     private void show(List<RatingMatch> matches) {
@@ -104,38 +94,5 @@ final class SettleCommand extends Command {
         } else {
             say(table);
         }
-    }
-
-    private int settle(ProjectFolder folder, Project project, Bay bay, List<RatingMatch> open) {
-        Map<String, Map<String, String>> ofDevices = new TreeMap<>();
-        Map<String, String> ofBay = new TreeMap<>();
-        for (RatingMatch match : open) {
-            if (from.equals("bay")) {
-                ofDevices
-                        .computeIfAbsent(match.device(), key -> new TreeMap<>())
-                        .put(match.path(), match.ofBay());
-            } else if (match.device().equals(from) && !match.ofDevice().isEmpty()) {
-                ofBay.put(match.path(), match.ofDevice());
-            }
-        }
-        ofDevices.forEach(
-                (device, values) -> values.forEach((path, value) -> say(device + " " + path + " → " + value)));
-        ofBay.forEach((path, value) -> say("bay " + name + " " + path + " → " + value));
-        if (dryRun) {
-            return Exit.DONE;
-        }
-        consent.ask("Settle these?", "nothing was changed");
-        Project changed = ValueChange.set(project, ofDevices);
-        folder.save(project, changed.with(bay.withRatings(ofBay)));
-        Project settled = folder.load();
-        long left = RatingMatch.of(settled, settled.bays().get(name)).stream()
-                .filter(match -> !match.agrees())
-                .count();
-        say(
-                left == 0
-                        ? "bay " + name + " and its devices agree"
-                        : count(left, "rating") + " of other devices still differ");
-        next("urvant check");
-        return Exit.DONE;
     }
 }

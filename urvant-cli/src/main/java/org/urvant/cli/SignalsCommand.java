@@ -5,10 +5,8 @@ import java.util.List;
 import java.util.Map;
 import org.urvant.core.error.RefusedException;
 import org.urvant.project.folder.ProjectFolder;
-import org.urvant.scl.selection.FoundSignal;
 import org.urvant.scl.selection.Hits;
 import org.urvant.scl.selection.Query;
-import org.urvant.scl.selection.SignalKind;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -73,13 +71,7 @@ final class SignalsCommand extends Command {
         }
         folder.keepNote(LAST_QUERY, query.text());
         Hits hits = query.search(folder.signals());
-        if (json) {
-            sayJson(countOnly ? counts(hits) : rows(hits));
-        } else if (query.terms().isEmpty() || countOnly) {
-            sayCounts(hits);
-        } else {
-            sayFound(query, hits);
-        }
+        new HitsView(this, query, hits).say(countOnly, why, all ? Long.MAX_VALUE : FEW);
         return Exit.DONE;
     }
 
@@ -112,83 +104,5 @@ final class SignalsCommand extends Command {
             say(table);
         }
         return Exit.DONE;
-    }
-
-    private void sayFound(Query query, Hits hits) {
-        List<FoundSignal> found = hits.signals(0, all ? Long.MAX_VALUE : FEW);
-        boolean placed = found.stream().anyMatch(signal -> !signal.place().isEmpty());
-        List<String> headings = new ArrayList<>(List.of("signal", "FC", "class", "type", "kind"));
-        headings.add(why ? "why" : "description");
-        headings.addAll(placed ? List.of("place") : List.of());
-        Table table = new Table(headings.toArray(String[]::new));
-        for (FoundSignal signal : found) {
-            List<SignalKind> kinds = signal.kinds();
-            List<String> cells = new ArrayList<>(List.of(
-                    signal.reference(),
-                    signal.constraint(),
-                    signal.innerClass(),
-                    signal.basicType(),
-                    words(kinds),
-                    why ? kinds.isEmpty() ? "" : signal.reason(kinds.get(0)) : signal.description()));
-            cells.addAll(
-                    placed ? List.of(signal.place() + (signal.isPlaceInferred() ? " (inferred)" : "")) : List.of());
-            table.row(cells.toArray());
-        }
-        if (!table.isEmpty()) {
-            say(table);
-        }
-        if (found.size() < hits.count()) {
-            say(paint.faint(
-                    "… and " + (hits.count() - found.size()) + " more; --count says of what kind, --all shows them"));
-        }
-        note(count(hits.count(), "signal") + " for " + query.text());
-        next(hits.count() == 0 ? "urvant signals --widen" : "urvant pick NAME add " + forShell(query));
-    }
-
-    private static String forShell(Query query) {
-        return String.join(
-                " ",
-                query.terms().stream()
-                        .map(term -> term.matches("[A-Za-z0-9:.,_/-]+") ? term : "'" + term + "'")
-                        .toList());
-    }
-
-    private static String words(List<SignalKind> kinds) {
-        return String.join(", ", kinds.stream().map(SignalKind::word).toList());
-    }
-
-    private void sayCounts(Hits hits) {
-        Table table = new Table("kind", "signals", "meaning");
-        hits.countByKind().forEach((kind, number) -> {
-            if (number > 0) {
-                table.row("kind:" + kind.word(), number, kind.meaning());
-            }
-        });
-        if (!table.isEmpty()) {
-            say(table);
-        }
-        say(count(hits.count(), "data attribute") + " in all");
-        next(hits.count() == 0 ? "urvant import FILE" : "urvant signals kind:position");
-    }
-
-    private static Object counts(Hits hits) {
-        Map<String, Object> fields = Json.object("signals", hits.count());
-        hits.countByKind().forEach((kind, number) -> fields.put(kind.word(), number));
-        return fields;
-    }
-
-    private static Object rows(Hits hits) {
-        return hits.signals(0, Long.MAX_VALUE).stream()
-                .map(signal -> Json.object(
-                        "reference", signal.reference(),
-                        "constraint", signal.constraint(),
-                        "class", signal.innerClass(),
-                        "type", signal.basicType(),
-                        "kinds", signal.kinds().stream().map(SignalKind::word).toList(),
-                        "description", signal.description(),
-                        "place", signal.place(),
-                        "placeInferred", signal.isPlaceInferred(),
-                        "position", signal.position()))
-                .toList();
     }
 }

@@ -21,6 +21,9 @@ final class Steps {
             case ORDER -> words.add("--apply");
             case TICK -> words.add(Math.min(3, words.size()), "--tick");
             case CONNECT -> words.addAll(Math.min(4, words.size()), words.size() > 4 ? List.of("--kind") : List.of());
+            case ADD_DEVICE -> words.add(Math.min(3, words.size()), "--type");
+            case SET_CLOCK -> words.add("--set");
+            case CHANGE_PASSWORD -> words.add(Math.min(3, words.size()), "--user");
             case MATRIX -> words.add("--out FILE");
             default -> {
                 // the operands say all
@@ -31,6 +34,9 @@ final class Steps {
 
     private static String verb(Step.Action action) {
         return switch (action) {
+            case ADD_DEVICE -> "device add";
+            case SET_CLOCK -> "clock";
+            case CHANGE_PASSWORD -> "password";
             case SET, TAKE_BACK -> "set";
             case SEARCH -> "signals";
             case ORDER, READ_ORDER_CODE -> "order-code";

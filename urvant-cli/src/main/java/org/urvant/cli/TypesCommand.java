@@ -5,12 +5,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.file.SafeFile;
 import org.urvant.project.folder.ProjectFolder;
-import org.urvant.project.type.Catalogue;
 import org.urvant.project.type.DeviceTypeReader;
 import org.urvant.report.page.Pages;
 import picocli.CommandLine;
@@ -63,12 +61,7 @@ final class TypesCommand extends Command {
             @Parameters(paramLabel = "TYPE", description = "Name of the type.") String name,
             @Parameters(paramLabel = "NEW", description = "Name of the new type.") String other) {
         ProjectFolder folder = folder();
-        if (!other.matches("[a-z0-9][a-z0-9.-]*") || folder.types().names().contains(other)) {
-            throw new RefusedException(
-                    "type name '" + other + "' is not allowed or taken", "Use small letters, digits and hyphens.");
-        }
-        type(name);
-        folder.ownTypes().save(other, folder.ownTypes().text(name).replaceFirst("(?m)^type: .*$", "type: " + other));
+        folder.ownTypes().copy(name, other);
         say("made types/" + other + ".yaml; edit it as it is needed");
         next("urvant types verify types/" + other + ".yaml");
         return Exit.DONE;
@@ -94,15 +87,7 @@ final class TypesCommand extends Command {
     @CommandLine.Command(name = "remove", description = "Remove a type of the project's own that no device uses.")
     int remove(@Parameters(paramLabel = "TYPE", description = "Name of the type.") String name) {
         ProjectFolder folder = folder();
-        List<String> users = folder.load().devices().values().stream()
-                .filter(device -> device.type().text().equals(name))
-                .map(device -> device.name())
-                .toList();
-        if (!users.isEmpty() && !Catalogue.names().contains(name)) {
-            throw new RefusedException(
-                    name + " is the type of " + String.join(", ", users), "Remove or change these devices first.");
-        }
-        folder.ownTypes().remove(name);
+        folder.ownTypes().remove(folder.load(), name);
         say("removed types/" + name + ".yaml");
         return Exit.DONE;
     }

@@ -1,7 +1,7 @@
 package org.urvant.cli;
 
 import java.util.List;
-import org.urvant.devices.link.Identity;
+import java.util.Optional;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.Download;
 import org.urvant.devices.transfer.Verification;
@@ -47,8 +47,11 @@ final class VerifyCommand extends Command {
             }
         }
         try (MaintenanceLink link = DeviceAccess.link(session, device)) {
-            List<Verification.Item> items = Verification.of(
-                    link, project, device, session.clock(), factoryAccounts(folder, project, device, link));
+            Optional<Runnable> logOn = access.canLogOn(session)
+                    ? Optional.of(() -> access.logOn(
+                            this, folder, name, project.typeOf(device).name(), link))
+                    : Optional.empty();
+            List<Verification.Item> items = Verification.of(link, project, device, session.clock(), logOn);
             boolean sound = items.stream().allMatch(Verification.Item::isSound);
             if (json) {
                 sayJson(items.stream()
@@ -65,33 +68,13 @@ final class VerifyCommand extends Command {
         }
     }
 
-    /** The device tells which passwords are still those of the factory only to somebody who is logged on. */
-    private List<String> factoryAccounts(ProjectFolder folder, Project project, Device device, MaintenanceLink link) {
-        Identity identity = link.identify();
-        boolean isMeant = identity.type().equals(device.type().text())
-                && (identity.device().isEmpty() || identity.device().equals(name));
-        if (!isMeant || !access.canLogOn(session)) {
-            return null; // a password goes to no other device
-        }
-        access.logOn(this, folder, name, project.typeOf(device).name(), link);
-        return link.factoryAccounts();
-    }
-
     private String remedy(List<Verification.Item> items) {
         return items.stream()
                 .filter(item -> !item.isSound())
                 .findFirst()
-                .map(item -> switch (item.name()) {
-                    case "configuration" -> "urvant compare " + name;
-                    case "clock" -> "urvant clock " + name + " --set";
-                    case "passwords" ->
-                        item.found().startsWith("still")
-                                ? "urvant password " + name + " --user "
-                                        + item.found().replaceFirst("^.*: ", "").replaceFirst(",.*$", "")
-                                : "give URVANT_PASSWORD or --password-file, and urvant verify " + name;
-                    case "runs", "name", "type" -> "urvant identify " + name;
-                    default -> "urvant fit " + name + " --as-built";
-                })
+                .map(item -> item.next()
+                        .map(Steps::command)
+                        .orElse("give URVANT_PASSWORD or --password-file, and urvant verify " + name))
                 .orElse("urvant sign-off " + name);
     }
 }

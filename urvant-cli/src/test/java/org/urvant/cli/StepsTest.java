@@ -33,7 +33,7 @@ class StepsTest {
             case SEARCH, START_STAND_IN -> List.of();
             case NEW, IMPORT, REMOVE, FORGET, READ_ORDER_CODE -> List.of("X");
             case SET, FIT -> List.of("F11", "E1", "di8");
-            case SHOW, MAP, REVIEW, TAKE_AS_BUILT, SELECTORS, IDENTIFY, COMPARE -> List.of("F11");
+            case SHOW, MAP, REVIEW, TAKE_AS_BUILT, SELECTORS, IDENTIFY, COMPARE, SET_CLOCK -> List.of("F11");
             case EXPORT -> List.of("values.csv", "F11");
             default -> List.of("F11", "x");
         };

@@ -4,8 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
-import java.util.Map;
-import java.util.TreeMap;
+import java.util.List;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.sensor.SignalRange;
 import org.urvant.core.sensor.Thermocouple;
@@ -14,7 +13,7 @@ import org.urvant.project.Device;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.change.NewDevice;
-import org.urvant.project.change.ValueChange;
+import org.urvant.project.change.ValuePlan;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.ProjectFolder;
@@ -39,12 +38,10 @@ public final class PlantFromTable {
         folder.change(site -> NewDevice.add(site, "P61", NewDevice.Start.of("lysholt-p12")));
 
         // the values of both from one table; all fit, or none is taken
-        Map<String, Map<String, String>> values = new TreeMap<>();
-        ValueTable.read(table, "plant.csv").rows().stream()
+        List<ValuePlan.Wanted> wanted = ValueTable.read(table, "plant.csv").rows().stream()
                 .filter(row -> row.device().matches("M31|P61"))
-                .forEach(row -> values.computeIfAbsent(row.device(), name -> new TreeMap<>())
-                        .put(row.setting(), row.value()));
-        folder.change(site -> ValueChange.set(site, values));
+                .toList();
+        folder.change(site -> ValuePlan.of(site, wanted, List.of()).after());
 
         // the range of one setting follows from the module fitted
         Project project = folder.load();

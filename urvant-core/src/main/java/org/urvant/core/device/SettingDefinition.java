@@ -209,10 +209,14 @@ public record SettingDefinition(
     }
 
     ReadValue notOfKind(String text) {
+        return notOfKind(text, Scope.EMPTY);
+    }
+
+    private ReadValue notOfKind(String text, Scope scope) {
         return ReadValue.mistake(
                 Rule.VALUE_OUT_OF_RANGE,
                 path + " is '" + text + "'; expected " + kind.expectation(),
-                "Give " + allowed() + ".");
+                "Give " + allowed(scope) + ".");
     }
 
     private ReadValue logical(String text) {
@@ -245,7 +249,7 @@ public record SettingDefinition(
             amount = Amount.duration(text);
         }
         if (amount.isEmpty()) {
-            return notOfKind(text);
+            return notOfKind(text, scope);
         }
         Unit given = amount.get().unit();
         if (given == null || given == limits.unit()) {

@@ -69,6 +69,11 @@ public record Finding(
         return !muted.isEmpty();
     }
 
+    /** Returns the finding at another place. */
+    public Finding at(Position place) {
+        return new Finding(rule, subject, place, message, mend, muted, because, about);
+    }
+
     /** Returns the finding muted for a reason. */
     public Finding withMuted(String reason) {
         return new Finding(rule, subject, position, message, mend, reason, because, about);

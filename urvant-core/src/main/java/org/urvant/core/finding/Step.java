@@ -53,12 +53,18 @@ public record Step(Action action, List<String> operands) {
         EXPLAIN,
         /** Write the assignments of a table (device, table). */
         MATRIX,
+        /** Add a device (name, type). */
+        ADD_DEVICE,
         /** Begin a project (name). */
         NEW,
         /** Ask a unit who it is (device). */
         IDENTIFY,
         /** Hold what a device runs against the project (device). */
         COMPARE,
+        /** Set a unit's clock (device). */
+        SET_CLOCK,
+        /** Change a password (device, user). */
+        CHANGE_PASSWORD,
         /** Forget the certificate of an address (address). */
         FORGET,
         /** Start the stand-ins. */

@@ -1,11 +1,20 @@
 package org.urvant.devices.standin;
 
+import java.nio.charset.StandardCharsets;
 import java.util.Collections;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.device.Account;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.SettingKind;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.project.Device;
+import org.urvant.project.Plate;
 
 /**
  * What a stand-in pretends to be.
@@ -37,5 +46,28 @@ public record StandInProfile(
     /** Creates a profile without modules that says neither hardware revision nor MAC address. */
     public StandInProfile(String type, String firmware, String serial, List<Account> accounts) {
         this(type, firmware, serial, "", "", accounts, new TreeMap<>());
+    }
+
+    /** Returns the unit that a project means by a device; what it does not say of it is made up from the device's name. */
+    public static StandInProfile of(DeviceType type, Device device) {
+        String made = Fingerprint.of(device.name().getBytes(StandardCharsets.UTF_8))
+                .hex()
+                .substring(0, 8)
+                .toUpperCase(Locale.ROOT);
+        String serial = device.plate().text(Plate.Item.SERIAL);
+        String mac = type.settings().values().stream()
+                .filter(setting -> setting.kind() == SettingKind.MAC)
+                .flatMap(setting -> Optional.ofNullable(device.settings().get(setting.path())).stream())
+                .map(Entry::text)
+                .findFirst()
+                .orElse("02-00-" + made.replaceAll("..(?=.)", "$0-"));
+        return new StandInProfile(
+                type.name(),
+                device.firmware().text(),
+                serial.isEmpty() ? made : serial,
+                device.plate().text(Plate.Item.HARDWARE),
+                mac,
+                type.accounts(),
+                device.fitted().moduleNames());
     }
 }

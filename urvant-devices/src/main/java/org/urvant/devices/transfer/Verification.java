@@ -6,8 +6,11 @@ import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnreachableException;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
@@ -29,60 +32,78 @@ public final class Verification {
      * @param name what was looked at
      * @param isSound whether it is as the project wants it
      * @param found what was found, and what was wanted where that differs
+     * @param next what to do about it; empty when it is sound, or only a person can tell
      */
-    public record Item(String name, boolean isSound, String found) {}
+    public record Item(String name, boolean isSound, String found, Optional<Step> next) {}
 
     /**
-     * Returns the list for a device.
+     * Returns the list for a device. It tells which passwords are still those of the factory only to somebody who is logged on,
+     * and a password goes to no other device than the one that is meant.
      *
-     * @param factoryAccounts users that the device says still have their factory password; null when nobody is logged on, so
-     *     that it was not asked
+     * @param logOn logs on; empty when nobody can
      */
     public static List<Item> of(
-            DeviceLink link, Project project, Device device, InstantSource clock, List<String> factoryAccounts) {
+            DeviceLink link, Project project, Device device, InstantSource clock, Optional<Runnable> logOn) {
         List<Item> items = new ArrayList<>();
         Configuration wanted = ConfigurationBuilder.build(project, device);
         Identity identity = link.identify();
         DeviceLink.Health condition = link.condition();
-        items.add(new Item("answers", true, link.address() + ", serial number " + identity.serial()));
-        items.add(same("name", identity.device(), device.name()));
-        items.add(same("type", identity.type(), device.type().text()));
+        Step identify = Step.of(Action.IDENTIFY, device.name());
+        items.add(sound("answers", link.address() + ", serial number " + identity.serial()));
+        items.add(same("name", identity.device(), device.name(), identify));
+        items.add(same("type", identity.type(), device.type().text(), identify));
         List<UnitCheck.Mismatch> mismatches = UnitCheck.mismatches(identity, project, device);
         if (mismatches.stream().noneMatch(mismatch -> mismatch.what().equals("firmware"))) {
-            items.add(new Item("firmware", true, identity.firmware()));
+            items.add(sound("firmware", identity.firmware()));
         }
-        mismatches.forEach(mismatch ->
-                items.add(new Item(mismatch.what(), false, mismatch.found() + "; expected " + mismatch.expected())));
-        items.add(new Item(
-                "runs",
-                condition.isRunning(),
+        mismatches.forEach(mismatch -> items.add(wrong(
+                mismatch.what(),
+                mismatch.found() + "; expected " + mismatch.expected(),
+                Step.of(Action.TAKE_AS_BUILT, device.name()))));
+        items.add(
                 condition.isRunning()
-                        ? "since " + condition.since().truncatedTo(ChronoUnit.SECONDS)
-                        : "no: it is starting"));
+                        ? sound("runs", "since " + condition.since().truncatedTo(ChronoUnit.SECONDS))
+                        : wrong("runs", "no: it is starting", identify));
         items.add(same(
                 "configuration",
                 identity.active().map(Fingerprint::brief).orElse("none"),
-                wanted.fingerprint().brief()));
+                wanted.fingerprint().brief(),
+                Step.of(Action.COMPARE, device.name())));
         Duration ahead = UnitCheck.clockAhead(link.clock(), clock);
-        items.add(new Item("clock", UnitCheck.isClockRight(ahead), UnitCheck.clockText(ahead)));
-        items.add(passwords(factoryAccounts));
+        items.add(
+                UnitCheck.isClockRight(ahead)
+                        ? sound("clock", UnitCheck.clockText(ahead))
+                        : wrong("clock", UnitCheck.clockText(ahead), Step.of(Action.SET_CLOCK, device.name())));
+        items.add(passwords(link, device, identity, logOn));
         return items;
     }
 
-    private static Item passwords(List<String> factoryAccounts) {
-        if (factoryAccounts == null) {
-            return new Item("passwords", false, "not known without logging on");
+    private static Item passwords(DeviceLink link, Device device, Identity identity, Optional<Runnable> logOn) {
+        boolean isMeant = identity.type().equals(device.type().text())
+                && (identity.device().isEmpty() || identity.device().equals(device.name()));
+        if (!isMeant || logOn.isEmpty()) {
+            return new Item("passwords", false, "not known without logging on", Optional.empty());
         }
-        return new Item(
-                "passwords",
-                factoryAccounts.isEmpty(),
-                factoryAccounts.isEmpty()
-                        ? "no account has that of the factory"
-                        : "still that of the factory: " + String.join(", ", factoryAccounts));
+        logOn.get().run();
+        List<String> accounts = link.factoryAccounts();
+        return accounts.isEmpty()
+                ? sound("passwords", "no account has that of the factory")
+                : wrong(
+                        "passwords",
+                        "still that of the factory: " + String.join(", ", accounts),
+                        Step.of(Action.CHANGE_PASSWORD, device.name(), accounts.get(0)));
     }
 
-    private static Item same(String name, String found, String wanted) {
-        return new Item(name, found.equals(wanted), found.equals(wanted) ? found : found + "; expected " + wanted);
+    private static Item sound(String name, String found) {
+        return new Item(name, true, found, Optional.empty());
+    }
+
+    private static Item wrong(String name, String found, Step next) {
+        return new Item(name, false, found, Optional.of(next));
+    }
+
+    private static Item same(String name, String found, String wanted, Step next) {
+        return found.equals(wanted) ? sound(name, found) : wrong(name, found + "; expected " + wanted, next);
     }
 
     /**

@@ -21,6 +21,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -28,6 +29,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.mockito.InOrder;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnreachableException;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.DeviceLink.BlockWatch;
 import org.urvant.devices.link.DeviceLink.Health;
@@ -212,9 +215,13 @@ class TransferStepsTest {
         when(link.identify()).thenReturn(identity("GW1", "ravnsund-g3", "2.1", "A-1"));
         when(link.condition()).thenReturn(new Health(true, NOON.minusSeconds(60)));
         when(link.clock()).thenReturn(NOON.plusSeconds(ahead));
-        assertThat(Verification.of(link, SITE, SITE.device("GW1"), clock, List.of()))
+        assertThat(Verification.of(link, SITE, SITE.device("GW1"), clock, Optional.of(() -> {})))
                 .filteredOn(item -> item.name().equals("clock"))
-                .containsExactly(new Verification.Item("clock", right, said));
+                .containsExactly(new Verification.Item(
+                        "clock",
+                        right,
+                        said,
+                        Optional.of(Step.of(Action.SET_CLOCK, "GW1")).filter(step -> !right)));
         assertThat(UnitCheck.clockAhead(NOON.plusSeconds(ahead), clock)).isEqualTo(Duration.ofSeconds(ahead));
     }
 
@@ -232,8 +239,9 @@ class TransferStepsTest {
                         Optional.of(OTHER.fingerprint())));
         when(link.condition()).thenReturn(new Health(false, NOON));
         when(link.clock()).thenReturn(NOON);
+        AtomicBoolean loggedOn = new AtomicBoolean();
         List<Verification.Item> items = Verification.of(
-                link, SITE, SITE.device("GW1"), InstantSource.fixed(NOON), List.of("engineer", "viewer"));
+                link, SITE, SITE.device("GW1"), InstantSource.fixed(NOON), Optional.of(() -> loggedOn.set(true)));
         assertThat(items.stream().filter(item -> !item.isSound()).map(item -> item.name() + ": " + item.found()))
                 .containsExactly(
                         "name: GW2; expected GW1",
@@ -241,10 +249,26 @@ class TransferStepsTest {
                         "runs: no: it is starting",
                         "configuration: " + OTHER.fingerprint().brief() + "; expected "
                                 + WANTED.fingerprint().brief(),
-                        "passwords: still that of the factory: engineer, viewer");
-        assertThat(Verification.of(link, SITE, SITE.device("GW1"), InstantSource.fixed(NOON), null))
-                .contains(new Verification.Item("passwords", false, "not known without logging on"));
-        verify(link, never()).logOn(anyString(), any());
+                        "passwords: not known without logging on");
+        assertThat(loggedOn).as("a password goes to no other device").isFalse();
+    }
+
+    @Test
+    void whoeverIsLoggedOnIsToldOfPasswordsOfTheFactory() {
+        when(link.identify()).thenReturn(identity("GW1", "ravnsund-g3", "2.1", "A-1"));
+        when(link.condition()).thenReturn(new Health(true, NOON));
+        when(link.clock()).thenReturn(NOON);
+        when(link.factoryAccounts()).thenReturn(List.of("engineer", "viewer"));
+        InstantSource clock = InstantSource.fixed(NOON);
+        assertThat(Verification.of(link, SITE, SITE.device("GW1"), clock, Optional.of(() -> {})))
+                .contains(new Verification.Item(
+                        "passwords",
+                        false,
+                        "still that of the factory: engineer, viewer",
+                        Optional.of(Step.of(Action.CHANGE_PASSWORD, "GW1", "engineer"))));
+        assertThat(Verification.of(link, SITE, SITE.device("GW1"), clock, Optional.empty()))
+                .contains(new Verification.Item("passwords", false, "not known without logging on", Optional.empty()));
+        verify(link, times(1)).factoryAccounts();
     }
 
     /** A device that restarts refuses, does not answer, answers from before, is starting, and then is back. */

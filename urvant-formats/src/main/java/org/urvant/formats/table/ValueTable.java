@@ -26,6 +26,7 @@ import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.file.CsvRefusal;
 import org.urvant.file.SafeFile;
+import org.urvant.project.change.ValuePlan;
 
 /**
  * A table of settings: one row a value, with the columns {@code device}, {@code setting} and {@code value}; further columns
@@ -45,18 +46,8 @@ public final class ValueTable {
 
     private ValueTable() {}
 
-    /**
-     * One cell's row.
-     *
-     * @param device name of the device
-     * @param setting path of the setting
-     * @param value what the cell says; empty text to take the value away
-     * @param position the row, or the cell of a spreadsheet
-     */
-    public record ValueCell(String device, String setting, String value, Position position) {}
-
     /** What was read: the rows, and what is wrong with the file. */
-    public record Read(List<ValueCell> rows, List<Finding> findings) {
+    public record Read(List<ValuePlan.Wanted> rows, List<Finding> findings) {
         public Read {
             rows = List.copyOf(rows);
             findings = List.copyOf(findings);
@@ -180,7 +171,7 @@ public final class ValueTable {
                         "The first row must name the columns device, setting and value.");
             }
         }
-        List<ValueCell> rows = new ArrayList<>();
+        List<ValuePlan.Wanted> rows = new ArrayList<>();
         Map<String, Position> seen = new LinkedHashMap<>();
         for (TableLine line : lines.subList(1, lines.size())) {
             Position position = Position.line(source, line.number());
@@ -219,7 +210,7 @@ public final class ValueTable {
                 sound = false;
             }
             if (sound) {
-                rows.add(new ValueCell(device, setting, value, position));
+                rows.add(new ValuePlan.Wanted(device, setting, value, position));
             }
         }
         return new Read(rows, findings);

@@ -134,7 +134,7 @@ class BehaviourOverTimeTest {
         folder.change(site -> DeviceChange.remove(site, "F13", false));
         assertThat(root.resolve("site/logic/F13.st")).doesNotExist();
         folder.change(site -> site.with(site.device("F11").withLogic("PROGRAM other END_PROGRAM")));
-        folder.change(site -> Adoption.adopt(site, "F11", with));
+        folder.change(site -> Adoption.plan(site, "F11", with).after());
         assertThat(configuration("F11").fingerprint()).isEqualTo(with.fingerprint());
         assertThat(folder.load().device("F11").logic())
                 .contains("(* Feeder F11")

@@ -121,7 +121,7 @@ class PlantTablesTest {
         ValueTable.write(file, rows);
         ValueTable.Read read = ValueTable.read(file, "values.xlsx");
         assertThat(read.findings()).isEmpty();
-        assertThat(read.rows().stream().map(row -> List.of(row.device(), row.setting(), row.value())))
+        assertThat(read.rows().stream().map(row -> List.of(row.device(), row.path(), row.text())))
                 .containsExactlyElementsOf(
                         rows.stream().map(row -> row.subList(0, 3)).toList());
     }

@@ -28,6 +28,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
+import org.urvant.project.change.ValuePlan;
 
 class ValueTableTest {
     @TempDir
@@ -69,7 +70,7 @@ class ValueTableTest {
                 }),
                 "v.xlsx");
         assertThat(read.findings()).isEmpty();
-        assertThat(read.rows().stream().map(ValueTable.ValueCell::value)).containsExactly("0.3", "yes");
+        assertThat(read.rows().stream().map(ValuePlan.Wanted::text)).containsExactly("0.3", "yes");
         assertThat(read.rows().get(1).position()).hasToString("v.xlsx:3");
     }
 
@@ -148,7 +149,7 @@ class ValueTableTest {
     private static List<String> rowsOrNone(Path file) {
         try {
             return ValueTable.read(file, "cut.xlsx").rows().stream()
-                    .map(ValueTable.ValueCell::setting)
+                    .map(ValuePlan.Wanted::path)
                     .toList();
         } catch (UrvantException e) {
             return List.of();
@@ -208,7 +209,7 @@ class ValueTableTest {
         for (String ending : List.of("csv", "xlsx")) {
             Path file = folder.resolve("inject." + ending);
             ValueTable.write(file, List.of(List.of("RTU1", "unit.name", value, "", "", "", "")));
-            assertThat(ValueTable.read(file, "inject." + ending).rows().get(0).value())
+            assertThat(ValueTable.read(file, "inject." + ending).rows().get(0).text())
                     .isEqualTo(value);
         }
         boolean harmless = value.matches("[-a-z0-9'].*") && !value.equals("-off");

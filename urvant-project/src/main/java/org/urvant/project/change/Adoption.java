@@ -7,6 +7,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
@@ -14,22 +15,54 @@ import org.urvant.core.tree.Value;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 
-/** Takes what a device holds into a site. */
-public final class Adoption {
+/**
+ * What a device holds, taken into a site.
+ *
+ * @param after the site with it
+ * @param brings in what the device differs from the site
+ * @param left what of that cannot be taken over
+ */
+public record Adoption(Project after, Comparison brings, Comparison left) {
     private static final Set<String> FOLLOWS = Set.of("kind", "protocol", "role", "reports", "ied");
 
-    private Adoption() {}
+    /**
+     * Says what taking over a configuration would change; changes nothing.
+     *
+     * @throws RefusedException when the configuration is of another type of device
+     */
+    public static Adoption plan(Project project, String name, Configuration held) {
+        Device device = project.device(name);
+        String type = held.parts().section("hardware").text("type").orElse("unknown");
+        if (!type.equals(device.type().text())) {
+            throw new RefusedException(
+                    "the configuration is for a " + type + ", and " + name + " is a "
+                            + device.type().text(),
+                    "Take one of a device of the same type.");
+        }
+        Comparison brings = Comparison.of(ConfigurationBuilder.build(project, device), held);
+        if (brings.isEqual()) {
+            return new Adoption(project, brings, brings);
+        }
+        Project after = adopt(project, name, held);
+        return new Adoption(after, brings, Comparison.of(ConfigurationBuilder.build(after, after.device(name)), held));
+    }
+
+    /** Returns how many differences are taken over. */
+    public int count() {
+        return brings.count() - left.count();
+    }
 
     /**
      * Takes the settings, connection values, mappings and programs of a configuration into a device, as far as the device has
      * such connections. What cannot be read back stays as it is.
      */
-    public static Project adopt(Project project, String name, Configuration held) {
+    static Project adopt(Project project, String name, Configuration held) {
         Device device = project.device(name);
         DeviceType type = project.typeOf(device);
         Section present = ConfigurationBuilder.build(project, device).parts();

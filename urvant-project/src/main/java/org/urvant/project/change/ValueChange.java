@@ -146,12 +146,15 @@ public final class ValueChange {
      */
     public static Optional<String> given(Project project, String name, String path) {
         Device device = project.device(name);
+        return given(device, DeviceSheets.of(project.typeOf(device), device), path);
+    }
+
+    static Optional<String> given(Device device, DeviceSheets sheets, String path) {
         Optional<Plate.Item> item = Plate.Item.of(path);
         if (item.isPresent()) {
             return device.plate().entry(item.get()).map(Entry::text);
         }
-        DeviceSheets.SheetSetting at =
-                DeviceSheets.of(project.typeOf(device), device).find(path);
+        DeviceSheets.SheetSetting at = sheets.find(path);
         return Optional.ofNullable(at.sheet().given().get(at.setting().path())).map(Entry::text);
     }
 
@@ -161,13 +164,16 @@ public final class ValueChange {
      * @throws UnknownNameException when there is no such setting
      */
     public static String shown(Project project, String name, String path) {
-        Optional<String> given = given(project, name, path);
+        Device device = project.device(name);
+        return shown(device, DeviceSheets.of(project.typeOf(device), device), path);
+    }
+
+    static String shown(Device device, DeviceSheets sheets, String path) {
+        Optional<String> given = given(device, sheets, path);
         if (Plate.Item.of(path).isPresent()) {
             return given.orElse(OPEN);
         }
-        Device device = project.device(name);
-        DeviceSheets.SheetSetting at =
-                DeviceSheets.of(project.typeOf(device), device).find(path);
+        DeviceSheets.SheetSetting at = sheets.find(path);
         if (at.setting().isDerived()) {
             return at.sheet().text(at.setting()).orElse("(follows)");
         }

@@ -71,6 +71,16 @@ public final class ProjectCheck {
                 .toList();
     }
 
+    /** Returns what is wrong with the programs of a device, or probably not meant; nothing else is looked at. */
+    public static List<Finding> programs(Project project, Device device) {
+        List<Finding> findings = new ArrayList<>();
+        LogicCheck.check(project, device, finding -> findings.add(about(finding, device)));
+        return findings.stream()
+                .map(finding -> muted(project, finding))
+                .sorted()
+                .toList();
+    }
+
     private static Finding about(Finding finding, Device device) {
         return finding.about().isEmpty() ? finding.concerning(Ref.device(device.name())) : finding;
     }

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
@@ -156,6 +157,54 @@ public record ImportPlan(
                 .map(Ied::name)
                 .filter(ied -> !check.unsoundIeds().contains(ied))
                 .toList();
+    }
+
+    /**
+     * Which IEDs of the file are taken.
+     *
+     * @param ieds names of those that are
+     * @param left names of those that were wanted and are not, for errors that concern them
+     */
+    public record Choice(List<String> ieds, List<String> left) {}
+
+    /**
+     * Chooses IEDs of the file.
+     *
+     * @param wanted their names; empty for all
+     * @param soundOnly whether to leave out those that an error concerns, rather than to refuse the file
+     * @throws UnknownNameException when the file has no such IED
+     * @throws RefusedException when the file has errors and only a sound one is wanted, or nothing is sound
+     */
+    public Choice choose(List<String> wanted, boolean soundOnly) {
+        List<String> all = file.ieds().stream().map(Ied::name).toList();
+        for (String ied : wanted) {
+            if (!all.contains(ied)) {
+                throw new UnknownNameException("IED", ied, all);
+            }
+        }
+        List<String> named = wanted.isEmpty() ? all : List.copyOf(wanted);
+        if (!soundOnly) {
+            if (!check.isSound()) {
+                throw new RefusedException(
+                        name + " has errors; nothing was imported",
+                        "Mend them where the file was made, or import only what is sound.");
+            }
+            return new Choice(named, List.of());
+        }
+        List<String> sound = soundIeds();
+        Choice choice = new Choice(
+                named.stream().filter(sound::contains).toList(),
+                named.stream().filter(ied -> !sound.contains(ied)).toList());
+        if (choice.ieds().isEmpty() && file.site().isEmpty()) {
+            throw new RefusedException(
+                    "no IED of " + name + " is sound; nothing was imported", "Mend the errors in the file.");
+        }
+        return choice;
+    }
+
+    /** Returns whether the project has each IED of the file as it is, though the rest of the file may differ. */
+    public boolean bringsNoNewerIed() {
+        return !rows.isEmpty() && rows.stream().allMatch(row -> row.mark() == Standing.SAME);
     }
 
     /**

@@ -2,21 +2,25 @@ package org.urvant.project.folder;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.DeviceTypes;
-import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.file.SafeFile;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
 import org.urvant.project.type.Catalogue;
 import org.urvant.project.type.DeviceTypeReader;
 
 /** Device types of the project's own, {@code types/*.yaml}. Got from {@code ProjectFolder}. */
 public final class OwnTypes {
+    private static final String NAME = "[a-z0-9][a-z0-9.-]*";
     private static final long MOST_TEXT = 4_000_000;
 
     private final ProjectFiles files;
@@ -56,21 +60,37 @@ public final class OwnTypes {
     }
 
     /**
-     * Writes a device type of the project's own.
+     * Makes a device type of the project's own from another, shipped or the project's own.
      *
-     * @throws MalformedInputException when the text is no sound type
+     * @throws RefusedException when the name is not allowed or taken
+     * @throws UnknownNameException when there is no such type to copy
      */
-    public void save(String name, String text) {
-        DeviceTypeReader.read(name(name), text);
-        files.write(name(name), text);
+    public void copy(String from, String to) {
+        DeviceTypes known = all(finding -> {});
+        known.named(from);
+        if (!to.matches(NAME) || known.names().contains(to)) {
+            throw new RefusedException(
+                    "type name '" + to + "' is not allowed or taken", "Use small letters, digits and hyphens.");
+        }
+        String text = text(from).replaceFirst("(?m)^type: .*$", "type: " + to);
+        DeviceTypeReader.read(name(to), text);
+        files.write(name(to), text);
     }
 
     /**
      * Removes a device type of the project's own.
      *
-     * @throws RefusedException when it is a shipped one
+     * @throws RefusedException when it is a shipped one, or devices are of it
      */
-    public void remove(String name) {
+    public void remove(Project project, String name) {
+        List<String> users = project.devices().values().stream()
+                .filter(device -> device.type().text().equals(name))
+                .map(Device::name)
+                .toList();
+        if (!users.isEmpty() && !Catalogue.names().contains(name)) {
+            throw new RefusedException(
+                    name + " is the type of " + String.join(", ", users), "Remove or change these devices first.");
+        }
         String own = name(name);
         if (!Files.isRegularFile(files.path(own))) {
             throw new RefusedException(

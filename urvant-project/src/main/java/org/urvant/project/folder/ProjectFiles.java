@@ -4,9 +4,12 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,10 +33,12 @@ final class ProjectFiles {
     private static final long MOST_KEPT = 64_000_000;
     private static final long MOST_TEXT = 4_000_000;
     private static final long MOST_TABLE = 100_000_000;
+    private static final long COARSEST_FILE_TIME = 2_000; // milliseconds: what the coarsest file systems keep
 
     private final Path root;
     private final Map<String, String> after = new LinkedHashMap<>();
     private final Map<String, String> copies = new LinkedHashMap<>();
+    private final Map<Path, Digested> digested = new HashMap<>();
     private Path change;
     private String title = "a change";
 
@@ -69,16 +74,37 @@ final class ProjectFiles {
     Fingerprint basis(List<String> names) {
         StringBuilder digests = new StringBuilder();
         for (String name : names) {
-            digests.append(name).append(' ');
-            digests.append(
-                    Files.isRegularFile(path(name))
-                            ? Fingerprint.of(SafeFile.read(path(name), MOST_TABLE))
-                                    .hex()
-                            : NOTHING);
-            digests.append('\n');
+            digests.append(name).append(' ').append(digest(path(name))).append('\n');
         }
         return Fingerprint.of(digests.toString().getBytes(StandardCharsets.UTF_8));
     }
+
+    /**
+     * A file that is the same one, as long and as old as when it was digested last is not read again, unless
+     * it was written so shortly before that a second write could bear the same time.
+     */
+    private String digest(Path file) {
+        try {
+            BasicFileAttributes now = Files.readAttributes(file, BasicFileAttributes.class);
+            String state = now.fileKey() + " " + now.size() + " " + now.lastModifiedTime();
+            Digested known = digested.get(file);
+            if (known != null && known.state().equals(state)) {
+                return known.digest();
+            }
+            long age = System.currentTimeMillis() - now.lastModifiedTime().toMillis();
+            String digest = Fingerprint.of(SafeFile.read(file, MOST_TABLE)).hex();
+            if (age > COARSEST_FILE_TIME) {
+                digested.put(file, new Digested(state, digest));
+            }
+            return digest;
+        } catch (NoSuchFileException e) {
+            return NOTHING;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private record Digested(String state, String digest) {}
 
     String text(String name) {
         return SafeFile.readText(path(name), MOST_TEXT, name);

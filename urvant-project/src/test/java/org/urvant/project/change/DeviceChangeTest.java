@@ -151,7 +151,7 @@ class DeviceChangeTest {
                 .isEqualTo(held.parts());
         assertThat(other.device(name).plate().text(Plate.Item.ORIGIN)).isEqualTo("unit 7");
         assertThat(other.device(name).plate().text(Plate.Item.LINK)).isEqualTo("192.0.2.9:8443");
-        assertThat(bytes(Adoption.adopt(PLANT, name, held), name)).isEqualTo(held.bytes());
+        assertThat(bytes(Adoption.plan(PLANT, name, held).after(), name)).isEqualTo(held.bytes());
     }
 
     @Test
@@ -160,7 +160,7 @@ class DeviceChangeTest {
         Configuration held = ConfigurationBuilder.build(site, site.device("GW1"));
         Project edited = site.with(site.device("GW1").withMappings(List.of()));
         edited = ValueChange.set(edited, "GW1", Map.of("watchdog.time", "10", "scada.port", "2405"));
-        Project adopted = Adoption.adopt(edited, "GW1", held);
+        Project adopted = Adoption.plan(edited, "GW1", held).after();
         assertThat(bytes(adopted, "GW1")).isEqualTo(held.bytes());
         assertThat(adopted.device("GW1").mappings())
                 .extracting(Mapping::key)
@@ -168,10 +168,11 @@ class DeviceChangeTest {
                         site.device("GW1").mappings().stream().map(Mapping::key).toList());
         Project with = PLANT.with(PLANT.device("F11").withLogic("PROGRAM a\n  led1 := bi1;\nEND_PROGRAM\n"));
         Configuration programmed = ConfigurationBuilder.build(with, with.device("F11"));
-        assertThat(Adoption.adopt(PLANT, "F11", programmed).device("F11").logic())
+        assertThat(Adoption.plan(PLANT, "F11", programmed).after().device("F11").logic())
                 .contains("led1 := bi1");
         Configuration bare = ConfigurationBuilder.build(PLANT, PLANT.device("F11"));
-        assertThat(Adoption.adopt(with, "F11", bare).device("F11").logic()).isEmpty();
+        assertThat(Adoption.plan(with, "F11", bare).after().device("F11").logic())
+                .isEmpty();
     }
 
     /** Columns: modules fitted first, slot, module that comes, channels kept, freed and added by number, or the refusal. */

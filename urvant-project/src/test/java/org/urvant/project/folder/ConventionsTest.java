@@ -183,7 +183,7 @@ class ConventionsTest {
         assertThat(folder.load().device("GW1").settings()).isEmpty();
         assertThat(folder.load().device("GW1").connections()).containsOnlyKeys("F01", "F02", "scada");
         assertThat(folder.load().device("GW1").addresses().owners()).hasSameSizeAs(destinations);
-        folder.change(site -> Adoption.adopt(site, "GW1", before));
+        folder.change(site -> Adoption.plan(site, "GW1", before).after());
         assertThat(configuration().bytes()).isEqualTo(before.bytes());
         assertThat(folder.load().device("GW1").mappings())
                 .extracting(Mapping::destination)

@@ -248,7 +248,8 @@ class PlantTest {
                     folder.load(),
                     name,
                     Map.of("assignments.extra.function", "arc", "assignments.extra.lamps", "LED2"));
-            folder.change(site -> Adoption.adopt(site, name, read.configuration()));
+            folder.change(
+                    site -> Adoption.plan(site, name, read.configuration()).after());
             assertThat(configuration(name).fingerprint())
                     .as("a row that the file lacks goes")
                     .isEqualTo(read.configuration().fingerprint());

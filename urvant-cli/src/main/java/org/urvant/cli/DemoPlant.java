@@ -1,0 +1,103 @@
+package org.urvant.cli;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** The demo's second part: every kind of device, its behaviour, mistakes in it, and one that is safety-related. */
+final class DemoPlant {
+    private final DemoStage stage;
+
+    DemoPlant(DemoStage stage) {
+        this.stage = stage;
+    }
+
+    /** Plays every kind of device. */
+    void play() throws IOException {
+        stage.chapter("Every kind of device is data: a relay, a recorder, an RTU, a display … from one catalogue");
+        stage.run(Exit.DONE, "types");
+        stage.run(Exit.DONE, "order-code", "marrowby-f2", "MF2-BVB-2");
+        stage.run(Exit.DONE, "device", "add", "F11", "--type", "marrowby-f2", "--order-code", "MF2-BVB-2");
+        String[][] others = {
+            {"L21", "tarnholt-l5", "TL5-SY"}, {"M31", "stenvaag-m3", "SM3-M0"}, {"R51", "havbryn-r6", "HR6-00-N"}
+        };
+        for (String[] other : others) {
+            stage.run(Exit.DONE, "device", "add", other[0], "--type", other[1], "--order-code", other[2]);
+        }
+        for (String word :
+                List.of("Q41=oddvik-u1", "P61=lysholt-p12", "RTU1=fjellmast-c2", "CN1=brudal-x8", "TD1=nattvik-t4")) {
+            stage.run(Exit.DONE, "device", "add", word.split("=")[0], "--type", word.split("=")[1]);
+        }
+        stage.run(
+                Exit.DONE,
+                "device",
+                "add",
+                "GD1",
+                "--type",
+                "kvitskjer-d4",
+                "--link",
+                "127.0.0.1:" + DemoStage.freePort());
+        stage.chapter("Their values come from one table; many at once, and back with undo");
+        stage.run(Exit.DONE, "fill", "../plant.csv", "--yes");
+        stage.run(Exit.DONE, "set", "F11", "X1/VT*.carries", "phase-voltage");
+        stage.run(Exit.DONE, "undo");
+        DemoStage.copy("site.yaml", stage.site());
+        stage.run(Exit.DIFFERENT, "settle", "F11");
+        stage.run(Exit.DONE, "settle", "F11", "--from", "bay", "--yes");
+        stage.run(Exit.DONE, "guide", "stenvaag-m3", "--from", "../motors.csv", "--yes");
+        stage.run(Exit.DONE, "undo");
+        stage.run(Exit.DONE, "show", "M31", "motor");
+        stage.run(Exit.DONE, "explain", "M31", "motor.rated-current");
+        stage.run(Exit.DONE, "fit", "RTU1", "E1", "di8");
+        stage.run(Exit.DONE, "selectors", "Q41");
+        stage.run(Exit.DONE, "services");
+        stage.chapter("What devices do by themselves, and programs of their own, tried without a device");
+        stage.run(Exit.DONE, "try", "TD1", "--from", "../presses.csv", "--for", "20s", "--lanes");
+        stage.run(Exit.DONE, "try", "RTU1", "--from", "../day.csv", "--for", "24h", "--lanes");
+        stage.run(Exit.DONE, "logic", "F11", "--take", "../interlock.st");
+        stage.run(Exit.DONE, "try", "F11", "--set", "bi3=on", "--for", "1s");
+        plantMistakes();
+        safetyRelated();
+    }
+
+    private void plantMistakes() throws IOException {
+        stage.chapter("Five mistakes, planted by hand in five files");
+        Map<Path, String> sound = new HashMap<>();
+        plantMistake(sound, "F11", "ct.primary: 400 A", "ct.primary: 1 A\n  ct.secondary: 5 A");
+        plantMistake(sound, "M31", "21.5 A", "38 A");
+        plantMistake(sound, "TD1", "sequence.return: DI2", "sequence.return: DI1");
+        plantMistake(sound, "CN1", "settings:", "settings:\n  can.listen-only: yes");
+        plantMistake(sound, "RTU1", "settings:", "settings:\n  way.type: data-only");
+        stage.run(Exit.DIFFERENT, "check");
+        for (Map.Entry<Path, String> file : sound.entrySet()) {
+            Files.writeString(file.getKey(), file.getValue());
+        }
+        stage.aside("(the files get their own text back)");
+        stage.run(Exit.DONE, "check", "GD1");
+    }
+
+    private void safetyRelated() {
+        stage.chapter("A safety-related device: signed off only by one who has read its page");
+        stage.password("kvitskjer");
+        stage.run(Exit.DONE, "bench", "start");
+        try {
+            stage.run(Exit.DONE, "download", "GD1", "--yes", "--set-clock");
+            stage.run(Exit.FAILED, "sign-off", "GD1", "--yes");
+            stage.run(Exit.DONE, "review", "GD1", "--out", "../GD1.html");
+            stage.run(Exit.DONE, "clock", "GD1");
+        } finally {
+            stage.run(Exit.DONE, "bench", "stop");
+        }
+        stage.run(Exit.FAILED, "download", "Q41", "--yes");
+    }
+
+    private void plantMistake(Map<Path, String> sound, String device, String from, String to) throws IOException {
+        Path file = stage.site().resolve("devices").resolve(device + ".yaml");
+        String text = Files.readString(file);
+        sound.put(file, text);
+        Files.writeString(file, text.replaceFirst(from, to));
+    }
+}

@@ -1,0 +1,94 @@
+package org.urvant.cli;
+
+import java.util.Optional;
+import org.urvant.core.error.RefusedException;
+import org.urvant.devices.link.Identity;
+import org.urvant.devices.link.KnownDevices;
+import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.project.Plate;
+import org.urvant.project.change.NewDevice;
+import org.urvant.project.configuration.Configuration;
+import org.urvant.project.folder.ConfigurationFile;
+import org.urvant.project.folder.ProjectFolder;
+import picocli.CommandLine.ArgGroup;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+/** How a new device comes: of a type, from a configuration's file, or from a unit that is there. */
+final class NewDeviceOptions {
+    @ArgGroup(multiplicity = "1")
+    private Route route;
+
+    @Option(names = "--firmware", paramLabel = "VERSION", description = "Firmware; the newest when not given.")
+    private String firmware;
+
+    @Option(names = "--hardware", paramLabel = "VERSION", description = "Hardware version.")
+    private String hardware;
+
+    @Option(names = "--order-code", paramLabel = "CODE", description = "Ordering code: modules and licences follow.")
+    private String orderCode;
+
+    @Option(names = "--example", paramLabel = "NAME", description = "A prepared example of the type.")
+    private String example;
+
+    @Option(names = "--link", paramLabel = "ADDRESS:PORT", description = "Its maintenance link.")
+    private String linkGiven;
+
+    @Mixin
+    private DeviceAccess access = new DeviceAccess();
+
+    /** What a new device begins with; one of these. */
+    static final class Route {
+        @Option(names = "--type", paramLabel = "TYPE", description = "Device type; see 'urvant types'.")
+        private String type;
+
+        @Option(
+                names = "--from",
+                paramLabel = "FILE",
+                description = "A configuration's file, as 'urvant configuration" + " --file' writes it.")
+        private String file;
+
+        @Option(
+                names = "--from-unit",
+                paramLabel = "ADDRESS:PORT",
+                description = "A unit that is there already: its type" + " and configuration are read.")
+        private String unit;
+    }
+
+    /** Adds it. */
+    void add(Command command, ProjectFolder folder, String name) {
+        if (route.type != null) {
+            NewDevice.Start start = NewDevice.Start.of(route.type)
+                    .with(Plate.Item.FIRMWARE, firmware)
+                    .with(Plate.Item.HARDWARE, hardware)
+                    .with(Plate.Item.ORDER_CODE, orderCode)
+                    .with(Plate.Item.LINK, linkGiven)
+                    .withExample(example);
+            folder.change(site -> NewDevice.add(site, name, start));
+            command.say("added " + name + ", type " + route.type);
+        } else if (route.file != null) {
+            ConfigurationFile file = ConfigurationFile.read(command.session.path(route.file), route.file);
+            folder.change(site -> NewDevice.addHeld(
+                    site, name, file.configuration(), "file " + route.file, Optional.ofNullable(linkGiven)));
+            command.say("added " + name + " from " + route.file + ", made by " + file.madeBy());
+        } else {
+            addUnit(command, folder, name);
+        }
+        command.next("urvant show " + name);
+    }
+
+    private void addUnit(Command command, ProjectFolder folder, String name) {
+        try (MaintenanceLink link = new MaintenanceLink(
+                route.unit, new KnownDevices(command.session.home().resolve("known-devices")))) {
+            Identity identity = link.identify();
+            access.logOn(command, folder, name, identity.type(), link);
+            Configuration held = link.read()
+                    .orElseThrow(() -> new RefusedException(
+                            "the unit at " + route.unit + " has no configuration yet",
+                            "Add it with --type " + identity.type() + "."));
+            folder.change(
+                    site -> NewDevice.addHeld(site, name, held, "unit " + identity.serial(), Optional.of(route.unit)));
+            command.say("added " + name + " from the unit at " + route.unit + ", serial " + identity.serial());
+        }
+    }
+}

@@ -1,0 +1,73 @@
+package org.urvant.project.change;
+
+import java.util.List;
+import java.util.Optional;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.project.Project;
+import org.urvant.scl.Ied;
+import org.urvant.scl.selection.Pick;
+import org.urvant.scl.selection.Query;
+
+/** Changes kept choices of signals. */
+public final class PickChange {
+    private static final String NAME = "[A-Za-z0-9][A-Za-z0-9_-]*";
+
+    private PickChange() {}
+
+    /**
+     * Adds a query to a pick, which it makes when there is none of that name: for relays of the type of one IED.
+     *
+     * @param ied name of a relay of the type; empty for the first one
+     * @throws RefusedException when the name is not allowed, or no relay is imported
+     */
+    public static Project add(Project project, String name, Optional<String> ied, Query query) {
+        Pick pick = project.picks().get(name);
+        if (pick == null) {
+            if (!name.matches(NAME)) {
+                throw new RefusedException("pick name '" + name + "' is not allowed", "Use letters, digits, _ and -.");
+            }
+            Ied example = fitting(project, name, ied);
+            pick = new Pick(name, example.maker(), example.type(), List.of(), List.of());
+        }
+        return project.with(pick.with(query));
+    }
+
+    /**
+     * Takes a query of a pick out when all terms together are one, otherwise single signals.
+     *
+     * @throws UnknownNameException when the pick has neither such a query nor such signals
+     */
+    public static Project drop(Project project, String name, Optional<String> ied, List<String> terms) {
+        Pick pick = project.pick(name);
+        String query = Query.text(terms);
+        if (pick.queries().stream().anyMatch(each -> each.text().equals(query))) {
+            return project.with(pick.withoutQuery(query));
+        }
+        List<String> found = pick.signals(fitting(project, name, ied)).stream()
+                .map(Pick::place)
+                .toList();
+        for (String place : terms) {
+            if (!found.contains(place) && !pick.without().contains(place)) {
+                throw new UnknownNameException("signal or query of the pick", place, found);
+            }
+            pick = pick.without(place);
+        }
+        return project.with(pick);
+    }
+
+    /**
+     * Returns a relay that a pick fits, or is to fit.
+     *
+     * @param ied its name; empty for the first one
+     * @throws RefusedException when there is none
+     */
+    public static Ied fitting(Project project, String name, Optional<String> ied) {
+        Pick pick = project.picks().get(name);
+        return project.ieds().stream()
+                .filter(each -> ied.map(each.name()::equals).orElseGet(() -> pick == null || pick.fits(each)))
+                .findFirst()
+                .orElseThrow(() -> new RefusedException(
+                        "no imported relay fits the pick " + name, "Import one, or name one that is."));
+    }
+}
