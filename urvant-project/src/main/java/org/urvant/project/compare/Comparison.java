@@ -1,9 +1,10 @@
 package org.urvant.project.compare;
 
 import java.util.ArrayList;
+import java.util.Iterator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.TreeSet;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.project.configuration.Configuration;
@@ -46,12 +47,23 @@ public final class Comparison {
 
     private static List<Difference> within(Section left, Section right) {
         List<Difference> found = new ArrayList<>();
-        TreeSet<String> names = new TreeSet<>(left.nodes().keySet());
-        names.addAll(right.nodes().keySet());
-        for (String name : names) {
-            between(name, left.nodes().get(name), right.nodes().get(name)).ifPresent(found::add);
+        Iterator<Map.Entry<String, Node>> lefts = left.nodes().entrySet().iterator();
+        Iterator<Map.Entry<String, Node>> rights = right.nodes().entrySet().iterator();
+        Map.Entry<String, Node> a = next(lefts);
+        Map.Entry<String, Node> b = next(rights);
+        while (a != null || b != null) {
+            int order = a == null ? 1 : b == null ? -1 : a.getKey().compareTo(b.getKey());
+            String name = order <= 0 ? a.getKey() : b.getKey();
+            between(name, order <= 0 ? a.getValue() : null, order >= 0 ? b.getValue() : null)
+                    .ifPresent(found::add);
+            a = order <= 0 ? next(lefts) : a;
+            b = order >= 0 ? next(rights) : b;
         }
         return found;
+    }
+
+    private static Map.Entry<String, Node> next(Iterator<Map.Entry<String, Node>> entries) {
+        return entries.hasNext() ? entries.next() : null;
     }
 
     private static Optional<Difference> between(String name, Node left, Node right) {

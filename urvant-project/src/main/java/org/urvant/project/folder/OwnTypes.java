@@ -38,6 +38,7 @@ public final class OwnTypes {
         SortedMap<String, DeviceType> own = new TreeMap<>();
         for (Path file : files.list("types", ".yaml")) {
             String shownAs = "types/" + file.getFileName();
+            files.reads(shownAs);
             DeviceTypeReader.read(shownAs, SafeFile.readText(file, MOST_TEXT, shownAs), findings)
                     .ifPresent(type -> {
                         DeviceTypeReader.verifyLogic(type, findings);

@@ -8,6 +8,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -39,6 +40,7 @@ final class ProjectFiles {
     private final Map<String, String> after = new LinkedHashMap<>();
     private final Map<String, String> copies = new LinkedHashMap<>();
     private final Map<Path, Digested> digested = new HashMap<>();
+    private final Map<String, String> seen = new HashMap<>();
     private Path change;
     private String title = "a change";
 
@@ -86,7 +88,7 @@ final class ProjectFiles {
     private String digest(Path file) {
         try {
             BasicFileAttributes now = Files.readAttributes(file, BasicFileAttributes.class);
-            String state = now.fileKey() + " " + now.size() + " " + now.lastModifiedTime();
+            String state = state(now);
             Digested known = digested.get(file);
             if (known != null && known.state().equals(state)) {
                 return known.digest();
@@ -106,12 +108,56 @@ final class ProjectFiles {
 
     private record Digested(String state, String digest) {}
 
+    private static String state(BasicFileAttributes file) {
+        return file.fileKey() + " " + file.size() + " " + file.lastModifiedTime();
+    }
+
+    private String state(String name) {
+        try {
+            return state(Files.readAttributes(path(name), BasicFileAttributes.class));
+        } catch (IOException e) {
+            return NOTHING;
+        }
+    }
+
+    /** Begins to read the project anew: what is written later rests on what is read from now on. */
+    void beginReading() {
+        seen.clear();
+    }
+
+    /**
+     * Refuses to write where somebody else wrote since the project was read.
+     *
+     * @param names files that are to be written
+     */
+    void requireAsRead(Collection<String> names) {
+        if (seen.isEmpty()) {
+            return;
+        }
+        Stream<String> changed = seen.entrySet().stream()
+                .filter(file -> !state(file.getKey()).equals(file.getValue()))
+                .map(Map.Entry::getKey);
+        Stream<String> unread = names.stream().filter(name -> !seen.containsKey(name) && Files.exists(path(name)));
+        Stream.concat(changed, unread).sorted().findFirst().ifPresent(name -> {
+            throw new RefusedException(
+                    name + " was changed by something else since the project was read; nothing was written",
+                    "Look at what is there now, and do it again.");
+        });
+    }
+
+    /** Says that a file of the project is read now. */
+    void reads(String name) {
+        seen.computeIfAbsent(name, this::state);
+    }
+
     String text(String name) {
+        reads(name);
         return SafeFile.readText(path(name), MOST_TEXT, name);
     }
 
     /** Returns a table, which may be larger than other texts. */
     String table(String name) {
+        reads(name);
         return SafeFile.readText(path(name), MOST_TABLE, name);
     }
 
@@ -126,6 +172,7 @@ final class ProjectFiles {
     void write(String name, byte[] content) {
         keep(name);
         SafeFile.write(path(name), content);
+        seen.put(name, state(name));
         after.put(name, Fingerprint.of(content).hex());
         note();
     }
@@ -133,6 +180,7 @@ final class ProjectFiles {
     void delete(String name) {
         keep(name);
         SafeFile.delete(path(name));
+        seen.remove(name);
         after.put(name, NOTHING);
         note();
     }

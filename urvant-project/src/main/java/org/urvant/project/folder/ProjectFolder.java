@@ -167,6 +167,7 @@ public final class ProjectFolder {
 
     /** Reads the whole project; mistakes in its files come as findings of the project. */
     public Project load() {
+        files.beginReading();
         List<Finding> findings = new ArrayList<>();
         Manifest manifest =
                 Manifest.read(new FieldReader("project", files.yaml(MANIFEST).root(), findings::add));
@@ -261,6 +262,7 @@ public final class ProjectFolder {
      * @throws RefusedException when IEDs of another file would go that are not among them
      */
     public List<AddressFollowing.Followed> carryOut(ImportPlan plan, Collection<String> wanted) {
+        sources.requireAsPlanned();
         List<AddressFollowing.Followed> followed = List.of();
         if (plan.movesAddresses()) {
             plan.replaced(wanted); // refuses before anything is written
@@ -305,7 +307,8 @@ public final class ProjectFolder {
      * Writes what differs between two states of the site into its files, as one change. Addresses that were given go into the
      * ledger first.
      *
-     * @throws RefusedException when a file is written in a way in which that cannot be done; then nothing was written
+     * @throws RefusedException when a file is written in a way in which that cannot be done, or was changed by something else
+     *     since the site was read; then nothing was written
      */
     public void save(Project before, Project after) {
         save(before, after, SiteText.of(files, before, after, Map.of()));
@@ -326,6 +329,7 @@ public final class ProjectFolder {
         if (!before.sources().equals(after.sources())) {
             throw new IllegalArgumentException("files are taken in and out by carryOut and remove");
         }
+        files.requireAsRead(texts.keySet());
         after.devices().values().forEach(device -> {
             Device old = before.devices().get(device.name());
             AddressBook given = old == null ? AddressBook.empty() : old.addresses();
@@ -380,6 +384,7 @@ public final class ProjectFolder {
         Project after = renaming.carriedOut(project);
         Map<String, String> texts = SiteText.renamed(files, project, after, renaming);
         if (renaming.from().kind() == Ref.Kind.DEVICE) {
+            files.requireAsRead(texts.keySet());
             write(texts);
             history(renaming.to())
                     .follow(

@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.progress.Progress;
 import org.urvant.core.tree.Fingerprint;
@@ -33,6 +34,7 @@ final class SourceFolder {
     private final Path root;
     private final ProjectFiles files;
     private Progress progress = Progress.NONE;
+    private Optional<Fingerprint> planned = Optional.empty();
 
     SourceFolder(Path root, ProjectFiles files) {
         this.root = root;
@@ -44,6 +46,7 @@ final class SourceFolder {
     }
 
     SourceIndex index(Consumer<Finding> findings) {
+        files.reads(SourceIndex.FILE);
         return SourceIndex.read(root, findings);
     }
 
@@ -65,6 +68,7 @@ final class SourceFolder {
     ImportPlan plan(Path file) {
         byte[] content = SafeFile.read(file, MOST_BYTES);
         String name = String.valueOf(file.getFileName());
+        planned = Optional.of(files.basis(List.of(SourceIndex.FILE)));
         SourceIndex index = index(finding -> {});
         Map<String, Set<String>> unwanted = index.unwanted();
         Map<SclFile, List<String>> known = new LinkedHashMap<>();
@@ -80,6 +84,16 @@ final class SourceFolder {
         boolean isHeld =
                 Fingerprint.of(content).hex().equals(index.digestsByName().get(name));
         return ImportPlan.of(name, content, SclImport.of(content, name, progress), known, isHeld);
+    }
+
+    /** Refuses an import when other files were taken in or out since it was planned. */
+    void requireAsPlanned() {
+        if (planned.isPresent() && !planned.get().equals(files.basis(List.of(SourceIndex.FILE)))) {
+            throw new RefusedException(
+                    SourceIndex.FILE
+                            + " was changed by something else since the import was planned; nothing was imported",
+                    "Look at what is there now, and import again.");
+        }
     }
 
     void carryOut(ImportPlan plan, Collection<String> wanted) {
@@ -98,6 +112,7 @@ final class SourceFolder {
         index.write(files);
         SignalIndexFile.write(cached(digest), plan.index());
         replaced.forEach(old -> files.delete(FOLDER + "/" + old));
+        planned = Optional.empty();
         sweep(index);
     }
 

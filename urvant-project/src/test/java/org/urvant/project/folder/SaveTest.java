@@ -297,4 +297,41 @@ class SaveTest {
                         () -> folder.change(each -> each.with(each.device("L21").withLogic("x".repeat(1_000_001)))))
                 .isInstanceOf(RefusedException.class);
     }
+
+    /** What a plan rests on, and how somebody else changes it while a person reads the plan. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "devices/F11.yaml", // the file that is to be written
+                "devices/L21.yaml", // one that the plan only read
+                "urvant.yaml",
+                "logic/F11.st", // one that was not there
+            })
+    void nothingIsWrittenWhenSomebodyElseWroteMeanwhile(String name) throws IOException {
+        ProjectFolder folder = Plant.make(root.resolve("site"));
+        Project site = folder.load();
+        Project changed = ValueChange.set(site, "F11", Map.of("ct.primary", "600 A"))
+                .with(ValueChange.set(site, "F11", Map.of("ct.primary", "600 A"))
+                        .device("F11")
+                        .withLogic("PROGRAM p END_PROGRAM\n"));
+        Path file = folder.root().resolve(name);
+        Files.createDirectories(file.getParent());
+        Files.writeString(file, (Files.exists(file) ? Files.readString(file) : "") + "\n# of somebody else\n");
+        Map<String, String> before = texts();
+        assertThatThrownBy(() -> folder.save(site, changed))
+                .isInstanceOf(RefusedException.class)
+                .hasMessageContaining(name + " was changed by something else");
+        assertThat(texts()).isEqualTo(before);
+    }
+
+    @Test
+    void anImportIsRefusedWhenAnotherCameMeanwhile() {
+        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.CLOCK, "tester");
+        ImportPlan plan = folder.planImport(Path.of("../demo/F01.cid"));
+        ProjectFolder.open(root.resolve("site"), Skarholm.CLOCK, "other").importScl(Path.of("../demo/F02.cid"));
+        assertThatThrownBy(() -> folder.carryOut(plan, List.of("F01")))
+                .isInstanceOf(RefusedException.class)
+                .hasMessageContaining("since the import was planned");
+        assertThat(folder.load().iedNames()).containsExactly("F02");
+    }
 }
