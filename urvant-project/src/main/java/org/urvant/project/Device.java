@@ -1,39 +1,116 @@
 package org.urvant.project;
 
+import java.lang.ref.SoftReference;
 import java.util.Collections;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.BiFunction;
+import org.urvant.core.device.DeviceType;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 
-/**
- * One device of a project, as a person wrote it. Nothing here is checked yet; {@code ProjectCheck} does that. Immutable.
- *
- * @param name name of the device, unique in the project
- * @param plate what it is, how it is reached, where it came from
- * @param fitted what it is made up of
- * @param given values given for it, its setting groups, channels and rows
- * @param connections connections by name
- * @param mappings rows of its mapping table, in their order
- * @param programs its own programs
- * @param past what is on record of it
- */
-public record Device(
-        String name,
-        Plate plate,
-        Fitted fitted,
-        Given given,
-        SortedMap<String, Connection> connections,
-        List<Mapping> mappings,
-        Programs programs,
-        Past past) {
-    public Device {
-        Objects.requireNonNull(name, "name");
-        connections = Collections.unmodifiableSortedMap(new TreeMap<>(connections));
-        mappings = List.copyOf(mappings);
+/** One device of a project, as a person wrote it. Nothing here is checked yet; {@code ProjectCheck} does that. Immutable. */
+public final class Device {
+    private final String name;
+    private final Plate plate;
+    private final Fitted fitted;
+    private final Given given;
+    private final SortedMap<String, Connection> connections;
+    private final List<Mapping> mappings;
+    private final Programs programs;
+    private final Past past;
+    private volatile SoftReference<View> view = new SoftReference<>(null);
+
+    /**
+     * Creates a device.
+     *
+     * @param name name of the device, unique in the project
+     * @param plate what it is, how it is reached, where it came from
+     * @param fitted what it is made up of
+     * @param given values given for it, its setting groups, channels and rows
+     * @param connections connections by name
+     * @param mappings rows of its mapping table, in their order
+     * @param programs its own programs
+     * @param past what is on record of it
+     */
+    public Device(
+            String name,
+            Plate plate,
+            Fitted fitted,
+            Given given,
+            SortedMap<String, Connection> connections,
+            List<Mapping> mappings,
+            Programs programs,
+            Past past) {
+        this.name = Objects.requireNonNull(name, "name");
+        this.plate = plate;
+        this.fitted = fitted;
+        this.given = given;
+        this.connections = Collections.unmodifiableSortedMap(new TreeMap<>(connections));
+        this.mappings = List.copyOf(mappings);
+        this.programs = programs;
+        this.past = past;
+    }
+
+    /** What was made of the device and its type. */
+    private record View(DeviceType type, Object made) {}
+
+    /**
+     * Returns what is made of the device and a type: made once, and kept as long as memory allows.
+     *
+     * @param <V> what is made; of one device always the same
+     */
+    @SuppressWarnings("unchecked") // one maker a device, see above
+    public <V> V view(DeviceType type, BiFunction<DeviceType, Device, V> maker) {
+        View known = view.get();
+        if (known == null || known.type() != type) {
+            known = new View(type, maker.apply(type, this));
+            view = new SoftReference<>(known);
+        }
+        return (V) known.made();
+    }
+
+    /** Returns its name, unique in the project. */
+    public String name() {
+        return name;
+    }
+
+    /** Returns what it is, how it is reached, where it came from. */
+    public Plate plate() {
+        return plate;
+    }
+
+    /** Returns what it is made up of. */
+    public Fitted fitted() {
+        return fitted;
+    }
+
+    /** Returns the values given for it, its setting groups, channels and rows. */
+    public Given given() {
+        return given;
+    }
+
+    /** Returns its connections by name. */
+    public SortedMap<String, Connection> connections() {
+        return connections;
+    }
+
+    /** Returns the rows of its mapping table, in their order. */
+    public List<Mapping> mappings() {
+        return mappings;
+    }
+
+    /** Returns its own programs. */
+    public Programs programs() {
+        return programs;
+    }
+
+    /** Returns what is on record of it. */
+    public Past past() {
+        return past;
     }
 
     /** Returns a device with its plate only. */
@@ -152,5 +229,24 @@ public record Device(
         return connections.values().stream()
                 .filter(connection -> connection.ied().filter(ied::equals).isPresent())
                 .findFirst();
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Device device && (device == this || parts().equals(device.parts()));
+    }
+
+    @Override
+    public int hashCode() {
+        return parts().hashCode();
+    }
+
+    private List<Object> parts() {
+        return List.of(name, plate, fitted, given, connections, mappings, programs, past);
+    }
+
+    @Override
+    public String toString() {
+        return "device " + name + " " + plate;
     }
 }

@@ -66,8 +66,12 @@ public final class DeviceSheets {
         this.device = device;
     }
 
-    /** Returns the sheets of a device. */
+    /** Returns the sheets of a device; they are made once for as long as the device stays the same. */
     public static DeviceSheets of(DeviceType type, Device device) {
+        return device.view(type, DeviceSheets::made);
+    }
+
+    private static DeviceSheets made(DeviceType type, Device device) {
         DeviceSheets made = new DeviceSheets(type, device);
         made.build();
         return made;

@@ -1,9 +1,9 @@
 package org.urvant.project.setting;
 
-import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
+import java.util.concurrent.ConcurrentHashMap;
 import org.urvant.core.device.Applicability;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
@@ -37,7 +37,7 @@ public final class Sheet implements Scope {
     private final Position position;
     private final Sheet outer;
     private final Map<String, Object> facts;
-    private final Map<String, Object> values = new HashMap<>();
+    private final Map<String, Object> values = new ConcurrentHashMap<>(); // sheets are kept and shared
 
     Sheet(
             Kind kind,
