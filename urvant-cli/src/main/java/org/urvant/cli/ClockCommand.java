@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
+import org.urvant.core.device.Meaning;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.UnitCheck;
 import org.urvant.project.Device;
@@ -67,7 +68,7 @@ final class ClockCommand extends Command {
     }
 
     private static ZoneId zone(Project project, Device device) {
-        Object zone = DeviceSheets.of(project.typeOf(device), device).own().value("clock.zone");
+        Object zone = DeviceSheets.of(project.typeOf(device), device).own().value(Meaning.CLOCK_ZONE);
         return zone instanceof String id && ZoneId.getAvailableZoneIds().contains(id)
                 ? ZoneId.of(id)
                 : ZoneId.of("UTC");

@@ -159,6 +159,9 @@ final class PartView {
                                 .orElse(setting.isOptional() ? "none needed" : "none: it must be given"));
         line("effect", setting.effect().meaning() + " when it changes");
         setting.traits().domain().ifPresent(domain -> line("domain", domain.title()));
+        setting.traits()
+                .meant()
+                .ifPresent(meant -> line("means", meant + ": " + meant.meaning().text()));
         line(
                 "firmware",
                 setting.traits().since().isEmpty()

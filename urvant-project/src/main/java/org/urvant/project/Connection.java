@@ -19,9 +19,6 @@ public record Connection(String name, Entry kind, SortedMap<String, Entry> value
     /** The setting of an IEC 61850 client connection that names the IED at the other end. */
     public static final String IED = "ied";
 
-    /** The setting of a connection to an IED that gives its IP address. */
-    public static final String ADDRESS = "address";
-
     public Connection {
         values = Collections.unmodifiableSortedMap(new TreeMap<>(values));
     }

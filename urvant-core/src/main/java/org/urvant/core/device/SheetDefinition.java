@@ -29,6 +29,18 @@ public record SheetDefinition(SortedMap<String, SettingDefinition> settings, Lis
         return Optional.ofNullable(settings.get(path));
     }
 
+    /** Returns the setting with a meaning; the first where there are several, empty where there is none. */
+    public Optional<SettingDefinition> setting(Meaning meaning) {
+        return settings(meaning).stream().findFirst();
+    }
+
+    /** Returns the settings with a meaning, by their paths. */
+    public List<SettingDefinition> settings(Meaning meaning) {
+        return settings.values().stream()
+                .filter(setting -> setting.means(meaning))
+                .toList();
+    }
+
     /** Returns the kinds of the settings' values by path, for expressions. */
     public Map<String, Type> types() {
         Map<String, Type> types = new TreeMap<>();

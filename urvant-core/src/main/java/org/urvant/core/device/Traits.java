@@ -22,10 +22,17 @@ public record Traits(
         boolean isIdentity,
         Optional<Rule> unique,
         Sense sense) {
-    /** What devices of a site have in common. */
-    public enum Shared {
-        RATED_FREQUENCY,
-        REGION
+    /**
+     * A meaning.
+     *
+     * @param of which set of transformers is meant; empty text where there is one, or none
+     */
+    public record Meant(Meaning meaning, String of) {
+        /** Returns it as type files write it, such as {@code transformer-primary of currents}. */
+        @Override
+        public String toString() {
+            return meaning.word() + (of.isEmpty() ? "" : " of " + of);
+        }
     }
 
     /**
@@ -33,9 +40,9 @@ public record Traits(
      *
      * @param domain side of the instrument transformers that it is given on; empty when that means nothing
      * @param limitOf column that names the channel whose value this is a limit of; empty text when it is none
-     * @param shared what all devices of a site have in common and this setting gives; empty for nothing
+     * @param meant what it means, whatever its path is; empty for nothing that others rest on
      */
-    public record Sense(Optional<Domain> domain, String limitOf, Optional<Shared> shared) {
+    public record Sense(Optional<Domain> domain, String limitOf, Optional<Meant> meant) {
         /** It means nothing to others. */
         public static final Sense NONE = new Sense(Optional.empty(), "", Optional.empty());
     }
@@ -74,8 +81,8 @@ public record Traits(
         return sense.limitOf();
     }
 
-    /** Returns what all devices of a site have in common and this setting gives; empty for nothing. */
-    public Optional<Shared> shared() {
-        return sense.shared();
+    /** Returns what it means, whatever its path is; empty for nothing that others rest on. */
+    public Optional<Meant> meant() {
+        return sense.meant();
     }
 }

@@ -10,7 +10,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.device.Account;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.device.SettingKind;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.project.Device;
@@ -55,8 +55,7 @@ public record StandInProfile(
                 .substring(0, 8)
                 .toUpperCase(Locale.ROOT);
         String serial = device.plate().text(Plate.Item.SERIAL);
-        String mac = type.settings().values().stream()
-                .filter(setting -> setting.kind() == SettingKind.MAC)
+        String mac = type.sheet().settings(Meaning.MAC_ADDRESS).stream()
                 .flatMap(setting -> Optional.ofNullable(device.settings().get(setting.path())).stream())
                 .map(Entry::text)
                 .findFirst()

@@ -10,8 +10,8 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
-import org.urvant.core.device.SettingKind;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Rule;
@@ -105,8 +105,8 @@ public final class UnitCheck {
         SortedMap<String, String> addresses = new TreeMap<>();
         project.type(device).ifPresent(type -> {
             Sheet own = DeviceSheets.of(type, device).own();
-            for (SettingDefinition setting : type.settings().values()) {
-                if (setting.kind() == SettingKind.MAC && own.value(setting.path()) instanceof String address) {
+            for (SettingDefinition setting : own.definition().settings(Meaning.MAC_ADDRESS)) {
+                if (own.value(setting.path()) instanceof String address) {
                     addresses.put(setting.path(), normal(address));
                 }
             }

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import org.urvant.core.device.ChannelKind;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.TableDefinition;
@@ -98,7 +99,7 @@ final class DeviceSignals {
             return;
         }
         DataType type = kind.logical().contains(carries) ? DataType.BOOL : DataType.LREAL;
-        Object given = sheet.value("name");
+        Object given = sheet.value(Meaning.DISPLAY_NAME);
         String meaning = kind.meaning() + (given instanceof String text && !text.isEmpty() ? ", " + text : "");
         put(new Signal(
                 name(name),

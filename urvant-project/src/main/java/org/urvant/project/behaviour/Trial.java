@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
@@ -108,7 +109,7 @@ public final class Trial {
     }
 
     private static ZoneId zone(Project project, Device device) {
-        Object own = DeviceSheets.of(project.typeOf(device), device).own().value("clock.zone");
+        Object own = DeviceSheets.of(project.typeOf(device), device).own().value(Meaning.CLOCK_ZONE);
         return ZoneId.of(own instanceof String text && !text.isEmpty() ? text : "UTC");
     }
 

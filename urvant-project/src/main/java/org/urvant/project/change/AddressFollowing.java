@@ -3,10 +3,13 @@ package org.urvant.project.change;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.finding.Entry;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
 import org.urvant.scl.ConnectedAccessPoint;
 import org.urvant.scl.Ied;
 
@@ -44,7 +47,12 @@ public record AddressFollowing(Project project, List<Followed> followed) {
             }
             for (Device device : changed.devices().values()) {
                 for (Connection connection : device.connections().values()) {
-                    Entry given = connection.values().get(Connection.ADDRESS);
+                    Sheet sheet = project.type(device)
+                            .flatMap(type -> DeviceSheets.of(type, device).sheet(connection.name()))
+                            .orElse(null);
+                    Entry given = sheet == null
+                            ? null
+                            : sheet.given(Meaning.PEER_ADDRESS).orElse(null);
                     boolean follows = connection
                                     .ied()
                                     .filter(pair.getKey().name()::equals)
@@ -52,10 +60,11 @@ public record AddressFollowing(Project project, List<Followed> followed) {
                             && given != null
                             && given.text().equals(before);
                     if (follows) {
-                        changed = changed.with(
-                                changed.device(device.name()).with(connection.with(Connection.ADDRESS, after)));
-                        followed.add(new Followed(
-                                device.name(), connection.name() + "." + Connection.ADDRESS, before, after));
+                        String path = sheet.path(Meaning.PEER_ADDRESS).orElseThrow();
+                        Device moved = DeviceSheets.of(project.typeOf(device), changed.device(device.name()))
+                                .with(Map.of(path, after));
+                        changed = changed.with(moved);
+                        followed.add(new Followed(device.name(), path, before, after));
                     }
                 }
             }

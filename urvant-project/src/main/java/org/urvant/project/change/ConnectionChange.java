@@ -7,6 +7,8 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Meaning;
+import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
@@ -51,7 +53,7 @@ public final class ConnectionChange {
                 .orElseThrow(() -> new UnknownNameException(
                         "kind of connection", kind, type.connections().keySet()));
         requireFree(device, type, connection);
-        return project.with(device.with(connection(device, connection, found.name(), ied)));
+        return project.with(device.with(connection(device, connection, found, ied)));
     }
 
     /**
@@ -73,16 +75,17 @@ public final class ConnectionChange {
         }
     }
 
-    private static Connection connection(Device device, String name, String kind, Optional<Ied> ied) {
+    private static Connection connection(Device device, String name, ConnectionKind kind, Optional<Ied> ied) {
         SortedMap<String, Entry> values = new TreeMap<>();
         ied.ifPresent(peer -> {
             values.put(Connection.IED, new Entry(peer.name(), device.position()));
             String address = AddressFollowing.address(peer);
-            if (!address.isEmpty()) {
-                values.put(Connection.ADDRESS, new Entry(address, device.position()));
+            Optional<SettingDefinition> setting = kind.sheet().setting(Meaning.PEER_ADDRESS);
+            if (!address.isEmpty() && setting.isPresent()) {
+                values.put(setting.get().path(), new Entry(address, device.position()));
             }
         });
-        return new Connection(name, new Entry(kind, device.position()), values, device.position());
+        return new Connection(name, new Entry(kind.name(), device.position()), values, device.position());
     }
 
     /**
@@ -110,7 +113,7 @@ public final class ConnectionChange {
                         .findFirst()
                         .orElseThrow(() -> new RefusedException(
                                 device.type().text() + " cannot connect to an IED", "Map on a device that can."));
-                connected = connected.with(connection(connected, relay.name(), kind.name(), Optional.of(relay)));
+                connected = connected.with(connection(connected, relay.name(), kind, Optional.of(relay)));
                 made.add(relay.name());
             }
         }

@@ -8,6 +8,7 @@ import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
@@ -25,10 +26,6 @@ import org.urvant.project.setting.Sheet;
 
 /** Holds the ratings of primary equipment against the devices that protect it. */
 final class BayCheck {
-    /** Setting of a channel that says what it does for a breaker, and the one that says for which. */
-    private static final String SERVES = "serves";
-
-    private static final String BREAKER = "breaker";
     private static final String NOTHING = "other";
 
     private BayCheck() {}
@@ -42,10 +39,10 @@ final class BayCheck {
             Optional<DeviceType> type = device == null ? Optional.empty() : project.type(device);
             type.ifPresent(found -> {
                 for (Sheet sheet : DeviceSheets.of(found, device).all()) {
-                    SettingDefinition serves = sheet.definition().settings().get(SERVES);
-                    if (sheet.kind() == Sheet.Kind.CHANNEL && serves != null) {
-                        possible.addAll(serves.limits().choices());
-                        there.add(sheet.value(SERVES) + " " + sheet.value(BREAKER));
+                    Optional<SettingDefinition> duty = sheet.definition().setting(Meaning.BREAKER_DUTY);
+                    if (duty.isPresent()) {
+                        possible.addAll(duty.get().limits().choices());
+                        there.add(sheet.value(Meaning.BREAKER_DUTY) + " " + sheet.value(Meaning.BREAKER_NUMBER));
                     }
                 }
             });

@@ -197,14 +197,14 @@ final class MappingCheck {
                                     + signal.node().device().ied().name(),
                             Rule.SIGNAL_NOT_REPORTED.remedy()));
         }
-        Entry instance = connection.values().get(Subscriptions.INSTANCE);
+        Entry instance = Subscriptions.instance(project, device, connection).orElse(null);
         int wanted = instance != null && instance.text().matches("\\d{1,4}") ? Integer.parseInt(instance.text()) : 1;
         Subscriptions.of(project, device, connection).subscriptions().stream()
                 .filter(subscription -> subscription.report().instances() < wanted)
                 .findFirst()
                 .ifPresent(subscription -> findings.accept(new Finding(
                         Rule.REPORT_INSTANCE_MISSING,
-                        device.name() + " " + connection.name() + "." + Subscriptions.INSTANCE,
+                        device.name() + " " + Subscriptions.instancePath(project, device, connection),
                         instance == null ? connection.position() : instance.position(),
                         "instance " + wanted + " of " + subscription.report().reference() + " is wanted; it has "
                                 + subscription.report().instances(),

@@ -6,9 +6,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
-import org.urvant.core.device.DeviceType;
-import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
@@ -20,20 +20,16 @@ import org.urvant.core.network.Station;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
 import org.urvant.scl.ConnectedAccessPoint;
 import org.urvant.scl.Ied;
 
 /**
  * Checks the network over the whole project: addresses that two devices have or no station can have, peers that cannot
- * reach each other, stations that answer to one address. A device type takes part with the settings {@code
- * network.address}, {@code network.mask} and {@code network.gateway}, and with those of kind MAC address.
+ * reach each other, stations that answer to one address.
  */
 final class NetworkCheck {
-    private static final String ADDRESS = "network.address";
-    private static final String MASK = "network.mask";
-    private static final String GATEWAY = "network.gateway";
-    private static final String COMMON_ADDRESS = "common-address";
-
     private final Project project;
     private final Consumer<Finding> findings;
     private final Map<String, List<Owner>> addresses = new TreeMap<>();
@@ -52,12 +48,17 @@ final class NetworkCheck {
     static void check(Project project, Consumer<Finding> findings) {
         NetworkCheck check = new NetworkCheck(project, findings);
         project.ieds().forEach(check::ied);
-        project.devices().values().forEach(check::device);
+        check.each(check::device);
         check.doubled(check.addresses, Rule.DUPLICATE_IP, "IP address ");
         check.doubled(check.cards, Rule.DUPLICATE_MAC, "MAC address ");
         check.doubled(check.stations, Rule.DUPLICATE_STATION_ADDRESS, "common address ");
-        project.devices().values().forEach(check::reach);
-        project.devices().values().forEach(check::peers);
+        check.each(check::reach);
+        check.each(check::peers);
+    }
+
+    private void each(BiConsumer<Device, DeviceSheets> check) {
+        project.devices().values().forEach(device -> project.type(device)
+                .ifPresent(type -> check.accept(device, DeviceSheets.of(type, device))));
     }
 
     private void ied(Ied ied) {
@@ -75,20 +76,21 @@ final class NetworkCheck {
         }
     }
 
-    private void device(Device device) {
-        Optional<Entry> address = value(device, ADDRESS);
+    private void device(Device device, DeviceSheets sheets) {
+        Sheet own = sheets.own();
+        Optional<Entry> address = own.entry(Meaning.NETWORK_ADDRESS);
         address.ifPresent(entry -> add(
                 addresses,
                 Ipv4.of(entry.text()).map(Ipv4::toString).orElse(entry.text()),
                 new Owner(Ref.device(device.name()), device.name(), entry.position())));
-        project.type(device).ifPresent(type -> type.settings().values().stream()
-                .filter(setting -> setting.kind() == SettingKind.MAC)
-                .forEach(setting -> value(device, setting.path()).ifPresent(entry -> SettingKind.MAC
-                        .normal(entry.text())
-                        .ifPresent(card -> add(
-                                cards, card, new Owner(Ref.device(device.name()), device.name(), entry.position()))))));
-        for (Connection connection : device.connections().values()) {
-            Entry station = connection.values().get(COMMON_ADDRESS);
+        own.definition().settings(Meaning.MAC_ADDRESS).forEach(setting -> own.text(setting)
+                .flatMap(SettingKind.MAC::normal)
+                .ifPresent(card -> add(
+                        cards,
+                        card,
+                        new Owner(Ref.device(device.name()), device.name(), own.position(setting.path())))));
+        for (Sheet connection : sheets.of(Sheet.Kind.CONNECTION)) {
+            Entry station = connection.given(Meaning.COMMON_ADDRESS).orElse(null);
             if (station != null) {
                 String number = station.text().strip().replaceFirst("^0+(?=.)", "");
                 add(
@@ -96,47 +98,61 @@ final class NetworkCheck {
                         number,
                         new Owner(
                                 Ref.device(device.name()),
-                                device.name() + " " + connection.name(),
+                                device.name() + " " + connection.prefix(),
                                 station.position()));
             }
         }
-        station(device).ifPresent(station -> {
+        station(own).ifPresent(station -> {
             reachable.put(station.address(), station);
-            own(device, station);
+            own(device, own, station);
         });
     }
 
-    private Optional<Station> station(Device device) {
-        return Station.of(text(device, ADDRESS), text(device, MASK), text(device, GATEWAY));
+    private static Optional<Station> station(Sheet own) {
+        return Station.of(
+                text(own, Meaning.NETWORK_ADDRESS),
+                text(own, Meaning.NETWORK_MASK),
+                text(own, Meaning.NETWORK_GATEWAY));
     }
 
-    private String text(Device device, String path) {
-        return value(device, path).map(Entry::text).orElse("");
+    private static String text(Sheet own, Meaning meaning) {
+        return own.entry(meaning).map(Entry::text).orElse("");
     }
 
     /** What a device says of its own network: RFC 791, RFC 950. */
-    private void own(Device device, Station station) {
+    private void own(Device device, Sheet own, Station station) {
         station.maskMistake()
-                .ifPresent(mistake -> report(Rule.ADDRESS_OUT_OF_RANGE, device, MASK, station.mask() + " " + mistake));
+                .ifPresent(mistake -> report(
+                        Rule.ADDRESS_OUT_OF_RANGE, device, own, Meaning.NETWORK_MASK, station.mask() + " " + mistake));
         station.addressMistake()
-                .ifPresent(mistake ->
-                        report(Rule.ADDRESS_OUT_OF_RANGE, device, ADDRESS, station.address() + " is " + mistake));
+                .ifPresent(mistake -> report(
+                        Rule.ADDRESS_OUT_OF_RANGE,
+                        device,
+                        own,
+                        Meaning.NETWORK_ADDRESS,
+                        station.address() + " is " + mistake));
         station.gatewayMistake()
-                .ifPresent(mistake ->
-                        report(Rule.ADDRESS_OUT_OF_RANGE, device, GATEWAY, station.gateway() + " is " + mistake));
+                .ifPresent(mistake -> report(
+                        Rule.ADDRESS_OUT_OF_RANGE,
+                        device,
+                        own,
+                        Meaning.NETWORK_GATEWAY,
+                        station.gateway() + " is " + mistake));
         if (station.isGatewayOutside()) {
             report(
                     Rule.GATEWAY_OUTSIDE,
                     device,
-                    GATEWAY,
+                    own,
+                    Meaning.NETWORK_GATEWAY,
                     station.gateway() + " is not in the subnet of " + station.address());
         }
     }
 
-    private void report(Rule rule, Device device, String path, String message) {
-        Position position = value(device, path).map(Entry::position).orElse(device.position());
-        findings.accept(new Finding(rule, device.name() + " " + path, position, path + " " + message, rule.remedy())
-                .concerning(Ref.device(device.name())));
+    private void report(Rule rule, Device device, Sheet own, Meaning meaning, String message) {
+        String path = own.path(meaning).orElseThrow(); // what is calculated with is there
+        findings.accept(
+                new Finding(rule, device.name() + " " + path, own.position(path), path + " " + message, rule.remedy())
+                        .concerning(Ref.device(device.name())));
     }
 
     private static void add(Map<String, List<Owner>> owners, String address, Owner owner) {
@@ -159,9 +175,11 @@ final class NetworkCheck {
     }
 
     /** A relay answers at an address of its file; a connection that was given another one asks nobody, or somebody else. */
-    private void peers(Device device) {
+    private void peers(Device device, DeviceSheets sheets) {
         for (Connection connection : device.connections().values()) {
-            Entry given = connection.values().get(Connection.ADDRESS);
+            Optional<Sheet> sheet = sheets.sheet(connection.name());
+            Entry given =
+                    sheet.flatMap(values -> values.given(Meaning.PEER_ADDRESS)).orElse(null);
             Optional<Ied> ied = connection.ied().flatMap(project::ied);
             Optional<Ipv4> asked = given == null ? Optional.empty() : Ipv4.of(given.text());
             if (ied.isEmpty() || asked.isEmpty()) {
@@ -172,11 +190,12 @@ final class NetworkCheck {
                     .filter(address -> !address.isNone())
                     .toList();
             if (!there.isEmpty() && !there.contains(asked.get())) {
+                String path = sheet.get().path(Meaning.PEER_ADDRESS).orElseThrow();
                 findings.accept(new Finding(
                                 Rule.PEER_ADDRESS_DIFFERS,
-                                device.name() + " " + connection.name() + "." + Connection.ADDRESS,
+                                device.name() + " " + path,
                                 given.position(),
-                                connection.name() + "." + Connection.ADDRESS + " is " + asked.get() + "; "
+                                path + " is " + asked.get() + "; "
                                         + ied.get().position().source() + " gives "
                                         + ied.get().name() + " "
                                         + String.join(
@@ -191,31 +210,38 @@ final class NetworkCheck {
     }
 
     /** Whoever a device has a connection to must be reached, and must reach it. */
-    private void reach(Device device) {
-        Optional<Station> own = station(device);
+    private void reach(Device device, DeviceSheets sheets) {
+        Optional<Station> own = station(sheets.own());
         if (own.isEmpty()) {
             return; // the values' own check says what is open or wrong
         }
         for (Connection connection : device.connections().values()) {
-            for (String peer : List.of("address", "peer")) {
-                Entry entry = connection.values().get(peer);
-                Optional<Ipv4> other = entry == null ? Optional.empty() : Ipv4.of(entry.text());
-                other.filter(address -> !address.isNone())
-                        .ifPresent(address -> reach(device, own.get(), connection, peer, entry.position(), address));
-            }
-            if (!connection.values().containsKey("address")) {
+            Optional<Sheet> sheet = sheets.sheet(connection.name());
+            Optional<Entry> peer = sheet.flatMap(values -> values.given(Meaning.PEER_ADDRESS));
+            if (peer.isPresent()) {
+                String path = sheet.get().path(Meaning.PEER_ADDRESS).orElseThrow();
+                Ipv4.of(peer.get().text())
+                        .filter(address -> !address.isNone())
+                        .ifPresent(address -> reach(
+                                device, own.get(), connection, path, peer.get().position(), address));
+            } else {
                 connection
                         .ied()
                         .flatMap(project::ied)
                         .flatMap(Ied::connectedAccessPoint)
                         .flatMap(ConnectedAccessPoint::station)
-                        .ifPresent(station ->
-                                reach(device, own.get(), connection, "ied", connection.position(), station.address()));
+                        .ifPresent(station -> reach(
+                                device,
+                                own.get(),
+                                connection,
+                                connection.name() + "." + Connection.IED,
+                                connection.position(),
+                                station.address()));
             }
         }
     }
 
-    private void reach(Device device, Station own, Connection connection, String peer, Position position, Ipv4 other) {
+    private void reach(Device device, Station own, Connection connection, String path, Position position, Ipv4 other) {
         boolean there = own.reaches(other);
         boolean back = Optional.ofNullable(reachable.get(other))
                 .map(station -> station.reaches(own.address()))
@@ -229,23 +255,11 @@ final class NetworkCheck {
                             + ", and no gateway leads there";
             findings.accept(new Finding(
                             Rule.SUBNET_DIFFERS,
-                            device.name() + " " + connection.name() + "." + peer,
+                            device.name() + " " + path,
                             position,
                             message,
                             Rule.SUBNET_DIFFERS.remedy())
                     .concerning(Ref.device(device.name())));
         }
-    }
-
-    /** Returns the value given for a setting, else its default with the device's place. */
-    private Optional<Entry> value(Device device, String path) {
-        Entry given = device.settings().get(path);
-        if (given != null) {
-            return Optional.of(given);
-        }
-        return project.type(device)
-                .flatMap((DeviceType type) -> type.setting(path))
-                .flatMap(SettingDefinition::standardValue)
-                .map(text -> new Entry(text, device.position()));
     }
 }

@@ -40,7 +40,8 @@ final class ReportClientCheck {
         Map<String, String> clients = new HashMap<>();
         for (Device device : project.devices().values()) {
             for (Connection connection : device.connections().values()) {
-                Entry given = connection.values().get(Subscriptions.INSTANCE);
+                Entry given =
+                        Subscriptions.instance(project, device, connection).orElse(null);
                 String instance = given == null ? "1" : given.text();
                 for (Subscription subscription :
                         Subscriptions.of(project, device, connection).subscriptions()) {
@@ -52,7 +53,7 @@ final class ReportClientCheck {
                     if (other != null) {
                         findings.accept(new Finding(
                                         Rule.REPORT_INSTANCE_TAKEN,
-                                        device.name() + " " + connection.name() + "." + Subscriptions.INSTANCE,
+                                        device.name() + " " + Subscriptions.instancePath(project, device, connection),
                                         given == null ? connection.position() : given.position(),
                                         block + " is used by or kept for " + other,
                                         Rule.REPORT_INSTANCE_TAKEN.remedy())

@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
-import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
@@ -19,14 +19,10 @@ import org.urvant.project.setting.Sheet;
 
 /**
  * Checks what devices must have in common: members of one bus the bit rate and framing, all devices the rated frequency and
- * the region of the site. Connections take part with {@code bus}, {@code bus-address} and the settings of {@link #ALIKE};
- * devices with the settings that
- * their type marks as shared by the site.
+ * the region of the site.
  */
 final class SiteWideCheck {
-    private static final List<String> ALIKE = List.of("bit-rate", "parity", "stop-bits");
-    private static final String BUS = "bus";
-    private static final String BUS_ADDRESS = "bus-address";
+    private static final List<Meaning> ALIKE = List.of(Meaning.BIT_RATE, Meaning.PARITY, Meaning.STOP_BITS);
 
     private SiteWideCheck() {}
 
@@ -45,30 +41,18 @@ final class SiteWideCheck {
         Map<String, List<Member>> buses = new HashMap<>();
         Map<String, Device> frequencies = new HashMap<>();
         for (Device device : project.devices().values()) {
-            Optional<DeviceSheets> sheets = project.type(device)
-                    .filter(type -> type.settings().values().stream()
-                                    .anyMatch(
-                                            setting -> setting.traits().shared().isPresent())
-                            || type.connections().values().stream()
-                                    .anyMatch(kind -> kind.setting(BUS).isPresent()))
-                    .map(type -> DeviceSheets.of(type, device));
+            Optional<DeviceSheets> sheets = project.type(device).map(type -> DeviceSheets.of(type, device));
             if (sheets.isEmpty()) {
                 continue;
             }
             for (Sheet sheet : sheets.get().all()) {
-                if (sheet.kind() == Sheet.Kind.CONNECTION && sheet.value(BUS) instanceof String bus && !bus.isEmpty()) {
+                if (sheet.value(Meaning.BUS_NAME) instanceof String bus && !bus.isEmpty()) {
                     buses.computeIfAbsent(bus, key -> new ArrayList<>()).add(new Member(device, sheet));
                 }
             }
             Sheet own = sheets.get().own();
-            for (SettingDefinition setting : own.definition().settings().values()) {
-                setting.traits().shared().ifPresent(shared -> {
-                    switch (shared) {
-                        case RATED_FREQUENCY -> frequency(device, own, setting.path(), frequencies, findings);
-                        case REGION -> region(project, device, own, setting.path(), findings);
-                    }
-                });
-            }
+            own.path(Meaning.RATED_FREQUENCY).ifPresent(path -> frequency(device, own, path, frequencies, findings));
+            own.path(Meaning.REGION).ifPresent(path -> region(project, device, own, path, findings));
         }
         buses.values().forEach(members -> bus(members, findings));
     }
@@ -113,28 +97,33 @@ final class SiteWideCheck {
         Member first = members.get(0);
         Map<Object, Member> addresses = new HashMap<>();
         for (Member member : members) {
-            Object address = member.sheet.value(BUS_ADDRESS);
+            Object address = member.sheet.value(Meaning.BUS_ADDRESS);
             Member other = address == null ? null : addresses.putIfAbsent(shown(address), member);
             if (other != null) {
                 findings.accept(new Finding(
                                 Rule.DUPLICATE_BUS_ADDRESS,
-                                member.device.name() + " " + member.sheet.path(BUS_ADDRESS),
-                                member.sheet.position(BUS_ADDRESS),
-                                "address " + shown(address) + " on bus " + member.sheet.value(BUS) + " is also that of "
-                                        + other.name(),
+                                member.device.name() + " "
+                                        + member.sheet.path(Meaning.BUS_ADDRESS).orElseThrow(),
+                                member.sheet
+                                        .entry(Meaning.BUS_ADDRESS)
+                                        .orElseThrow()
+                                        .position(),
+                                "address " + shown(address) + " on bus " + member.sheet.value(Meaning.BUS_NAME)
+                                        + " is also that of " + other.name(),
                                 Rule.DUPLICATE_BUS_ADDRESS.remedy())
                         .concerning(member.ref(), other.ref()));
             }
-            for (String setting : ALIKE) {
-                Object mine = member.sheet.value(setting);
-                Object theirs = first.sheet.value(setting);
+            for (Meaning meaning : ALIKE) {
+                Object mine = member.sheet.value(meaning);
+                Object theirs = first.sheet.value(meaning);
                 if (mine != null && theirs != null && !Objects.equals(shown(mine), shown(theirs))) {
                     findings.accept(new Finding(
                                     Rule.BUS_SETTINGS_DIFFER,
-                                    member.device.name() + " " + member.sheet.path(setting),
-                                    member.sheet.position(setting),
-                                    setting + " on bus " + member.sheet.value(BUS) + " is " + shown(mine) + ", on "
-                                            + first.name() + " it is " + shown(theirs),
+                                    member.device.name() + " "
+                                            + member.sheet.path(meaning).orElseThrow(),
+                                    member.sheet.entry(meaning).orElseThrow().position(),
+                                    meaning.word() + " on bus " + member.sheet.value(Meaning.BUS_NAME) + " is "
+                                            + shown(mine) + ", on " + first.name() + " it is " + shown(theirs),
                                     Rule.BUS_SETTINGS_DIFFER.remedy())
                             .concerning(member.ref(), first.ref()));
                 }

@@ -93,7 +93,8 @@ public record ReportPlan(
         Set<Integer> taken = new LinkedHashSet<>();
         for (Device device : project.devices().values()) {
             for (Connection connection : device.connections().values()) {
-                Entry given = connection.values().get(Subscriptions.INSTANCE);
+                Entry given =
+                        Subscriptions.instance(project, device, connection).orElse(null);
                 if (!device.name().equals(client)
                         && connection.ied().filter(ied.name()::equals).isPresent()) {
                     taken.add(given != null && given.text().matches("\\d{1,3}") ? Integer.parseInt(given.text()) : 1);

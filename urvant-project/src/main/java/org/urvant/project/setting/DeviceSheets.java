@@ -172,6 +172,11 @@ public final class DeviceSheets {
                 .toList();
     }
 
+    /** Returns the sheets of one kind. */
+    public List<Sheet> of(Sheet.Kind kind) {
+        return sheets.values().stream().filter(sheet -> sheet.kind() == kind).toList();
+    }
+
     /** Returns the sheet with a prefix, or empty. */
     public Optional<Sheet> sheet(String prefix) {
         return Optional.ofNullable(sheets.get(prefix));
@@ -402,8 +407,10 @@ public final class DeviceSheets {
             if (number < 1 || number > type.groups().most()) {
                 return Optional.empty();
             }
-            put(group(number, own()));
-            return seek(path);
+            DeviceSheets more = new DeviceSheets(type, device); // this view is kept, and shows what is there
+            more.sheets.putAll(sheets);
+            more.put(group(number, own()));
+            return more.seek(path);
         }
         for (int dot = path.indexOf('.'); dot > 0; dot = path.indexOf('.', dot + 1)) {
             String prefix = path.substring(0, dot);

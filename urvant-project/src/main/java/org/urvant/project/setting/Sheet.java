@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.concurrent.ConcurrentHashMap;
 import org.urvant.core.device.Applicability;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
@@ -131,6 +132,27 @@ public final class Sheet implements Scope {
             values.put(path, known == null ? UNKNOWN : known);
         }
         return known == UNKNOWN ? null : known;
+    }
+
+    /** Returns the value of the setting with a meaning; null when it is unknown, or there is no such setting. */
+    public Object value(Meaning meaning) {
+        return definition.setting(meaning).map(setting -> value(setting.path())).orElse(null);
+    }
+
+    /** Returns what stands for the setting with a meaning: the value given, or the default at the place of the sheet. */
+    public Optional<Entry> entry(Meaning meaning) {
+        return definition.setting(meaning).flatMap(setting -> text(setting)
+                .map(text -> new Entry(text, position(setting.path()))));
+    }
+
+    /** Returns what was given for the setting with a meaning; empty when nothing was, or there is no such setting. */
+    public Optional<Entry> given(Meaning meaning) {
+        return definition.setting(meaning).map(setting -> given.get(setting.path()));
+    }
+
+    /** Returns the whole path of the setting with a meaning, as commands write it. */
+    public Optional<String> path(Meaning meaning) {
+        return definition.setting(meaning).map(setting -> path(setting.path()));
     }
 
     private Object find(String path) {

@@ -8,6 +8,7 @@ import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.Effect;
 import org.urvant.core.device.Hardware;
 import org.urvant.core.device.Limits;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.Role;
 import org.urvant.core.device.Service;
 import org.urvant.core.device.SettingDefinition;
@@ -19,24 +20,35 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.point.Protocol;
 import org.urvant.core.text.NearestName;
 import org.urvant.file.yaml.FieldReader;
+import org.urvant.project.Connection;
 
 /** Reads the kinds of connection of a type, and the services that it offers. */
 final class ConnectionReader {
+    private static final int LONGEST_IED = 64; // IEC 61850-6:2009+A1:2018, 8.3
+
     private ConnectionReader() {}
 
     static ConnectionKind connection(String name, FieldReader fields, Hardware hardware, Names outer, Known known) {
         Protocol protocol = Words.word(fields, "protocol", Protocol::byId, Protocol.IEC61850);
         Role role = Words.word(fields, "role", Role::of, Role.CLIENT);
         List<String> ports = Known.all(fields, "ports", "port", hardware.ports().keySet());
-        List<SettingDefinition> built = ports.isEmpty()
-                ? List.of()
-                : List.of(new SettingDefinition(
-                                ConnectionKind.PORT,
-                                SettingKind.CHOICE,
-                                Limits.choices(ports),
-                                "port of the device that the connection uses")
-                        .with(SettingDefinition.Provision.standard(ports.get(0)))
-                        .with(Traits.ORDINARY.with(Effect.RESTART)));
+        List<SettingDefinition> built = new ArrayList<>();
+        if (!ports.isEmpty()) {
+            built.add(new SettingDefinition(
+                            ConnectionKind.PORT,
+                            SettingKind.CHOICE,
+                            Limits.choices(ports),
+                            "port of the device that the connection uses")
+                    .with(SettingDefinition.Provision.standard(ports.get(0)))
+                    .with(Traits.ORDINARY.with(Effect.RESTART)));
+        }
+        if (Words.yes(fields, "to-ied")) {
+            built.add(new SettingDefinition(
+                    Connection.IED,
+                    SettingKind.TEXT,
+                    Limits.longest(LONGEST_IED),
+                    "name of the IED at the other end, as its SCL file gives it"));
+        }
         ConnectionKind kind = new ConnectionKind(
                 name,
                 protocol,
@@ -48,7 +60,8 @@ final class ConnectionReader {
                         Words.whole(fields, "most-points", 0)),
                 ports,
                 new Availability(known.firmware(fields, "since"), known.licence(fields)),
-                SheetReader.read(fields, outer, known, Map.of(), built).definition());
+                SheetReader.read(Meaning.Place.CONNECTION, fields, outer, known, Map.of(), built)
+                        .definition());
         fields.finish();
         return kind;
     }

@@ -18,6 +18,7 @@ import org.urvant.core.device.Firmware;
 import org.urvant.core.device.Guide;
 import org.urvant.core.device.Handling;
 import org.urvant.core.device.Hardware;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingGroups;
 import org.urvant.core.device.Software;
 import org.urvant.core.device.TableDefinition;
@@ -105,7 +106,7 @@ public final class DeviceTypeReader {
                     fields.names("channels"),
                     fields.names("tables"),
                     software.licences().keySet());
-            SheetReader.Sheet own = SheetReader.read(fields, Names.NONE, known, facts, List.of());
+            SheetReader.Sheet own = SheetReader.read(Meaning.Place.DEVICE, fields, Names.NONE, known, facts, List.of());
             Hardware hardware = HardwareReader.read(fields, own.names(), known, own.definition());
             SortedMap<String, TableDefinition> tables = TableReader.tables(fields, own.names(), known);
             TableReader.subBuses(fields, own.names(), known, tables);
@@ -215,7 +216,7 @@ public final class DeviceTypeReader {
         }
 
         private static SettingGroups groups(FieldReader fields, Names outer, Known known) {
-            SheetReader.Sheet sheet = SheetReader.read(fields, outer, known, Map.of(), List.of());
+            SheetReader.Sheet sheet = SheetReader.read(Meaning.Place.GROUP, fields, outer, known, Map.of(), List.of());
             Entry most = fields.required("most", "1");
             int number = Words.whole(fields, "most", 1);
             if (number < 1) {

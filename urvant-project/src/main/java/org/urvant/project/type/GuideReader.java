@@ -2,7 +2,6 @@ package org.urvant.project.type;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -21,7 +20,7 @@ final class GuideReader {
 
     /** Reads the guide of a type whose other parts were read already. */
     static Guide read(FieldReader fields, DeviceType type, Known known) {
-        SheetReader.Sheet questions = SheetReader.read(fields, "questions", Names.NONE, known, Map.of(), List.of());
+        SheetReader.Sheet questions = SheetReader.questions(fields, known);
         List<Guide.Consequence> consequences = new ArrayList<>();
         fields.children("consequences")
                 .forEach((name, reader) -> consequences.add(consequence(name, reader, questions.names(), type)));

@@ -13,6 +13,7 @@ import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.ChannelLaw;
 import org.urvant.core.device.Hardware;
 import org.urvant.core.device.Limits;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.ModuleKind;
 import org.urvant.core.device.OrderCode;
 import org.urvant.core.device.Selector;
@@ -72,7 +73,8 @@ final class HardwareReader {
                         Limits.choices(choices),
                         "what the channel carries; 'unused' when it is left free on purpose")
                 .with(SettingDefinition.Provision.standard(carries.size() == 1 ? carries.get(0) : ChannelKind.UNUSED));
-        SheetReader.Sheet sheet = SheetReader.read(fields, names, known, Map.of(), List.of(kind));
+        SheetReader.Sheet sheet =
+                SheetReader.read(Meaning.Place.CHANNEL, fields, names, known, Map.of(), List.of(kind));
         List<String> logical = new ArrayList<>();
         for (Entry entry : fields.texts("logical")) {
             logical.add(entry.text());

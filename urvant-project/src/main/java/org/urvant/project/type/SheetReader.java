@@ -21,6 +21,7 @@ import org.urvant.core.device.Bound;
 import org.urvant.core.device.Domain;
 import org.urvant.core.device.Effect;
 import org.urvant.core.device.Limits;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.SheetDefinition;
@@ -35,6 +36,7 @@ import org.urvant.core.finding.Severity;
 import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.Word;
+import org.urvant.core.unit.Dimension;
 import org.urvant.core.unit.Unit;
 import org.urvant.file.yaml.FieldReader;
 
@@ -99,25 +101,28 @@ final class SheetReader {
     /**
      * Reads the settings and rules of a map.
      *
+     * @param place what the sheet is of
      * @param outer names of the sheets around it
      * @param known names of other things of the type
      * @param more names that are no settings
      * @param built settings that every such sheet has, without being written
      */
     static Sheet read(
-            FieldReader fields, Names outer, Known known, Map<String, Type> more, List<SettingDefinition> built) {
-        return read(fields, "settings", outer, known, more, built);
-    }
-
-    /** Reads a map as {@link #read} does, with its settings under another key. */
-    static Sheet read(
+            Meaning.Place place,
             FieldReader fields,
-            String key,
             Names outer,
             Known known,
             Map<String, Type> more,
             List<SettingDefinition> built) {
-        SheetReader reader = new SheetReader(fields, key, outer, known, more, built);
+        SheetReader reader = new SheetReader(fields, "settings", outer, known, more, built);
+        reader.meanings(place);
+        return new Sheet(new SheetDefinition(reader.settings, reader.rules), reader.names);
+    }
+
+    /** Reads questions, which are settings that belong to nothing yet. */
+    static Sheet questions(FieldReader fields, Known known) {
+        SheetReader reader = new SheetReader(fields, "questions", Names.NONE, known, Map.of(), List.of());
+        reader.meanings(null);
         return new Sheet(new SheetDefinition(reader.settings, reader.rules), reader.names);
     }
 
@@ -222,8 +227,76 @@ final class SheetReader {
                 new Traits.Sense(
                         Optional.ofNullable(Words.optional(fields, "domain", Domain::of, null)),
                         Words.text(fields, "limit-of"),
-                        Optional.ofNullable(Words.optional(
-                                fields, "site-wide", word -> Word.find(Traits.Shared.class, word), null))));
+                        Optional.ofNullable(Words.optional(fields, "means", Meaning::of, null))
+                                .map(meaning -> new Traits.Meant(meaning, of(fields)))));
+    }
+
+    private static String of(FieldReader fields) {
+        Meaning.TransformerSet set =
+                Words.optional(fields, "of", word -> Word.find(Meaning.TransformerSet.class, word), null);
+        return set == null ? "" : Word.of(set);
+    }
+
+    /** What rests on meanings can rely on them: kind, unit, place, number and partner of each are as the list says. */
+    private void meanings(Meaning.Place place) {
+        Map<Traits.Meant, String> first = new HashMap<>();
+        settings.forEach((path, setting) -> setting.traits().meant().ifPresent(meant -> {
+            FieldReader fields = readers.get(path);
+            Meaning meaning = meant.meaning();
+            String word = meaning.word();
+            if (fields == null) {
+                return; // settings that every such sheet has are made here
+            }
+            if (place == null || !meaning.places().contains(place)) {
+                fields.report(
+                        fields.at("means"),
+                        "'" + word + "' cannot be said of a "
+                                + (place == null ? "question" : "setting of a " + place.word()),
+                        "It belongs to a setting of a "
+                                + String.join(
+                                        " or ",
+                                        meaning.places().stream()
+                                                .map(Meaning.Place::word)
+                                                .toList())
+                                + ".");
+            }
+            if (!meaning.kinds().contains(setting.kind())) {
+                fields.report(
+                        fields.at("means"),
+                        "'" + word + "' is said of kind " + setting.kind().word(),
+                        "Only settings of kind " + Words.listed(List.copyOf(meaning.kinds())) + " can mean it.");
+            }
+            if (!meaning.fits(setting.limits().unit())) {
+                fields.report(
+                        fields.at("unit"),
+                        "'" + word + "' is given in " + setting.unit() + ", which is "
+                                + setting.limits().unit().dimension().title(),
+                        "Give a unit of "
+                                + String.join(
+                                        " or ",
+                                        meaning.dimensions().stream()
+                                                .map(Dimension::title)
+                                                .toList())
+                                + ".");
+            }
+            if (!meant.of().isEmpty() && !meaning.isQualified()) {
+                fields.report(fields.at("of"), "'" + word + "' is of no set of transformers", "Take 'of' out.");
+            }
+            String other = meaning.isForSeveral() ? null : first.putIfAbsent(meant, path);
+            if (other != null) {
+                fields.report(
+                        fields.at("means"), path + " and " + other + " both mean " + word, "Let one of them mean it.");
+            }
+            meaning.partner()
+                    .filter(partner -> settings.values().stream()
+                            .noneMatch(each ->
+                                    each.traits().meant().equals(Optional.of(new Traits.Meant(partner, meant.of())))))
+                    .ifPresent(partner -> fields.report(
+                            fields.at("means"),
+                            "'" + word + "' says nothing without " + partner.word()
+                                    + (meant.of().isEmpty() ? "" : " of " + meant.of()),
+                            "Give a setting here 'means: " + partner.word() + "'."));
+        }));
     }
 
     private void verify(SettingDefinition setting, FieldReader fields) {

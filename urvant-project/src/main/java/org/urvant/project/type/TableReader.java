@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import org.urvant.core.device.Bound;
 import org.urvant.core.device.Effect;
 import org.urvant.core.device.Limits;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.SheetDefinition;
@@ -27,7 +28,7 @@ final class TableReader {
     static SortedMap<String, TableDefinition> tables(FieldReader fields, Names outer, Known known) {
         SortedMap<String, TableDefinition> tables = new TreeMap<>();
         Words.named(fields, "tables").forEach((name, reader) -> {
-            SheetReader.Sheet row = SheetReader.read(reader, outer, known, Map.of(), List.of());
+            SheetReader.Sheet row = SheetReader.read(Meaning.Place.ROW, reader, outer, known, Map.of(), List.of());
             Bound least = Words.bound(reader, "least", outer);
             Bound most = Words.bound(reader, "most", outer);
             if (SheetReader.isAbove(least, most)) {
@@ -82,7 +83,12 @@ final class TableReader {
             Bound least = Words.bound(reader, "least-address", outer);
             Bound most = Words.bound(reader, "most-address", outer);
             SheetReader.Sheet row = SheetReader.read(
-                    reader, outer, known, Map.of(), memberColumns(List.copyOf(classes.keySet()), least, most));
+                    Meaning.Place.ROW,
+                    reader,
+                    outer,
+                    known,
+                    Map.of(),
+                    memberColumns(List.copyOf(classes.keySet()), least, most));
             tables.put(
                     name,
                     new TableDefinition(

@@ -11,17 +11,21 @@ import com.networknt.schema.SpecVersion;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.snakeyaml.engine.v2.api.Load;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.schema.CoreSchema;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.error.MalformedInputException;
@@ -69,7 +73,7 @@ class CatalogueTest {
             least: 100        | least: hundred     | there is no setting 'hundred' here
             effect: restart   | effect: reboot     | 'reboot' is no effect
             protocol: iec61850| protocol: iec61851 | 'iec61851' is no protocol
-            kind: text, longest: 20 | kind: choice, choices: [a], longest: 20 | 'longest' does not belong to kind choice
+            kind: text, means: bus-name, longest: 20 | kind: choice, choices: [a], longest: 20 | 'longest' does not belong to kind choice
             type: ravnsund-g3 | type: Ravnsund G3  | is not named as types are
             """)
     void mistakesAreFoundByTheSchemaAndTheReaderAlike(String sound, String broken, String found) throws IOException {
@@ -182,5 +186,19 @@ class CatalogueTest {
         assertThat(Catalogue.type("no-such-type")).isEmpty();
         assertThat(Catalogue.type("marrowby-f2"))
                 .containsSame(Catalogue.type("marrowby-f2").orElseThrow());
+    }
+
+    /** What the page says of meanings is what the reader holds types to. */
+    @ParameterizedTest
+    @EnumSource(Meaning.class)
+    void eachMeaningIsOnThePageAndUsedByAType(Meaning meaning) throws IOException {
+        String places = String.join(
+                ", ", meaning.places().stream().map(Meaning.Place::word).toList());
+        assertThat(Files.readString(Path.of("../docs/device-types.md")))
+                .contains("| `" + meaning.word() + "` | " + meaning.text() + " | " + places + " |");
+        if (meaning != Meaning.RESET_RATIO) { // no shipped type has a stage with one
+            assertThat(Catalogue.names().stream().map(name -> Catalogue.text(name)))
+                    .anySatisfy(text -> assertThat(text).containsPattern("means: " + meaning.word() + "\\b"));
+        }
     }
 }

@@ -101,6 +101,14 @@ class DeviceTypeReaderTest {
             unit: °C, least: 5, most: 30 | unit: °C, least: 5, most: heat.to | settings depend on each other in a circle: heat.limit → heat.to → heat.limit
             {kind: reference, refers-to: AI, optional: yes | {kind: reference, refers-to: AI, default: AI9 | the default names 'AI9'
             meaning: highest temperature | limit-of: heat.to, meaning: highest temperature | 'heat.to' is no setting here that names a channel
+            kind: text, longest: 8  | kind: text, means: network-address, longest: 8 | 'network-address' is said of kind text
+            kind: text, longest: 8  | kind: text, means: display-name, of: currents, longest: 8 | 'display-name' is of no set of transformers
+            kind: text, longest: 8  | kind: text, means: nickname, longest: 8 | 'nickname' is no means
+            kind: text, longest: 8  | kind: text, means: recipient-number, longest: 8 | 'recipient-number' cannot be said of a setting of a device
+            most: 30, default: 25   | most: 30, default: 25, means: rated-current | 'rated-current' is given in °C, which is temperature
+            most: 30, default: 25   | most: 30, default: 25, means: time-multiplier | 'time-multiplier' says nothing without curve
+            {kind: number, default: 1, meaning: low} | {kind: integer, default: 1, means: active-group, meaning: low} | 'active-group' cannot be said of a setting of a setting group
+            choices: [off, on], default | choices: [off, on], means: clock-source, default | lamp.2.mode and lamp.1.mode both mean clock-source
             pt100: yes              | pt100: yes, thermocouple: name | the law has several sources
             pt100: yes              | low: name               | the law has no source
             pt100: yes              | range: nam              | there is no setting 'nam' here

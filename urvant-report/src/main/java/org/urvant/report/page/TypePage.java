@@ -190,6 +190,7 @@ final class TypePage {
             notes.add("licence " + setting.traits().licence());
         }
         setting.traits().domain().ifPresent(domain -> notes.add(domain.title()));
+        setting.traits().meant().ifPresent(meant -> notes.add("means " + meant));
         if (setting.traits().isExpert()) {
             notes.add("expert");
         }
