@@ -28,7 +28,7 @@ class ExamplesTest {
     void plantFromTableChangesAndTakesBack() throws IOException {
         assertThat(PlantFromTable.run(Path.of("../demo/plant.csv"), folder.resolve("plant")))
                 .isEqualTo(
-                        "5 values of M31 are given; the change was taken back: yes; 3 mV are 129 °C, 12 mA are 8 bar");
+                        "6 values of M31 are given; the change was taken back: yes; 3 mV are 129 °C, 12 mA are 8 bar");
     }
 
     @Test

@@ -56,6 +56,9 @@ record RuleText(String meaning, Remedy remedy) {
             range-beyond-sensor | A channel is scaled beyond what its sensor can measure, or is shown in a unit that the sensor does not have. | Choose another sensor, or a range within it.
             bits-overlap | Two values share bits of one frame, so one spoils the other. | Correct the first bit or the length of one.
             range-reversed | The lower end of a range is not below its upper end. | Exchange the two ends, or correct one.
+            trips-no-output | A function trips, and no output that is used follows it. | Assign it an output that is wired, or let it not trip.
+            active-group-empty | The setting group that is active after a start was never set up. | Set the group up, or activate another one.
+            threshold-above-supply | A binary input picks up at more than it is fed with, so it never does. | Set the threshold between 60 and 80 % of the supply.
             function-input-missing | A function is on, but an input without which it cannot work has no source. | Give the input a source, or switch the function off.
             duplicate-bus-address | Two members of one bus have the same address. | Give one of them a free address.
             duplicate-value | Two rows or channels have the same value where each needs its own. | Change one of them.

@@ -50,7 +50,7 @@ class PlantTablesTest {
                         "assignments.fault.outputs", "BO1, BO3",
                         "assignments.fault.lamps", "LED2"));
         Matrix matrix = matrix("F11", "assignments");
-        assertThat(matrix.rows()).containsExactly("fault", "trip");
+        assertThat(matrix.rows()).containsExactly("earth", "failure", "fault", "heat", "trip");
         assertThat(matrix.columns()).hasSize(20).containsKeys("BO6", "X2/BO1", "LED8");
         assertThat(matrix.isMarked("fault", "BO3")).isTrue();
         assertThat(matrix.isMarked("trip", "BO3")).isFalse();

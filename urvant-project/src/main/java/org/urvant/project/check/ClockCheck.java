@@ -35,7 +35,9 @@ final class ClockCheck {
                     own.position(path),
                     "none".equals(backup)
                             ? path + " is none: nobody sets the clock when the main source fails"
-                            : path + " is " + backup + " like the main source: when one fails, so does the other",
+                            : path + " is " + backup + " like "
+                                    + own.path(Meaning.CLOCK_SOURCE).orElseThrow()
+                                    + ": when one fails, so does the other",
                     Remedy.of(
                             "Give it another of " + setting.allowed() + ".",
                             Step.of(Action.SET, device.name(), path, "SOURCE"))));

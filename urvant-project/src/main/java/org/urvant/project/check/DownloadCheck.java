@@ -17,7 +17,6 @@ import org.urvant.project.Device;
 import org.urvant.project.compare.Comparison;
 import org.urvant.project.compare.Difference;
 import org.urvant.project.setting.DeviceSheets;
-import org.urvant.project.setting.Sheet;
 
 /** Says what a download causes beyond the new values: a restart, a lost sign-off. */
 public final class DownloadCheck {
@@ -66,7 +65,7 @@ public final class DownloadCheck {
     /** Returns in words which functions a device cannot do while it restarts. */
     public static String blocked(DeviceType type, DeviceSheets sheets) {
         List<String> blocked = type.handling().functions().stream()
-                .filter(function -> sheets.all().stream().anyMatch(sheet -> isOn(function, sheet)))
+                .filter(function -> !FunctionCheck.where(function, sheets).isEmpty())
                 .map(DeviceFunction::meaning)
                 .toList();
         if (type.handling().functions().isEmpty()) {
@@ -75,16 +74,6 @@ public final class DownloadCheck {
         return blocked.isEmpty()
                 ? "no function that is on is blocked meanwhile"
                 : "blocked meanwhile: " + String.join(", ", blocked);
-    }
-
-    private static boolean isOn(DeviceFunction function, Sheet sheet) {
-        boolean isItsOwn = !function.table().isEmpty()
-                ? sheet.kind() == Sheet.Kind.ROW
-                        && sheet.container()
-                                .substring(sheet.container().lastIndexOf('.') + 1)
-                                .equals(function.table())
-                : sheet.kind() == (function.isPerGroup() ? Sheet.Kind.GROUP : Sheet.Kind.DEVICE);
-        return isItsOwn && function.isOn(sheet);
     }
 
     /**

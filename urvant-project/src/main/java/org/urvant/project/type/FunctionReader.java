@@ -2,10 +2,15 @@ package org.urvant.project.type;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
+import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.DeviceFunction;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Names;
@@ -27,11 +32,61 @@ final class FunctionReader {
             Expression when = reader.text("when")
                     .flatMap(entry -> Words.expression(reader, entry, names, Type.Kind.LOGICAL))
                     .orElse(null);
+            Expression trips = reader.text("trips-when")
+                    .flatMap(entry -> Words.expression(reader, entry, names, Type.Kind.LOGICAL))
+                    .orElse(null);
+            DeviceFunction.Reach reach =
+                    new DeviceFunction.Reach(needs(reader, type), trips, words(reader, type, name, trips != null));
             String meaning = reader.required("meaning", "").text();
             reader.finish();
-            functions.add(new DeviceFunction(name, meaning, isPerGroup, table, when));
+            functions.add(new DeviceFunction(name, meaning, isPerGroup, table, when, reach));
         });
         return type.withFunctions(functions);
+    }
+
+    private static Map<String, String> needs(FieldReader fields, DeviceType type) {
+        Map<String, String> needs = new TreeMap<>();
+        fields.child("needs").ifPresent(reader -> reader.plain().forEach((name, entry) -> {
+            ChannelKind kind = type.hardware().channels().get(name);
+            if (kind == null || !kind.carries().contains(entry.text())) {
+                reader.report(
+                        entry.position(),
+                        kind == null
+                                ? "there is no kind of channel '" + name + "'"
+                                : "channel " + name + " carries no '" + entry.text() + "'",
+                        kind == null
+                                ? NearestName.hint(
+                                        "channel",
+                                        name,
+                                        type.hardware().channels().keySet())
+                                : NearestName.hint("word", entry.text(), kind.carries()));
+            }
+            needs.put(name, entry.text());
+        }));
+        return needs;
+    }
+
+    /** A function that trips must be what some assignment can name. */
+    private static List<String> words(FieldReader fields, DeviceType type, String name, boolean trips) {
+        List<String> words = Words.distinct(fields, "assigned-as");
+        List<String> meant = words.isEmpty() ? List.of(name) : words;
+        Set<String> known = new TreeSet<>();
+        Stream.concat(
+                        type.tables().values().stream().map(TableDefinition::row),
+                        type.hardware().channels().values().stream().map(ChannelKind::settings))
+                .flatMap(sheet -> sheet.settings(Meaning.ASSIGNED_FUNCTION).stream())
+                .forEach(setting -> known.addAll(setting.limits().choices()));
+        if (trips || !words.isEmpty()) {
+            meant.stream()
+                    .filter(word -> !known.contains(word))
+                    .forEach(word -> fields.report(
+                            fields.has("assigned-as") ? fields.at("assigned-as") : fields.at("trips-when"),
+                            "nothing can be assigned to '" + word + "'",
+                            known.isEmpty()
+                                    ? "Give a table or kind of channel a setting that means assigned-function."
+                                    : NearestName.hint("assigned function", word, known)));
+        }
+        return meant;
     }
 
     private static Names names(FieldReader fields, DeviceType type, Names own, boolean isPerGroup, String table) {

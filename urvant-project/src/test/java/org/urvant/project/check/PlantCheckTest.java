@@ -56,6 +56,16 @@ class PlantCheckTest {
             F11 | @hardware=A                        | hardware-differs          | firmware 4.3 needs hardware B
             F11 | @hardware=C                        | value-out-of-range        | known in A, B
             F11 | @firmware=4.2                      | value-out-of-range        | known in 4.0, 4.1, 4.3
+            F11 | CT1.carries=unused; CT2.carries=unused; CT3.carries=unused | function-input-missing | overcurrent protection is on, and no channel CT carries phase-current
+            F11 | assignments.trip.outputs=          | trips-no-output | overcurrent protection is to trip (group.1.overcurrent.1), but nothing assigned to overcurrent closes
+            F11 | BO3.carries=unused                 | trips-no-output | nothing assigned to breaker-failure closes
+            F11 | group.1.unbalance.reaction=trip    | trips-no-output | unbalance protection is to trip (group.1)
+            F11 | groups.active=3                    | active-group-empty | groups.active is 3, and nothing is given for that group
+            F11 | BI3.threshold=170 V                | threshold-above-supply | BI3.threshold is 170 V, above the supply of 110 V
+            L21 | CT1.carries=unused; CT2.carries=unused; CT3.carries=unused; CT4.carries=unused | function-input-missing | no channel CT carries current
+            L21 | assignments.trip.function=reclose  | trips-no-output | distance protection is to trip (group.1.zones.1), but nothing assigned to zones
+            M31 | BO1.use=alarm                      | trips-no-output | thermal overload protection is to trip, but nothing assigned to trip or contactor
+            R51 | inputs.threshold=200 V             | threshold-above-supply | inputs.threshold is 200 V
             F11 | group.1.overcurrent.1.reaction=alarm | alarms-but-does-not-trip | group.1.overcurrent.1: the stage causes alarm
             F11 | group.1.overcurrent.1.pick-up=     | open-items                | current at which the stage starts
             F11 | group.1.overcurrent.1.multiplier=0.204 | value-off-step        | Give 0.20 or 0.21

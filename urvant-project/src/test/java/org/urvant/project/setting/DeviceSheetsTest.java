@@ -134,8 +134,8 @@ class DeviceSheetsTest {
                     """
             F11  | description=x        | modules.vt4        | 1
             F11  | @modules/X1=bio      | modules.vt4        | 0
-            F11  | description=x        | rows.assignments   | 1
-            F11  | assignments.b.lamps=LED2 | rows.assignments | 2
+            F11  | description=x        | rows.assignments   | 4
+            F11  | assignments.b.lamps=LED2 | rows.assignments | 5
             RTU1 | description=x        | channels.DI        | 8
             RTU1 | @modules/E1=di8      | channels.DI        | 16
             RTU1 | description=x        | rows.alarms        | 2

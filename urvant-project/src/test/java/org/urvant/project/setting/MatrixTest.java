@@ -46,7 +46,7 @@ class MatrixTest {
                         "assignments.earth.outputs", "BO1, BO3",
                         "assignments.earth.lamps", "LED2"));
         Matrix matrix = matrix(site);
-        assertThat(matrix.rows()).containsExactly("earth", "trip");
+        assertThat(matrix.rows()).containsExactly("earth", "failure", "heat", "trip");
         assertThat(matrix.columns())
                 .containsKeys("BO1", "BO6", "X2/BO1", "LED8")
                 .doesNotContainKey("BI1");

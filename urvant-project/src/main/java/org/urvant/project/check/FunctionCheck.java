@@ -1,0 +1,180 @@
+package org.urvant.project.check;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import org.urvant.core.device.ChannelKind;
+import org.urvant.core.device.DeviceFunction;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Meaning;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Remedy;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
+import org.urvant.project.Device;
+import org.urvant.project.GivenSheet;
+import org.urvant.project.reference.References;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
+
+/**
+ * Checks that each function of a device that is on can work: what it needs is connected, and when it trips, it reaches an
+ * output that is used. Also that the active setting group is set up, and that inputs can pick up at all.
+ */
+final class FunctionCheck {
+    private final Device device;
+    private final DeviceSheets sheets;
+    private final Consumer<Finding> findings;
+
+    private FunctionCheck(Device device, DeviceSheets sheets, Consumer<Finding> findings) {
+        this.device = device;
+        this.sheets = sheets;
+        this.findings = findings;
+    }
+
+    static void check(Device device, DeviceSheets sheets, Consumer<Finding> findings) {
+        FunctionCheck check = new FunctionCheck(device, sheets, findings);
+        sheets.type().handling().functions().forEach(check::function);
+        check.activeGroup();
+        check.thresholds();
+    }
+
+    /** Returns the sheets on which a function is on. */
+    static List<Sheet> where(DeviceFunction function, DeviceSheets sheets) {
+        return sheets.all().stream()
+                .filter(sheet -> isOf(function, sheet) && function.isOn(sheet))
+                .toList();
+    }
+
+    private static boolean isOf(DeviceFunction function, Sheet sheet) {
+        if (function.table().isEmpty()) {
+            return sheet.kind() == (function.isPerGroup() ? Sheet.Kind.GROUP : Sheet.Kind.DEVICE);
+        }
+        String container = sheet.container();
+        return sheet.kind() == Sheet.Kind.ROW
+                && container.substring(container.lastIndexOf('.') + 1).equals(function.table());
+    }
+
+    private void function(DeviceFunction function) {
+        List<Sheet> on = where(function, sheets);
+        if (on.isEmpty()) {
+            return;
+        }
+        function.reach().needs().forEach((kind, word) -> {
+            boolean isThere = sheets.of(Sheet.Kind.CHANNEL, kind).stream()
+                    .anyMatch(channel -> word.equals(channel.value(ChannelKind.CARRIES)));
+            if (!isThere) {
+                report(
+                        Rule.FUNCTION_INPUT_MISSING,
+                        function.name(),
+                        on.get(0).position(),
+                        function.meaning() + " is on, and no channel " + kind + " carries " + word,
+                        Remedy.of("Say what the channels carry, or switch the function off."));
+            }
+        });
+        on.stream().filter(function::trips).findFirst().ifPresent(tripping -> {
+            if (!reachesOutput(function)) {
+                report(
+                        Rule.TRIPS_NO_OUTPUT,
+                        function.name(),
+                        tripping.position(),
+                        function.meaning() + " is to trip"
+                                + (tripping.prefix().isEmpty() ? "" : " (" + tripping.prefix() + ")")
+                                + ", but nothing assigned to "
+                                + String.join(" or ", function.reach().words()) + " closes an output that is used",
+                        Remedy.of(Rule.TRIPS_NO_OUTPUT.remedy(), assign(function)));
+            }
+        });
+    }
+
+    /** Where an assignment can be made: a column of a table, or a setting of an output. */
+    private Step[] assign(DeviceFunction function) {
+        DeviceType type = sheets.type();
+        String word = function.reach().words().get(0);
+        List<Step> steps = new ArrayList<>();
+        type.tables().values().forEach(table -> table.row()
+                .setting(Meaning.ASSIGNED_FUNCTION)
+                .ifPresent(setting ->
+                        steps.add(Step.of(Action.SET, device.name(), table.name() + ".NAME." + setting.path(), word))));
+        type.hardware().channels().values().forEach(kind -> kind.settings()
+                .setting(Meaning.ASSIGNED_FUNCTION)
+                .ifPresent(setting ->
+                        steps.add(Step.of(Action.SET, device.name(), kind.name() + "1." + setting.path(), word))));
+        return steps.toArray(Step[]::new);
+    }
+
+    private boolean reachesOutput(DeviceFunction function) {
+        return sheets.all().stream()
+                .filter(sheet -> sheet.value(Meaning.ASSIGNED_FUNCTION) instanceof String word
+                        && function.reach().words().contains(word))
+                .anyMatch(this::closesOutput);
+    }
+
+    private boolean closesOutput(Sheet sheet) {
+        if (sheet.kind() == Sheet.Kind.CHANNEL) {
+            return isUsed(sheet);
+        }
+        Optional<SettingDefinition> outputs = sheet.definition().setting(Meaning.ASSIGNED_OUTPUTS);
+        return outputs.isPresent()
+                && References.named(
+                                sheets,
+                                sheet,
+                                outputs.get(),
+                                sheet.text(outputs.get()).orElse(""))
+                        .stream()
+                        .flatMap(output -> sheets.sheet(output.name()).stream())
+                        .anyMatch(FunctionCheck::isUsed);
+    }
+
+    private static boolean isUsed(Sheet channel) {
+        return !ChannelKind.UNUSED.equals(channel.value(ChannelKind.CARRIES));
+    }
+
+    /** The first group is always there; any other that is to be active must have been set up. */
+    private void activeGroup() {
+        Sheet own = sheets.own();
+        if (own.value(Meaning.ACTIVE_GROUP) instanceof BigDecimal number && number.compareTo(BigDecimal.ONE) != 0) {
+            String prefix = GivenSheet.GROUP + "." + number.toPlainString();
+            String path = own.path(Meaning.ACTIVE_GROUP).orElseThrow();
+            boolean isSetUp = device.sheets().keySet().stream()
+                    .anyMatch(given -> given.equals(prefix) || given.startsWith(prefix + "."));
+            if (!isSetUp) {
+                report(
+                        Rule.ACTIVE_GROUP_EMPTY,
+                        path,
+                        own.position(path),
+                        path + " is " + number.toPlainString() + ", and nothing is given for that group",
+                        Rule.ACTIVE_GROUP_EMPTY.mend());
+            }
+        }
+    }
+
+    /** An input that picks up above what it is fed with never does. */
+    private void thresholds() {
+        if (!(sheets.own().value(Meaning.INPUT_SUPPLY) instanceof BigDecimal supply)) {
+            return;
+        }
+        for (Sheet sheet : sheets.all()) {
+            if (sheet.value(Meaning.INPUT_THRESHOLD) instanceof BigDecimal threshold
+                    && threshold.compareTo(supply) > 0) {
+                String path = sheet.path(Meaning.INPUT_THRESHOLD).orElseThrow();
+                report(
+                        Rule.THRESHOLD_ABOVE_SUPPLY,
+                        path,
+                        sheet.entry(Meaning.INPUT_THRESHOLD).orElseThrow().position(),
+                        path + " is " + threshold.toPlainString() + " V, above the supply of " + supply.toPlainString()
+                                + " V",
+                        Rule.THRESHOLD_ABOVE_SUPPLY.mend());
+            }
+        }
+    }
+
+    private void report(Rule rule, String about, Position position, String message, Remedy mend) {
+        findings.accept(new Finding(rule, device.name() + " " + about, position, message, mend));
+    }
+}
