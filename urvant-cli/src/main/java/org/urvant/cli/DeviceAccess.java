@@ -9,7 +9,6 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
-import org.urvant.core.finding.Rule;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
@@ -18,6 +17,7 @@ import org.urvant.devices.transfer.UnitCheck;
 import org.urvant.file.SafeFile;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.check.DownloadRules;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
 
@@ -99,7 +99,7 @@ final class DeviceAccess {
             List<String> factory = link.factoryAccounts();
             folder.history(name).loggedOn(!factory.isEmpty());
             if (!factory.isEmpty()) {
-                command.note(command.paint.warn(Rule.DEFAULT_PASSWORD.id()) + ": " + name
+                command.note(command.paint.warn(DownloadRules.DEFAULT_PASSWORD.id()) + ": " + name
                         + " still takes the factory password of " + String.join(", ", factory));
             }
         } finally {

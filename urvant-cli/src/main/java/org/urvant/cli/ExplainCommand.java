@@ -1,13 +1,12 @@
 package org.urvant.cli;
 
-import java.util.Arrays;
 import java.util.List;
 import java.util.TreeSet;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Rules;
 import org.urvant.core.logic.LanguageReference;
 import org.urvant.core.text.Glossary;
-import org.urvant.core.text.Word;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.SignalUse;
 import picocli.CommandLine.Parameters;
@@ -52,8 +51,8 @@ final class ExplainCommand extends Command {
             checks();
         } else if (what != null) {
             new PartView(this, folder().load()).say(name, what);
-        } else if (Rule.byId(name).isPresent()) {
-            check(Rule.byId(name).get());
+        } else if (Rules.byId(name).isPresent()) {
+            check(Rules.byId(name).get());
         } else if (Glossary.meaning(name).isPresent()) {
             word();
         } else if (LanguageReference.find(name).isPresent()) {
@@ -62,7 +61,7 @@ final class ExplainCommand extends Command {
             Project project = folder().load();
             new SignalView(this).say(SignalUse.of(project, project.signal(name)));
         } else {
-            TreeSet<String> known = new TreeSet<>(Word.all(Rule.class));
+            TreeSet<String> known = new TreeSet<>(Rules.names());
             known.addAll(Glossary.words());
             LanguageReference.entries().forEach(entry -> known.add(entry.name()));
             throw new UnknownNameException("check, word or function", name, known);
@@ -71,7 +70,7 @@ final class ExplainCommand extends Command {
     }
 
     private void checks() {
-        List<Rule> rules = Arrays.asList(Rule.values());
+        List<Rule> rules = List.copyOf(Rules.all());
         if (json) {
             sayJson(rules.stream().map(ExplainCommand::json).toList());
             return;

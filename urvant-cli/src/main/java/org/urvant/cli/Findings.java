@@ -1,9 +1,9 @@
 package org.urvant.cli;
 
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
@@ -28,7 +28,7 @@ final class Findings {
                 notes(findings, session, lines);
                 continue;
             }
-            Map<Rule, List<Finding>> groups = new EnumMap<>(Rule.class);
+            Map<Rule, List<Finding>> groups = new TreeMap<>();
             findings.stream()
                     .filter(finding -> finding.severity() == severity && !finding.isMuted())
                     .forEach(finding -> groups.computeIfAbsent(finding.rule(), rule -> new ArrayList<>())
@@ -43,7 +43,7 @@ final class Findings {
 
     /** Notes are counted, so that what has to be mended stays in sight. */
     private static void notes(List<Finding> findings, Session session, List<String> lines) {
-        Map<Rule, Integer> counts = new EnumMap<>(Rule.class);
+        Map<Rule, Integer> counts = new TreeMap<>();
         findings.stream()
                 .filter(finding -> finding.severity() == Severity.NOTE && !finding.isMuted())
                 .forEach(finding -> counts.merge(finding.rule(), 1, Integer::sum));

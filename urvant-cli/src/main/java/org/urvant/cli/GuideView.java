@@ -6,8 +6,9 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.urvant.core.device.Guide;
 import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.project.change.GuidedDevices;
 import org.urvant.project.setting.GuidedStart;
 
@@ -96,14 +97,14 @@ final class GuideView {
                                 + modules.toString().replaceAll("[{}]", "").replace("=", " × ")));
         List<Finding> findings = made.check();
         long open = findings.stream()
-                .filter(finding -> finding.rule() == Rule.OPEN_ITEMS)
+                .filter(finding -> finding.rule() == GeneralRules.OPEN_ITEMS)
                 .count();
         command.say(
                 open == 0
                         ? "nothing is open"
                         : command.paint.warn(Command.count(open, "open item")) + ": urvant open DEVICE");
         findings.stream()
-                .filter(finding -> finding.rule() == Rule.LEFT_AT_DEFAULT)
+                .filter(finding -> finding.rule() == ValueRules.LEFT_AT_DEFAULT)
                 .findFirst()
                 .ifPresent(finding -> Findings.wrapped(
                                 finding.subject() + ": " + finding.message(), command.session.width())

@@ -3,7 +3,7 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
 import picocli.CommandLine.Parameters;
@@ -26,7 +26,9 @@ final class OpenCommand extends Command {
         List<Finding> open = (device == null
                         ? ProjectCheck.check(project)
                         : ProjectCheck.check(project, project.device(device)))
-                .stream().filter(finding -> finding.rule() == Rule.OPEN_ITEMS).toList();
+                .stream()
+                        .filter(finding -> finding.rule() == GeneralRules.OPEN_ITEMS)
+                        .toList();
         Table table = new Table("open", "place", "what is wanted");
         List<Object> rows = new ArrayList<>();
         for (Finding finding : open) {

@@ -9,13 +9,12 @@ import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.urvant.core.finding.Remedy;
-import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Rules;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import picocli.CommandLine;
@@ -68,7 +67,7 @@ class StepsTest {
     /** The library knows actions, not commands. */
     @Test
     void noRuleNamesACommand() {
-        assertThat(Stream.of(Rule.values()).map(rule -> rule.meaning() + rule.remedy()))
+        assertThat(Rules.all().stream().map(rule -> rule.meaning() + rule.remedy()))
                 .noneMatch(text -> text.contains("urvant "));
     }
 }

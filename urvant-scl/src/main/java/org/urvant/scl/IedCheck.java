@@ -6,7 +6,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.urvant.core.finding.Rule;
 
 /** Checks the IEDs of a file: their names, nodes, datasets, control blocks, instances of data, and inputs. */
 final class IedCheck {
@@ -26,7 +25,7 @@ final class IedCheck {
         for (int row : store.children(0, Tag.IED)) {
             if (check.has(row, "name", "") && !names.add(store.attribute(row, "name"))) {
                 String name = store.attribute(row, "name");
-                check.report(Rule.DUPLICATE_ELEMENT, name, name, row, "there are two IEDs named " + name);
+                check.report(SclRules.DUPLICATE_ELEMENT, name, name, row, "there are two IEDs named " + name);
             }
         }
         this.table = new NodeTable(check, types);
@@ -49,7 +48,7 @@ final class IedCheck {
             int at = store.child(point, Tag.SERVER_AT);
             if (at >= 0 && ied.accessPoint(store.attribute(at, "apName", "")).isEmpty()) {
                 check.report(
-                        Rule.ACCESS_POINT_MISSING,
+                        SclRules.ACCESS_POINT_MISSING,
                         name,
                         name + " ServerAt",
                         at,
@@ -82,7 +81,7 @@ final class IedCheck {
 
     private void twice(String ied, int row, String what, String name) {
         check.report(
-                Rule.DUPLICATE_ELEMENT, ied, ied + " " + name, row, "there are two of " + what + " '" + name + "'");
+                SclRules.DUPLICATE_ELEMENT, ied, ied + " " + name, row, "there are two of " + what + " '" + name + "'");
     }
 
     private void unique(int parent, Tag tag, String attribute, String ied, String what) {
@@ -108,7 +107,7 @@ final class IedCheck {
         int type = check.file().templates().type(Tag.L_NODE_TYPE, node.typeName());
         if (type < 0) {
             check.report(
-                    Rule.TYPE_MISSING,
+                    SclRules.TYPE_MISSING,
                     name,
                     node.reference(),
                     node.row,
@@ -123,7 +122,7 @@ final class IedCheck {
             String typeClass = store.attribute(type, "lnClass", "");
             if (!typeClass.equals(node.nodeClass())) {
                 check.report(
-                        Rule.CLASS_DIFFERS,
+                        SclRules.CLASS_DIFFERS,
                         name,
                         node.reference(),
                         node.row,
@@ -144,7 +143,7 @@ final class IedCheck {
                 node.typeName(), key -> check.file().templates().cut(node));
         if (cut >= 0) {
             check.report(
-                    Rule.TYPE_TOO_LARGE,
+                    SclRules.TYPE_TOO_LARGE,
                     ied,
                     ied + " " + node.typeName(),
                     cut,
@@ -161,7 +160,7 @@ final class IedCheck {
         String ied = node.device().ied().name();
         if (part < 0) {
             check.report(
-                    Rule.INSTANCE_UNKNOWN,
+                    SclRules.INSTANCE_UNKNOWN,
                     ied,
                     node.reference() + "." + path + name,
                     row,
@@ -181,7 +180,7 @@ final class IedCheck {
                     String group = store.attribute(child, "sGroup", "");
                     if (!group.isEmpty() && Numbers.parse(group, 0) > groups) {
                         check.report(
-                                Rule.GROUP_OUT_OF_RANGE,
+                                SclRules.GROUP_OUT_OF_RANGE,
                                 ied,
                                 node.reference() + "." + path + name,
                                 child,
@@ -214,7 +213,7 @@ final class IedCheck {
             String wanted = block.dataSetName();
             if (!wanted.isEmpty() && !sets.containsKey(wanted)) {
                 check.report(
-                        Rule.DATASET_MISSING,
+                        SclRules.DATASET_MISSING,
                         name,
                         block.reference(),
                         block.row,
@@ -252,7 +251,7 @@ final class IedCheck {
             }
             if (mistake != null) {
                 check.report(
-                        Rule.MEMBER_MISSING,
+                        SclRules.MEMBER_MISSING,
                         ied.name(),
                         set.reference(),
                         member,
@@ -281,7 +280,7 @@ final class IedCheck {
         List<String> clients = report.reservedFor();
         if (clients.size() > report.instances()) {
             check.report(
-                    Rule.REPORT_CLIENTS_EXCEEDED,
+                    SclRules.REPORT_CLIENTS_EXCEEDED,
                     ied.name(),
                     report.reference(),
                     report.row,
@@ -290,7 +289,7 @@ final class IedCheck {
         }
         if (report.instances() < report.wantedInstances()) {
             check.report(
-                    Rule.REPORT_CLIENTS_EXCEEDED,
+                    SclRules.REPORT_CLIENTS_EXCEEDED,
                     ied.name(),
                     report.reference(),
                     report.row,
@@ -307,7 +306,7 @@ final class IedCheck {
         }
         if (report.integrityPeriodMillis() > 0 && !report.triggersOn("period")) {
             check.report(
-                    Rule.INTEGRITY_NOT_TRIGGERED,
+                    SclRules.INTEGRITY_NOT_TRIGGERED,
                     ied.name(),
                     report.reference(),
                     report.row,
@@ -332,7 +331,7 @@ final class IedCheck {
         client.allNodes().forEach(own -> known.add(own.name()));
         if (!node.isEmpty() && !known.isEmpty() && !known.contains(node)) {
             check.report(
-                    Rule.RECEIVER_MISSING,
+                    SclRules.RECEIVER_MISSING,
                     ied.name(),
                     report.reference(),
                     row,

@@ -1,7 +1,5 @@
 package org.urvant.scl;
 
-import org.urvant.core.finding.Rule;
-
 /** Checks the inputs of IEDs against what the senders in the file give. */
 final class InputCheck {
     private final SclCheck check;
@@ -19,7 +17,7 @@ final class InputCheck {
     void input(Ied ied, ExternalReference input) {
         if (!input.isBound()) {
             check.report(
-                    Rule.INPUT_NOT_BOUND,
+                    SclRules.INPUT_NOT_BOUND,
                     ied.name(),
                     subject(input),
                     input.row,
@@ -61,7 +59,7 @@ final class InputCheck {
     }
 
     private void missing(Ied ied, ExternalReference input, String message) {
-        check.report(Rule.SOURCE_DATA_MISSING, ied.name(), subject(input), input.row, message);
+        check.report(SclRules.SOURCE_DATA_MISSING, ied.name(), subject(input), input.row, message);
     }
 
     private void carried(Ied ied, Ied sender, ExternalReference input, NodeTable.NodeKey source) {
@@ -123,7 +121,7 @@ final class InputCheck {
                         : store.attribute(data.row(), "bType", "");
                 if (!wanted.equals(given) && !wanted.isEmpty() && !given.isEmpty()) {
                     check.report(
-                            Rule.GOOSE_TYPE_DIFFERS,
+                            SclRules.GOOSE_TYPE_DIFFERS,
                             ied.name(),
                             subject(input),
                             input.row,

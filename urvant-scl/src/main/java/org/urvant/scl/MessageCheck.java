@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.function.ToLongFunction;
-import org.urvant.core.finding.Rule;
 
 /** Checks what is sent: sizes of messages, receivers, and what an IED says that it can hold. */
 final class MessageCheck {
@@ -31,7 +30,7 @@ final class MessageCheck {
 
     void receiver(Ied ied, ControlBlock block, String receiver) {
         check.report(
-                Rule.RECEIVER_MISSING,
+                SclRules.RECEIVER_MISSING,
                 ied.name(),
                 block.reference(),
                 block.row,
@@ -60,7 +59,7 @@ final class MessageCheck {
                 : messageSize(block, set, sum(ied, set, TypeData.Data::size));
         if (size > FRAME) {
             check.report(
-                    Rule.DATASET_TOO_LARGE,
+                    SclRules.DATASET_TOO_LARGE,
                     ied.name(),
                     block.reference(),
                     set.row,
@@ -132,7 +131,7 @@ final class MessageCheck {
                         : reportIds.putIfAbsent(report.reportId(), report.reference());
                 if (other != null) {
                     check.report(
-                            Rule.DUPLICATE_REPORT_ID,
+                            SclRules.DUPLICATE_REPORT_ID,
                             ied.name(),
                             report.reference(),
                             report.row,
@@ -144,7 +143,7 @@ final class MessageCheck {
             OptionalLong most = services.limit(service, "max");
             if (most.isPresent() && count > most.getAsLong()) {
                 check.report(
-                        Rule.SERVICE_LIMIT_EXCEEDED,
+                        SclRules.SERVICE_LIMIT_EXCEEDED,
                         ied.name(),
                         ied.name() + " " + service,
                         ied.row,
@@ -172,7 +171,7 @@ final class MessageCheck {
         }
         boolean isSure = members > most;
         check.report(
-                isSure ? Rule.DATASET_TOO_LARGE : Rule.SERVICE_LIMIT_EXCEEDED,
+                isSure ? SclRules.DATASET_TOO_LARGE : SclRules.SERVICE_LIMIT_EXCEEDED,
                 ied.name(),
                 set.reference(),
                 set.row,

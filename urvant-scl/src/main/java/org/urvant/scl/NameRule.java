@@ -1,7 +1,5 @@
 package org.urvant.scl;
 
-import org.urvant.core.finding.Rule;
-
 /**
  * How long names may be and of what letters, by edition. Source: IEC 61850-7-2:2010, 22, and IEC 61850-6:2009, 9 (schema
  * types); for edition 2003: IEC 61850-7-2:2003, 5.5.3.3 and 19.
@@ -44,7 +42,7 @@ enum NameRule {
                 check.unsound(name); // commands and files are named after it
             }
             check.report(
-                    Rule.NAME_NOT_ALLOWED,
+                    SclRules.NAME_NOT_ALLOWED,
                     ied,
                     (ied.isEmpty() ? check.file().name() : ied) + " " + name,
                     row,

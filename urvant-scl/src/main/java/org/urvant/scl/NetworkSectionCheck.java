@@ -8,7 +8,7 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import org.urvant.core.finding.Rule;
+import org.urvant.core.network.NetworkRules;
 import org.urvant.core.network.Station;
 
 /** Checks the communication section: who is connected, and the forms and ranges of all addresses. */
@@ -35,7 +35,7 @@ final class NetworkSectionCheck {
         for (Subnetwork subnetwork : check.file().subnetworks()) {
             if (!subnetworks.add(subnetwork.name())) {
                 check.report(
-                        Rule.DUPLICATE_ELEMENT,
+                        SclRules.DUPLICATE_ELEMENT,
                         "",
                         check.file().name() + " " + subnetwork.name(),
                         subnetwork.row,
@@ -61,7 +61,7 @@ final class NetworkSectionCheck {
                     ied == null ? check.file().ieds().stream().map(Ied::name).toList() : ied.accessPoints());
             String sought = ied == null ? name : point.accessPointName();
             check.report(
-                    Rule.ACCESS_POINT_MISSING,
+                    SclRules.ACCESS_POINT_MISSING,
                     name,
                     name + " " + point.accessPointName(),
                     point.row,
@@ -75,7 +75,7 @@ final class NetworkSectionCheck {
         }
         if (!points.add(point.subnetwork() + " " + name + " " + point.accessPointName())) {
             check.report(
-                    Rule.DUPLICATE_ELEMENT,
+                    SclRules.DUPLICATE_ELEMENT,
                     name,
                     name + " " + point.accessPointName(),
                     point.row,
@@ -132,7 +132,7 @@ final class NetworkSectionCheck {
                         "the address of a router"));
         if (station.isGatewayOutside()) {
             check.report(
-                    Rule.GATEWAY_OUTSIDE,
+                    NetworkRules.GATEWAY_OUTSIDE,
                     ied,
                     ied + " IP-GATEWAY",
                     point.row,
@@ -141,7 +141,7 @@ final class NetworkSectionCheck {
     }
 
     private void outOfRange(String ied, String subject, int row, String what, String expected) {
-        check.report(Rule.ADDRESS_OUT_OF_RANGE, ied, subject, row, what + "; expected " + expected);
+        check.report(NetworkRules.ADDRESS_OUT_OF_RANGE, ied, subject, row, what + "; expected " + expected);
     }
 
     /** Ranges: IEC 61850-8-1:2011, annex B, and IEC 61850-9-2:2011, annex B. */
@@ -152,7 +152,7 @@ final class NetworkSectionCheck {
         boolean exists = exists(ied, device, name, tag == Tag.GSE ? Tag.GSE_CONTROL : Tag.SAMPLED_VALUE_CONTROL);
         if (!exists) {
             check.report(
-                    Rule.ADDRESS_WITHOUT_BLOCK,
+                    SclRules.ADDRESS_WITHOUT_BLOCK,
                     ied.name(),
                     subject,
                     row,
@@ -232,7 +232,7 @@ final class NetworkSectionCheck {
                 && Numbers.parse(longest).isPresent()
                 && Numbers.parse(shortest, 0) > Numbers.parse(longest, 0)) {
             check.report(
-                    Rule.GOOSE_TIMES,
+                    SclRules.GOOSE_TIMES,
                     ied.name(),
                     subject,
                     row,
@@ -246,7 +246,7 @@ final class NetworkSectionCheck {
             String subject = ied.name() + " " + node.device().instance() + "/" + block.name();
             if (tag != null && !addressed.contains(tag + " " + subject)) {
                 check.report(
-                        Rule.BLOCK_WITHOUT_ADDRESS,
+                        SclRules.BLOCK_WITHOUT_ADDRESS,
                         ied.name(),
                         block.reference(),
                         block.row,

@@ -15,6 +15,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.network.NetworkRules;
 import org.urvant.core.network.Station;
 
 /** Checks IEDs against each other: GOOSE messages and sampled values, and who takes them. */
@@ -69,7 +70,7 @@ public final class RelayCheck {
         blocks.forEach((place, block) -> {
             if (!taken.contains(place) && receivers(block).isEmpty()) {
                 report(
-                        Rule.GOOSE_UNSUBSCRIBED,
+                        SclRules.GOOSE_UNSUBSCRIBED,
                         List.of(name(block)),
                         block.reference(),
                         block.position(),
@@ -96,7 +97,7 @@ public final class RelayCheck {
                 if (first != null) {
                     unsound.add(ied.name());
                     report(
-                            Rule.DUPLICATE_IP,
+                            NetworkRules.DUPLICATE_IP,
                             List.of(ied.name(), first.iedName()),
                             ied.name() + " " + point.accessPointName(),
                             point.position(),
@@ -123,12 +124,12 @@ public final class RelayCheck {
         String nodePlace = node.device().instance() + "/" + node.name();
         for (GooseControl message : node.gooseControls()) {
             blocks.put(place(ied, nodePlace, message.name()), message);
-            unique(identifiers, Rule.DUPLICATE_GOOSE_ID, "", message.gooseId(), message, message.position());
+            unique(identifiers, SclRules.DUPLICATE_GOOSE_ID, "", message.gooseId(), message, message.position());
             message.addresses().forEach(address -> address(message, address));
         }
         for (SampledValueControl stream : node.sampledValueControls()) {
             blocks.put(place(ied, nodePlace, stream.name()), stream);
-            unique(streams, Rule.DUPLICATE_STREAM_ID, "", stream.streamId(), stream, stream.position());
+            unique(streams, SclRules.DUPLICATE_STREAM_ID, "", stream.streamId(), stream, stream.position());
             stream.addresses().forEach(address -> address(stream, address));
         }
     }
@@ -139,9 +140,9 @@ public final class RelayCheck {
         String network = address.subnetwork();
         Position macAt = address.positions().getOrDefault("MAC-Address", block.position());
         Position applicationAt = address.positions().getOrDefault("APPID", block.position());
-        unique(addresses, Rule.DUPLICATE_MAC, network, mac, block, macAt);
+        unique(addresses, NetworkRules.DUPLICATE_MAC, network, mac, block, macAt);
         String padded = application.isEmpty() ? "" : "0".repeat(Math.max(0, 4 - application.length())) + application;
-        unique(applications, Rule.DUPLICATE_APPID, network, padded, block, applicationAt);
+        unique(applications, SclRules.DUPLICATE_APPID, network, padded, block, applicationAt);
     }
 
     /** Multicast addresses need be unique within a subnetwork only, identifiers everywhere. */
@@ -168,7 +169,7 @@ public final class RelayCheck {
         Ied sender = ieds.get(input.publisher());
         if (sender == null) {
             report(
-                    Rule.SENDER_ABSENT,
+                    SclRules.SENDER_ABSENT,
                     List.of(ied.name()),
                     subject,
                     input.position(),
@@ -181,7 +182,7 @@ public final class RelayCheck {
         if (byAssociation && !isReached(ied, sender)) {
             unsound.add(ied.name());
             report(
-                    Rule.SUBNET_DIFFERS,
+                    NetworkRules.SUBNET_DIFFERS,
                     List.of(ied.name(), sender.name()),
                     subject,
                     input.position(),
@@ -207,7 +208,7 @@ public final class RelayCheck {
         } else {
             unsound.add(ied.name());
             report(
-                    Rule.GOOSE_NO_PUBLISHER,
+                    SclRules.GOOSE_NO_PUBLISHER,
                     List.of(ied.name(), sender.name()),
                     subject,
                     input.position(),
@@ -268,7 +269,7 @@ public final class RelayCheck {
         if (!own.isEmpty() && !others.isEmpty() && own.stream().noneMatch(others::contains)) {
             unsound.add(ied.name());
             report(
-                    Rule.SUBNET_DIFFERS,
+                    NetworkRules.SUBNET_DIFFERS,
                     List.of(ied.name(), sender.name()),
                     subject,
                     input.position(),
@@ -295,7 +296,7 @@ public final class RelayCheck {
                 ControlBlock block = blocks.get(place);
                 if (block != null && block.configurationRevision() != old.configurationRevision()) {
                     report(
-                            Rule.GOOSE_REVISION_DIFFERS,
+                            SclRules.GOOSE_REVISION_DIFFERS,
                             List.of(own.name()),
                             block.reference(),
                             old.position(),

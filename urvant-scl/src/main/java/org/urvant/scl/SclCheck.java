@@ -114,7 +114,7 @@ public final class SclCheck {
                 || Set.of(FileKind.SCD, FileKind.SED).containsAll(Set.of(named, kind));
         if (!alike) {
             report(
-                    Rule.FILE_KIND_DIFFERS,
+                    SclRules.FILE_KIND_DIFFERS,
                     "",
                     file.name(),
                     0,
@@ -166,7 +166,7 @@ public final class SclCheck {
         String value = store().attribute(row, attribute, "");
         if (value.isBlank()) {
             report(
-                    Rule.ELEMENT_INCOMPLETE,
+                    SclRules.ELEMENT_INCOMPLETE,
                     ied,
                     (ied.isEmpty() ? file.name() : ied) + " " + store().element(row),
                     row,

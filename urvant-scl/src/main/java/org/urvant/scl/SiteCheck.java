@@ -6,7 +6,6 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
-import org.urvant.core.finding.Rule;
 
 /** Checks the substation section: names, terminals, and the logical nodes that it places. */
 final class SiteCheck {
@@ -31,7 +30,7 @@ final class SiteCheck {
             for (SitePart inner : part.parts()) {
                 if (check.has(inner.row, "name", "") && !names.add(inner.element() + inner.name())) {
                     check.report(
-                            Rule.DUPLICATE_ELEMENT,
+                            SclRules.DUPLICATE_ELEMENT,
                             "",
                             check.file().name() + " " + inner.path(),
                             inner.row,
@@ -47,7 +46,7 @@ final class SiteCheck {
         for (SitePart.Terminal terminal : part.terminals()) {
             if (!terminal.node().isEmpty() && !terminal.isGrounded() && !joints.contains(terminal.node())) {
                 check.report(
-                        Rule.TERMINAL_UNCONNECTED,
+                        SclRules.TERMINAL_UNCONNECTED,
                         "",
                         check.file().name() + " " + part.path(),
                         part.row,
@@ -86,7 +85,7 @@ final class SiteCheck {
         }
         if (mistake != null) {
             check.report(
-                    Rule.PLACE_NODE_MISSING,
+                    SclRules.PLACE_NODE_MISSING,
                     "",
                     check.file().name() + " " + part.path(),
                     row,

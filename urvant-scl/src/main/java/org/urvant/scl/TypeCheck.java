@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
-import org.urvant.core.finding.Rule;
 
 /** Checks the data type templates, and answers what a type has at a path. */
 final class TypeCheck {
@@ -46,7 +45,7 @@ final class TypeCheck {
                         types.computeIfAbsent(tag, key -> new HashMap<>()).putIfAbsent(store.attribute(at, "id"), at);
                 if (first != null) {
                     check.report(
-                            Rule.DUPLICATE_ELEMENT,
+                            SclRules.DUPLICATE_ELEMENT,
                             "",
                             subject(at),
                             at,
@@ -91,7 +90,7 @@ final class TypeCheck {
                 .map(known -> known.missing(objects.keySet(), check.isEdition2003()))
                 .filter(missing -> !missing.isEmpty())
                 .ifPresent(missing -> check.report(
-                        Rule.OBJECT_MISSING,
+                        SclRules.OBJECT_MISSING,
                         "",
                         subject(at),
                         at,
@@ -110,7 +109,7 @@ final class TypeCheck {
                 String constraint = store.attribute(part, "fc", "");
                 if (FunctionalConstraint.of(constraint).isEmpty()) {
                     check.report(
-                            Rule.NOT_IN_STANDARD,
+                            SclRules.NOT_IN_STANDARD,
                             "",
                             subject(at),
                             part,
@@ -131,7 +130,7 @@ final class TypeCheck {
             String number = store.attribute(value, "ord", "");
             if (BasicType.misfit("INT32", number) != null || number.isEmpty()) {
                 check.report(
-                        Rule.VALUE_NOT_OF_TYPE,
+                        SclRules.VALUE_NOT_OF_TYPE,
                         "",
                         subject(at),
                         value,
@@ -139,7 +138,7 @@ final class TypeCheck {
                                 + BasicType.misfit("INT32", "x"));
             } else if (!numbers.add(number)) {
                 check.report(
-                        Rule.DUPLICATE_ELEMENT,
+                        SclRules.DUPLICATE_ELEMENT,
                         "",
                         subject(at),
                         value,
@@ -152,7 +151,7 @@ final class TypeCheck {
         String basic = store.attribute(part, "bType", "");
         if (!BasicType.isKnown(basic)) {
             check.report(
-                    Rule.NOT_IN_STANDARD,
+                    SclRules.NOT_IN_STANDARD,
                     "",
                     subject(type),
                     part,
@@ -178,7 +177,7 @@ final class TypeCheck {
         }
         if (expected != null) {
             check.report(
-                    Rule.VALUE_NOT_OF_TYPE,
+                    SclRules.VALUE_NOT_OF_TYPE,
                     ied,
                     subject,
                     val,
@@ -209,7 +208,7 @@ final class TypeCheck {
         if (!isWhole) {
             bad.add(type);
             check.report(
-                    Rule.ARRAY_LENGTH_WRONG,
+                    SclRules.ARRAY_LENGTH_WRONG,
                     "",
                     subject(type) + " " + store.attribute(part, "name", ""),
                     part,
@@ -233,7 +232,7 @@ final class TypeCheck {
             if (first != null) {
                 bad.add(type);
                 check.report(
-                        Rule.DUPLICATE_ELEMENT,
+                        SclRules.DUPLICATE_ELEMENT,
                         "",
                         subject(type) + " " + name,
                         part,
@@ -254,7 +253,7 @@ final class TypeCheck {
         bad.add(type);
         Set<String> known = types.getOrDefault(kind, Map.of()).keySet();
         check.report(
-                Rule.TYPE_MISSING,
+                SclRules.TYPE_MISSING,
                 "",
                 subject(type),
                 part,
@@ -273,7 +272,7 @@ final class TypeCheck {
             if (bad.add(type)) {
                 String mistake =
                         circle ? " contains itself" : " is nested deeper than " + TypeTemplates.DEEPEST + " levels";
-                check.report(Rule.TYPE_CIRCLE, "", subject(type), type, subject(type) + mistake);
+                check.report(SclRules.TYPE_CIRCLE, "", subject(type), type, subject(type) + mistake);
             }
             if (!circle) {
                 around.remove(type);
@@ -312,7 +311,7 @@ final class TypeCheck {
             names.sort(null);
             String some = String.join(", ", names.subList(0, Math.min(6, names.size())));
             check.report(
-                    Rule.TYPE_UNUSED,
+                    SclRules.TYPE_UNUSED,
                     "",
                     check.file().name() + " types",
                     first,

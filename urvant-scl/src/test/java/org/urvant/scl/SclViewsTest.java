@@ -10,7 +10,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.finding.Rule;
 
 /** The views on sketches of files, without a reader. */
 class SclViewsTest {
@@ -229,7 +228,7 @@ class SclViewsTest {
                 .isFalse());
         assertThat(SclCheck.check(site(SITE), ied -> true).findings())
                 .extracting(Finding::rule)
-                .doesNotContain(Rule.TERMINAL_UNCONNECTED);
+                .doesNotContain(SclRules.TERMINAL_UNCONNECTED);
     }
 
     @Test
@@ -246,7 +245,7 @@ class SclViewsTest {
                 """);
         assertThat(SclCheck.check(file, ied -> true).unsoundIeds()).containsExactlyInAnyOrder("A", "B");
         assertThat(SclCheck.check(file, "B"::equals).findings())
-                .filteredOn(finding -> finding.rule() == Rule.ACCESS_POINT_MISSING)
+                .filteredOn(finding -> finding.rule() == SclRules.ACCESS_POINT_MISSING)
                 .singleElement()
                 .satisfies(finding -> assertThat(finding.message()).isEqualTo("B has no access point 'Y'"));
     }

@@ -8,7 +8,6 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.text.NearestName;
 
 /** Kinds of value that the world writes in several ways, brought into one form each. */
@@ -40,7 +39,7 @@ final class Notation {
         String is = setting.path() + " is '" + text + "'";
         if (setting.kind() == SettingKind.PHONE) {
             return ReadValue.mistake(
-                    Rule.PHONE_WITHOUT_COUNTRY_CODE,
+                    ValueRules.PHONE_WITHOUT_COUNTRY_CODE,
                     is + "; expected + or 00, a country code, and " + LEAST_DIGITS + " to " + MOST_DIGITS
                             + " digits in all",
                     text.matches("0[1-9][\\d ()/-]*")
@@ -49,13 +48,13 @@ final class Notation {
         }
         if (setting.kind() == SettingKind.ZONE) {
             return ReadValue.mistake(
-                    Rule.VALUE_OUT_OF_RANGE,
+                    ValueRules.VALUE_OUT_OF_RANGE,
                     is + "; expected " + SettingKind.ZONE.expectation(),
                     NearestName.hint("time zone", text, ZoneId.getAvailableZoneIds()));
         }
         if (setting.kind() == SettingKind.MAC && MAC.matcher(text).matches()) {
             return ReadValue.mistake(
-                    Rule.VALUE_OUT_OF_RANGE,
+                    ValueRules.VALUE_OUT_OF_RANGE,
                     is + ", a multicast address; expected that of one station",
                     "Copy it from the label again: the second digit of a station's address is even.");
         }

@@ -10,7 +10,6 @@ import java.util.Optional;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
 import org.urvant.core.expression.Type;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.unit.Amount;
 import org.urvant.core.unit.Unit;
@@ -219,7 +218,7 @@ public record SettingDefinition(
 
     private ReadValue notOfKind(String text, Scope scope) {
         return ReadValue.mistake(
-                Rule.VALUE_OUT_OF_RANGE,
+                ValueRules.VALUE_OUT_OF_RANGE,
                 path + " is '" + text + "'; expected " + kind.expectation(),
                 "Give " + allowed(scope) + ".");
     }
@@ -233,7 +232,7 @@ public record SettingDefinition(
         return limits.choices().contains(text)
                 ? ReadValue.sound(text)
                 : ReadValue.mistake(
-                        Rule.VALUE_OUT_OF_RANGE,
+                        ValueRules.VALUE_OUT_OF_RANGE,
                         path + " is '" + text + "'; expected one of " + allowed(),
                         NearestName.hint("choice", text, limits.choices()));
     }
@@ -242,7 +241,7 @@ public record SettingDefinition(
         int length = text.codePointCount(0, text.length());
         return limits.longest() > 0 && length > limits.longest()
                 ? ReadValue.mistake(
-                        Rule.VALUE_OUT_OF_RANGE,
+                        ValueRules.VALUE_OUT_OF_RANGE,
                         path + " has " + length + " characters; the device holds " + limits.longest(),
                         "Shorten it to " + limits.longest() + " characters.")
                 : ReadValue.sound(text);
@@ -262,7 +261,7 @@ public record SettingDefinition(
         }
         if (limits.unit() == null || given.dimension() != limits.unit().dimension()) {
             return ReadValue.mistake(
-                    Rule.VALUE_OUT_OF_RANGE,
+                    ValueRules.VALUE_OUT_OF_RANGE,
                     path + " is " + text + ", which is " + given.dimension().title() + "; expected "
                             + (limits.unit() == null
                                     ? "a number without unit"
@@ -275,7 +274,7 @@ public record SettingDefinition(
         return converted
                 .map(number -> held(number, text, scope))
                 .orElseGet(() -> ReadValue.mistake(
-                        Rule.VALUE_OFF_STEP,
+                        ValueRules.VALUE_OFF_STEP,
                         path + " is " + text + ", which has no end as a decimal in " + limits.symbol(),
                         "Give it in " + limits.symbol() + "."));
     }
@@ -286,7 +285,7 @@ public record SettingDefinition(
         BigDecimal most = limits.most() == null ? null : limits.most().at(scope).orElse(null);
         if (least != null && value.compareTo(least) < 0 || most != null && value.compareTo(most) > 0) {
             return ReadValue.mistake(
-                    Rule.VALUE_OUT_OF_RANGE,
+                    ValueRules.VALUE_OUT_OF_RANGE,
                     path + " is " + text + "; expected " + allowed(scope),
                     "Give a value within the range.");
         }
@@ -297,7 +296,7 @@ public record SettingDefinition(
                 BigDecimal above = below.add(grid);
                 String unit = unit().isEmpty() ? "" : " " + unit();
                 return ReadValue.mistake(
-                        Rule.VALUE_OFF_STEP,
+                        ValueRules.VALUE_OFF_STEP,
                         path + " is " + text + ", between two steps of " + grid.toPlainString() + unit,
                         "Give " + below.toPlainString()
                                 + (most == null || above.compareTo(most) <= 0 ? " or " + above.toPlainString() : "")

@@ -2,11 +2,11 @@ package org.urvant.core.finding;
 
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 
 /**
  * Keeps findings of a source that may have any number of them. What is alike pushes out only what is alike: of each rule a
@@ -17,7 +17,7 @@ public final class FindingSieve {
     public static final int MOST_OF_A_RULE = 1000;
 
     private final List<Finding> kept = new ArrayList<>();
-    private final Map<Rule, Integer> counts = new EnumMap<>(Rule.class);
+    private final Map<Rule, Integer> counts = new TreeMap<>();
     private final Set<String> concerned = new HashSet<>();
     private int unlisted;
 

@@ -19,7 +19,6 @@ import org.urvant.core.expression.Scope;
 import org.urvant.core.expression.Template;
 import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Position;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.unit.Unit;
 
 /** The parts of a device type, each on its own. */
@@ -180,7 +179,7 @@ class DeviceTypePartsTest {
                 "enough",
                 expression("on", Type.Kind.LOGICAL),
                 expression("ct.primary >= 100", Type.Kind.LOGICAL),
-                Rule.RULE_BROKEN,
+                ValueRules.RULE_BROKEN,
                 Template.parse(
                         "it is {ct.primary}, {on}, {note}, {nothing}", NAMES, mistake -> assertThat(mistake.message())
                                 .contains("'nothing'")),
@@ -211,7 +210,7 @@ class DeviceTypePartsTest {
         assertThat(setting.allowed(fifty)).isEqualTo("1 to 100 A in steps of 0.5");
         assertThat(setting.allowed()).isEqualTo("1 to (ct.primary * 2) A in steps of 0.5");
         assertThat(setting.read("100", fifty).isSound()).isTrue();
-        assertThat(setting.read("100.5", fifty).broken()).isEqualTo(Rule.VALUE_OUT_OF_RANGE);
+        assertThat(setting.read("100.5", fifty).broken()).isEqualTo(ValueRules.VALUE_OUT_OF_RANGE);
         assertThat(setting.read("100.5").isSound())
                 .as("what the limit follows from is not known")
                 .isTrue();

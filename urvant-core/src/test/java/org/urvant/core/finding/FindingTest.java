@@ -5,16 +5,15 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
-import java.util.Set;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.junit.jupiter.params.provider.EnumSource;
+import org.urvant.core.finding.Step.Action;
+import org.urvant.core.network.NetworkRules;
 
 class FindingTest {
     private static Finding finding(Rule rule, String subject, Position position) {
@@ -32,14 +31,14 @@ class FindingTest {
     @Property(tries = 50)
     void findingsAlwaysComeInTheSameOrder(@ForAll long seed) {
         List<Finding> sorted = List.of(
-                finding(Rule.DUPLICATE_IP, "GW1 address", Position.in("a.yaml")),
-                finding(Rule.DUPLICATE_IP, "GW1 address", Position.line("a.yaml", 2)),
-                finding(Rule.DUPLICATE_IP, "GW1 address", new Position("a.yaml", 2, 5)),
-                finding(Rule.DUPLICATE_IP, "GW2 address", new Position("a.yaml", 2, 5)),
-                finding(Rule.DUPLICATE_IP, "GW1 address", Position.line("a.yaml", 10)),
-                finding(Rule.DUPLICATE_IP, "GW1 address", Position.in("b.yaml")),
-                finding(Rule.DEFAULT_PASSWORD, "GW1 password", Position.in("a.yaml")),
-                finding(Rule.NAME_SHORTENED, "GW1 mappings", Position.in("a.yaml")));
+                finding(NetworkRules.DUPLICATE_IP, "GW1 address", Position.in("a.yaml")),
+                finding(NetworkRules.DUPLICATE_IP, "GW1 address", Position.line("a.yaml", 2)),
+                finding(NetworkRules.DUPLICATE_IP, "GW1 address", new Position("a.yaml", 2, 5)),
+                finding(NetworkRules.DUPLICATE_IP, "GW2 address", new Position("a.yaml", 2, 5)),
+                finding(NetworkRules.DUPLICATE_IP, "GW1 address", Position.line("a.yaml", 10)),
+                finding(NetworkRules.DUPLICATE_IP, "GW1 address", Position.in("b.yaml")),
+                finding(Room.PASSWORD, "GW1 password", Position.in("a.yaml")),
+                finding(Room.SHORT, "GW1 mappings", Position.in("a.yaml")));
         List<Finding> mixed = new ArrayList<>(sorted);
         Collections.shuffle(mixed, new Random(seed));
         Collections.sort(mixed);
@@ -48,8 +47,8 @@ class FindingTest {
 
     @Test
     void aMutedFindingIsTheSameWithAReason() {
-        Finding found = finding(Rule.DEFAULT_PASSWORD, "GW1 password", Position.in("x"));
-        assertThat(found.place()).isEqualTo("default-password GW1 password");
+        Finding found = finding(Room.PASSWORD, "GW1 password", Position.in("x"));
+        assertThat(found.place()).isEqualTo("test-password GW1 password");
         assertThat(found.isMuted()).isFalse();
         Finding muted = found.withMuted("until Monday");
         assertThat(muted.isMuted()).isTrue();
@@ -64,40 +63,47 @@ class FindingTest {
     void aSieveKeepsEveryThingThatAnErrorConcerns() {
         FindingSieve sieve = new FindingSieve();
         for (int i = 0; i < FindingSieve.MOST_OF_A_RULE + 500; i++) {
-            sieve.add(finding(Rule.DUPLICATE_IP, "x" + i, Position.in("a")), "IED" + i % 3);
-            sieve.add(finding(Rule.POINT_DISABLED, "y" + i, Position.in("a")), "IED" + i % 3);
+            sieve.add(finding(NetworkRules.DUPLICATE_IP, "x" + i, Position.in("a")), "IED" + i % 3);
+            sieve.add(finding(Room.PASSWORD, "y" + i, Position.in("a")), "IED" + i % 3);
         }
-        sieve.add(finding(Rule.DUPLICATE_IP, "late", Position.in("a")), "IED-late");
-        sieve.add(finding(Rule.POINT_DISABLED, "late", Position.in("a")), "IED-late");
-        assertThat(sieve.kept().stream().filter(found -> found.rule() == Rule.DUPLICATE_IP))
+        sieve.add(finding(NetworkRules.DUPLICATE_IP, "late", Position.in("a")), "IED-late");
+        sieve.add(finding(Room.PASSWORD, "late", Position.in("a")), "IED-late");
+        assertThat(sieve.kept().stream().filter(found -> found.rule() == NetworkRules.DUPLICATE_IP))
                 .hasSize(FindingSieve.MOST_OF_A_RULE + 1)
                 .anyMatch(found -> found.subject().equals("late"));
-        assertThat(sieve.kept().stream().filter(found -> found.rule() == Rule.POINT_DISABLED))
+        assertThat(sieve.kept().stream().filter(found -> found.rule() == Room.PASSWORD))
                 .hasSize(FindingSieve.MOST_OF_A_RULE);
         assertThat(sieve.unlisted()).isEqualTo(500 + 501);
-        assertThat(sieve.keeps(Rule.DUPLICATE_IP, "IED1")).isFalse();
-        assertThat(sieve.keeps(Rule.DUPLICATE_IP, "IED-new")).isTrue();
-        assertThat(sieve.keeps(Rule.DUPLICATE_MAC, "IED1")).as("another rule").isTrue();
-        sieve.count(Rule.DUPLICATE_IP);
+        assertThat(sieve.keeps(NetworkRules.DUPLICATE_IP, "IED1")).isFalse();
+        assertThat(sieve.keeps(NetworkRules.DUPLICATE_IP, "IED-new")).isTrue();
+        assertThat(sieve.keeps(NetworkRules.DUPLICATE_MAC, "IED1"))
+                .as("another rule")
+                .isTrue();
+        sieve.count(NetworkRules.DUPLICATE_IP);
         assertThat(sieve.unlisted()).isEqualTo(1002);
     }
 
-    @ParameterizedTest
-    @EnumSource(Rule.class)
-    void aRuleSaysWhatItMeansHowItIsMendedAndWhoseNeedItIs(Rule rule) {
-        assertThat(rule.id()).matches("[a-z][a-z0-9]*(-[a-z0-9]+)*");
-        assertThat(Rule.byId(rule.id())).contains(rule);
-        assertThat(rule.need()).matches("N\\d{2,3}");
-        assertThat(rule.meaning()).matches("(?s)[A-ZI].{20,}\\.").doesNotContain("  ");
-        assertThat(rule.remedy()).matches("(?s)[A-Z].{5,}\\.").doesNotContain("  ");
+    /** A rule more is one line in one room; whoever asks for it by name finds it. */
+    @Test
+    void aRoomContributesItsRules() {
+        assertThat(Rules.byId("test-password")).contains(Room.PASSWORD);
+        assertThat(Rules.all()).contains(Room.PASSWORD, Room.SHORT, NetworkRules.DUPLICATE_IP);
+        assertThat(List.copyOf(Rules.names())).contains("test-short").isSorted();
+        assertThat(Room.PASSWORD.mend().steps()).containsExactly(Step.of(Action.SHOW));
+        assertThat(Rules.byId("no-such-rule")).isEmpty();
     }
 
-    @Test
-    void noTwoRulesSayTheSame() {
-        Set<String> meanings = new HashSet<>();
-        for (Rule rule : Rule.values()) {
-            assertThat(meanings.add(rule.meaning())).as(rule.id()).isTrue();
+    /** A room of the tests, listed as all are in META-INF/services. */
+    public static final class Room implements RuleRoom {
+        private static final RuleList ALL = new RuleList();
+
+        static final Rule PASSWORD =
+                ALL.warning("test-password", "N01", "A password is that of a test.", "Change it.", Action.SHOW);
+        static final Rule SHORT = ALL.note("test-short", "N02", "A name is too short for a test.", "Lengthen it.");
+
+        @Override
+        public List<Rule> rules() {
+            return ALL.rules();
         }
-        assertThat(Rule.byId("no-such-rule")).isEmpty();
     }
 }

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Optional;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.progress.Desk;
 import org.urvant.core.tree.Fingerprint;
@@ -15,6 +14,7 @@ import org.urvant.devices.link.Identity;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.check.DownloadCheck;
+import org.urvant.project.check.DownloadRules;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
@@ -57,7 +57,7 @@ public final class Download {
 
         /** Returns whether the device must restart afterwards. */
         public boolean needsRestart() {
-            return effects.stream().anyMatch(effect -> effect.rule() == Rule.RESTART_NEEDED);
+            return effects.stream().anyMatch(effect -> effect.rule() == DownloadRules.RESTART_NEEDED);
         }
     }
 

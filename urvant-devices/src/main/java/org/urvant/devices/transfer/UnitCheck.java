@@ -22,6 +22,7 @@ import org.urvant.devices.link.Identity;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.check.DeviceRules;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 
@@ -61,27 +62,27 @@ public final class UnitCheck {
     public static List<Mismatch> mismatches(Identity identity, Project project, Device device) {
         List<Mismatch> all = new ArrayList<>();
         hold(
-                Rule.HARDWARE_DIFFERS,
+                DeviceRules.HARDWARE_DIFFERS,
                 "firmware",
                 "firmware",
                 identity.firmware(),
                 device.firmware().text(),
                 all);
         String revision = device.plate().text(Plate.Item.HARDWARE);
-        hold(Rule.HARDWARE_DIFFERS, "hardware revision", "hardware", identity.hardware(), revision, all);
+        hold(DeviceRules.HARDWARE_DIFFERS, "hardware revision", "hardware", identity.hardware(), revision, all);
         SortedMap<String, String> wanted = device.fitted().moduleNames();
         SortedMap<String, String> found = identity.modules().orElse(wanted);
         TreeSet<String> slots = new TreeSet<>(wanted.keySet());
         slots.addAll(found.keySet());
         for (String slot : slots) {
             String has = found.getOrDefault(slot, "nothing");
-            hold(Rule.HARDWARE_DIFFERS, "slot " + slot, null, has, wanted.getOrDefault(slot, "nothing"), all);
+            hold(DeviceRules.HARDWARE_DIFFERS, "slot " + slot, null, has, wanted.getOrDefault(slot, "nothing"), all);
         }
-        hold(Rule.WRONG_DEVICE, "serial number", "serial", identity.serial(), expectedSerial(device), all);
+        hold(UnitRules.WRONG_DEVICE, "serial number", "serial", identity.serial(), expectedSerial(device), all);
         SortedMap<String, String> addresses = macAddresses(project, device);
         if (!identity.mac().isEmpty() && !addresses.isEmpty() && !addresses.containsValue(normal(identity.mac()))) {
             String at = addresses.firstKey();
-            hold(Rule.WRONG_DEVICE, "MAC address", at, normal(identity.mac()), addresses.get(at), all);
+            hold(UnitRules.WRONG_DEVICE, "MAC address", at, normal(identity.mac()), addresses.get(at), all);
         }
         return all;
     }

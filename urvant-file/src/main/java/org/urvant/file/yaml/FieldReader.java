@@ -12,8 +12,8 @@ import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.text.NearestName;
 
 /**
@@ -193,7 +193,7 @@ public final class FieldReader {
 
     /** Reports a mistake of the format at a place. */
     public void report(Position position, String message, String remedy) {
-        findings.accept(new Finding(Rule.FILE_MALFORMED, subject, position, message, remedy));
+        findings.accept(new Finding(GeneralRules.FILE_MALFORMED, subject, position, message, remedy));
     }
 
     private static boolean isEmpty(YamlNode node) {

@@ -20,8 +20,8 @@ import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.file.CsvRefusal;
@@ -217,7 +217,7 @@ public final class ValueTable {
     }
 
     private static Finding finding(String subject, Position position, String message, String remedy) {
-        return new Finding(Rule.FILE_MALFORMED, subject, position, message, remedy);
+        return new Finding(GeneralRules.FILE_MALFORMED, subject, position, message, remedy);
     }
 
     private static String cell(TableLine line, int column) {

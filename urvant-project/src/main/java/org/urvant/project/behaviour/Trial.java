@@ -18,7 +18,6 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.language.Spans;
 import org.urvant.core.logic.Logic;
 import org.urvant.core.logic.Simulation;
@@ -102,9 +101,13 @@ public final class Trial {
                             : "Write programs to " + device.programs().source() + ", or give a file with them.");
         }
         List<Finding> findings = new ArrayList<>();
-        Optional<Logic> logic = own.compile((position, mistake) -> findings.add(
-                new Finding(Rule.PROGRAM_WRONG, device.name() + " logic", position, mistake.message(), mistake.remedy())
-                        .concerning(Ref.device(device.name()))));
+        Optional<Logic> logic = own.compile((position, mistake) -> findings.add(new Finding(
+                        LogicRules.PROGRAM_WRONG,
+                        device.name() + " logic",
+                        position,
+                        mistake.message(),
+                        mistake.remedy())
+                .concerning(Ref.device(device.name()))));
         return new Trial(own, logic, findings, zone.orElseGet(() -> zone(project, device)));
     }
 

@@ -9,9 +9,9 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.project.Project;
@@ -53,7 +53,7 @@ public record GuidedDevices(Map<String, GuidedStart> starts, List<Finding> findi
                 findings.add(of(
                         device,
                         new Finding(
-                                Rule.OPEN_ITEMS,
+                                GeneralRules.OPEN_ITEMS,
                                 "questions",
                                 place,
                                 "not answered: " + String.join(", ", start.missing()),

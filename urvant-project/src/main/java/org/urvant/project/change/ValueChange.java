@@ -10,16 +10,17 @@ import org.urvant.core.device.Limits;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
+import org.urvant.core.device.ValueRules;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
-import org.urvant.core.finding.Rule;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Given;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.check.DeviceRules;
 import org.urvant.project.setting.DeviceSheets;
 
 /** Sets the values of devices, takes them back to their defaults, clears them. */
@@ -114,7 +115,7 @@ public final class ValueChange {
                 value.equals(type.name())
                         ? ReadValue.sound(value)
                         : ReadValue.mistake(
-                                Rule.VALUE_OUT_OF_RANGE,
+                                ValueRules.VALUE_OUT_OF_RANGE,
                                 "type is " + type.name() + " and cannot become '" + value
                                         + "': the values of one type mean nothing in another",
                                 "Add a device of the other type, and remove this one.");
@@ -130,9 +131,9 @@ public final class ValueChange {
         return mistakes.isEmpty()
                 ? ReadValue.sound(code)
                 : ReadValue.mistake(
-                        Rule.ORDER_CODE_WRONG,
+                        DeviceRules.ORDER_CODE_WRONG,
                         "order-code is '" + code + "': " + String.join("; ", mistakes),
-                        Rule.ORDER_CODE_WRONG.remedy());
+                        DeviceRules.ORDER_CODE_WRONG.remedy());
     }
 
     private static ReadValue oneOf(Plate.Item item, List<String> words, String value) {

@@ -8,9 +8,9 @@ import java.util.Optional;
 import java.util.TreeMap;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
-import org.urvant.core.finding.Rule;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
@@ -118,7 +118,7 @@ public record ValuePlan(List<Row> rows, List<Finding> findings, Project after) {
 
     private static Finding finding(Wanted wanted, UrvantException e) {
         return new Finding(
-                        Rule.FILE_MALFORMED,
+                        GeneralRules.FILE_MALFORMED,
                         (wanted.device() + " " + wanted.path()).strip(),
                         wanted.position(),
                         e.getMessage(),

@@ -14,7 +14,6 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Remedy;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.project.Bay;
@@ -55,11 +54,11 @@ final class BayCheck {
                     .toList();
             if (!missing.isEmpty()) {
                 findings.accept(new Finding(
-                        Rule.BREAKER_SIGNAL_MISSING,
+                        SiteRules.BREAKER_SIGNAL_MISSING,
                         "bay " + bay.name() + " breaker " + number,
                         bay.position(),
                         "breaker " + number + " of bay " + bay.name() + " has no " + String.join(", no ", missing),
-                        Rule.BREAKER_SIGNAL_MISSING.remedy()));
+                        SiteRules.BREAKER_SIGNAL_MISSING.remedy()));
             }
         }
     }
@@ -79,7 +78,7 @@ final class BayCheck {
             for (RatingMatch match : RatingMatch.of(project, bay)) {
                 if (!match.agrees() && !match.ofDevice().isEmpty()) {
                     findings.accept(new Finding(
-                                    Rule.RATING_DIFFERS,
+                                    SiteRules.RATING_DIFFERS,
                                     match.device() + " " + match.path(),
                                     match.position(),
                                     match.path() + " is " + match.ofDevice() + "; the equipment of bay " + bay.name()

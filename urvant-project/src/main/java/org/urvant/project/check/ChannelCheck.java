@@ -12,6 +12,7 @@ import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.TableDefinition;
+import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Remedy;
@@ -67,7 +68,7 @@ final class ChannelCheck {
         Optional<Interval> bounds = scale.sensorInUnit();
         if (bounds.isEmpty()) {
             report(
-                    Rule.RANGE_BEYOND_SENSOR,
+                    DeviceRules.RANGE_BEYOND_SENSOR,
                     sheet.path(scale.law().ends().unit()),
                     sheet.position(scale.law().ends().unit()),
                     name + " is shown in " + (scale.unit().isEmpty() ? "no unit" : scale.unit()) + ", and "
@@ -82,7 +83,7 @@ final class ChannelCheck {
                         : scale.law().ends().high();
         if (!path.isEmpty()) {
             report(
-                    Rule.RANGE_BEYOND_SENSOR,
+                    DeviceRules.RANGE_BEYOND_SENSOR,
                     sheet.path(path),
                     sheet.position(path),
                     name + " goes from " + plain(scale.low().get()) + " to "
@@ -90,7 +91,7 @@ final class ChannelCheck {
                             + scale.unit() + "; " + scale.sensorName() + " measures from "
                             + plain(can.get().low())
                             + " to " + plain(can.get().high()) + " °C",
-                    Rule.RANGE_BEYOND_SENSOR.remedy());
+                    DeviceRules.RANGE_BEYOND_SENSOR.remedy());
         }
     }
 
@@ -109,7 +110,7 @@ final class ChannelCheck {
                             .isPresent();
             if (isUnused) {
                 report(
-                        Rule.CHANNEL_CANNOT_CARRY,
+                        DeviceRules.CHANNEL_CANNOT_CARRY,
                         sheet.path(setting.path()),
                         sheet.position(setting.path()),
                         sheet.path(setting.path()) + " names " + name + ", which is unused",
@@ -131,18 +132,18 @@ final class ChannelCheck {
         Optional<ChannelScale> scale = ChannelScale.of(sheets, channel);
         if (scale.isEmpty()) {
             report(
-                    Rule.VALUE_NOT_USED,
+                    ValueRules.VALUE_NOT_USED,
                     path,
                     sheet.position(setting.path()),
                     path + " is a limit, and " + channel + " has no value to hold against it",
-                    Rule.VALUE_NOT_USED.remedy());
+                    ValueRules.VALUE_NOT_USED.remedy());
             return;
         }
         Interval ends = scale.get().ends().orElse(Interval.ALL);
         if (!ends.contains(limit)) {
             String unit = scale.get().unit();
             report(
-                    Rule.VALUE_OUT_OF_RANGE,
+                    ValueRules.VALUE_OUT_OF_RANGE,
                     path,
                     sheet.position(setting.path()),
                     path + " is " + plain(limit) + "; " + channel + " goes from " + plain(ends.low()) + " to "
@@ -171,11 +172,11 @@ final class ChannelCheck {
                 bits.stream().forEach(bit -> taken.putIfAbsent(bit, row));
                 if (other != null) {
                     report(
-                            Rule.BITS_OVERLAP,
+                            DeviceRules.BITS_OVERLAP,
                             row.path(columns.start()),
                             row.position(columns.start()),
                             row.prefix() + " and " + other.prefix() + " share bits of frame " + frame,
-                            Rule.BITS_OVERLAP.remedy());
+                            DeviceRules.BITS_OVERLAP.remedy());
                 }
             }
         });

@@ -7,7 +7,6 @@ import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Remedy;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.project.Device;
@@ -30,7 +29,7 @@ final class ClockCheck {
                     own.definition().setting(Meaning.CLOCK_BACKUP).orElseThrow();
             String path = setting.path();
             findings.accept(new Finding(
-                    Rule.NO_BACKUP_CLOCK,
+                    DeviceRules.NO_BACKUP_CLOCK,
                     device.name() + " " + path,
                     own.position(path),
                     "none".equals(backup)
@@ -48,11 +47,11 @@ final class ClockCheck {
         if (own.value(Meaning.CLOCK_ZONE) instanceof String zone && isFixed(zone)) {
             String path = own.path(Meaning.CLOCK_ZONE).orElseThrow();
             findings.accept(new Finding(
-                    Rule.FIXED_OFFSET_WITHOUT_DAYLIGHT_SAVING,
+                    DeviceRules.FIXED_OFFSET_WITHOUT_DAYLIGHT_SAVING,
                     device.name() + " " + path,
                     own.position(path),
                     path + " is " + zone + ", an offset that is the same all year",
-                    Rule.FIXED_OFFSET_WITHOUT_DAYLIGHT_SAVING.remedy()));
+                    DeviceRules.FIXED_OFFSET_WITHOUT_DAYLIGHT_SAVING.remedy()));
         }
     }
 
@@ -81,7 +80,7 @@ final class ClockCheck {
                     ? own.position(path)
                     : setting.get(setting.size() - 1).position();
             findings.accept(new Finding(
-                    Rule.CLOCK_OWNERS,
+                    DeviceRules.CLOCK_OWNERS,
                     device.name() + " " + path,
                     position,
                     mistake,

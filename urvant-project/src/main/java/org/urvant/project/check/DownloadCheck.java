@@ -50,14 +50,14 @@ public final class DownloadCheck {
         }
         if (!restarting.isEmpty()) {
             findings.add(finding(
-                    Rule.RESTART_NEEDED,
+                    DownloadRules.RESTART_NEEDED,
                     device,
                     "the device restarts, because of " + String.join(", ", restarting) + "; " + blocked(type, sheets)));
         }
         if (isSignedOff) {
             String because = checked.isEmpty() ? "" : "; to be checked above all: " + String.join(", ", checked);
-            findings.add(
-                    finding(Rule.SIGN_OFF_LOST, device, "the sign-off of " + device.name() + " is lost" + because));
+            findings.add(finding(
+                    DownloadRules.SIGN_OFF_LOST, device, "the sign-off of " + device.name() + " is lost" + because));
         }
         return findings;
     }
@@ -83,7 +83,7 @@ public final class DownloadCheck {
         return type.handling().isProgrammable()
                 ? List.of()
                 : List.of(new Finding(
-                        Rule.DIAL_ONLY_DEVICE,
+                        DownloadRules.DIAL_ONLY_DEVICE,
                         device.name() + " download",
                         device.position(),
                         device.name() + " is a " + type.title() + " with dials and switches only",

@@ -70,7 +70,7 @@ final class FunctionCheck {
                     .anyMatch(channel -> word.equals(channel.value(ChannelKind.CARRIES)));
             if (!isThere) {
                 report(
-                        Rule.FUNCTION_INPUT_MISSING,
+                        DeviceRules.FUNCTION_INPUT_MISSING,
                         function.name(),
                         on.get(0).position(),
                         function.meaning() + " is on, and no channel " + kind + " carries " + word,
@@ -80,14 +80,14 @@ final class FunctionCheck {
         on.stream().filter(function::trips).findFirst().ifPresent(tripping -> {
             if (!reachesOutput(function)) {
                 report(
-                        Rule.TRIPS_NO_OUTPUT,
+                        DeviceRules.TRIPS_NO_OUTPUT,
                         function.name(),
                         tripping.position(),
                         function.meaning() + " is to trip"
                                 + (tripping.prefix().isEmpty() ? "" : " (" + tripping.prefix() + ")")
                                 + ", but nothing assigned to "
                                 + String.join(" or ", function.reach().words()) + " closes an output that is used",
-                        Remedy.of(Rule.TRIPS_NO_OUTPUT.remedy(), assign(function)));
+                        Remedy.of(DeviceRules.TRIPS_NO_OUTPUT.remedy(), assign(function)));
             }
         });
     }
@@ -145,11 +145,11 @@ final class FunctionCheck {
                     .anyMatch(given -> given.equals(prefix) || given.startsWith(prefix + "."));
             if (!isSetUp) {
                 report(
-                        Rule.ACTIVE_GROUP_EMPTY,
+                        DeviceRules.ACTIVE_GROUP_EMPTY,
                         path,
                         own.position(path),
                         path + " is " + number.toPlainString() + ", and nothing is given for that group",
-                        Rule.ACTIVE_GROUP_EMPTY.mend());
+                        DeviceRules.ACTIVE_GROUP_EMPTY.mend());
             }
         }
     }
@@ -164,12 +164,12 @@ final class FunctionCheck {
                     && threshold.compareTo(supply) > 0) {
                 String path = sheet.path(Meaning.INPUT_THRESHOLD).orElseThrow();
                 report(
-                        Rule.THRESHOLD_ABOVE_SUPPLY,
+                        DeviceRules.THRESHOLD_ABOVE_SUPPLY,
                         path,
                         sheet.entry(Meaning.INPUT_THRESHOLD).orElseThrow().position(),
                         path + " is " + threshold.toPlainString() + " V, above the supply of " + supply.toPlainString()
                                 + " V",
-                        Rule.THRESHOLD_ABOVE_SUPPLY.mend());
+                        DeviceRules.THRESHOLD_ABOVE_SUPPLY.mend());
             }
         }
     }

@@ -13,8 +13,10 @@ import org.urvant.core.device.Firmware;
 import org.urvant.core.device.ModuleKind;
 import org.urvant.core.device.OrderCode;
 import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
@@ -58,7 +60,7 @@ final class HardwareCheck {
         String firmware = device.firmware().text();
         if (!type.firmware().contains(firmware)) {
             report(
-                    Rule.VALUE_OUT_OF_RANGE,
+                    ValueRules.VALUE_OUT_OF_RANGE,
                     "firmware",
                     device.firmware().position(),
                     "firmware is '" + firmware + "'; the type is known in " + String.join(", ", type.firmware()),
@@ -68,7 +70,7 @@ final class HardwareCheck {
             List<String> known = type.hardware().versions();
             if (!known.contains(version.text())) {
                 report(
-                        Rule.VALUE_OUT_OF_RANGE,
+                        ValueRules.VALUE_OUT_OF_RANGE,
                         "hardware",
                         version.position(),
                         "hardware version is '" + version.text() + "'; the type is known in "
@@ -80,7 +82,7 @@ final class HardwareCheck {
                     .filter(candidate -> isOlder(version.text(), candidate.leastHardware()))
                     .findFirst();
             runs.ifPresent(candidate -> report(
-                    Rule.HARDWARE_DIFFERS,
+                    DeviceRules.HARDWARE_DIFFERS,
                     "firmware",
                     device.firmware().position(),
                     "firmware " + firmware + " needs hardware " + candidate.leastHardware() + "; the device has "
@@ -100,14 +102,14 @@ final class HardwareCheck {
             ModuleKind module = type.hardware().modules().get(entry.text());
             if (!type.hardware().slots().contains(slot)) {
                 report(
-                        Rule.MODULE_NOT_FITTING,
+                        DeviceRules.MODULE_NOT_FITTING,
                         subject,
                         entry.position(),
                         "there is no slot '" + slot + "'",
                         NearestName.hint("slot", slot, type.hardware().slots()));
             } else if (module == null) {
                 report(
-                        Rule.MODULE_NOT_FITTING,
+                        DeviceRules.MODULE_NOT_FITTING,
                         subject,
                         entry.position(),
                         "there is no module '" + entry.text() + "'",
@@ -125,7 +127,7 @@ final class HardwareCheck {
         String subject = "module." + slot;
         if (!module.slots().isEmpty() && !module.slots().contains(slot)) {
             report(
-                    Rule.MODULE_NOT_FITTING,
+                    DeviceRules.MODULE_NOT_FITTING,
                     subject,
                     entry.position(),
                     "module " + module.name() + " does not fit slot " + slot,
@@ -133,7 +135,7 @@ final class HardwareCheck {
         }
         if (type.software().isOlder(device.firmware().text(), module.since())) {
             report(
-                    Rule.FIRMWARE_TOO_OLD,
+                    DeviceRules.FIRMWARE_TOO_OLD,
                     subject,
                     entry.position(),
                     "module " + module.name() + " needs firmware " + module.since() + "; the device has "
@@ -144,7 +146,7 @@ final class HardwareCheck {
                 .entry(Plate.Item.HARDWARE)
                 .filter(version -> isOlder(version.text(), module.leastHardware()))
                 .ifPresent(version -> report(
-                        Rule.HARDWARE_DIFFERS,
+                        DeviceRules.HARDWARE_DIFFERS,
                         subject,
                         entry.position(),
                         "module " + module.name() + " needs hardware " + module.leastHardware() + "; the device has "
@@ -156,7 +158,7 @@ final class HardwareCheck {
     private void licence(String licence, String subject, Position position, String what) {
         if (!licence.isEmpty() && !device.fitted().licenceNames().contains(licence)) {
             report(
-                    Rule.LICENCE_MISSING,
+                    DeviceRules.LICENCE_MISSING,
                     subject,
                     position,
                     what + " needs the licence '" + licence + "', which " + device.name() + " does not have",
@@ -168,7 +170,7 @@ final class HardwareCheck {
         for (Entry licence : device.fitted().licences()) {
             if (!type.software().licences().containsKey(licence.text())) {
                 report(
-                        Rule.UNKNOWN_REFERENCE,
+                        GeneralRules.UNKNOWN_REFERENCE,
                         "licences",
                         licence.position(),
                         "there is no licence '" + licence.text() + "'",
@@ -197,7 +199,7 @@ final class HardwareCheck {
         Entry code = written.get();
         if (form.isEmpty()) {
             report(
-                    Rule.ORDER_CODE_WRONG,
+                    DeviceRules.ORDER_CODE_WRONG,
                     "order-code",
                     code.position(),
                     type.name() + " has no ordering code",
@@ -207,18 +209,18 @@ final class HardwareCheck {
         OrderCode.Decoded decoded = form.get().decode(code.text());
         decoded.mistakes()
                 .forEach(mistake -> report(
-                        Rule.ORDER_CODE_WRONG,
+                        DeviceRules.ORDER_CODE_WRONG,
                         "order-code",
                         code.position(),
                         "ordering code " + code.text() + ": " + mistake,
-                        Rule.ORDER_CODE_WRONG.remedy()));
+                        DeviceRules.ORDER_CODE_WRONG.remedy()));
         SortedMap<String, String> fitted = device.fitted().moduleNames();
         Set<String> slots = new HashSet<>();
         form.get().parts().forEach(part -> slots.add(part.slot()));
         fitted.keySet().retainAll(slots);
         if (decoded.mistakes().isEmpty() && !decoded.modules().equals(fitted)) {
             report(
-                    Rule.HARDWARE_DIFFERS,
+                    DeviceRules.HARDWARE_DIFFERS,
                     "order-code",
                     code.position(),
                     "ordering code " + code.text() + " stands for modules " + decoded.modules() + "; the file has "
@@ -230,7 +232,7 @@ final class HardwareCheck {
         device.fitted().licenceNames().forEach(licences::remove);
         if (decoded.mistakes().isEmpty() && !licences.isEmpty()) {
             report(
-                    Rule.HARDWARE_DIFFERS,
+                    DeviceRules.HARDWARE_DIFFERS,
                     "licences",
                     code.position(),
                     "ordering code " + code.text() + " comes with " + String.join(", ", licences)
@@ -248,7 +250,7 @@ final class HardwareCheck {
                     && !kind.carries().contains(carries.text())
                     && !carries.text().equals(ChannelKind.UNUSED)) {
                 report(
-                        Rule.CHANNEL_CANNOT_CARRY,
+                        DeviceRules.CHANNEL_CANNOT_CARRY,
                         name,
                         carries.position(),
                         name + " cannot carry '" + carries.text() + "': it is a " + kind.meaning(),
@@ -264,7 +266,7 @@ final class HardwareCheck {
                     .toList();
             if (made.size() > kind.most()) {
                 report(
-                        Rule.VALUE_OUT_OF_RANGE,
+                        ValueRules.VALUE_OUT_OF_RANGE,
                         "connections",
                         made.get(kind.most()).position(),
                         made.size() + " connections of kind " + kind.name() + "; the type holds " + kind.most(),
@@ -279,7 +281,7 @@ final class HardwareCheck {
                 if (type.software()
                         .isOlder(device.firmware().text(), kind.availability().since())) {
                     report(
-                            Rule.FIRMWARE_TOO_OLD,
+                            DeviceRules.FIRMWARE_TOO_OLD,
                             connection.name(),
                             connection.position(),
                             "connections of kind " + kind.name() + " need firmware "
@@ -299,7 +301,7 @@ final class HardwareCheck {
             String name = line.selector().name();
             Entry ticked = device.fitted().ticked().get(name);
             report(
-                    ticked == null ? Rule.SELECTOR_SHEET_NOT_TICKED : Rule.SELECTOR_STANDS_WRONG,
+                    ticked == null ? DeviceRules.SELECTOR_SHEET_NOT_TICKED : DeviceRules.SELECTOR_STANDS_WRONG,
                     "selector." + name,
                     ticked == null ? device.position() : ticked.position(),
                     name + " must stand at " + line.place().position() + " for "
@@ -313,11 +315,11 @@ final class HardwareCheck {
     private void origin() {
         if (device.plate().entry(Plate.Item.ORIGIN).isEmpty()) {
             report(
-                    Rule.ORIGIN_UNKNOWN,
+                    DeviceRules.ORIGIN_UNKNOWN,
                     "origin",
                     device.position(),
                     "nothing says where " + device.name() + " came from",
-                    Rule.ORIGIN_UNKNOWN.remedy());
+                    DeviceRules.ORIGIN_UNKNOWN.remedy());
         }
     }
 

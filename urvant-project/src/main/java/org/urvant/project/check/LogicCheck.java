@@ -10,6 +10,7 @@ import org.urvant.core.logic.Remark;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
+import org.urvant.project.behaviour.LogicRules;
 
 /** Checks the programs of devices: whether the type can run them, whether they are sound, what is probably not meant. */
 final class LogicCheck {
@@ -34,13 +35,13 @@ final class LogicCheck {
                             ? "there are " + count + " programs; " + type.name() + " runs " + definition.programs()
                             : "the programs have " + device.logic().length() + " characters; " + type.name() + " holds "
                                     + definition.longest();
-            findings.accept(
-                    new Finding(Rule.LOGIC_NOT_POSSIBLE, subject, whole, message, Rule.LOGIC_NOT_POSSIBLE.remedy()));
+            findings.accept(new Finding(
+                    LogicRules.LOGIC_NOT_POSSIBLE, subject, whole, message, LogicRules.LOGIC_NOT_POSSIBLE.remedy()));
             return;
         }
         DeviceLogic logic = DeviceLogic.of(type, device);
         logic.compile((position, mistake) -> findings.accept(
-                        new Finding(Rule.PROGRAM_WRONG, subject, position, mistake.message(), mistake.remedy())))
+                        new Finding(LogicRules.PROGRAM_WRONG, subject, position, mistake.message(), mistake.remedy())))
                 .ifPresent(sound -> sound.remarks().stream()
                         .filter(remark ->
                                 remark.source().equals(device.programs().source()))
@@ -54,11 +55,11 @@ final class LogicCheck {
 
     private static Rule rule(Remark.Kind kind) {
         return switch (kind) {
-            case DOES_NOT_FIT -> Rule.RESULT_DOES_NOT_FIT;
-            case ZERO_DIVISOR -> Rule.DIVISOR_CAN_BE_ZERO;
-            case DRIVEN_TWICE -> Rule.OUTPUT_DRIVEN_TWICE;
-            case BLOCK_OPEN -> Rule.BLOCK_INPUT_OPEN;
-            case NEVER_SET -> Rule.OUTPUT_NEVER_SET;
+            case DOES_NOT_FIT -> LogicRules.RESULT_DOES_NOT_FIT;
+            case ZERO_DIVISOR -> LogicRules.DIVISOR_CAN_BE_ZERO;
+            case DRIVEN_TWICE -> LogicRules.OUTPUT_DRIVEN_TWICE;
+            case BLOCK_OPEN -> LogicRules.BLOCK_INPUT_OPEN;
+            case NEVER_SET -> LogicRules.OUTPUT_NEVER_SET;
         };
     }
 }

@@ -4,8 +4,10 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
@@ -16,6 +18,7 @@ import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.MappingKey;
+import org.urvant.project.mapping.MappingRules;
 import org.urvant.project.mapping.ResolvedMapping;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.mapping.SignalName;
@@ -53,7 +56,7 @@ final class MappingCheck {
             });
             if (!mapping.isUsed()) {
                 report(
-                        Rule.POINT_DISABLED,
+                        MappingRules.POINT_DISABLED,
                         mapping,
                         "the row is switched off; nothing is passed on",
                         "Switch it on when it is wanted.",
@@ -70,7 +73,7 @@ final class MappingCheck {
         ResolvedMapping other = places.putIfAbsent(place, resolved);
         if (other != null) {
             report(
-                    Rule.POINT_DUPLICATE,
+                    MappingRules.POINT_DUPLICATE,
                     mapping,
                     "address " + place.address() + " of " + place.connection() + " is already used by '"
                             + other.mapping().name() + "' at " + other.mapping().position(),
@@ -81,14 +84,14 @@ final class MappingCheck {
         if (given.filter(resolved.signal()::equals).isPresent()
                 && !MappingKey.isOf(mapping.key(), resolved.signal(), place.connection())) {
             report(
-                    Rule.MAPPING_KEY_ALTERED,
+                    MappingRules.MAPPING_KEY_ALTERED,
                     mapping,
                     "the key '" + mapping.key() + "' is not that of " + resolved.signal() + " on " + place.connection(),
                     "Put back '" + MappingKey.shortest(resolved.signal(), place.connection()) + "'.");
         }
         given.filter(owner -> !owner.equals(resolved.signal()))
                 .ifPresent(owner -> report(
-                        Rule.ADDRESS_TAKEN,
+                        MappingRules.ADDRESS_TAKEN,
                         mapping,
                         "address " + place.address() + " of " + place.connection() + " was given to " + owner
                                 + " and is now used for " + resolved.signal(),
@@ -100,16 +103,16 @@ final class MappingCheck {
         Mapping first = names.putIfAbsent(resolved.objectConnection() + "|" + mapping.name(), mapping);
         if (first != null) {
             report(
-                    Rule.DUPLICATE_NAME,
+                    GeneralRules.DUPLICATE_NAME,
                     mapping,
                     "the name '" + mapping.name() + "' stands already at " + first.position(),
-                    Rule.DUPLICATE_NAME.remedy());
+                    GeneralRules.DUPLICATE_NAME.remedy());
         }
         int longest = SignalMapper.longestName(project, device, resolved.objectConnection());
         int length = mapping.name().codePointCount(0, mapping.name().length());
         if (longest > 0 && length > longest) {
             report(
-                    Rule.VALUE_OUT_OF_RANGE,
+                    ValueRules.VALUE_OUT_OF_RANGE,
                     mapping,
                     "the name has " + length + " characters; the device holds " + longest,
                     "Shorten it to " + longest + " characters.");
@@ -119,10 +122,10 @@ final class MappingCheck {
                 && full.codePointCount(0, full.length()) > longest
                 && !mapping.name().equals(full)) {
             report(
-                    Rule.NAME_SHORTENED,
+                    MappingRules.NAME_SHORTENED,
                     mapping,
                     "the name stands for '" + full + "', which has more than " + longest + " characters",
-                    Rule.NAME_SHORTENED.remedy());
+                    MappingRules.NAME_SHORTENED.remedy());
         }
     }
 
@@ -131,7 +134,7 @@ final class MappingCheck {
         if (project.conventions().arePlacesRequired()
                 && resolved.mapping().place().isEmpty()) {
             report(
-                    Rule.OPEN_ITEMS,
+                    GeneralRules.OPEN_ITEMS,
                     resolved.mapping(),
                     "the place of " + resolved.signal() + " in the plant is open",
                     node.place()
@@ -144,11 +147,11 @@ final class MappingCheck {
         boolean siteKnown = node.device().ied().file().hasPlaces();
         if (siteKnown && resolved.mapping().place().isEmpty() && node.place().isEmpty()) {
             report(
-                    Rule.SIGNAL_WITHOUT_PLACE,
+                    MappingRules.SIGNAL_WITHOUT_PLACE,
                     resolved.mapping(),
                     node.reference() + " is in no bay of the site that "
                             + node.position().source() + " describes",
-                    Rule.SIGNAL_WITHOUT_PLACE.remedy());
+                    MappingRules.SIGNAL_WITHOUT_PLACE.remedy());
         }
     }
 
@@ -159,11 +162,11 @@ final class MappingCheck {
                 && node.isPlaceInferred()
                 && place.equals(node.place().orElseThrow().path())) {
             report(
-                    Rule.PLACE_INFERRED,
+                    MappingRules.PLACE_INFERRED,
                     resolved.mapping(),
                     "the place " + place + " is that of other nodes of "
                             + node.device().ied().name() + "; the file does not name " + node.reference(),
-                    Rule.PLACE_INFERRED.remedy());
+                    MappingRules.PLACE_INFERRED.remedy());
         }
     }
 
@@ -176,7 +179,7 @@ final class MappingCheck {
         if (most > 0 && count * 10L > most * 9L) {
             boolean full = count > most;
             findings.accept(new Finding(
-                    full ? Rule.VALUE_OUT_OF_RANGE : Rule.CAPACITY_NEAR_LIMIT,
+                    full ? ValueRules.VALUE_OUT_OF_RANGE : MappingRules.CAPACITY_NEAR_LIMIT,
                     device.name() + " " + connection,
                     device.connections().get(connection).position(),
                     connection + " has " + count + " points; the device holds " + most,
@@ -191,11 +194,11 @@ final class MappingCheck {
                     .filter(mapping -> mapping.source().equals(signal.reference()))
                     .findFirst()
                     .ifPresent(mapping -> report(
-                            Rule.SIGNAL_NOT_REPORTED,
+                            MappingRules.SIGNAL_NOT_REPORTED,
                             mapping,
                             signal.reference() + " is in no dataset of a report control block of "
                                     + signal.node().device().ied().name(),
-                            Rule.SIGNAL_NOT_REPORTED.remedy()));
+                            MappingRules.SIGNAL_NOT_REPORTED.remedy()));
         }
         Entry instance = Subscriptions.instance(project, device, connection).orElse(null);
         int wanted = instance != null && instance.text().matches("\\d{1,4}") ? Integer.parseInt(instance.text()) : 1;
@@ -203,12 +206,12 @@ final class MappingCheck {
                 .filter(subscription -> subscription.report().instances() < wanted)
                 .findFirst()
                 .ifPresent(subscription -> findings.accept(new Finding(
-                        Rule.REPORT_INSTANCE_MISSING,
+                        MappingRules.REPORT_INSTANCE_MISSING,
                         device.name() + " " + Subscriptions.instancePath(project, device, connection),
                         instance == null ? connection.position() : instance.position(),
                         "instance " + wanted + " of " + subscription.report().reference() + " is wanted; it has "
                                 + subscription.report().instances(),
-                        Rule.REPORT_INSTANCE_MISSING.remedy())));
+                        MappingRules.REPORT_INSTANCE_MISSING.remedy())));
     }
 
     private void report(Rule rule, Mapping mapping, String message, String remedy, Step... steps) {

@@ -16,6 +16,7 @@ import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.network.Ipv4;
+import org.urvant.core.network.NetworkRules;
 import org.urvant.core.network.Station;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
@@ -49,9 +50,9 @@ final class NetworkCheck {
         NetworkCheck check = new NetworkCheck(project, findings);
         project.ieds().forEach(check::ied);
         check.each(check::device);
-        check.doubled(check.addresses, Rule.DUPLICATE_IP, "IP address ");
-        check.doubled(check.cards, Rule.DUPLICATE_MAC, "MAC address ");
-        check.doubled(check.stations, Rule.DUPLICATE_STATION_ADDRESS, "common address ");
+        check.doubled(check.addresses, NetworkRules.DUPLICATE_IP, "IP address ");
+        check.doubled(check.cards, NetworkRules.DUPLICATE_MAC, "MAC address ");
+        check.doubled(check.stations, NetworkRules.DUPLICATE_STATION_ADDRESS, "common address ");
         check.each(check::reach);
         check.each(check::peers);
     }
@@ -123,24 +124,28 @@ final class NetworkCheck {
     private void own(Device device, Sheet own, Station station) {
         station.maskMistake()
                 .ifPresent(mistake -> report(
-                        Rule.ADDRESS_OUT_OF_RANGE, device, own, Meaning.NETWORK_MASK, station.mask() + " " + mistake));
+                        NetworkRules.ADDRESS_OUT_OF_RANGE,
+                        device,
+                        own,
+                        Meaning.NETWORK_MASK,
+                        station.mask() + " " + mistake));
         station.addressMistake()
                 .ifPresent(mistake -> report(
-                        Rule.ADDRESS_OUT_OF_RANGE,
+                        NetworkRules.ADDRESS_OUT_OF_RANGE,
                         device,
                         own,
                         Meaning.NETWORK_ADDRESS,
                         station.address() + " is " + mistake));
         station.gatewayMistake()
                 .ifPresent(mistake -> report(
-                        Rule.ADDRESS_OUT_OF_RANGE,
+                        NetworkRules.ADDRESS_OUT_OF_RANGE,
                         device,
                         own,
                         Meaning.NETWORK_GATEWAY,
                         station.gateway() + " is " + mistake));
         if (station.isGatewayOutside()) {
             report(
-                    Rule.GATEWAY_OUTSIDE,
+                    NetworkRules.GATEWAY_OUTSIDE,
                     device,
                     own,
                     Meaning.NETWORK_GATEWAY,
@@ -192,7 +197,7 @@ final class NetworkCheck {
             if (!there.isEmpty() && !there.contains(asked.get())) {
                 String path = sheet.get().path(Meaning.PEER_ADDRESS).orElseThrow();
                 findings.accept(new Finding(
-                                Rule.PEER_ADDRESS_DIFFERS,
+                                SiteRules.PEER_ADDRESS_DIFFERS,
                                 device.name() + " " + path,
                                 given.position(),
                                 path + " is " + asked.get() + "; "
@@ -203,7 +208,7 @@ final class NetworkCheck {
                                                 there.stream()
                                                         .map(Ipv4::toString)
                                                         .toList()),
-                                Rule.PEER_ADDRESS_DIFFERS.remedy())
+                                SiteRules.PEER_ADDRESS_DIFFERS.remedy())
                         .concerning(Ref.device(device.name())));
             }
         }
@@ -254,11 +259,11 @@ final class NetworkCheck {
                     : with + " is not in the subnet of " + device.name() + " at " + own.address()
                             + ", and no gateway leads there";
             findings.accept(new Finding(
-                            Rule.SUBNET_DIFFERS,
+                            NetworkRules.SUBNET_DIFFERS,
                             device.name() + " " + path,
                             position,
                             message,
-                            Rule.SUBNET_DIFFERS.remedy())
+                            NetworkRules.SUBNET_DIFFERS.remedy())
                     .concerning(Ref.device(device.name())));
         }
     }

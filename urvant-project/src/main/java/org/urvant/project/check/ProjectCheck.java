@@ -8,7 +8,6 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Severity;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -99,11 +98,11 @@ public final class ProjectCheck {
     private static void past(Project project, Device device, Consumer<Finding> findings) {
         if (device.record().factoryPassword()) {
             findings.accept(new Finding(
-                    Rule.DEFAULT_PASSWORD,
+                    DownloadRules.DEFAULT_PASSWORD,
                     device.name() + " password",
                     device.position(),
                     device.name() + " took its factory password at the last log-on",
-                    Rule.DEFAULT_PASSWORD.remedy()));
+                    DownloadRules.DEFAULT_PASSWORD.remedy()));
         }
         if (device.record().signedOff().isPresent()) {
             Marks marks = Marks.of(ConfigurationBuilder.build(project, device).fingerprint(), device.record());
@@ -112,12 +111,12 @@ public final class ProjectCheck {
                     .collect(Collectors.joining(", "));
             if (!marks.words().isEmpty()) {
                 findings.accept(new Finding(
-                        Rule.EDITED_AFTER_SIGN_OFF,
+                        DownloadRules.EDITED_AFTER_SIGN_OFF,
                         device.name() + " sign-off",
                         device.position(),
                         device.name() + " has changed since it was signed off"
                                 + (still.isEmpty() ? "" : "; it is " + still),
-                        Rule.EDITED_AFTER_SIGN_OFF.remedy()));
+                        DownloadRules.EDITED_AFTER_SIGN_OFF.remedy()));
             }
         }
     }

@@ -7,10 +7,10 @@ import java.util.function.Consumer;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
-import org.urvant.core.finding.Rule;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.mapping.MappingRules;
 import org.urvant.project.mapping.Subscription;
 import org.urvant.project.mapping.Subscriptions;
 import org.urvant.scl.Ied;
@@ -25,11 +25,11 @@ final class ReportClientCheck {
                     ied.nodes().stream().anyMatch(node -> !node.reportControls().isEmpty());
             if (reports && !project.isAsked(ied.name())) {
                 findings.accept(new Finding(
-                                Rule.NOBODY_POLLS,
+                                MappingRules.NOBODY_POLLS,
                                 ied.name(),
                                 ied.position(),
                                 "no device of the project has a connection to " + ied.name(),
-                                Rule.NOBODY_POLLS.remedy())
+                                MappingRules.NOBODY_POLLS.remedy())
                         .concerning(Ref.ied(ied.name())));
             }
         }
@@ -52,11 +52,11 @@ final class ReportClientCheck {
                     }
                     if (other != null) {
                         findings.accept(new Finding(
-                                        Rule.REPORT_INSTANCE_TAKEN,
+                                        MappingRules.REPORT_INSTANCE_TAKEN,
                                         device.name() + " " + Subscriptions.instancePath(project, device, connection),
                                         given == null ? connection.position() : given.position(),
                                         block + " is used by or kept for " + other,
-                                        Rule.REPORT_INSTANCE_TAKEN.remedy())
+                                        MappingRules.REPORT_INSTANCE_TAKEN.remedy())
                                 .concerning(Ref.device(device.name()), Ref.device(other)));
                     }
                 }

@@ -6,7 +6,6 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Remedy;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.project.Device;
@@ -31,7 +30,7 @@ final class ServiceCheck {
                             Step.of(Action.SET, device.name(), service.setting(), "no"));
             if (service.isClearText()) {
                 findings.accept(new Finding(
-                        Rule.CLEAR_TEXT_SERVICE,
+                        DeviceRules.CLEAR_TEXT_SERVICE,
                         subject,
                         position,
                         service.name() + " is open on " + service.port() + ": " + service.risk(),
@@ -42,7 +41,7 @@ final class ServiceCheck {
                             .anyMatch(connection -> connection.kind().text().equals(service.serves()));
             if (!used) {
                 findings.accept(new Finding(
-                        Rule.UNUSED_SERVICE_OPEN,
+                        DeviceRules.UNUSED_SERVICE_OPEN,
                         subject,
                         position,
                         service.name() + " is open on " + service.port() + ", but " + device.name()

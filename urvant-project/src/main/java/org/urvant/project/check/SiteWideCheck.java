@@ -11,7 +11,6 @@ import java.util.function.Consumer;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
-import org.urvant.core.finding.Rule;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
@@ -69,12 +68,12 @@ final class SiteWideCheck {
                 .filter(other -> !other.getKey().equals(text))
                 .findFirst()
                 .ifPresent(other -> findings.accept(new Finding(
-                                Rule.FREQUENCY_DIFFERS,
+                                SiteRules.FREQUENCY_DIFFERS,
                                 device.name() + " " + path,
                                 own.position(path),
                                 path + " is " + text + ", on "
                                         + other.getValue().name() + " it is " + other.getKey(),
-                                Rule.FREQUENCY_DIFFERS.remedy())
+                                SiteRules.FREQUENCY_DIFFERS.remedy())
                         .concerning(
                                 Ref.device(device.name()),
                                 Ref.device(other.getValue().name()))));
@@ -84,11 +83,11 @@ final class SiteWideCheck {
         String site = project.conventions().region();
         if (!site.isEmpty() && own.value(path) instanceof String region && !region.equals(site)) {
             findings.accept(new Finding(
-                            Rule.REGION_DIFFERS,
+                            SiteRules.REGION_DIFFERS,
                             device.name() + " " + path,
                             own.position(path),
                             path + " is " + region + "; the site lies in " + site,
-                            Rule.REGION_DIFFERS.remedy())
+                            SiteRules.REGION_DIFFERS.remedy())
                     .concerning(Ref.device(device.name())));
         }
     }
@@ -101,7 +100,7 @@ final class SiteWideCheck {
             Member other = address == null ? null : addresses.putIfAbsent(shown(address), member);
             if (other != null) {
                 findings.accept(new Finding(
-                                Rule.DUPLICATE_BUS_ADDRESS,
+                                SiteRules.DUPLICATE_BUS_ADDRESS,
                                 member.device.name() + " "
                                         + member.sheet.path(Meaning.BUS_ADDRESS).orElseThrow(),
                                 member.sheet
@@ -110,7 +109,7 @@ final class SiteWideCheck {
                                         .position(),
                                 "address " + shown(address) + " on bus " + member.sheet.value(Meaning.BUS_NAME)
                                         + " is also that of " + other.name(),
-                                Rule.DUPLICATE_BUS_ADDRESS.remedy())
+                                SiteRules.DUPLICATE_BUS_ADDRESS.remedy())
                         .concerning(member.ref(), other.ref()));
             }
             for (Meaning meaning : ALIKE) {
@@ -118,13 +117,13 @@ final class SiteWideCheck {
                 Object theirs = first.sheet.value(meaning);
                 if (mine != null && theirs != null && !Objects.equals(shown(mine), shown(theirs))) {
                     findings.accept(new Finding(
-                                    Rule.BUS_SETTINGS_DIFFER,
+                                    SiteRules.BUS_SETTINGS_DIFFER,
                                     member.device.name() + " "
                                             + member.sheet.path(meaning).orElseThrow(),
                                     member.sheet.entry(meaning).orElseThrow().position(),
                                     meaning.word() + " on bus " + member.sheet.value(Meaning.BUS_NAME) + " is "
                                             + shown(mine) + ", on " + first.name() + " it is " + shown(theirs),
-                                    Rule.BUS_SETTINGS_DIFFER.remedy())
+                                    SiteRules.BUS_SETTINGS_DIFFER.remedy())
                             .concerning(member.ref(), first.ref()));
                 }
             }

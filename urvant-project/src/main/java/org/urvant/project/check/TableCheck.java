@@ -23,8 +23,10 @@ import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.SubBus;
 import org.urvant.core.device.TableDefinition;
+import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Remedy;
@@ -36,6 +38,7 @@ import org.urvant.core.text.NumberedNames;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.mapping.MappingRules;
 import org.urvant.project.reference.References;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
@@ -99,7 +102,7 @@ final class TableCheck {
                 referenced.computeIfAbsent(container, key -> new HashSet<>()).add(name);
                 if (!known.contains(name) && !name.isEmpty() && !name.equals("none")) {
                     report(
-                            Rule.UNKNOWN_REFERENCE,
+                            GeneralRules.UNKNOWN_REFERENCE,
                             sheet.path(setting.path()),
                             entry == null ? sheet.position() : entry.position(),
                             sheet.path(setting.path()) + " names '" + name + "', which is not among the " + to,
@@ -125,24 +128,24 @@ final class TableCheck {
         Position position = rows.isEmpty() ? device.position() : rows.get(0).position();
         if (table.condition() != null && !rows.isEmpty() && !table.condition().holds(outer)) {
             report(
-                    Rule.VALUE_NOT_USED,
+                    ValueRules.VALUE_NOT_USED,
                     container,
                     position,
                     "table " + container + " does not apply: "
                             + table.condition().reason(),
-                    Rule.VALUE_NOT_USED.remedy());
+                    ValueRules.VALUE_NOT_USED.remedy());
         }
         count(table, container, outer, rows, position);
         if (!table.licence().isEmpty()
                 && !rows.isEmpty()
                 && !device.fitted().licenceNames().contains(table.licence())) {
             report(
-                    Rule.LICENCE_MISSING,
+                    DeviceRules.LICENCE_MISSING,
                     container,
                     position,
                     "table " + container + " needs the licence '" + table.licence() + "', which " + device.name()
                             + " does not have",
-                    Rule.LICENCE_MISSING.remedy());
+                    DeviceRules.LICENCE_MISSING.remedy());
         }
         unique(table.row(), rows);
         table.unreferenced().ifPresent(rule -> rows.stream()
@@ -162,7 +165,7 @@ final class TableCheck {
                 .toList();
         if (!forgotten.isEmpty()) {
             report(
-                    Rule.CHANNEL_UNMAPPED,
+                    DeviceRules.CHANNEL_UNMAPPED,
                     "channels",
                     device.position(),
                     (forgotten.size() == 1 ? "1 channel is" : forgotten.size() + " channels are")
@@ -177,11 +180,11 @@ final class TableCheck {
                     : DeviceSheets.channels(type, slot, module).keySet();
             if (!given.isEmpty() && forgotten.containsAll(given)) {
                 report(
-                        Rule.MODULE_UNUSED,
+                        DeviceRules.MODULE_UNUSED,
                         "module." + slot,
                         entry.position(),
                         "no channel of module " + module.name() + " in slot " + slot + " is used",
-                        Rule.MODULE_UNUSED.remedy());
+                        DeviceRules.MODULE_UNUSED.remedy());
             }
         });
     }
@@ -194,14 +197,14 @@ final class TableCheck {
                 : table.least().at(outer).orElse(BigDecimal.ZERO);
         if (most != null && count.compareTo(most) > 0) {
             report(
-                    table.bus().isEmpty() ? Rule.VALUE_OUT_OF_RANGE : Rule.SUB_BUS_OVER_LIMIT,
+                    table.bus().isEmpty() ? ValueRules.VALUE_OUT_OF_RANGE : DeviceRules.SUB_BUS_OVER_LIMIT,
                     container,
                     rows.get(most.intValue()).position(),
                     rows.size() + " rows in " + container + "; the device holds " + most.toPlainString(),
                     "Take rows out that are not needed.");
         } else if (count.compareTo(least) < 0) {
             report(
-                    Rule.OPEN_ITEMS,
+                    GeneralRules.OPEN_ITEMS,
                     container,
                     position,
                     container + " needs " + least.toPlainString() + " rows and has " + rows.size() + ": "
@@ -212,11 +215,11 @@ final class TableCheck {
                 && rows.size() > 5
                 && count.multiply(BigDecimal.TEN).compareTo(most.multiply(BigDecimal.valueOf(9))) > 0) {
             report(
-                    Rule.CAPACITY_NEAR_LIMIT,
+                    MappingRules.CAPACITY_NEAR_LIMIT,
                     container,
                     position,
                     rows.size() + " of " + most.toPlainString() + " rows in " + container + " are used",
-                    Rule.CAPACITY_NEAR_LIMIT.remedy());
+                    MappingRules.CAPACITY_NEAR_LIMIT.remedy());
         }
         if (table.isNumbered()) {
             for (Sheet row : rows) {
@@ -224,7 +227,7 @@ final class TableCheck {
                         && (most == null || new BigDecimal(row.name()).compareTo(most) <= 0);
                 if (!sound) {
                     report(
-                            Rule.VALUE_OUT_OF_RANGE,
+                            ValueRules.VALUE_OUT_OF_RANGE,
                             row.prefix(),
                             row.position(),
                             "row '" + row.name() + "' of " + container + " is no number from 1 to "
@@ -270,11 +273,11 @@ final class TableCheck {
             }
             if (counts.merge(name, 1, Integer::sum) == member.most() + 1) {
                 report(
-                        Rule.SUB_BUS_OVER_LIMIT,
+                        DeviceRules.SUB_BUS_OVER_LIMIT,
                         row.prefix(),
                         row.position(),
                         "more than " + member.most() + " members of class " + name + " on " + table.name(),
-                        Rule.SUB_BUS_OVER_LIMIT.remedy());
+                        DeviceRules.SUB_BUS_OVER_LIMIT.remedy());
             }
             if (!SubBus.OWN.equals(row.value(SubBus.SUPPLY))) {
                 load = load.add(member.load());
@@ -282,7 +285,7 @@ final class TableCheck {
         }
         if (load.compareTo(bus.supply()) > 0) {
             report(
-                    Rule.SUB_BUS_OVER_LIMIT,
+                    DeviceRules.SUB_BUS_OVER_LIMIT,
                     table.name(),
                     rows.get(0).position(),
                     "members of " + table.name() + " take " + load.toPlainString() + " mA; it gives "
@@ -311,11 +314,11 @@ final class TableCheck {
             Sheet other = first.putIfAbsent(values, group);
             if (other != null) {
                 report(
-                        Rule.GROUPS_IDENTICAL,
+                        DeviceRules.GROUPS_IDENTICAL,
                         group.prefix(),
                         group.position(),
                         group.prefix() + " holds the same values as " + other.prefix(),
-                        Rule.GROUPS_IDENTICAL.remedy());
+                        DeviceRules.GROUPS_IDENTICAL.remedy());
             }
         }
     }
@@ -330,22 +333,22 @@ final class TableCheck {
                             .orElse(false));
             if (same) {
                 report(
-                        Rule.EQUALS_EXAMPLE,
+                        DeviceRules.EQUALS_EXAMPLE,
                         "example " + example.name(),
                         device.position(),
                         device.name() + " has all values of the example '" + example.name() + "'",
-                        Rule.EQUALS_EXAMPLE.remedy());
+                        DeviceRules.EQUALS_EXAMPLE.remedy());
             }
         }
         Handling handling = type.handling();
         if (!handling.gaps().isEmpty()) {
             report(
-                    Rule.READ_BACK_GAP,
+                    DeviceRules.READ_BACK_GAP,
                     "read-back",
                     device.position(),
                     "a read-back of " + device.name() + " does not contain "
                             + String.join(", ", handling.gaps().keySet()),
-                    Rule.READ_BACK_GAP.remedy());
+                    DeviceRules.READ_BACK_GAP.remedy());
         }
     }
 
@@ -358,7 +361,7 @@ final class TableCheck {
         Device other = project.devices().get(named.text());
         if (other == null || other == device) {
             report(
-                    Rule.UNKNOWN_REFERENCE,
+                    GeneralRules.UNKNOWN_REFERENCE,
                     "twin-of",
                     named.position(),
                     "'" + named.text() + "' is no other device of the project",
@@ -382,11 +385,11 @@ final class TableCheck {
         }
         if (!differing.isEmpty()) {
             findings.accept(new Finding(
-                            Rule.TWINS_DIFFER,
+                            SiteRules.TWINS_DIFFER,
                             device.name() + " twin-of",
                             named.position(),
                             device.name() + " and " + other.name() + " differ in " + String.join(", ", differing),
-                            Rule.TWINS_DIFFER.remedy())
+                            SiteRules.TWINS_DIFFER.remedy())
                     .concerning(Ref.device(device.name()), Ref.device(other.name())));
         }
     }

@@ -13,8 +13,10 @@ import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.TypeRule;
+import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Remedy;
@@ -25,6 +27,7 @@ import org.urvant.core.text.NearestName;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.behaviour.LogicRules;
 import org.urvant.project.reference.References;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
@@ -56,7 +59,7 @@ final class ValueCheck {
         if (known.isEmpty()) {
             String name = device.type().text();
             report(
-                    Rule.UNKNOWN_REFERENCE,
+                    GeneralRules.UNKNOWN_REFERENCE,
                     "type",
                     device.type().position(),
                     "device type '" + name + "' is not in the catalogue",
@@ -68,7 +71,7 @@ final class ValueCheck {
         HardwareCheck.check(device, sheets, findings);
         for (DeviceSheets.Stranger stranger : sheets.strangers()) {
             report(
-                    Rule.UNKNOWN_REFERENCE,
+                    GeneralRules.UNKNOWN_REFERENCE,
                     stranger.prefix(),
                     stranger.position(),
                     stranger.message(),
@@ -90,7 +93,7 @@ final class ValueCheck {
         if (!left.isEmpty()) {
             String some = String.join(", ", left.subList(0, Math.min(FEW, left.size())));
             report(
-                    Rule.LEFT_AT_DEFAULT,
+                    ValueRules.LEFT_AT_DEFAULT,
                     "settings",
                     device.position(),
                     left.size() + " settings are at their defaults: " + some + (left.size() > FEW ? ", …" : ""),
@@ -109,7 +112,7 @@ final class ValueCheck {
         Optional<ConnectionKind> kind = type.connection(kindName);
         if (kind.isEmpty()) {
             report(
-                    Rule.UNKNOWN_REFERENCE,
+                    GeneralRules.UNKNOWN_REFERENCE,
                     connection.name(),
                     connection.kind().position(),
                     "connection kind '" + kindName + "' does not exist in " + type.name(),
@@ -119,7 +122,7 @@ final class ValueCheck {
         Entry ied = connection.values().get(Connection.IED);
         if (ied != null && project.ied(ied.text()).isEmpty()) {
             report(
-                    Rule.UNKNOWN_REFERENCE,
+                    GeneralRules.UNKNOWN_REFERENCE,
                     connection.name() + "." + Connection.IED,
                     ied.position(),
                     "IED '" + ied.text() + "' is in no imported file",
@@ -135,7 +138,7 @@ final class ValueCheck {
             Position position = value.getValue().position();
             if (setting == null) {
                 report(
-                        Rule.UNKNOWN_REFERENCE,
+                        GeneralRules.UNKNOWN_REFERENCE,
                         path,
                         position,
                         "setting '" + path + "' does not exist",
@@ -145,12 +148,12 @@ final class ValueCheck {
             if (type.software()
                     .isOlder(device.firmware().text(), setting.traits().since())) {
                 report(
-                        Rule.FIRMWARE_TOO_OLD,
+                        DeviceRules.FIRMWARE_TOO_OLD,
                         path,
                         position,
                         path + " needs firmware " + setting.traits().since() + "; the device has "
                                 + device.firmware().text(),
-                        Rule.FIRMWARE_TOO_OLD.remedy());
+                        DeviceRules.FIRMWARE_TOO_OLD.remedy());
             }
             value(sheet, setting, path, value.getValue());
         }
@@ -160,7 +163,7 @@ final class ValueCheck {
         Optional<Applicability> idle = sheet.idle(setting);
         if (idle.isPresent()) {
             report(
-                    Rule.VALUE_NOT_USED,
+                    ValueRules.VALUE_NOT_USED,
                     path,
                     entry.position(),
                     path + " does not apply: " + idle.get().reason(),
@@ -171,7 +174,7 @@ final class ValueCheck {
         }
         if (setting.isDerived()) {
             report(
-                    Rule.DERIVED_VALUE_GIVEN,
+                    ValueRules.DERIVED_VALUE_GIVEN,
                     path,
                     entry.position(),
                     path + " is given, but follows from " + setting.derivation().text(),
@@ -182,7 +185,7 @@ final class ValueCheck {
         ReadValue reading = setting.read(entry.text(), sheet);
         if (!reading.isSound() && setting.path().equals(ConnectionKind.PORT)) {
             report(
-                    Rule.PROTOCOL_NOT_ON_PORT,
+                    DeviceRules.PROTOCOL_NOT_ON_PORT,
                     path,
                     entry.position(),
                     path + " is '" + entry.text() + "'; " + sheet.container() + " goes over "
@@ -204,7 +207,7 @@ final class ValueCheck {
         for (Ref target : References.named(known.orElseThrow(), sheet, setting, entry.text())) {
             if (!References.isThere(project, target)) {
                 report(
-                        Rule.UNKNOWN_REFERENCE,
+                        GeneralRules.UNKNOWN_REFERENCE,
                         path,
                         entry.position(),
                         path + " is '" + entry.text() + "', which is no signal of the project",
@@ -223,7 +226,7 @@ final class ValueCheck {
                         "channel",
                         target.name(),
                         References.channels(project, target.device().map(project.devices()::get)));
-            default -> Rule.UNKNOWN_REFERENCE.remedy();
+            default -> GeneralRules.UNKNOWN_REFERENCE.remedy();
         };
     }
 
@@ -246,7 +249,7 @@ final class ValueCheck {
             } else if (sheet.idle(setting).isEmpty()) {
                 String path = sheet.path(setting.path());
                 report(
-                        Rule.OPEN_ITEMS,
+                        GeneralRules.OPEN_ITEMS,
                         path,
                         sheet.position(),
                         path + " is open: " + setting.meaning(),
@@ -267,7 +270,7 @@ final class ValueCheck {
                     .findFirst()
                     .orElse(sheet.position());
             report(
-                    Rule.RESULT_DOES_NOT_FIT,
+                    LogicRules.RESULT_DOES_NOT_FIT,
                     sheet.path(setting.path()),
                     position,
                     found.message() + "; it follows from "

@@ -13,7 +13,6 @@ import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.progress.Progress;
@@ -25,6 +24,7 @@ import org.urvant.scl.IedComparison;
 import org.urvant.scl.IedDifference;
 import org.urvant.scl.SclCheck;
 import org.urvant.scl.SclFile;
+import org.urvant.scl.SclRules;
 import org.urvant.scl.reading.SclImport;
 import org.urvant.scl.selection.SignalIndex;
 
@@ -258,12 +258,12 @@ public record ImportPlan(
             boolean sameRevision = known != null && known.configurationRevision() == block.configurationRevision();
             if (sameRevision && !members(known).equals(members(block))) {
                 findings.add(new Finding(
-                        Rule.REVISION_NOT_RAISED,
+                        SclRules.REVISION_NOT_RAISED,
                         reference,
                         block.position(),
                         "the dataset of " + reference + " is not that of " + known.position()
                                 + ", but both have revision " + block.configurationRevision(),
-                        Rule.REVISION_NOT_RAISED.remedy()));
+                        SclRules.REVISION_NOT_RAISED.remedy()));
             }
         });
     }

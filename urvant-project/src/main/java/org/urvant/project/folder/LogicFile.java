@@ -6,10 +6,10 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.file.SafeFile;
 import org.urvant.project.Programs;
+import org.urvant.project.behaviour.LogicRules;
 
 /** The programs of devices: {@code logic/NAME.st}, one text with any number of programs. */
 final class LogicFile {
@@ -31,7 +31,8 @@ final class LogicFile {
             return new Programs(name, isThere ? SafeFile.readText(files.path(name), MOST_BYTES, name) : "");
         } catch (UrvantException e) {
             Position position = e.position().orElse(Position.in(name));
-            findings.accept(new Finding(Rule.PROGRAM_WRONG, device + " logic", position, e.getMessage(), e.mend()));
+            findings.accept(
+                    new Finding(LogicRules.PROGRAM_WRONG, device + " logic", position, e.getMessage(), e.mend()));
             return new Programs(name, "");
         }
     }

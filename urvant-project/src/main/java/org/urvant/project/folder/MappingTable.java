@@ -16,8 +16,8 @@ import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
-import org.urvant.core.finding.Rule;
 import org.urvant.file.CsvRefusal;
 import org.urvant.project.Mapping;
 
@@ -144,7 +144,7 @@ final class MappingTable {
     }
 
     private void report(Position position, String message, String remedy) {
-        findings.accept(new Finding(Rule.FILE_MALFORMED, device + " mappings", position, message, remedy));
+        findings.accept(new Finding(GeneralRules.FILE_MALFORMED, device + " mappings", position, message, remedy));
     }
 
     private static Map<String, Integer> columns(CSVRecord heading, Position position) {

@@ -11,8 +11,8 @@ import java.util.stream.Stream;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
-import org.urvant.core.finding.Rule;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.Bay;
@@ -30,7 +30,7 @@ final class SiteFile {
             read(files, bays, findings);
         } catch (UrvantException e) {
             Position position = e.position().orElse(Position.in(NAME));
-            findings.accept(new Finding(Rule.FILE_MALFORMED, "site", position, e.getMessage(), e.mend()));
+            findings.accept(new Finding(GeneralRules.FILE_MALFORMED, "site", position, e.getMessage(), e.mend()));
         }
         return bays;
     }

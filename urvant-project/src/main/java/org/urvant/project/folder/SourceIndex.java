@@ -15,7 +15,6 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Remedy;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.tree.Fingerprint;
@@ -99,7 +98,7 @@ final class SourceIndex {
         return Fingerprint.of(content).hex().equals(expected.text())
                 ? Optional.empty()
                 : Optional.of(new Finding(
-                        Rule.SOURCE_ALTERED,
+                        SourceRules.SOURCE_ALTERED,
                         "sources " + name,
                         Position.in("sources/" + name),
                         "the file is no longer as it was imported",

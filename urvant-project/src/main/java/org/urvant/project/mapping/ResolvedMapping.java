@@ -4,8 +4,10 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.point.DataReference;
 import org.urvant.core.point.InformationObject;
@@ -69,7 +71,7 @@ public record ResolvedMapping(
             if (!(inner.point instanceof DataReference reference)
                     || !(outer.point instanceof InformationObject object)) {
                 report(
-                        Rule.POINT_NOT_FITTING,
+                        MappingRules.POINT_NOT_FITTING,
                         "both ends are " + from.get().kind.protocol().title()
                                 + "; expected one end of IEC 61850 and one of IEC 60870-5-104",
                         "Choose another connection for one end.");
@@ -87,7 +89,7 @@ public record ResolvedMapping(
             Connection connection = device.connections().get(connectionName);
             if (connection == null) {
                 report(
-                        Rule.UNKNOWN_REFERENCE,
+                        GeneralRules.UNKNOWN_REFERENCE,
                         "connection '" + connectionName + "' does not exist on " + device.name(),
                         NearestName.hint(
                                 "connection",
@@ -106,7 +108,7 @@ public record ResolvedMapping(
                         new End(connection, kind.get(), Point.parse(kind.get().protocol(), text)));
             } catch (IllegalArgumentException e) {
                 report(
-                        Rule.VALUE_OUT_OF_RANGE,
+                        ValueRules.VALUE_OUT_OF_RANGE,
                         e.getMessage(),
                         "Correct the point; the connection " + connectionName + " speaks "
                                 + kind.get().protocol().title() + ".");
@@ -129,7 +131,7 @@ public record ResolvedMapping(
                         .toList();
                 boolean gone = device.addresses().owners().containsValue(reference.reference());
                 report(
-                        gone ? Rule.DANGLING_REFERENCE : Rule.UNKNOWN_REFERENCE,
+                        gone ? MappingRules.DANGLING_REFERENCE : GeneralRules.UNKNOWN_REFERENCE,
                         "signal '" + reference.reference() + (gone ? "' is no longer in " : "' does not exist in ")
                                 + ied.get().file().source(),
                         NearestName.of(reference.reference(), known)
@@ -143,7 +145,7 @@ public record ResolvedMapping(
             PointTypes.Carriage carriage = PointTypes.carrying(attribute);
             if (!carriage.types().contains(object.type())) {
                 report(
-                        Rule.POINT_NOT_FITTING,
+                        MappingRules.POINT_NOT_FITTING,
                         attribute.reference() + " (" + attribute.innerClass() + ", " + attribute.basicType()
                                 + ") cannot be carried by " + object.type().name(),
                         carriage.isPossible()
@@ -154,7 +156,7 @@ public record ResolvedMapping(
             boolean typeMonitors = object.type().direction() == InformationType.Direction.MONITOR;
             if (typeMonitors != monitor) {
                 report(
-                        Rule.POINT_NOT_FITTING,
+                        MappingRules.POINT_NOT_FITTING,
                         object.type().name() + " travels " + (typeMonitors ? "from" : "to")
                                 + " the plant; the row maps it the other way",
                         "Exchange the two ends of the row.");

@@ -14,8 +14,8 @@ import org.urvant.core.expression.Scope;
 import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.text.NearestName;
 
 /**
@@ -41,7 +41,7 @@ public record GuidedStart(
         answers.forEach((name, entry) -> {
             if (guide.questions().setting(name).isEmpty()) {
                 findings.add(new Finding(
-                        Rule.UNKNOWN_REFERENCE,
+                        GeneralRules.UNKNOWN_REFERENCE,
                         name,
                         entry.position(),
                         "'" + name + "' is no question of " + type.name(),

@@ -5,10 +5,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.urvant.core.device.ReadValue;
+import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.text.NearestName;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
@@ -55,7 +56,7 @@ public record RatingMatch(
             Device device = project.devices().get(name.text());
             if (device == null) {
                 findings.add(new Finding(
-                        Rule.UNKNOWN_REFERENCE,
+                        GeneralRules.UNKNOWN_REFERENCE,
                         "bay " + bay.name(),
                         name.position(),
                         "device '" + name.text() + "' of bay " + bay.name() + " does not exist",
@@ -73,7 +74,7 @@ public record RatingMatch(
                         .flatMap(sheets -> sheets.paths().stream())
                         .toList();
                 findings.add(new Finding(
-                        Rule.UNKNOWN_REFERENCE,
+                        GeneralRules.UNKNOWN_REFERENCE,
                         "bay " + bay.name() + " " + path,
                         rating.position(),
                         "no device of bay " + bay.name() + " has a setting '" + path
@@ -84,7 +85,7 @@ public record RatingMatch(
                 ReadValue reading = place.setting().read(rating.text(), place.sheet());
                 if (reading.typed() == null) {
                     findings.add(new Finding(
-                            Rule.VALUE_OUT_OF_RANGE,
+                            ValueRules.VALUE_OUT_OF_RANGE,
                             "bay " + bay.name() + " " + path,
                             rating.position(),
                             reading.message(),

@@ -28,8 +28,8 @@ import org.urvant.core.expression.Names;
 import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
-import org.urvant.core.finding.Rule;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.file.yaml.YamlNode;
@@ -82,7 +82,7 @@ public final class DeviceTypeReader {
                     .type(source, YamlDocument.parse(source, text).root()));
         } catch (UrvantException e) {
             Position position = e.position().orElse(Position.in(source));
-            found.add(new Finding(Rule.FILE_MALFORMED, source, position, e.getMessage(), e.mend()));
+            found.add(new Finding(GeneralRules.FILE_MALFORMED, source, position, e.getMessage(), e.mend()));
             type = Optional.empty();
         }
         found.forEach(findings);

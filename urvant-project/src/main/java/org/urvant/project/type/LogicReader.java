@@ -18,12 +18,12 @@ import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.unit.Amount;
 import org.urvant.core.unit.Unit;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.project.behaviour.DeviceLogic;
+import org.urvant.project.behaviour.LogicRules;
 
 /** Reads the logic of a device type. */
 final class LogicReader {
@@ -50,7 +50,7 @@ final class LogicReader {
             DeviceLogic.verify(
                     type,
                     (position, mistake) -> findings.accept(new Finding(
-                            Rule.PROGRAM_WRONG, type.name(), position, mistake.message(), mistake.remedy())));
+                            LogicRules.PROGRAM_WRONG, type.name(), position, mistake.message(), mistake.remedy())));
         }
     }
 

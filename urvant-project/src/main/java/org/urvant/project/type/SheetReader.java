@@ -27,11 +27,13 @@ import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.Traits;
 import org.urvant.core.device.TypeRule;
+import org.urvant.core.device.ValueRules;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Names;
 import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Rules;
 import org.urvant.core.finding.Severity;
 import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
@@ -215,7 +217,7 @@ final class SheetReader {
         Rule unique = Words.optional(
                 fields,
                 "unique",
-                word -> word.equals("yes") ? Optional.of(Rule.DUPLICATE_VALUE) : Rule.byId(word),
+                word -> word.equals("yes") ? Optional.of(ValueRules.DUPLICATE_VALUE) : Rules.byId(word),
                 null);
         return new Traits(
                 Words.optional(fields, "effect", Effect::of, Effect.NONE),
@@ -488,7 +490,7 @@ final class SheetReader {
         Optional<Entry> entry = fields.text("check");
         Severity severity = Words.optional(fields, "severity", word -> Word.find(Severity.class, word), Severity.ERROR);
         if (entry.isEmpty()) {
-            return severity == Severity.ERROR ? Rule.RULE_BROKEN : Rule.ADVICE_NOT_FOLLOWED;
+            return severity == Severity.ERROR ? ValueRules.RULE_BROKEN : ValueRules.ADVICE_NOT_FOLLOWED;
         }
         if (fields.has("severity")) {
             fields.report(
@@ -496,12 +498,12 @@ final class SheetReader {
                     "'severity' stands beside 'check', which has its own",
                     "Take 'severity' out, or 'check'.");
         }
-        return Rule.byId(entry.get().text()).orElseGet(() -> {
+        return Rules.byId(entry.get().text()).orElseGet(() -> {
             fields.report(
                     entry.get().position(),
                     "there is no check '" + entry.get().text() + "'",
-                    NearestName.hint("check", entry.get().text(), Word.all(Rule.class)));
-            return Rule.RULE_BROKEN;
+                    NearestName.hint("check", entry.get().text(), Rules.names()));
+            return ValueRules.RULE_BROKEN;
         });
     }
 }

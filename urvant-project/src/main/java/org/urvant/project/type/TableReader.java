@@ -19,7 +19,9 @@ import org.urvant.core.device.TableDefinition;
 import org.urvant.core.device.Traits;
 import org.urvant.core.expression.Names;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Rules;
 import org.urvant.file.yaml.FieldReader;
+import org.urvant.project.check.SiteRules;
 
 /** Reads the tables of a type or of its setting groups, and the buses below a device. */
 final class TableReader {
@@ -34,7 +36,7 @@ final class TableReader {
             if (SheetReader.isAbove(least, most)) {
                 reader.report(reader.at("least"), "least " + least + " is above most " + most, "Exchange the two.");
             }
-            Rule unreferenced = Words.optional(reader, "unreferenced", Rule::byId, null);
+            Rule unreferenced = Words.optional(reader, "unreferenced", Rules::byId, null);
             tables.put(
                     name,
                     new TableDefinition(
@@ -105,7 +107,7 @@ final class TableReader {
     }
 
     private static List<SettingDefinition> memberColumns(List<String> classes, Bound least, Bound most) {
-        Traits unique = Traits.ORDINARY.with(Effect.RESTART).withUnique(Rule.DUPLICATE_BUS_ADDRESS);
+        Traits unique = Traits.ORDINARY.with(Effect.RESTART).withUnique(SiteRules.DUPLICATE_BUS_ADDRESS);
         return List.of(
                 new SettingDefinition(
                         SubBus.CLASS, SettingKind.CHOICE, Limits.choices(classes), "what kind of member it is"),

@@ -19,9 +19,9 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
-import org.urvant.core.finding.Rule;
 import org.urvant.core.logic.Simulation.Stimulus;
 import org.urvant.core.progress.Progress;
 import org.urvant.core.signal.Quality;
@@ -138,7 +138,8 @@ class SitePlansTest {
                 .contains(Ref.device("M1")));
         GuidedDevices wrong = GuidedDevices.plan(
                 PLANT, "stenvaag-m3", "questions", Map.of("M1", sound, "M2", answers("curent", "21.5 A")));
-        assertThat(wrong.findings().stream().map(Finding::rule)).contains(Rule.UNKNOWN_REFERENCE, Rule.OPEN_ITEMS);
+        assertThat(wrong.findings().stream().map(Finding::rule))
+                .contains(GeneralRules.UNKNOWN_REFERENCE, GeneralRules.OPEN_ITEMS);
         assertThat(wrong.findings())
                 .allSatisfy(finding -> assertThat(finding.about()).containsExactly(Ref.device("M2")));
         assertThat(wrong.after()).isSameAs(PLANT);

@@ -17,16 +17,17 @@ import org.junit.jupiter.api.io.TempDir;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.finding.Rule;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.change.SourceRemoval;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.mapping.ConnectionFit;
+import org.urvant.project.mapping.MappingRules;
 import org.urvant.project.mapping.ReportPlan;
 import org.urvant.project.mapping.SignalUse;
 import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
+import org.urvant.scl.SclRules;
 import org.urvant.scl.reading.SclReader;
 import org.urvant.scl.reading.SignalIndexFile;
 import org.urvant.scl.selection.Hits;
@@ -127,10 +128,10 @@ class StationTest {
         Project project = folder.load();
         List<Finding> own = ProjectCheck.check(project, project.device("GW1"));
         assertThat(ProjectCheck.blocks(own)).isTrue();
-        assertThat(own).extracting(Finding::rule).contains(Rule.POINT_DUPLICATE, Rule.POINT_DISABLED);
+        assertThat(own).extracting(Finding::rule).contains(MappingRules.POINT_DUPLICATE, MappingRules.POINT_DISABLED);
         assertThat(own).extracting(Finding::subject).noneMatch(subject -> subject.startsWith("S01"));
         assertThat(ProjectCheck.check(project))
-                .filteredOn(finding -> finding.rule() == Rule.NOBODY_POLLS)
+                .filteredOn(finding -> finding.rule() == MappingRules.NOBODY_POLLS)
                 .extracting(Finding::subject)
                 .containsExactlyInAnyOrder("F03", "T01", "S01");
     }
@@ -139,14 +140,14 @@ class StationTest {
     void aMappedSignalWithoutAPlaceIsNoticedWhereTheSiteIsKnown() throws IOException {
         assertThat(ProjectCheck.check(folder.load()))
                 .as("nothing is known of the site yet")
-                .noneMatch(finding -> finding.rule() == Rule.SIGNAL_WITHOUT_PLACE);
+                .noneMatch(finding -> finding.rule() == MappingRules.SIGNAL_WITHOUT_PLACE);
         Path made = root.resolve("skarholm.scd");
         Files.writeString(
                 made,
                 Files.readString(Path.of("../demo/skarholm.scd")).replaceAll("<LNode iedName=\"F01\"[^>]*/>", ""));
         folder.importScl(made);
         assertThat(ProjectCheck.check(folder.load()))
-                .filteredOn(finding -> finding.rule() == Rule.SIGNAL_WITHOUT_PLACE)
+                .filteredOn(finding -> finding.rule() == MappingRules.SIGNAL_WITHOUT_PLACE)
                 .isNotEmpty()
                 .allSatisfy(finding -> assertThat(finding.message()).startsWith("F01"));
     }
@@ -212,7 +213,7 @@ class StationTest {
         ImportPlan plan = folder.planImport(made);
         folder.carryOut(plan, List.of("T01"));
         assertThat(ProjectCheck.check(folder.load())).anySatisfy(finding -> {
-            assertThat(finding.rule()).isEqualTo(Rule.GOOSE_REVISION_DIFFERS);
+            assertThat(finding.rule()).isEqualTo(SclRules.GOOSE_REVISION_DIFFERS);
             assertThat(finding.message())
                     .contains("revision 7 of F01PROT/LLN0.GO.trips_out here; 1 in the sender's file");
         });
@@ -224,7 +225,7 @@ class StationTest {
                                 "<FCDA ldInst=\"PROT\" lnClass=\"PTRC\" lnInst=\"1\" doName=\"Tr\" fc=\"ST\"/>", ""));
         assertThat(folder.planImport(newer).check().findings())
                 .extracting(Finding::rule)
-                .contains(Rule.REVISION_NOT_RAISED);
+                .contains(SclRules.REVISION_NOT_RAISED);
     }
 
     @Test

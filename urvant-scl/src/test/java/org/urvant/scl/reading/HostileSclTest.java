@@ -21,8 +21,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UrvantException;
-import org.urvant.core.finding.Rule;
 import org.urvant.scl.Ied;
+import org.urvant.scl.SclRules;
 
 /** What nobody would write, but somebody may send. */
 class HostileSclTest {
@@ -111,7 +111,7 @@ class HostileSclTest {
                         "<DOType id='T" + i + "' cdc='SPS'><SDO name='s' type='T" + (i + 1) % length + "'/></DOType>")
                 .collect(Collectors.joining());
         SclImport read = read(node(types));
-        assertThat(read.check().findings()).anyMatch(finding -> finding.rule() == Rule.TYPE_CIRCLE);
+        assertThat(read.check().findings()).anyMatch(finding -> finding.rule() == SclRules.TYPE_CIRCLE);
         assertThat(read.check().unsoundIeds()).containsExactly("A");
         assertThat(read.index().signalCount()).isZero();
     }

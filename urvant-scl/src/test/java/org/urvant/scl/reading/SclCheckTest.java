@@ -6,7 +6,6 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -20,10 +19,12 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.network.NetworkRules;
 import org.urvant.scl.FileCheck;
 import org.urvant.scl.NodeClass;
 import org.urvant.scl.SclCheck;
 import org.urvant.scl.SclFile;
+import org.urvant.scl.SclRules;
 
 /** Plants each mistake that an SCL file can have into a sound one, and looks for the finding with its line. */
 class SclCheckTest {
@@ -146,7 +147,7 @@ class SclCheckTest {
     void aFileOfAnotherKindThanItsNameIsNoticed() throws IOException {
         assertThat(check(text("skarholm.scd"), "skarholm.icd").findings())
                 .extracting(Finding::rule)
-                .containsExactly(Rule.FILE_KIND_DIFFERS);
+                .containsExactly(SclRules.FILE_KIND_DIFFERS);
     }
 
     /** F01 takes reports of F02: they must share a subnet, or each must have a gateway in its own. */
@@ -165,7 +166,7 @@ class SclCheckTest {
                 .replaceFirst("(?s)(>)192.0.2.12(<.*?IP-GATEWAY\">)192.0.2.1<", "$1" + peer + "$2" + back + "<")
                 .replaceFirst("(IP-GATEWAY\">)192.0.2.1<", "$1" + gateway + "<");
         assertThat(check(text, "skarholm.scd").findings().stream()
-                        .filter(finding -> finding.rule() == Rule.SUBNET_DIFFERS)
+                        .filter(finding -> finding.rule() == NetworkRules.SUBNET_DIFFERS)
                         .filter(finding -> finding.subject().startsWith("F01CTRL/LLN0"))
                         .map(Finding::message)
                         .toList())
@@ -192,7 +193,7 @@ class SclCheckTest {
     void aDoubledAddressIsToldAtItsLine() throws IOException {
         String text = text("skarholm.scd").replace("01-0C-CD-01-00-12", "01-0C-CD-01-00-11");
         assertThat(check(text, "skarholm.scd").findings()).singleElement().satisfies(finding -> {
-            assertThat(finding.rule()).isEqualTo(Rule.DUPLICATE_MAC);
+            assertThat(finding.rule()).isEqualTo(NetworkRules.DUPLICATE_MAC);
             assertThat(text.split("\n")[finding.position().line() - 1]).contains("MAC-Address");
         });
     }
@@ -226,10 +227,10 @@ class SclCheckTest {
                 "a.cid");
         Map<Rule, Long> counts =
                 result.findings().stream().collect(Collectors.groupingBy(Finding::rule, Collectors.counting()));
-        assertThat(counts).containsEntry(Rule.INPUT_NOT_BOUND, 1000L).containsEntry(Rule.TYPE_MISSING, 1001L);
+        assertThat(counts).containsEntry(SclRules.INPUT_NOT_BOUND, 1000L).containsEntry(SclRules.TYPE_MISSING, 1001L);
         assertThat(result.unlisted()).isEqualTo(500 + 501);
         assertThat(result.findings()).isSorted();
-        assertThat(result.findings().get(0).rule()).isEqualTo(Rule.TYPE_MISSING);
+        assertThat(result.findings().get(0).rule()).isEqualTo(SclRules.TYPE_MISSING);
         assertThat(result.findings()).anyMatch(finding -> finding.subject().startsWith("BL/"));
         assertThat(result.unsoundIeds()).containsExactlyInAnyOrder("A", "B");
         assertThat(result.isSound()).isFalse();
@@ -255,7 +256,7 @@ class SclCheckTest {
         assertThat(NodeClass.all().keySet()).containsAll(used).hasSizeGreaterThan(used.size() + 40);
         assertThat(NodeClass.all().values())
                 .allSatisfy(known -> assertThat(known.meaning()).isNotBlank());
-        Set<Rule> severe = EnumSet.of(Rule.TYPE_MISSING, Rule.MEMBER_MISSING, Rule.DUPLICATE_ELEMENT);
+        Set<Rule> severe = Set.of(SclRules.TYPE_MISSING, SclRules.MEMBER_MISSING, SclRules.DUPLICATE_ELEMENT);
         assertThat(severe).allMatch(rule -> rule.severity().word().equals("error"));
     }
 }

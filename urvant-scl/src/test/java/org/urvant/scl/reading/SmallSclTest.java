@@ -15,6 +15,7 @@ import org.urvant.scl.DataAttribute;
 import org.urvant.scl.DataSet;
 import org.urvant.scl.Ied;
 import org.urvant.scl.ReportControl;
+import org.urvant.scl.SclRules;
 
 /** Constructs that the demo's station does not have, each in a file of a few lines. */
 class SmallSclTest {
@@ -82,7 +83,7 @@ class SmallSclTest {
                         .map(DataAttribute::path)
                         .collect(Collectors.joining(" ")))
                 .isEqualTo(carried == null ? "" : carried);
-        List<String> mistakes = messages(read, Rule.MEMBER_MISSING);
+        List<String> mistakes = messages(read, SclRules.MEMBER_MISSING);
         assertThat(mistakes).hasSize(mistake == null ? 0 : 1);
         assertThat(String.join("", mistakes)).contains(mistake == null ? "" : mistake);
     }
@@ -114,7 +115,7 @@ class SmallSclTest {
         assertThat(report.instances()).isEqualTo(instances);
         assertThat(report.isIndexed()).isEqualTo(indexed);
         assertThat(String.join(" ", report.triggers())).isEqualTo(triggers == null ? "" : triggers);
-        assertThat(String.join("", messages(read, Rule.REPORT_CLIENTS_EXCEEDED)))
+        assertThat(String.join("", messages(read, SclRules.REPORT_CLIENTS_EXCEEDED)))
                 .contains(mistake == null ? "" : mistake)
                 .hasSizeGreaterThanOrEqualTo(mistake == null ? 0 : 1);
     }
@@ -128,7 +129,7 @@ class SmallSclTest {
         "'',AmpSv,false"
     })
     void samplesHaveTheNameOfTheirEdition(String head, String object, boolean sound) {
-        List<String> missing = messages(read(head, "", "", object, "4"), Rule.OBJECT_MISSING).stream()
+        List<String> missing = messages(read(head, "", "", object, "4"), SclRules.OBJECT_MISSING).stream()
                 .filter(message -> message.contains("of class TCTR lacks"))
                 .filter(message -> message.contains("Amp"))
                 .toList();
@@ -146,17 +147,18 @@ class SmallSclTest {
             assertThat(node.name()).isEqualTo("IHMI1");
             assertThat(node.inputs()).hasSize(1);
         });
-        assertThat(messages(sound, Rule.SOURCE_DATA_MISSING)).isEmpty();
+        assertThat(messages(sound, SclRules.SOURCE_DATA_MISSING)).isEmpty();
         SclImport wrong = read(head, client.formatted("HMIX", "Z"), "", "AmpSv", "4");
-        assertThat(messages(wrong, Rule.TYPE_MISSING)).anyMatch(text -> text.contains("LNodeType 'HMIX' of H1/IHMI1"));
-        assertThat(messages(wrong, Rule.SOURCE_DATA_MISSING)).anyMatch(text -> text.contains("has no Z"));
+        assertThat(messages(wrong, SclRules.TYPE_MISSING))
+                .anyMatch(text -> text.contains("LNodeType 'HMIX' of H1/IHMI1"));
+        assertThat(messages(wrong, SclRules.SOURCE_DATA_MISSING)).anyMatch(text -> text.contains("has no Z"));
     }
 
     @ParameterizedTest
     @CsvSource({"-5,neither a number", "nope,neither a number", "10001,more than the 10000", "4,", "numHar,"})
     void theLengthOfAnArrayIsANumberOrNamesOne(String count, String mistake) {
         List<String> mistakes =
-                messages(read("version='2007' revision='B'", "", "", "AmpSv", count), Rule.ARRAY_LENGTH_WRONG);
+                messages(read("version='2007' revision='B'", "", "", "AmpSv", count), SclRules.ARRAY_LENGTH_WRONG);
         assertThat(mistakes).hasSize(mistake == null ? 0 : 1);
         assertThat(String.join("", mistakes))
                 .contains(mistake == null ? "" : "'" + count + "' of phsAHar is ")
@@ -180,7 +182,7 @@ class SmallSclTest {
                 + "</DataTypeTemplates></SCL>";
         SclImport read = SclImport.of(text.getBytes(StandardCharsets.UTF_8), "big.cid");
         assertThat(read.check().unsoundIeds()).containsExactly("B1");
-        assertThat(read.check().findings().stream().filter(finding -> finding.rule() == Rule.TYPE_TOO_LARGE))
+        assertThat(read.check().findings().stream().filter(finding -> finding.rule() == SclRules.TYPE_TOO_LARGE))
                 .isNotEmpty()
                 .allSatisfy(finding -> {
                     assertThat(finding.position().line()).isEqualTo(1);
@@ -213,7 +215,7 @@ class SmallSclTest {
                 + 5
                 + 4
                 + data;
-        assertThat(messages(read, Rule.DATASET_TOO_LARGE)).singleElement().satisfies(text -> assertThat(text)
+        assertThat(messages(read, SclRules.DATASET_TOO_LARGE)).singleElement().satisfies(text -> assertThat(text)
                 .contains("needs up to " + (8 + 4 + content) + " bytes in one message of H1L/LLN0.GO.g"));
     }
 }

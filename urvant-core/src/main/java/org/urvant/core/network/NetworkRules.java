@@ -1,0 +1,47 @@
+package org.urvant.core.network;
+
+import java.util.List;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.RuleList;
+import org.urvant.core.finding.RuleRoom;
+
+/** Rules about addresses on IP networks. */
+public final class NetworkRules implements RuleRoom {
+    private static final RuleList ALL = new RuleList();
+
+    public static final Rule DUPLICATE_IP = ALL.error(
+            "duplicate-ip",
+            "N42",
+            "Two devices have the same IP address; neither can be reached reliably.",
+            "Give one of them a free address.");
+    public static final Rule DUPLICATE_MAC = ALL.error(
+            "duplicate-mac",
+            "N142",
+            "Two stations have the same MAC address, or two GOOSE or sampled-value control blocks of a network send to the same multicast address.",
+            "Copy the station's address from its label again; give one of the blocks a free address.");
+    public static final Rule DUPLICATE_STATION_ADDRESS = ALL.error(
+            "duplicate-station-address",
+            "N41",
+            "Two stations answer to the same common address.",
+            "Give one of them the address of the list that the control centre uses.");
+    public static final Rule SUBNET_DIFFERS = ALL.error(
+            "subnet-differs",
+            "N42",
+            "Two devices that must talk are in different subnets, and no gateway leads from one to the other, or none back.",
+            "Correct address or mask, or give the one without a way out a gateway.");
+    public static final Rule GATEWAY_OUTSIDE = ALL.error(
+            "gateway-outside",
+            "N42",
+            "The gateway is not in the device's own subnet, so the device cannot reach it.",
+            "Give a gateway within the subnet.");
+    public static final Rule ADDRESS_OUT_OF_RANGE = ALL.error(
+            "address-out-of-range",
+            "N142",
+            "An address is not of its form, outside the range that the standard gives it, or none that a station, gateway or mask can have.",
+            "Give an address in the range that the message names.");
+
+    @Override
+    public List<Rule> rules() {
+        return ALL.rules();
+    }
+}

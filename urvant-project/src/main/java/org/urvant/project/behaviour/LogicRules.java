@@ -1,0 +1,52 @@
+package org.urvant.project.behaviour;
+
+import java.util.List;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.RuleList;
+import org.urvant.core.finding.RuleRoom;
+
+/** Rules about programs. */
+public final class LogicRules implements RuleRoom {
+    private static final RuleList ALL = new RuleList();
+
+    public static final Rule RESULT_DOES_NOT_FIT = ALL.error(
+            "result-does-not-fit",
+            "N123",
+            "What a calculation can give, from the ranges of its sources, is more than its destination can hold.",
+            "Use a wider type, limit the value, or change what it follows from.");
+    public static final Rule PROGRAM_WRONG = ALL.error(
+            "program-wrong",
+            "N125",
+            "A program is not Structured Text as Urvant reads it, or uses what the device does not have, so it cannot run.",
+            "Correct it at the line and column named; docs/structured-text.md says what can be written.");
+    public static final Rule LOGIC_NOT_POSSIBLE = ALL.error(
+            "logic-not-possible",
+            "N125",
+            "A device of this type runs no programs, or not so many or so long ones.",
+            "Take the programs out, or choose a type that can run them.");
+    public static final Rule DIVISOR_CAN_BE_ZERO = ALL.warning(
+            "divisor-can-be-zero",
+            "N121",
+            "A divisor can be zero within the range of its sources; the result has no value then.",
+            "Test the divisor first, or limit it.");
+    public static final Rule OUTPUT_DRIVEN_TWICE = ALL.warning(
+            "output-driven-twice",
+            "N125",
+            "An output is given values in two places, and only the last one counts.",
+            "Let one place do it, joined with AND, OR or IF.");
+    public static final Rule BLOCK_INPUT_OPEN = ALL.warning(
+            "block-input-open",
+            "N125",
+            "A function block is never called, or an input that it cannot do without is not connected.",
+            "Connect the input, or take the block out.");
+    public static final Rule OUTPUT_NEVER_SET = ALL.warning(
+            "output-never-set",
+            "N125",
+            "A program declares an output and never gives it a value.",
+            "Give it a value, or take it out.");
+
+    @Override
+    public List<Rule> rules() {
+        return ALL.rules();
+    }
+}

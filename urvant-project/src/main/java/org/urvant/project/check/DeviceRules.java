@@ -1,0 +1,155 @@
+package org.urvant.project.check;
+
+import java.util.List;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.RuleList;
+import org.urvant.core.finding.RuleRoom;
+import org.urvant.core.finding.Step.Action;
+
+/** Rules about one device: its make-up, channels, functions, services. */
+public final class DeviceRules implements RuleRoom {
+    private static final RuleList ALL = new RuleList();
+
+    public static final Rule FIRMWARE_TOO_OLD = ALL.error(
+            "firmware-too-old",
+            "N157",
+            "A setting is given that the device's firmware does not have yet.",
+            "Take the setting out, or plan a newer firmware.");
+    public static final Rule RANGE_BEYOND_SENSOR = ALL.error(
+            "range-beyond-sensor",
+            "N69",
+            "A channel is scaled beyond what its sensor can measure, or is shown in a unit that the sensor does not have.",
+            "Choose another sensor, or a range within it.");
+    public static final Rule BITS_OVERLAP = ALL.error(
+            "bits-overlap",
+            "N70",
+            "Two values share bits of one frame, so one spoils the other.",
+            "Correct the first bit or the length of one.");
+    public static final Rule FUNCTION_INPUT_MISSING = ALL.error(
+            "function-input-missing",
+            "N88",
+            "A function is on, but an input without which it cannot work has no source.",
+            "Give the input a source, or switch the function off.");
+    public static final Rule TRIPS_NO_OUTPUT = ALL.error(
+            "trips-no-output",
+            "N92",
+            "A function trips, and no output that is used follows it.",
+            "Assign it an output that is wired, or let it not trip.");
+    public static final Rule ACTIVE_GROUP_EMPTY = ALL.error(
+            "active-group-empty",
+            "N85",
+            "The setting group that is active after a start was never set up.",
+            "Set the group up, or activate another one.");
+    public static final Rule THRESHOLD_ABOVE_SUPPLY = ALL.error(
+            "threshold-above-supply",
+            "N81",
+            "A binary input picks up at more than it is fed with, so it never does.",
+            "Set the threshold between 60 and 80 % of the supply.");
+    public static final Rule PROTOCOL_NOT_ON_PORT = ALL.error(
+            "protocol-not-on-port",
+            "N24",
+            "A connection uses a port that does not speak its protocol.",
+            "Choose one of the ports that the message names.");
+    public static final Rule LICENCE_MISSING = ALL.error(
+            "licence-missing",
+            "N16",
+            "Something is used that the device is not licensed for.",
+            "Order the licence and list it, or take out what needs it.");
+    public static final Rule HARDWARE_DIFFERS = ALL.error(
+            "hardware-differs",
+            "N04",
+            "Modules, firmware or hardware revision are not what the ordering code, the other values or the device itself say.",
+            "Correct the project or the device, or take over what the device has.",
+            Action.TAKE_AS_BUILT);
+    public static final Rule MODULE_NOT_FITTING = ALL.error(
+            "module-not-fitting",
+            "N11",
+            "A module does not exist, or does not fit its slot or the device.",
+            "Choose a module and a slot that the message names.");
+    public static final Rule ORDER_CODE_WRONG = ALL.error(
+            "order-code-wrong",
+            "N04",
+            "An ordering code has letters that do not exist or do not go together.",
+            "Copy it from the plate again.");
+    public static final Rule CHANNEL_CANNOT_CARRY = ALL.error(
+            "channel-cannot-carry",
+            "N72",
+            "A channel is to carry what its hardware cannot.",
+            "Choose what the message names, or another channel.");
+    public static final Rule SUB_BUS_OVER_LIMIT = ALL.error(
+            "sub-bus-over-limit",
+            "N47",
+            "A bus below the device has more members, or more load, than it bears.",
+            "Take members out, or feed some from elsewhere.");
+    public static final Rule CLOCK_OWNERS = ALL.error(
+            "clock-owners",
+            "N98",
+            "Two parties set the clock of a device, or the one that is to set it does not.",
+            "Name exactly one.");
+    public static final Rule UNUSED_SERVICE_OPEN = ALL.warning(
+            "unused-service-open",
+            "N44",
+            "A service is open that no connection of the device uses.",
+            "Switch it off, or make the connection.");
+    public static final Rule CHANNEL_UNMAPPED = ALL.warning(
+            "channel-unmapped",
+            "N73",
+            "A channel is neither used nor marked as unused on purpose; it may have been forgotten.",
+            "Use it, or say that it is unused.");
+    public static final Rule GROUPS_IDENTICAL = ALL.warning(
+            "groups-identical",
+            "N85",
+            "Two setting groups hold the same values, so switching between them does nothing.",
+            "Set what is to differ, or take one out.");
+    public static final Rule SELECTOR_STANDS_WRONG = ALL.warning(
+            "selector-stands-wrong",
+            "N67",
+            "A setting was changed after its dial or switch was confirmed at another position.",
+            "Set the dial or switch, and tick it again.");
+    public static final Rule SELECTOR_SHEET_NOT_TICKED = ALL.warning(
+            "selector-sheet-not-ticked",
+            "N67",
+            "Dials or switches must agree with the settings, and nobody has confirmed that they do.",
+            "Set them by the sheet, and tick it.",
+            Action.SELECTORS);
+    public static final Rule FIXED_OFFSET_WITHOUT_DAYLIGHT_SAVING = ALL.warning(
+            "fixed-offset-without-daylight-saving",
+            "N99",
+            "The time zone is a fixed offset, so the clock does not follow daylight saving.",
+            "Name the zone by its place, such as Europe/Oslo.");
+    public static final Rule EQUALS_EXAMPLE = ALL.warning(
+            "equals-example",
+            "N30",
+            "A device still has all values of a prepared example.",
+            "Look through the values, and set those of this plant.");
+    public static final Rule CLEAR_TEXT_SERVICE = ALL.warning(
+            "clear-text-service",
+            "N44",
+            "A service is open that sends in clear text or that others could misuse.",
+            "Switch it off where it is not needed.");
+    public static final Rule NO_BACKUP_CLOCK = ALL.warning(
+            "no-backup-clock",
+            "N97",
+            "The device has no second source of time for when the first one fails.",
+            "Set clock.backup.");
+    public static final Rule MODULE_UNUSED = ALL.note(
+            "module-unused",
+            "N11",
+            "A module is fitted, but none of its channels is used.",
+            "Use it, or leave it out.");
+    public static final Rule ORIGIN_UNKNOWN = ALL.note(
+            "origin-unknown",
+            "N03",
+            "Nothing says where a device in the project came from.",
+            "Add 'origin' to its file.");
+    public static final Rule READ_BACK_GAP = ALL.note(
+            "read-back-gap",
+            "N177",
+            "Some values cannot be read back from the device, so a comparison does not cover them.",
+            "Check them on the device itself.");
+
+    @Override
+    public List<Rule> rules() {
+        return ALL.rules();
+    }
+}

@@ -1,0 +1,60 @@
+package org.urvant.project.check;
+
+import java.util.List;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.RuleList;
+import org.urvant.core.finding.RuleRoom;
+import org.urvant.core.finding.Step.Action;
+
+/** Rules about what devices of a site have in common, and about bays. */
+public final class SiteRules implements RuleRoom {
+    private static final RuleList ALL = new RuleList();
+
+    public static final Rule DUPLICATE_BUS_ADDRESS = ALL.error(
+            "duplicate-bus-address",
+            "N41",
+            "Two members of one bus have the same address.",
+            "Give one of them a free address.");
+    public static final Rule BUS_SETTINGS_DIFFER = ALL.error(
+            "bus-settings-differ",
+            "N45",
+            "Members of one bus differ in bit rate or framing, so they cannot hear each other.",
+            "Give all members of the bus the same.");
+    public static final Rule TWINS_DIFFER = ALL.error(
+            "twins-differ",
+            "N17",
+            "The two devices of a redundant pair differ in more than their identity.",
+            "Make them alike, or take the twin out.",
+            Action.SET);
+    public static final Rule PEER_ADDRESS_DIFFERS = ALL.warning(
+            "peer-address-differs",
+            "N37",
+            "A connection asks a relay at an address that the relay's file does not give it.",
+            "Give the connection the address of the file, or import the file that the relay really runs.");
+    public static final Rule BREAKER_SIGNAL_MISSING = ALL.warning(
+            "breaker-signal-missing",
+            "N14",
+            "A bay has more breakers than its devices have signals for: one has no trip, no close command, or no position.",
+            "Say with the channel's settings serves and breaker what it is for, or correct the number of the bay's breakers.");
+    public static final Rule RATING_DIFFERS = ALL.warning(
+            "rating-differs",
+            "N13",
+            "A device gives another rating than the plates of the equipment that it protects.",
+            "Find out who is right, then settle it by the bay or by the device.",
+            Action.SETTLE);
+    public static final Rule FREQUENCY_DIFFERS = ALL.warning(
+            "frequency-differs",
+            "N56",
+            "Devices of one site are set to different rated frequencies.",
+            "Correct the odd one.");
+    public static final Rule REGION_DIFFERS = ALL.warning(
+            "region-differs",
+            "N195",
+            "A device is set to another region than the site lies in.",
+            "Set the region of the site.");
+
+    @Override
+    public List<Rule> rules() {
+        return ALL.rules();
+    }
+}

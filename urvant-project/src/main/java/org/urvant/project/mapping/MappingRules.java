@@ -1,0 +1,92 @@
+package org.urvant.project.mapping;
+
+import java.util.List;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.RuleList;
+import org.urvant.core.finding.RuleRoom;
+import org.urvant.core.finding.Step.Action;
+
+/** Rules about mapping rows, points and reports. */
+public final class MappingRules implements RuleRoom {
+    private static final RuleList ALL = new RuleList();
+
+    public static final Rule POINT_DUPLICATE = ALL.error(
+            "point-duplicate",
+            "N124",
+            "Two mappings lead to one address of a connection; the receiver could not tell them apart.",
+            "Give one of them another address; mapping it anew proposes the first free one.",
+            Action.MAP);
+    public static final Rule ADDRESS_TAKEN = ALL.error(
+            "address-taken",
+            "N34",
+            "An address that was once given to one signal is used for another. A receiver that still knows the old meaning would read the new signal as the old one.",
+            "Take an address that was never given; mapping it anew proposes the first free one.",
+            Action.MAP);
+    public static final Rule POINT_NOT_FITTING = ALL.error(
+            "point-not-fitting",
+            "N25",
+            "A signal cannot be carried by the type of point that it is mapped to.",
+            "Map it to a type that the message names.");
+    public static final Rule DANGLING_REFERENCE = ALL.error(
+            "dangling-reference",
+            "N09",
+            "A mapping leads to a signal or connection that was there once and is gone: a newer file lacks it, or it was removed.",
+            "Map another signal in its place, or remove the row; its address stays kept for it.");
+    public static final Rule MAPPING_KEY_ALTERED = ALL.error(
+            "mapping-key-altered",
+            "N28",
+            "The key of a mapping row is not the one that was made for its signal and receiver. Keys tell rows apart when tables are merged and compared, so the row would count as another one.",
+            "Put back the key that the message names.");
+    public static final Rule REPORT_INSTANCE_MISSING = ALL.error(
+            "report-instance-missing",
+            "N53",
+            "A client wants an instance of a report control block that the relay does not have.",
+            "Choose a lower report-instance.");
+    public static final Rule REPORT_INSTANCE_TAKEN = ALL.error(
+            "report-instance-taken",
+            "N53",
+            "Two clients use the same instance of a report control block; only one of them gets reports.",
+            "Give each client an instance of its own with report-instance.");
+    public static final Rule SIGNAL_NOT_REPORTED = ALL.warning(
+            "signal-not-reported",
+            "N53",
+            "A mapped signal is in no dataset of a report control block; it can only be polled.",
+            "Add it to a dataset in the relay's file, or leave it out.");
+    public static final Rule NOBODY_POLLS = ALL.warning(
+            "nobody-polls",
+            "N191",
+            "A relay was imported, but no device of the project asks it for anything.",
+            "Connect a device to it.",
+            Action.CONNECT);
+    public static final Rule SIGNAL_WITHOUT_PLACE = ALL.warning(
+            "signal-without-place",
+            "N54",
+            "The site's structure is known, but not where in it a mapped signal belongs.",
+            "Add its logical node to a bay in the substation section, or give the place in the mapping table.");
+    public static final Rule POINT_DISABLED = ALL.warning(
+            "point-disabled",
+            "N136",
+            "A signal is mapped but switched off. Commands arrive switched off and are switched on knowingly.",
+            "Switch it on, or remove the row.",
+            Action.ENABLE);
+    public static final Rule CAPACITY_NEAR_LIMIT = ALL.warning(
+            "capacity-near-limit",
+            "N31",
+            "More than nine tenths of what the device can hold is used.",
+            "Plan for a second device, or leave out what is not needed.");
+    public static final Rule NAME_SHORTENED = ALL.note(
+            "name-shortened",
+            "N35",
+            "A signal's name was shortened to what the device can hold.",
+            "Give a better short name in the mapping table, if there is one.");
+    public static final Rule PLACE_INFERRED = ALL.note(
+            "place-inferred",
+            "N54",
+            "The place of a mapped signal was inferred from other nodes of its IED, for the site section does not name its own.",
+            "Check that it belongs there, and give the place in the site section or in the mapping table.");
+
+    @Override
+    public List<Rule> rules() {
+        return ALL.rules();
+    }
+}

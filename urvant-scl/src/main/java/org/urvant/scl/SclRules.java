@@ -1,0 +1,217 @@
+package org.urvant.scl;
+
+import java.util.List;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.RuleList;
+import org.urvant.core.finding.RuleRoom;
+
+/** Rules about SCL files and their IEDs. */
+public final class SclRules implements RuleRoom {
+    private static final RuleList ALL = new RuleList();
+
+    public static final Rule DUPLICATE_APPID = ALL.error(
+            "duplicate-appid",
+            "N142",
+            "Two GOOSE control blocks have the same APPID.",
+            "Give one of them a free APPID.");
+    public static final Rule DUPLICATE_GOOSE_ID = ALL.error(
+            "duplicate-goose-id",
+            "N142",
+            "Two GOOSE control blocks have the same identifier, so a subscriber cannot tell them apart.",
+            "Give one of them another identifier.");
+    public static final Rule GOOSE_NO_PUBLISHER = ALL.error(
+            "goose-no-publisher",
+            "N141",
+            "A relay waits for a GOOSE message that the named relay does not send.",
+            "Correct the input, or let the other relay publish it.");
+    public static final Rule ELEMENT_INCOMPLETE = ALL.error(
+            "element-incomplete",
+            "N19",
+            "An element of an SCL file lacks the attribute that identifies it, so nothing can refer to it.",
+            "Give it in the tool that made the file, and export again.");
+    public static final Rule DUPLICATE_ELEMENT = ALL.error(
+            "duplicate-element",
+            "N19",
+            "Two elements of an SCL file have the same name where it must be unique; a reference to it is ambiguous.",
+            "Rename one of them in the tool that made the file.");
+    public static final Rule TYPE_MISSING = ALL.error(
+            "type-missing",
+            "N19",
+            "An SCL file refers to a type that its templates do not define, so the data below it are not known.",
+            "Export the file again with its data type templates, or correct the reference.");
+    public static final Rule TYPE_CIRCLE = ALL.error(
+            "type-circle",
+            "N19",
+            "A data type of an SCL file contains itself, so it has no end.",
+            "Correct the type in the tool that made the file.");
+    public static final Rule TYPE_TOO_LARGE = ALL.error(
+            "type-too-large",
+            "N19",
+            "A type of an SCL file unfolds to more data than a node or a file can have, so only a part of it is known.",
+            "Correct the lengths of its arrays, or the types that it holds many times over.");
+    public static final Rule ARRAY_LENGTH_WRONG = ALL.error(
+            "array-length-wrong",
+            "N19",
+            "An array of an SCL file has a length that is no number and names none, so its elements are not known.",
+            "Give the number of elements, or the name of the attribute beside it that holds it.");
+    public static final Rule CLASS_DIFFERS = ALL.error(
+            "class-differs",
+            "N19",
+            "A logical node has another class than the type that it refers to.",
+            "Refer to a type of the node's own class.");
+    public static final Rule DATASET_MISSING = ALL.error(
+            "dataset-missing",
+            "N53",
+            "A control block sends a dataset that its logical node does not have.",
+            "Correct the name, or define the dataset beside the block.");
+    public static final Rule MEMBER_MISSING = ALL.error(
+            "member-missing",
+            "N53",
+            "A dataset lists data that the IED does not have, so the dataset cannot be made.",
+            "Correct the member, or take it out and raise the revision of the blocks that send the dataset.");
+    public static final Rule DATASET_TOO_LARGE = ALL.error(
+            "dataset-too-large",
+            "N53",
+            "A dataset is larger than one message can be, or than the IED says it can hold.",
+            "Split the dataset over two control blocks.");
+    public static final Rule SOURCE_DATA_MISSING = ALL.error(
+            "source-data-missing",
+            "N141",
+            "An input takes data that its sender does not have, or that the named control block does not carry.",
+            "Correct the input, or add the data to the dataset that the sender sends.");
+    public static final Rule ACCESS_POINT_MISSING = ALL.error(
+            "access-point-missing",
+            "N41",
+            "The network section of an SCL file connects an IED or access point that is not in the file.",
+            "Correct the name, or take the entry out.");
+    public static final Rule GOOSE_TYPE_DIFFERS = ALL.error(
+            "goose-type-differs",
+            "N141",
+            "An input expects another type of data than its sender sends.",
+            "Bind the input to data of the type that it expects.");
+    public static final Rule GOOSE_REVISION_DIFFERS = ALL.error(
+            "goose-revision-differs",
+            "N141",
+            "The file of a subscriber holds another revision of a GOOSE control block than the sender's own file, so the subscriber will refuse the message.",
+            "Import the newest file of the sender into the subscriber's tool, and export it again.");
+    public static final Rule GOOSE_UNSUBSCRIBED = ALL.warning(
+            "goose-unsubscribed",
+            "N143",
+            "A relay sends a GOOSE message that no relay of the project takes.",
+            "Subscribe to it, remove it, or mute the finding with the reason.");
+    public static final Rule NAME_NOT_ALLOWED = ALL.warning(
+            "name-not-allowed",
+            "N35",
+            "A name of an SCL file is longer, or has other characters, than its edition of the standard allows.",
+            "Shorten it to letters, digits and underscores within the length that the message names.");
+    public static final Rule OBJECT_MISSING = ALL.warning(
+            "object-missing",
+            "N19",
+            "A logical node type lacks data objects that the standard asks of its class.",
+            "Ask the maker; what rests on these objects will not work.");
+    public static final Rule INSTANCE_UNKNOWN = ALL.warning(
+            "instance-unknown",
+            "N19",
+            "A logical node gives a value or description for data that its type does not have.",
+            "Take it out, or correct the name; it has no effect.");
+    public static final Rule VALUE_NOT_OF_TYPE = ALL.warning(
+            "value-not-of-type",
+            "N19",
+            "A value of an SCL file does not fit its basic type or enumeration.",
+            "Correct the value in the tool that made the file.");
+    public static final Rule GROUP_OUT_OF_RANGE = ALL.warning(
+            "group-out-of-range",
+            "N82",
+            "A value is for a setting group that the logical device does not have.",
+            "Correct the group, or raise the number of groups.");
+    public static final Rule NOT_IN_STANDARD = ALL.warning(
+            "not-in-standard",
+            "N19",
+            "A functional constraint, basic type or service is none that the standard knows.",
+            "Correct it in the tool that made the file; signals of it cannot be mapped.");
+    public static final Rule SERVICE_LIMIT_EXCEEDED = ALL.warning(
+            "service-limit-exceeded",
+            "N53",
+            "An IED has more control blocks or datasets than it says it can hold.",
+            "Take some out, or ask the maker for the true limit.");
+    public static final Rule REPORT_CLIENTS_EXCEEDED = ALL.warning(
+            "report-clients-exceeded",
+            "N53",
+            "More clients are kept for a report control block than it has instances.",
+            "Raise the number of instances, or take a client out.");
+    public static final Rule DUPLICATE_REPORT_ID = ALL.warning(
+            "duplicate-report-id",
+            "N53",
+            "Two report control blocks of an IED have the same identifier, so a client cannot tell their reports apart.",
+            "Give one of them another identifier.");
+    public static final Rule INTEGRITY_NOT_TRIGGERED = ALL.warning(
+            "integrity-not-triggered",
+            "N53",
+            "A report control block has an integrity period but is not triggered by it, so no such report is sent.",
+            "Set the trigger 'period', or the period to 0.");
+    public static final Rule BLOCK_WITHOUT_ADDRESS = ALL.warning(
+            "block-without-address",
+            "N142",
+            "A GOOSE or sampled-value control block has no address in the network section, so it cannot send.",
+            "Give it an address under the IED's connected access point.");
+    public static final Rule ADDRESS_WITHOUT_BLOCK = ALL.warning(
+            "address-without-block",
+            "N142",
+            "The network section has an address for a control block that does not exist.",
+            "Correct logical device and block, or take the address out.");
+    public static final Rule GOOSE_TIMES = ALL.warning(
+            "goose-times",
+            "N142",
+            "The shortest time between repetitions of a GOOSE message is above the longest.",
+            "Exchange the two, or correct one.");
+    public static final Rule DUPLICATE_STREAM_ID = ALL.warning(
+            "duplicate-stream-id",
+            "N142",
+            "Two sampled-value streams have the same identifier.",
+            "Give one of them another identifier.");
+    public static final Rule RECEIVER_MISSING = ALL.warning(
+            "receiver-missing",
+            "N143",
+            "A control block names a receiver or client that is not in the file.",
+            "Correct the name, or take it out.");
+    public static final Rule SENDER_ABSENT = ALL.warning(
+            "sender-absent",
+            "N141",
+            "A relay takes data from an IED that is not there, so whether it gets them cannot be checked.",
+            "Import the file of the sender, or correct the input.");
+    public static final Rule PLACE_NODE_MISSING = ALL.warning(
+            "place-node-missing",
+            "N54",
+            "The site section names a logical node that is not in the file.",
+            "Correct the node, or leave it without IED until one is chosen.");
+    public static final Rule TERMINAL_UNCONNECTED = ALL.warning(
+            "terminal-unconnected",
+            "N54",
+            "A terminal leads to a connectivity node that is not in the file.",
+            "Correct the path of the connectivity node.");
+    public static final Rule FILE_KIND_DIFFERS = ALL.warning(
+            "file-kind-differs",
+            "N19",
+            "A file's name says another kind of SCL file than its content is.",
+            "Rename the file, or ask for the right one.");
+    public static final Rule REVISION_NOT_RAISED = ALL.warning(
+            "revision-not-raised",
+            "N21",
+            "A dataset changed, but the revision of a control block that sends it did not: receivers will misread it.",
+            "Raise the revision in the tool that made the file, and give every receiver the new file.");
+    public static final Rule INPUT_NOT_BOUND = ALL.note(
+            "input-not-bound",
+            "N141",
+            "A relay has an input that is prepared but takes no data yet.",
+            "Bind it in the station's engineering tool when the function is wanted.");
+    public static final Rule TYPE_UNUSED = ALL.note(
+            "type-unused",
+            "N19",
+            "A type is defined that nothing in the file uses.",
+            "Nothing need be done; the file could be smaller.");
+
+    @Override
+    public List<Rule> rules() {
+        return ALL.rules();
+    }
+}
