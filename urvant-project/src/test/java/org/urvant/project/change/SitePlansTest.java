@@ -3,6 +3,10 @@ package org.urvant.project.change;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -30,9 +34,12 @@ import org.urvant.project.Bay;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.behaviour.Trial;
+import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.kit.Sites;
+import org.urvant.scl.SclFile;
+import org.urvant.scl.reading.SclReader;
 import org.urvant.scl.selection.Pick;
 import org.urvant.scl.selection.Query;
 
@@ -170,6 +177,43 @@ class SitePlansTest {
         LogicChange none = LogicChange.plan(PLANT, "F11", "", "");
         assertThat(none.findings()).isEmpty();
         assertThat(none.after().device("F11").logic()).isEmpty();
+    }
+
+    /** Columns: statements, and the rule that they break. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '~',
+            textBlock =
+                    """
+            VAR n : INT; m : USINT; END_VAR IF bi1 THEN n := 5; ELSE n := 300; END_IF; m := TO_USINT(n); bo1 := m > 3; | result-does-not-fit
+            VAR n : INT; END_VAR IF bi1 THEN n := 1; END_IF; bo1 := 6 / n > 3;  | divisor-can-be-zero
+            VAR t : TON; END_VAR t(PT := T#1s); bo1 := t.Q;                     | block-input-open
+            VAR_OUTPUT warm : BOOL; END_VAR bo1 := bi1;                         | output-never-set
+            bo1 := bi1; bo1 := bi2;                                             | output-driven-twice
+            bo1 := bi99;                                                        | program-wrong
+            """)
+    void whatIsProbablyNotMeantInAProgramIsFound(String statements, String rule) {
+        LogicChange change = LogicChange.plan(PLANT, "F11", "PROGRAM p " + statements + " END_PROGRAM\n", "mine.st");
+        assertThat(change.findings()).extracting(finding -> finding.rule().id()).contains(rule);
+    }
+
+    /** A place that the file does not give for a node itself, but for others of its device, is a guess, and said. */
+    @Test
+    void aPlaceThatIsInferredIsSaid() throws IOException {
+        String station = Files.readString(Path.of("../demo/skarholm.scd"))
+                .replaceFirst("<LNode iedName=\"F01\" ldInst=\"CTRL\"[^>]*lnClass=\"XCBR\"[^>]*/>", "");
+        SclFile file = new SclReader().read(station.getBytes(StandardCharsets.UTF_8), "sources/skarholm.scd");
+        Project site = ConnectionChange.connect(
+                Sites.imported(Sites.with("GW1", "ravnsund-g3"), file), "GW1", "scada", "control-centre");
+        Project mapped = SignalMapping.plan(site, "GW1", SignalMapping.Request.ofSignals("F01CTRL/XCBR1.Pos.stVal"))
+                .after();
+        System.err.println(
+                "DBG " + SignalMapping.plan(site, "GW1", SignalMapping.Request.ofSignals("F01CTRL/XCBR1.Pos.stVal")));
+        assertThat(ProjectCheck.check(mapped))
+                .filteredOn(finding -> finding.rule().id().equals("place-inferred"))
+                .singleElement()
+                .satisfies(finding -> assertThat(finding.message()).contains("is that of other nodes of F01"));
     }
 
     @Test

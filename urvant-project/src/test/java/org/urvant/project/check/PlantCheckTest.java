@@ -134,6 +134,7 @@ class PlantCheckTest {
             RTU1 | @twin-of=RTU9                     | unknown-reference         | no other device
             RTU1 | @origin=                          | origin-unknown            | came from
             CN1 | can.listen-only=yes                | listen-only-publishes     | it is to be sent as gate-force
+            CN1 | signals.gate-force.frame=528; signals.gate-force.start-bit=8 | bits-overlap | share bits of frame 528
             CN1 | AO1.signal=none                    | drives-nothing            | follows no signal
             CN1 | signals.gate-force.frame=5000      | rule-broken               | needs 29 bits
             CN1 | @connections/bus/kind=bus; @connections/bus/bus=B; @connections/bus/on-port=CAN9 | protocol-not-on-port | goes over CAN1

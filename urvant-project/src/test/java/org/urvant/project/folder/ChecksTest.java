@@ -70,6 +70,7 @@ class ChecksTest {
             devices/GW1.yaml | station.name: Skarholm | events.kept: 500   | open-items                | station.name is open
             mappings/GW1.csv | M_DP_TB_1 1002    | M_DP_TB_1 1001         | point-duplicate           | already used by 'F01 Breaker position'
             mappings/GW1.csv | F01CTRL/XCBR1.Pos.stVal,scada,M_DP_TB_1 1001 | F01CTRL/CSWI1.Pos.stVal,scada,M_DP_TB_1 1001 | address-taken | was given to F01CTRL/XCBR1.Pos.stVal
+            mappings/GW1.csv | 86834beb,F01 Breaker | 96834beb,F01 Breaker | mapping-key-altered    | Put back '86834beb'
             mappings/GW1.csv | M_DP_TB_1 1001    | M_ME_TF_1 1001         | point-not-fitting         | cannot be carried by M_ME_TF_1
             mappings/GW1.csv | F01 Truck position | F01 Breaker position  | duplicate-name            | stands already
             devices/GW1.yaml | network.address: 192.0.2.20 | network.address: 192.0.2.11 | duplicate-ip | is also that of
