@@ -204,12 +204,11 @@ class SitePlansTest {
         String station = Files.readString(Path.of("../demo/skarholm.scd"))
                 .replaceFirst("<LNode iedName=\"F01\" ldInst=\"CTRL\"[^>]*lnClass=\"XCBR\"[^>]*/>", "");
         SclFile file = new SclReader().read(station.getBytes(StandardCharsets.UTF_8), "sources/skarholm.scd");
-        Project site = ConnectionChange.connect(
-                Sites.imported(Sites.with("GW1", "ravnsund-g3"), file), "GW1", "scada", "control-centre");
+        Project site = Sites.imported(Sites.with("GW1", "ravnsund-g3"), file);
+        site = ConnectionChange.connect(site, "GW1", "scada", "control-centre");
+        site = ConnectionChange.connect(site, "GW1", "F01", "relay", "F01");
         Project mapped = SignalMapping.plan(site, "GW1", SignalMapping.Request.ofSignals("F01CTRL/XCBR1.Pos.stVal"))
                 .after();
-        System.err.println(
-                "DBG " + SignalMapping.plan(site, "GW1", SignalMapping.Request.ofSignals("F01CTRL/XCBR1.Pos.stVal")));
         assertThat(ProjectCheck.check(mapped))
                 .filteredOn(finding -> finding.rule().id().equals("place-inferred"))
                 .singleElement()
