@@ -152,7 +152,10 @@ final class Compiler implements Term.Visitor<Operand> {
         String function = call.function().toUpperCase(Locale.ROOT);
         boolean chooses = function.equals("SEL") || function.equals("MUX");
         for (Term.Argument argument : call.arguments()) {
-            boolean isValue = Functions.TRANSPARENT.contains(function) && !(chooses && arguments.isEmpty());
+            boolean isValue = Functions.named(function)
+                            .filter(FunctionKind::isTransparent)
+                            .isPresent()
+                    && !(chooses && arguments.isEmpty());
             arguments.add(compile(argument.term(), isValue ? wanted : null));
             if (argument.name() != null) {
                 mistake(argument.place(), "arguments of functions have no names here", "Give them by their position.");

@@ -1,11 +1,14 @@
 package org.urvant.core.logic;
 
+import java.util.Collection;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeSet;
+import java.util.TreeMap;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
 import org.urvant.core.language.Operator;
 import org.urvant.core.language.TextPlace;
 import org.urvant.core.logic.DataType.Family;
@@ -15,67 +18,16 @@ import org.urvant.core.text.NearestName;
 
 /** The standard functions (IEC 61131-3, 6.6.2.5) and the few of our own. */
 final class Functions {
-    private static final Map<String, Operator> OPERATORS = Map.ofEntries(
-            Map.entry("ADD", Operator.ADD),
-            Map.entry("SUB", Operator.SUBTRACT),
-            Map.entry("MUL", Operator.MULTIPLY),
-            Map.entry("DIV", Operator.DIVIDE),
-            Map.entry("ADD_TIME", Operator.ADD),
-            Map.entry("SUB_TIME", Operator.SUBTRACT),
-            Map.entry("MUL_TIME", Operator.MULTIPLY),
-            Map.entry("DIV_TIME", Operator.DIVIDE),
-            Map.entry("EXPT", Operator.POWER),
-            Map.entry("GT", Operator.GREATER),
-            Map.entry("GE", Operator.AT_LEAST),
-            Map.entry("EQ", Operator.EQUAL),
-            Map.entry("LE", Operator.AT_MOST),
-            Map.entry("LT", Operator.LESS),
-            Map.entry("NE", Operator.DIFFERENT));
-    private static final Set<String> REALS =
-            Set.of("SQRT", "LN", "LOG", "EXP", "SIN", "COS", "TAN", "ASIN", "ACOS", "ATAN");
-    private static final Set<String> OTHERS = Set.of(
-            "ABS",
-            "ATAN2",
-            "MOVE",
-            "SHL",
-            "SHR",
-            "ROL",
-            "ROR",
-            "SEL",
-            "MAX",
-            "MIN",
-            "LIMIT",
-            "MUX",
-            "TRUNC",
-            "IS_GOOD",
-            "HAS_VALUE",
-            "VALUE_OR",
-            "COUNT_DIFFERENCE");
+    /** As many arguments as one likes. */
+    static final int OPEN = Integer.MAX_VALUE;
 
-    /** Functions whose result has the type of their arguments, so that these may have the type that the result is to have. */
-    static final Set<String> TRANSPARENT = Set.of(
-            "SEL",
-            "MUX",
-            "MAX",
-            "MIN",
-            "LIMIT",
-            "ABS",
-            "MOVE",
-            "SQRT",
-            "LN",
-            "LOG",
-            "EXP",
-            "SIN",
-            "COS",
-            "TAN",
-            "ASIN",
-            "ACOS",
-            "ATAN",
-            "VALUE_OR",
-            "ADD",
-            "SUB",
-            "MUL",
-            "DIV");
+    private static final Map<String, FunctionKind> KINDS = new TreeMap<>();
+
+    static {
+        Stream.of(kinds(), Selections.kinds(), TextFunctions.kinds())
+                .flatMap(List::stream)
+                .forEach(kind -> KINDS.put(kind.name(), kind));
+    }
 
     private final Compiler compiler;
 
@@ -83,13 +35,137 @@ final class Functions {
         this.compiler = compiler;
     }
 
-    /** Returns the names of all functions but those of conversion. */
-    static Set<String> names() {
-        Set<String> names = new TreeSet<>(OPERATORS.keySet());
-        names.addAll(REALS);
-        names.addAll(OTHERS);
-        names.addAll(TextFunctions.NAMES);
-        return names;
+    private static List<FunctionKind> kinds() {
+        return List.of(
+                operator("ADD(a, b, …)", "sum, as +", OPEN, Operator.ADD).transparent(),
+                operator("SUB(a, b)", "difference, as -", 2, Operator.SUBTRACT).transparent(),
+                operator("MUL(a, b, …)", "product, as *", OPEN, Operator.MULTIPLY)
+                        .transparent(),
+                operator("DIV(a, b)", "quotient, as /", 2, Operator.DIVIDE).transparent(),
+                operator("EXPT(x, y)", "x to the power of y, as **", 2, Operator.POWER),
+                operator("GT(a, b, …)", "whether each is greater than the next", OPEN, Operator.GREATER),
+                operator("GE(a, b, …)", "whether none is less than the next", OPEN, Operator.AT_LEAST),
+                operator("EQ(a, b, …)", "whether all are equal", OPEN, Operator.EQUAL),
+                operator("LE(a, b, …)", "whether none is greater than the next", OPEN, Operator.AT_MOST),
+                operator("LT(a, b, …)", "whether each is less than the next", OPEN, Operator.LESS),
+                operator("NE(a, b)", "whether two differ", 2, Operator.DIFFERENT),
+                ofTime("ADD_TIME(t1, t2)", "sum of two lengths of time", Operator.ADD, true),
+                ofTime("SUB_TIME(t1, t2)", "difference of two lengths of time", Operator.SUBTRACT, true),
+                ofTime("MUL_TIME(t, x)", "length of time, x times", Operator.MULTIPLY, false),
+                ofTime("DIV_TIME(t, x)", "length of time divided by x", Operator.DIVIDE, false),
+                real("SQRT(x)", "square root", x -> frame -> Math.sqrt(x.at(frame)), Interval.ALL),
+                real("LN(x)", "natural logarithm", x -> frame -> Math.log(x.at(frame)), Interval.ALL),
+                real("LOG(x)", "logarithm to base 10", x -> frame -> Math.log10(x.at(frame)), Interval.ALL),
+                real("EXP(x)", "e to the power of x", x -> frame -> Math.exp(x.at(frame)), Interval.ALL),
+                real("SIN(x)", "sine of an angle in radians", x -> frame -> Math.sin(x.at(frame)), Interval.of(-1, 1)),
+                real(
+                        "COS(x)",
+                        "cosine of an angle in radians",
+                        x -> frame -> Math.cos(x.at(frame)),
+                        Interval.of(-1, 1)),
+                real("TAN(x)", "tangent of an angle in radians", x -> frame -> Math.tan(x.at(frame)), Interval.ALL),
+                real("ASIN(x)", "angle in radians with that sine", x -> frame -> Math.asin(x.at(frame)), Interval.ALL),
+                real(
+                        "ACOS(x)",
+                        "angle in radians with that cosine",
+                        x -> frame -> Math.acos(x.at(frame)),
+                        Interval.ALL),
+                real(
+                        "ATAN(x)",
+                        "angle in radians with that tangent",
+                        x -> frame -> Math.atan(x.at(frame)),
+                        Interval.ALL),
+                FunctionKind.of("ATAN2(y, x)", "angle in radians of the point (x, y)", 2, Functions::angle),
+                FunctionKind.of(
+                                "ABS(x)",
+                                "size of a number or length of time, without its sign",
+                                1,
+                                (all, given, place) -> all.absolute(given.get(0), place))
+                        .transparent(),
+                FunctionKind.of(
+                                "MOVE(x)",
+                                "the value itself",
+                                1,
+                                (all, given, place) -> all.compiler.fitted(given.get(0)))
+                        .transparent(),
+                FunctionKind.of(
+                        "TRUNC(x)",
+                        "whole part as DINT, cut towards zero; TRUNC_INT and the like give other types",
+                        1,
+                        (all, given, place) ->
+                                all.conversion("TRUNC_DINT", given, place).orElseThrow()),
+                shift(
+                        "SHL(bits, n)",
+                        "bits shifted to the left by n, filled with zeros",
+                        (value, by, size) ->
+                                frame -> left(value.at(frame), negativeIsInvalid(frame, by.at(frame)), size)),
+                shift(
+                        "SHR(bits, n)",
+                        "bits shifted to the right by n, filled with zeros",
+                        (value, by, size) ->
+                                frame -> right(value.at(frame), negativeIsInvalid(frame, by.at(frame)), size)),
+                shift(
+                        "ROL(bits, n)",
+                        "bits turned to the left by n",
+                        (value, by, size) -> frame -> turned(value.at(frame), by.at(frame), size)),
+                shift(
+                        "ROR(bits, n)",
+                        "bits turned to the right by n",
+                        (value, by, size) -> frame -> turned(value.at(frame), -by.at(frame), size)),
+                FunctionKind.of(
+                                "IS_GOOD(x)",
+                                "whether the quality of x is good",
+                                1,
+                                (all, given, place) -> all.quality(Quality.QUESTIONABLE, given.get(0), place))
+                        .beyondTheStandard(),
+                FunctionKind.of(
+                                "HAS_VALUE(x)",
+                                "whether x is not invalid",
+                                1,
+                                (all, given, place) -> all.quality(Quality.INVALID, given.get(0), place))
+                        .beyondTheStandard(),
+                FunctionKind.of(
+                                "COUNT_DIFFERENCE(n1, n2, bits)",
+                                "pulses between two readings of a counter that rolls over at that many bits",
+                                3,
+                                Functions::difference)
+                        .beyondTheStandard());
+    }
+
+    private static FunctionKind operator(String form, String meaning, int most, Operator operator) {
+        return FunctionKind.of(form, meaning, 2, most, (all, given, place) -> all.byOperator(operator, given, place));
+    }
+
+    private static FunctionKind ofTime(String form, String meaning, Operator operator, boolean bothAreTimes) {
+        return FunctionKind.of(form, meaning, 2, (all, given, place) -> {
+            if (given.get(0).type() != DataType.TIME
+                    || bothAreTimes && given.get(1).type() != DataType.TIME) {
+                all.compiler.mistake(
+                        place, form.substring(0, form.indexOf('(')) + " works on TIME", "Give it lengths of time.");
+                return Operand.bad(place);
+            }
+            return all.byOperator(operator, given, place);
+        });
+    }
+
+    /** Each has code of its own, so that none is called by way of another. */
+    private static FunctionKind real(String form, String meaning, UnaryOperator<Code.Real> code, Interval range) {
+        return FunctionKind.of(form, meaning, 1, (all, given, place) -> all.real(code, range, given.get(0), place))
+                .transparent();
+    }
+
+    private static FunctionKind shift(String form, String meaning, Shift code) {
+        return FunctionKind.of(form, meaning, 2, (all, given, place) -> all.shifted(code, given, place));
+    }
+
+    /** Returns all functions but those of conversion, by name. */
+    static Collection<FunctionKind> all() {
+        return Collections.unmodifiableCollection(KINDS.values());
+    }
+
+    /** Returns the function with a name in capitals; empty for none, and for a conversion. */
+    static Optional<FunctionKind> named(String name) {
+        return Optional.ofNullable(KINDS.get(name));
     }
 
     Operand call(String written, List<Operand> arguments, TextPlace place) {
@@ -97,17 +173,11 @@ final class Functions {
         if (arguments.stream().anyMatch(Operand::isBad)) {
             return Operand.bad(place);
         }
-        if (OPERATORS.containsKey(name)) {
-            return byOperator(name, OPERATORS.get(name), arguments, place);
-        }
-        if (REALS.contains(name)) {
-            return counts(name, arguments, 1, 1, place) ? real(name, arguments.get(0), place) : Operand.bad(place);
-        }
-        if (TextFunctions.NAMES.contains(name)) {
-            return new TextFunctions(compiler, this).call(name, arguments, place);
-        }
-        if (OTHERS.contains(name)) {
-            return other(name, arguments, place);
+        FunctionKind kind = KINDS.get(name);
+        if (kind != null) {
+            return counts(name, arguments, kind.least(), kind.most(), place)
+                    ? kind.call().compile(this, arguments, place)
+                    : Operand.bad(place);
         }
         Optional<Operand> converted = conversion(name, arguments, place);
         if (converted.isPresent()) {
@@ -120,7 +190,8 @@ final class Functions {
                     "Declare one under VAR, call it in a line of its own, and read its output.");
             return Operand.bad(place);
         }
-        compiler.mistake(place, "there is no function '" + written + "'", NearestName.hint("function", name, names()));
+        compiler.mistake(
+                place, "there is no function '" + written + "'", NearestName.hint("function", name, KINDS.keySet()));
         return Operand.bad(place);
     }
 
@@ -129,25 +200,16 @@ final class Functions {
         if (count >= least && count <= most) {
             return true;
         }
-        String wanted =
-                least == most ? "" + least : most == Integer.MAX_VALUE ? least + " or more" : least + " to " + most;
+        String wanted = least == most ? "" + least : most == OPEN ? least + " or more" : least + " to " + most;
         compiler.mistake(place, name + " has " + count + " arguments; expected " + wanted, "Give " + wanted + ".");
         return false;
     }
 
-    private Operand byOperator(String name, Operator operator, List<Operand> arguments, TextPlace place) {
-        boolean extends_ = operator == Operator.ADD && name.equals("ADD")
-                || operator == Operator.MULTIPLY && name.equals("MUL")
-                || operator.isComparison() && operator != Operator.DIFFERENT;
-        if (!counts(name, arguments, 2, extends_ ? Integer.MAX_VALUE : 2, place)) {
-            return Operand.bad(place);
-        }
-        if (name.endsWith("_TIME")
-                && (arguments.get(0).type() != DataType.TIME
-                        || name.matches("(ADD|SUB)_TIME") && arguments.get(1).type() != DataType.TIME)) {
-            compiler.mistake(place, name + " works on TIME", "Give it lengths of time.");
-            return Operand.bad(place);
-        }
+    Compiler compiler() {
+        return compiler;
+    }
+
+    private Operand byOperator(Operator operator, List<Operand> arguments, TextPlace place) {
         Operand result = arguments.get(0);
         Operand all = null;
         for (int i = 1; i < arguments.size(); i++) {
@@ -199,28 +261,14 @@ final class Functions {
         return Optional.of(Conversions.convert(operand, to.get(), cuts, place));
     }
 
-    private Operand real(String name, Operand given, TextPlace place) {
+    private Operand real(UnaryOperator<Code.Real> code, Interval range, Operand given, TextPlace place) {
         Operand operand = given.isUntyped() || given.type().family() == Family.INTEGER
                 ? compiler.as(given, given.isUntyped() ? compiler.wantedReal() : DataType.LREAL)
                 : compiler.wants(given, "a real number", given.type().isReal());
         if (operand.isBad()) {
             return operand;
         }
-        Code.Real x = operand.real();
-        Code.Real raw =
-                switch (name) {
-                    case "SQRT" -> frame -> Math.sqrt(x.at(frame));
-                    case "LN" -> frame -> Math.log(x.at(frame));
-                    case "LOG" -> frame -> Math.log10(x.at(frame));
-                    case "EXP" -> frame -> Math.exp(x.at(frame));
-                    case "SIN" -> frame -> Math.sin(x.at(frame));
-                    case "COS" -> frame -> Math.cos(x.at(frame));
-                    case "TAN" -> frame -> Math.tan(x.at(frame));
-                    case "ASIN" -> frame -> Math.asin(x.at(frame));
-                    case "ACOS" -> frame -> Math.acos(x.at(frame));
-                    default -> frame -> Math.atan(x.at(frame));
-                };
-        Interval range = name.equals("SIN") || name.equals("COS") ? Interval.of(-1, 1) : Interval.ALL;
+        Code.Real raw = code.apply(operand.real());
         return Operand.real(operand.type(), rounded(raw, operand.type()), Operand.fixed(range, operand), place);
     }
 
@@ -228,26 +276,6 @@ final class Functions {
         return type.size() == 32
                 ? frame -> Arithmetic.shortReal(frame, raw.at(frame))
                 : frame -> Arithmetic.finite(frame, raw.at(frame));
-    }
-
-    private Operand other(String name, List<Operand> arguments, TextPlace place) {
-        return switch (name) {
-            case "ABS" -> counts(name, arguments, 1, 1, place) ? absolute(arguments.get(0), place) : Operand.bad(place);
-            case "MOVE" ->
-                counts(name, arguments, 1, 1, place) ? compiler.fitted(arguments.get(0)) : Operand.bad(place);
-            case "TRUNC" ->
-                counts(name, arguments, 1, 1, place)
-                        ? conversion("TRUNC_DINT", arguments, place).orElseThrow()
-                        : Operand.bad(place);
-            case "ATAN2" -> counts(name, arguments, 2, 2, place) ? angle(arguments, place) : Operand.bad(place);
-            case "SHL", "SHR", "ROL", "ROR" ->
-                counts(name, arguments, 2, 2, place) ? shifted(name, arguments, place) : Operand.bad(place);
-            case "IS_GOOD", "HAS_VALUE" ->
-                counts(name, arguments, 1, 1, place) ? quality(name, arguments.get(0), place) : Operand.bad(place);
-            case "COUNT_DIFFERENCE" ->
-                counts(name, arguments, 3, 3, place) ? difference(arguments, place) : Operand.bad(place);
-            default -> new Selections(compiler, this).call(name, arguments, place);
-        };
     }
 
     private Operand absolute(Operand given, TextPlace place) {
@@ -288,7 +316,7 @@ final class Functions {
     }
 
     /** Shifts fill with zeros, rotations go round in the width of the type (table 30). */
-    private Operand shifted(String name, List<Operand> arguments, TextPlace place) {
+    private Operand shifted(Shift shift, List<Operand> arguments, TextPlace place) {
         Operand bits = compiler.wants(
                 arguments.get(0),
                 "bits",
@@ -301,14 +329,14 @@ final class Functions {
         Code.Whole by = count.whole();
         int size = bits.type().size();
         long mask = bits.type().most();
-        Code.Whole code =
-                switch (name) {
-                    case "SHL" -> frame -> left(value.at(frame), negativeIsInvalid(frame, by.at(frame)), size) & mask;
-                    case "SHR" -> frame -> right(value.at(frame), negativeIsInvalid(frame, by.at(frame)), size);
-                    case "ROL" -> frame -> turned(value.at(frame), by.at(frame), size) & mask;
-                    default -> frame -> turned(value.at(frame), -by.at(frame), size) & mask;
-                };
+        Code.Whole raw = shift.code(value, by, size);
+        Code.Whole code = frame -> raw.at(frame) & mask;
         return Operand.whole(bits.type(), code, Operand.fixed(bits.type().range(), bits, count), place);
+    }
+
+    /** How the code of a shift is made of the code of its bits and of the number of places. */
+    private interface Shift {
+        Code.Whole code(Code.Whole value, Code.Whole by, int size);
     }
 
     private static long negativeIsInvalid(Frame frame, long count) {
@@ -333,9 +361,8 @@ final class Functions {
     }
 
     /** Asks for the quality of a value; the answer itself is always good. */
-    private Operand quality(String name, Operand given, TextPlace place) {
+    private Operand quality(int bad, Operand given, TextPlace place) {
         Operand operand = compiler.settled(given);
-        int bad = name.equals("IS_GOOD") ? Quality.QUESTIONABLE : Quality.INVALID;
         Code.Act evaluated = evaluation(operand);
         return Operand.logical(
                 frame -> {

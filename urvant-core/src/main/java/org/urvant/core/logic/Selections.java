@@ -10,46 +10,71 @@ import org.urvant.core.signal.Quality;
 /** The functions that choose (IEC 61131-3, table 32): only what is chosen counts for quality and time. */
 final class Selections {
     private final Compiler compiler;
-    private final Functions functions;
 
-    Selections(Compiler compiler, Functions functions) {
+    private Selections(Compiler compiler) {
         this.compiler = compiler;
-        this.functions = functions;
     }
 
-    Operand call(String name, List<Operand> arguments, TextPlace place) {
-        int fixed = name.equals("SEL") || name.equals("MUX") ? 1 : 0;
-        boolean counted =
-                switch (name) {
-                    case "SEL", "LIMIT" -> functions.counts(name, arguments, 3, 3, place);
-                    case "VALUE_OR" -> functions.counts(name, arguments, 2, 2, place);
-                    default -> functions.counts(name, arguments, fixed + 2, Integer.MAX_VALUE, place);
-                };
-        if (!counted) {
+    static List<FunctionKind> kinds() {
+        return List.of(
+                FunctionKind.of(
+                                "SEL(condition, otherwise, when true)",
+                                "one of two values",
+                                3,
+                                (all, given, place) -> of(all).chosenBy(DataType.BOOL, given, place))
+                        .transparent(),
+                FunctionKind.of(
+                                "MUX(n, value 0, value 1, …)",
+                                "the value with number n, counted from 0",
+                                3,
+                                Functions.OPEN,
+                                (all, given, place) -> of(all).chosenBy(DataType.LINT, given, place))
+                        .transparent(),
+                ordered("MAX(a, b, …)", "greatest value", 2, Functions.OPEN),
+                ordered("MIN(a, b, …)", "least value", 2, Functions.OPEN),
+                ordered("LIMIT(least, x, most)", "x kept within its limits", 3, 3),
+                FunctionKind.of(
+                                "VALUE_OR(x, y)",
+                                "x, or y marked as substituted when x is invalid",
+                                2,
+                                (all, given, place) -> {
+                                    List<Operand> values = all.compiler().unified(given, place);
+                                    return values.isEmpty() ? Operand.bad(place) : of(all).valueOr(values, place);
+                                })
+                        .transparent()
+                        .beyondTheStandard());
+    }
+
+    private static FunctionKind ordered(String form, String meaning, int least, int most) {
+        String name = form.substring(0, form.indexOf('('));
+        return FunctionKind.of(form, meaning, least, most, (all, given, place) -> of(all).inOrder(name, given, place))
+                .transparent();
+    }
+
+    private static Selections of(Functions functions) {
+        return new Selections(functions.compiler());
+    }
+
+    private Operand chosenBy(DataType type, List<Operand> arguments, TextPlace place) {
+        List<Operand> values = compiler.unified(arguments.subList(1, arguments.size()), place);
+        if (values.isEmpty()) {
             return Operand.bad(place);
         }
-        List<Operand> values = compiler.unified(arguments.subList(fixed, arguments.size()), place);
+        Operand chooser = compiler.as(arguments.get(0), type);
+        return chooser.isBad() ? chooser : chosen(chooser, values, place);
+    }
+
+    private Operand inOrder(String name, List<Operand> arguments, TextPlace place) {
+        List<Operand> values = compiler.unified(arguments, place);
         if (values.isEmpty()) {
             return Operand.bad(place);
         }
         DataType type = values.get(0).type();
-        switch (name) {
-            case "SEL":
-                Operand chooser = compiler.as(arguments.get(0), DataType.BOOL);
-                return chooser.isBad() ? chooser : chosen(chooser, values, place);
-            case "MUX":
-                Operand index = compiler.as(arguments.get(0), DataType.LINT);
-                return index.isBad() ? index : chosen(index, values, place);
-            case "VALUE_OR":
-                return valueOr(values, place);
-            default:
-                if (type.family() == Family.ENUMERATION || type.isText() || type.family() == Family.LOGICAL) {
-                    compiler.mistake(
-                            place, name + " needs values with an order; these are " + type, "Use SEL or CASE.");
-                    return Operand.bad(place);
-                }
-                return ordered(name, values, place);
+        if (type.family() == Family.ENUMERATION || type.isText() || type.family() == Family.LOGICAL) {
+            compiler.mistake(place, name + " needs values with an order; these are " + type, "Use SEL or CASE.");
+            return Operand.bad(place);
         }
+        return ordered(name, values, place);
     }
 
     /** Only MUX can be given a number that chooses nothing; it takes the first then, invalid. */

@@ -1,7 +1,6 @@
 package org.urvant.core.logic;
 
 import java.util.List;
-import java.util.Set;
 import org.urvant.core.language.TextPlace;
 import org.urvant.core.range.Interval;
 
@@ -10,34 +9,42 @@ import org.urvant.core.range.Interval;
  * position or length outside of the text leaves what there is, and makes the result invalid when it is below what can be.
  */
 final class TextFunctions {
-    static final Set<String> NAMES =
-            Set.of("LEN", "LEFT", "RIGHT", "MID", "CONCAT", "INSERT", "DELETE", "REPLACE", "FIND");
-
     private final Compiler compiler;
-    private final Functions functions;
 
-    TextFunctions(Compiler compiler, Functions functions) {
+    private TextFunctions(Compiler compiler) {
         this.compiler = compiler;
-        this.functions = functions;
     }
 
-    Operand call(String name, List<Operand> arguments, TextPlace place) {
-        int texts =
-                switch (name) {
-                    case "LEN", "LEFT", "RIGHT", "MID", "DELETE" -> 1;
-                    case "INSERT", "REPLACE", "FIND" -> 2;
-                    default -> Integer.MAX_VALUE;
-                };
-        int numbers =
-                switch (name) {
-                    case "LEFT", "RIGHT", "INSERT" -> 1;
-                    case "MID", "DELETE", "REPLACE" -> 2;
-                    default -> 0;
-                };
-        boolean isOpen = texts == Integer.MAX_VALUE;
-        if (!functions.counts(name, arguments, isOpen ? 2 : texts + numbers, isOpen ? texts : texts + numbers, place)) {
-            return Operand.bad(place);
-        }
+    static List<FunctionKind> kinds() {
+        return List.of(
+                text("LEN(text)", "number of characters", 1, 0),
+                text("LEFT(text, n)", "the first n characters", 1, 1),
+                text("RIGHT(text, n)", "the last n characters", 1, 1),
+                text("MID(text, n, position)", "n characters from a position on, counted from 1", 1, 2),
+                text("CONCAT(text, text, …)", "texts joined", Functions.OPEN, 0),
+                text("INSERT(text, other, position)", "text with another inserted after a position", 2, 1),
+                text("DELETE(text, n, position)", "text without n characters from a position on", 1, 2),
+                text(
+                        "REPLACE(text, other, n, position)",
+                        "text with n characters from a position on replaced by another",
+                        2,
+                        2),
+                text("FIND(text, other)", "position of another text, from 1; 0 when it is not there", 2, 0));
+    }
+
+    /** A function of so many texts and then so many numbers. */
+    private static FunctionKind text(String form, String meaning, int texts, int numbers) {
+        boolean isOpen = texts == Functions.OPEN;
+        String name = form.substring(0, form.indexOf('('));
+        return FunctionKind.of(
+                form,
+                meaning,
+                isOpen ? 2 : texts + numbers,
+                isOpen ? texts : texts + numbers,
+                (all, given, place) -> new TextFunctions(all.compiler()).call(name, texts, given, place));
+    }
+
+    private Operand call(String name, int texts, List<Operand> arguments, TextPlace place) {
         Operand[] given = new Operand[arguments.size()];
         boolean sound = true;
         for (int i = 0; i < given.length; i++) {

@@ -1,0 +1,55 @@
+package org.urvant.project.check;
+
+import java.util.EnumSet;
+import java.util.Set;
+import java.util.function.Consumer;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+
+/**
+ * A check on one subject. What must be checked again after a change follows from the kinds of things that it reads.
+ *
+ * @param subject what it checks, in a word
+ * @param reads kinds of things whose change can change its findings
+ * @param work the check itself
+ */
+public record SiteCheck(String subject, Set<Ref.Kind> reads, Work work) {
+    public SiteCheck {
+        reads = Set.copyOf(EnumSet.copyOf(reads));
+    }
+
+    /** Checks a site. */
+    public interface Work {
+        /** Tells all that it finds. */
+        void check(Project project, Consumer<Finding> findings);
+    }
+
+    /** Checks one device of a site. */
+    public interface DeviceWork {
+        /** Tells all that it finds; what names nobody else concerns the device. */
+        void check(Project project, Device device, Consumer<Finding> findings);
+    }
+
+    /** Returns a check on a site. */
+    public static SiteCheck of(String subject, Set<Ref.Kind> reads, Work work) {
+        return new SiteCheck(subject, reads, work);
+    }
+
+    /** Returns a check on each device of a site. */
+    public static SiteCheck ofEachDevice(String subject, Set<Ref.Kind> reads, DeviceWork work) {
+        return of(subject, reads, (project, findings) -> project.devices()
+                .values()
+                .forEach(device -> work.check(
+                        project,
+                        device,
+                        finding -> findings.accept(
+                                finding.about().isEmpty() ? finding.concerning(Ref.device(device.name())) : finding))));
+    }
+
+    /** Returns whether a change of things of some kinds can change its findings. */
+    public boolean isTouchedBy(Set<Ref.Kind> changed) {
+        return changed.stream().anyMatch(reads::contains);
+    }
+}

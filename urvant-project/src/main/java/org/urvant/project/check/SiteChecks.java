@@ -1,0 +1,59 @@
+package org.urvant.project.check;
+
+import static org.urvant.core.finding.Ref.Kind.BAY;
+import static org.urvant.core.finding.Ref.Kind.CHANNEL;
+import static org.urvant.core.finding.Ref.Kind.CONNECTION;
+import static org.urvant.core.finding.Ref.Kind.DEVICE;
+import static org.urvant.core.finding.Ref.Kind.IED;
+import static org.urvant.core.finding.Ref.Kind.PROGRAM;
+import static org.urvant.core.finding.Ref.Kind.ROW;
+import static org.urvant.core.finding.Ref.Kind.SIGNAL;
+
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
+import org.urvant.project.Project;
+import org.urvant.scl.RelayCheck;
+import org.urvant.scl.SclCheck;
+import org.urvant.scl.SclFile;
+
+/** The checks of this room. */
+public final class SiteChecks implements CheckRoom {
+    private static final Set<Ref.Kind> VALUES = EnumSet.of(DEVICE, CHANNEL, ROW, CONNECTION);
+    private static final Set<Ref.Kind> RELAYS = EnumSet.of(IED, SIGNAL);
+
+    @Override
+    public List<SiteCheck> checks() {
+        return List.of(
+                SiteCheck.ofEachDevice("values", with(VALUES, IED), ValueCheck::check),
+                SiteCheck.ofEachDevice("mappings", with(VALUES, IED, SIGNAL), MappingCheck::check),
+                SiteCheck.ofEachDevice("programs", with(VALUES, PROGRAM), LogicCheck::check),
+                SiteCheck.ofEachDevice("past", with(VALUES, PROGRAM, IED, SIGNAL), PastCheck::check),
+                SiteCheck.of("network", with(VALUES, IED), NetworkCheck::check),
+                SiteCheck.of("alike", VALUES, SiteWideCheck::check),
+                SiteCheck.of("bays", with(VALUES, BAY), BayCheck::check),
+                SiteCheck.of("files", RELAYS, SiteChecks::files),
+                SiteCheck.of(
+                        "relays",
+                        RELAYS,
+                        (project, findings) -> RelayCheck.check(project.ieds(), project.copies(), findings)),
+                SiteCheck.of("clients", with(VALUES, IED, SIGNAL), ReportClientCheck::check));
+    }
+
+    private static Set<Ref.Kind> with(Set<Ref.Kind> kinds, Ref.Kind... more) {
+        Set<Ref.Kind> all = EnumSet.copyOf(kinds);
+        all.addAll(List.of(more));
+        return all;
+    }
+
+    private static void files(Project project, Consumer<Finding> findings) {
+        for (SclFile file : project.sources()) {
+            SclCheck.check(file, ied -> !project.unwanted(file).contains(ied))
+                    .findings()
+                    .forEach(findings);
+        }
+    }
+}
