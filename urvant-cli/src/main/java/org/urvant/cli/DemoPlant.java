@@ -52,6 +52,10 @@ final class DemoPlant {
         stage.run(Exit.DONE, "show", "M31", "motor");
         stage.run(Exit.DONE, "explain", "M31", "motor.rated-current");
         stage.run(Exit.DONE, "fit", "RTU1", "E1", "di8");
+        stage.run(Exit.DONE, "connect", "RTU1", "scada", "--kind", "control-centre");
+        stage.run(Exit.DONE, "set", "RTU1", "scada.peer", "198.51.100.7");
+        stage.run(Exit.DONE, "set", "RTU1", "scada.common-address", "48");
+        stage.run(Exit.DONE, "map", "RTU1", "DI*", "AI*", "--yes");
         stage.run(Exit.DONE, "selectors", "Q41");
         stage.run(Exit.DONE, "services");
         stage.chapter("What devices do by themselves, and programs of their own, tried without a device");

@@ -14,18 +14,23 @@ import picocli.CommandLine.Parameters;
 @picocli.CommandLine.Command(
         name = "map",
         description =
-                "Map signals of relays to information objects. Types, names and free addresses are proposed, reports"
-                        + " follow; what is proposed is shown, then asked for.",
+                "Map signals of relays, and the device's own channels, to information objects. Types, names and free"
+                        + " addresses are proposed, reports follow; what is proposed is shown, then asked for.",
         footer = {
             "",
             "Examples: urvant map GW1 F01CTRL/XCBR1.Pos.stVal",
-            "          urvant map GW1 --pick feeder --ied F02 --yes"
+            "          urvant map GW1 --pick feeder --ied F02 --yes",
+            "          urvant map RTU1 'DI*' AI1"
         })
 final class MapCommand extends Command {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String deviceName;
 
-    @Parameters(index = "1..*", arity = "0..*", paramLabel = "SIGNAL", description = "References of data attributes.")
+    @Parameters(
+            index = "1..*",
+            arity = "0..*",
+            paramLabel = "SIGNAL",
+            description = "References of data attributes; channels of the device, wildcards allowed.")
     private List<String> signals = new ArrayList<>();
 
     @Option(names = "--pick", paramLabel = "PICK", description = "Map what a kept choice finds.")

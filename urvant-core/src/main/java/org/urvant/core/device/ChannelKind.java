@@ -11,6 +11,7 @@ import java.util.Objects;
  * @param isInput whether it takes from the plant; otherwise it gives to it
  * @param carries what one can carry, such as {@code voltage}, {@code thermocouple}
  * @param logical which of these are on or off; the others are values
+ * @param counted those of these words that stand for a count of pulses
  * @param meaning what it is, in plain words
  * @param settings the settings of each channel
  * @param laws how it turns what is at its terminals into a value, or the other way round
@@ -21,6 +22,7 @@ public record ChannelKind(
         boolean isInput,
         List<String> carries,
         List<String> logical,
+        List<String> counted,
         String meaning,
         SheetDefinition settings,
         List<ChannelLaw> laws) {
@@ -37,6 +39,7 @@ public record ChannelKind(
         Objects.requireNonNull(name, "name");
         carries = List.copyOf(carries);
         logical = List.copyOf(logical);
+        counted = List.copyOf(counted);
         laws = List.copyOf(laws);
     }
 }

@@ -24,7 +24,7 @@ final class Functions {
     private static final Map<String, FunctionKind> KINDS = new TreeMap<>();
 
     static {
-        Stream.of(kinds(), Selections.kinds(), TextFunctions.kinds())
+        Stream.of(operators(), reals(), others(), Selections.kinds(), TextFunctions.kinds())
                 .flatMap(List::stream)
                 .forEach(kind -> KINDS.put(kind.name(), kind));
     }
@@ -35,7 +35,7 @@ final class Functions {
         this.compiler = compiler;
     }
 
-    private static List<FunctionKind> kinds() {
+    private static List<FunctionKind> operators() {
         return List.of(
                 operator("ADD(a, b, …)", "sum, as +", OPEN, Operator.ADD).transparent(),
                 operator("SUB(a, b)", "difference, as -", 2, Operator.SUBTRACT).transparent(),
@@ -57,7 +57,11 @@ final class Functions {
                 real("LN(x)", "natural logarithm", x -> frame -> Math.log(x.at(frame)), Interval.ALL),
                 real("LOG(x)", "logarithm to base 10", x -> frame -> Math.log10(x.at(frame)), Interval.ALL),
                 real("EXP(x)", "e to the power of x", x -> frame -> Math.exp(x.at(frame)), Interval.ALL),
-                real("SIN(x)", "sine of an angle in radians", x -> frame -> Math.sin(x.at(frame)), Interval.of(-1, 1)),
+                real("SIN(x)", "sine of an angle in radians", x -> frame -> Math.sin(x.at(frame)), Interval.of(-1, 1)));
+    }
+
+    private static List<FunctionKind> reals() {
+        return List.of(
                 real(
                         "COS(x)",
                         "cosine of an angle in radians",
@@ -75,7 +79,11 @@ final class Functions {
                         "angle in radians with that tangent",
                         x -> frame -> Math.atan(x.at(frame)),
                         Interval.ALL),
-                FunctionKind.of("ATAN2(y, x)", "angle in radians of the point (x, y)", 2, Functions::angle),
+                FunctionKind.of("ATAN2(y, x)", "angle in radians of the point (x, y)", 2, Functions::angle));
+    }
+
+    private static List<FunctionKind> others() {
+        return List.of(
                 FunctionKind.of(
                                 "ABS(x)",
                                 "size of a number or length of time, without its sign",

@@ -23,11 +23,6 @@ public record DataReference(String reference) implements Point {
     }
 
     @Override
-    public Protocol protocol() {
-        return Protocol.IEC61850;
-    }
-
-    @Override
     public String text() {
         return reference;
     }

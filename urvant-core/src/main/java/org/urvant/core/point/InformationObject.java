@@ -43,11 +43,6 @@ public record InformationObject(InformationType type, int address) implements Po
     }
 
     @Override
-    public Protocol protocol() {
-        return Protocol.IEC104;
-    }
-
-    @Override
     public String text() {
         return type.name() + " " + address;
     }

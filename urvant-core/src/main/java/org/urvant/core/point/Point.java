@@ -1,10 +1,7 @@
 package org.urvant.core.point;
 
 /** One datum addressed on a connection, in its protocol's own way. Immutable. */
-public sealed interface Point permits DataReference, InformationObject {
-    /** Returns the protocol whose points look like this. */
-    Protocol protocol();
-
+public sealed interface Point permits DataReference, InformationObject, ChannelPoint {
     /** Returns the point as files and commands write it; {@link #parse} reads it back. */
     String text();
 

@@ -174,46 +174,56 @@ public final class ValueTable {
         List<ValuePlan.Wanted> rows = new ArrayList<>();
         Map<String, Position> seen = new LinkedHashMap<>();
         for (TableLine line : lines.subList(1, lines.size())) {
-            Position position = Position.line(source, line.number());
-            String device = cell(line, columns.get("device"));
-            String setting = cell(line, columns.get("setting"));
-            String value = cell(line, columns.get("value"));
-            String subject = device + " " + setting;
-            boolean sound = line.mistake() == null;
-            if (!sound) {
-                findings.add(finding(subject, position, line.mistake(), MEND_LINE));
-            }
-            for (String column : READ) {
-                String mistake = line.mistakes().get(columns.get(column));
-                if (mistake != null) {
-                    findings.add(finding(subject, position, mistake, "Write the value itself into the cell."));
-                    sound = false;
+            ValuePlan.Wanted row = new ValuePlan.Wanted(
+                    cell(line, columns.get("device")),
+                    cell(line, columns.get("setting")),
+                    cell(line, columns.get("value")),
+                    Position.line(source, line.number()));
+            boolean isBlank =
+                    row.device().isEmpty() && row.path().isEmpty() && row.text().isEmpty();
+            if (isSound(line, row, columns, findings) && !isBlank) {
+                String subject = row.device() + " " + row.path();
+                Position before = seen.putIfAbsent(subject, row.position());
+                if (before == null) {
+                    rows.add(row);
+                } else {
+                    findings.add(finding(
+                            subject,
+                            row.position(),
+                            subject + " stands already at " + before,
+                            "Remove one of the two rows."));
                 }
-            }
-            if (device.isEmpty() && setting.isEmpty() && value.isEmpty()) {
-                continue;
-            }
-            if (device.isEmpty() || setting.isEmpty()) {
-                findings.add(finding(
-                        subject, position, "a value without device or setting", "Fill both cells, or clear the row."));
-                sound = false;
-            }
-            if (value.length() > LONGEST_CELL) {
-                findings.add(
-                        finding(subject, position, "the value has " + value.length() + " characters", "Shorten it."));
-                sound = false;
-            }
-            Position before = sound ? seen.putIfAbsent(subject, position) : null;
-            if (before != null) {
-                findings.add(finding(
-                        subject, position, subject + " stands already at " + before, "Remove one of the two rows."));
-                sound = false;
-            }
-            if (sound) {
-                rows.add(new ValuePlan.Wanted(device, setting, value, position));
             }
         }
         return new Read(rows, findings);
+    }
+
+    private static boolean isSound(
+            TableLine line, ValuePlan.Wanted row, Map<String, Integer> columns, List<Finding> findings) {
+        String subject = row.device() + " " + row.path();
+        int before = findings.size();
+        if (line.mistake() != null) {
+            findings.add(finding(subject, row.position(), line.mistake(), MEND_LINE));
+        }
+        for (String column : READ) {
+            String mistake = line.mistakes().get(columns.get(column));
+            if (mistake != null) {
+                findings.add(finding(subject, row.position(), mistake, "Write the value itself into the cell."));
+            }
+        }
+        boolean isNamed = !row.device().isEmpty() && !row.path().isEmpty();
+        if (!isNamed && !(row.device() + row.path() + row.text()).isEmpty()) {
+            findings.add(finding(
+                    subject,
+                    row.position(),
+                    "a value without device or setting",
+                    "Fill both cells, or clear the row."));
+        }
+        if (row.text().length() > LONGEST_CELL) {
+            findings.add(finding(
+                    subject, row.position(), "the value has " + row.text().length() + " characters", "Shorten it."));
+        }
+        return findings.size() == before;
     }
 
     private static Finding finding(String subject, Position position, String message, String remedy) {

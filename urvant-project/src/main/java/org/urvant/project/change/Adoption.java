@@ -149,6 +149,7 @@ public record Adoption(Project after, Comparison brings, Comparison left) {
 
     private static String point(Section point) {
         return point.text("reference")
+                .or(() -> point.text("channel"))
                 .orElseGet(() -> point.text("type").orElse("") + " "
                         + point.text("address").orElse(""));
     }

@@ -12,6 +12,7 @@ import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
+import org.urvant.core.point.ChannelPoint;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -68,7 +69,11 @@ public final class ConnectionChange {
         }
         boolean isTaken = type.tables().containsKey(connection)
                 || DeviceSheets.of(type, device).paths().stream().anyMatch(path -> path.startsWith(connection + "."));
-        if (isTaken || connection.isBlank() || !connection.strip().equals(connection) || connection.contains(".")) {
+        if (isTaken
+                || connection.equals(ChannelPoint.OWN)
+                || connection.isBlank()
+                || !connection.strip().equals(connection)
+                || connection.contains(".")) {
             throw new RefusedException(
                     "connection name '" + connection + "' is not allowed",
                     "Use a name without dots that is no section, table or channel of " + device.name() + ".");

@@ -8,10 +8,12 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
+import org.urvant.core.text.Glob;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.SignalMapper;
-import org.urvant.scl.DataAttribute;
+import org.urvant.project.setting.DeviceSheets;
 import org.urvant.scl.Ied;
 import org.urvant.scl.selection.Pick;
 
@@ -26,7 +28,7 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
     /**
      * What is to be mapped.
      *
-     * @param signals references of single signals
+     * @param signals references of single signals of IEDs, and names of channels of the device, wildcards allowed
      * @param pick a kept choice; empty for none
      * @param ieds relays that the pick is applied to; empty for all of its type
      * @param receiver connection to map to; empty where the device has only one
@@ -63,13 +65,13 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
     public static SignalMapping plan(Project project, String deviceName, Request request) {
         Device device = project.device(deviceName);
         String receiver = request.receiver().orElseGet(() -> onlyReceiver(project, device));
-        List<DataAttribute> wanted =
-                new ArrayList<>(request.signals().stream().map(project::signal).toList());
+        List<MappedSignal> wanted = new ArrayList<>();
+        request.signals().forEach(text -> wanted.addAll(signals(project, device, text)));
         List<Ied> relays = List.of();
         if (request.pick().isPresent()) {
             Pick pick = project.pick(request.pick().get());
             relays = relays(project, pick, request.ieds());
-            relays.forEach(relay -> wanted.addAll(pick.signals(relay)));
+            relays.forEach(relay -> pick.signals(relay).forEach(signal -> wanted.add(new MappedSignal.OfIed(signal))));
             if (wanted.isEmpty()) {
                 throw new RefusedException(
                         "pick '" + pick.name() + "' finds no signal on "
@@ -88,6 +90,27 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         Project after =
                 proposal.rows().isEmpty() ? project : proposal.carriedOut(connected.project(), connected.device());
         return new SignalMapping(after, proposal, connected.made());
+    }
+
+    /** Returns the signal with a reference, or the channels of the device that a name with wildcards fits. */
+    private static List<MappedSignal> signals(Project project, Device device, String text) {
+        DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);
+        Glob form = new Glob(text);
+        List<MappedSignal> channels = sheets.channels().keySet().stream()
+                .filter(form::fits)
+                .flatMap(name -> MappedSignal.OfChannel.of(sheets, name).stream())
+                .map(MappedSignal.class::cast)
+                .toList();
+        if (!channels.isEmpty()) {
+            return channels;
+        }
+        if (text.indexOf('.') < 0) { // no reference of an IED's signal
+            throw new UnknownNameException(
+                    "channel of " + device.name() + " or signal",
+                    text,
+                    sheets.channels().keySet());
+        }
+        return List.of(new MappedSignal.OfIed(project.signal(text)));
     }
 
     private static List<Ied> relays(Project project, Pick pick, List<String> names) {

@@ -21,7 +21,6 @@ import org.urvant.project.mapping.MappingKey;
 import org.urvant.project.mapping.MappingRules;
 import org.urvant.project.mapping.ResolvedMapping;
 import org.urvant.project.mapping.SignalMapper;
-import org.urvant.project.mapping.SignalName;
 import org.urvant.project.mapping.Subscriptions;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.LogicalNode;
@@ -117,7 +116,7 @@ final class MappingCheck {
                     "the name has " + length + " characters; the device holds " + longest,
                     "Shorten it to " + longest + " characters.");
         }
-        String full = SignalName.of(project.conventions().names(), resolved.attribute());
+        String full = resolved.mapped().name(project.conventions().names());
         if (longest > 0
                 && full.codePointCount(0, full.length()) > longest
                 && !mapping.name().equals(full)) {
@@ -130,20 +129,22 @@ final class MappingCheck {
     }
 
     private void place(ResolvedMapping resolved) {
-        LogicalNode node = resolved.attribute().node();
         if (project.conventions().arePlacesRequired()
                 && resolved.mapping().place().isEmpty()) {
             report(
                     GeneralRules.OPEN_ITEMS,
                     resolved.mapping(),
                     "the place of " + resolved.signal() + " in the plant is open",
-                    node.place()
-                            .map(known ->
-                                    "Give it in the column 'place' of the mappings; the file has " + known.path() + ".")
-                            .orElse("Give it in the column 'place' of the mappings, or import a file with the site's"
-                                    + " structure."));
+                    resolved.mapped().place().isEmpty()
+                            ? "Give it in the column 'place' of the mappings, or import a file with the site's structure."
+                            : "Give it in the column 'place' of the mappings; the file has "
+                                    + resolved.mapped().place() + ".");
             return;
         }
+        if (resolved.attribute().isEmpty()) {
+            return;
+        }
+        LogicalNode node = resolved.attribute().get().node();
         boolean siteKnown = node.device().ied().file().hasPlaces();
         if (siteKnown && resolved.mapping().place().isEmpty() && node.place().isEmpty()) {
             report(
@@ -156,7 +157,10 @@ final class MappingCheck {
     }
 
     private void inferred(ResolvedMapping resolved) {
-        LogicalNode node = resolved.attribute().node();
+        if (resolved.attribute().isEmpty()) {
+            return;
+        }
+        LogicalNode node = resolved.attribute().get().node();
         String place = resolved.mapping().place();
         if (!place.isEmpty()
                 && node.isPlaceInferred()

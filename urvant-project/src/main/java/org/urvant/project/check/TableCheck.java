@@ -33,6 +33,7 @@ import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
+import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
 import org.urvant.project.Device;
@@ -159,6 +160,10 @@ final class TableCheck {
     private void unusedChannels() {
         Set<String> named = new HashSet<>(referenced.getOrDefault("channels", Set.of()));
         type.hardware().channels().keySet().forEach(kind -> named.addAll(referenced.getOrDefault(kind, Set.of())));
+        device.mappings().forEach(row -> {
+            named.addAll(row.from().equals(ChannelPoint.OWN) ? Set.of(row.source()) : Set.of());
+            named.addAll(row.to().equals(ChannelPoint.OWN) ? Set.of(row.destination()) : Set.of());
+        });
         List<String> forgotten = sheets.channels().keySet().stream()
                 .filter(name -> !named.contains(name)
                         && sheets.sheet(name).orElseThrow().given().isEmpty())

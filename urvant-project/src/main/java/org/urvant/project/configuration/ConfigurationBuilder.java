@@ -7,7 +7,7 @@ import java.util.TreeMap;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
-import org.urvant.core.point.DataReference;
+import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.point.InformationObject;
 import org.urvant.core.point.Point;
 import org.urvant.core.tree.Node;
@@ -167,22 +167,26 @@ public final class ConfigurationBuilder {
         nodes.put("name", Value.text(mapping.name()));
         nodes.put("use", Value.logical(mapping.isUsed()));
         nodes.put("from", Value.text(mapping.from()));
-        nodes.put("source", point(resolved.source(), resolved.attribute()));
+        nodes.put("source", point(resolved.source(), resolved));
         nodes.put("to", Value.text(mapping.to()));
-        nodes.put("destination", point(resolved.destination(), resolved.attribute()));
+        nodes.put("destination", point(resolved.destination(), resolved));
         if (!mapping.place().isEmpty()) {
             nodes.put("place", Value.text(mapping.place()));
         }
         return Section.of(nodes);
     }
 
-    private static Section point(Point point, DataAttribute attribute) {
+    private static Section point(Point point, ResolvedMapping resolved) {
         if (point instanceof InformationObject object) {
             return Section.of(
                     Map.of("type", Value.text(object.type().name()), "address", Value.number(object.address())));
         }
+        if (point instanceof ChannelPoint own) {
+            return Section.of(Map.of("channel", Value.text(own.channel())));
+        }
+        DataAttribute attribute = resolved.attribute().orElseThrow();
         return Section.of(Map.of(
-                "reference", Value.text(((DataReference) point).reference()),
+                "reference", Value.text(attribute.reference()),
                 "constraint", Value.text(attribute.constraint().map(Enum::name).orElse("")),
                 "class", Value.text(attribute.innerClass()),
                 "type", Value.text(attribute.basicType())));

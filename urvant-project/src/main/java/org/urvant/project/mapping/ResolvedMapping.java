@@ -9,6 +9,7 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.point.DataReference;
 import org.urvant.core.point.InformationObject;
 import org.urvant.core.point.InformationType;
@@ -19,17 +20,18 @@ import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;
 
 /**
- * A mapping whose names were all found: connections of the device, points of their protocols, and the data attribute
- * behind a reference of IEC 61850.
+ * A mapping whose names were all found: connections of the device, points of their protocols, and the signal behind one of
+ * them.
  *
  * @param mapping the row
  * @param source point that the signal comes from
  * @param destination point that the signal goes to
- * @param attribute the data attribute that is the source or the destination
+ * @param mapped the signal that is the source or the destination
  * @param object the information object at the other end
  * @param objectConnection name of the information object's connection
  */
@@ -37,7 +39,7 @@ public record ResolvedMapping(
         Mapping mapping,
         Point source,
         Point destination,
-        DataAttribute attribute,
+        MappedSignal mapped,
         InformationObject object,
         String objectConnection) {
     /** Returns where the information object stands in the address book. */
@@ -47,7 +49,12 @@ public record ResolvedMapping(
 
     /** Returns the reference of the signal, which owns the address. */
     public String signal() {
-        return attribute.reference();
+        return mapped.reference();
+    }
+
+    /** Returns the data attribute of an IED that is mapped; empty when it is a channel of the device. */
+    public Optional<DataAttribute> attribute() {
+        return mapped instanceof MappedSignal.OfIed ofIed ? Optional.of(ofIed.attribute()) : Optional.empty();
     }
 
     /** Resolves one row; what cannot be found is reported as findings, and the result is then empty. */
@@ -56,7 +63,12 @@ public record ResolvedMapping(
         return new Resolver(project, device, mapping, findings).resolve();
     }
 
-    private record End(Connection connection, ConnectionKind kind, Point point) {}
+    /** An end; the device's own has no connection. */
+    private record End(Optional<Connection> connection, String title, Point point) {
+        boolean isSignal() {
+            return point instanceof DataReference || point instanceof ChannelPoint;
+        }
+    }
 
     private record Resolver(Project project, Device device, Mapping mapping, Consumer<Finding> findings) {
         Optional<ResolvedMapping> resolve() {
@@ -65,28 +77,38 @@ public record ResolvedMapping(
             if (from.isEmpty() || to.isEmpty()) {
                 return Optional.empty();
             }
-            boolean monitor = from.get().point instanceof DataReference;
+            boolean monitor = from.get().isSignal();
             End inner = monitor ? from.get() : to.get();
             End outer = monitor ? to.get() : from.get();
-            if (!(inner.point instanceof DataReference reference)
-                    || !(outer.point instanceof InformationObject object)) {
+            if (!inner.isSignal() || !(outer.point instanceof InformationObject object)) {
                 report(
                         MappingRules.POINT_NOT_FITTING,
-                        "both ends are " + from.get().kind.protocol().title()
-                                + "; expected one end of IEC 61850 and one of IEC 60870-5-104",
+                        "the ends are " + from.get().title() + " and "
+                                + to.get().title()
+                                + "; expected one end of IEC 61850 or of the device itself, and one of IEC 60870-5-104",
                         "Choose another connection for one end.");
                 return Optional.empty();
             }
-            Optional<DataAttribute> attribute = attribute(inner.connection, reference);
-            if (attribute.isEmpty() || !fits(attribute.get(), object, monitor)) {
+            Optional<MappedSignal> mapped = inner.point instanceof ChannelPoint own
+                    ? channel(own)
+                    : attribute(inner, (DataReference) inner.point);
+            if (mapped.isEmpty() || !fits(mapped.get(), object, monitor)) {
                 return Optional.empty();
             }
             return Optional.of(new ResolvedMapping(
-                    mapping, from.get().point, to.get().point, attribute.get(), object, outer.connection.name()));
+                    mapping,
+                    from.get().point,
+                    to.get().point,
+                    mapped.get(),
+                    object,
+                    outer.connection.orElseThrow().name()));
         }
 
         private Optional<End> end(String connectionName, String text) {
             Connection connection = device.connections().get(connectionName);
+            if (connection == null && connectionName.equals(ChannelPoint.OWN)) {
+                return Optional.of(new End(Optional.empty(), "the device itself", new ChannelPoint(text.strip())));
+            }
             if (connection == null) {
                 report(
                         GeneralRules.UNKNOWN_REFERENCE,
@@ -104,8 +126,10 @@ public record ResolvedMapping(
                 return Optional.empty(); // the device's own check says which kind or type is unknown
             }
             try {
-                return Optional.of(
-                        new End(connection, kind.get(), Point.parse(kind.get().protocol(), text)));
+                return Optional.of(new End(
+                        Optional.of(connection),
+                        kind.get().protocol().title(),
+                        Point.parse(kind.get().protocol(), text)));
             } catch (IllegalArgumentException e) {
                 report(
                         ValueRules.VALUE_OUT_OF_RANGE,
@@ -116,8 +140,25 @@ public record ResolvedMapping(
             }
         }
 
-        private Optional<DataAttribute> attribute(Connection connection, DataReference reference) {
-            Entry iedName = connection.values().get(Connection.IED);
+        private Optional<MappedSignal> channel(ChannelPoint point) {
+            Optional<DeviceSheets> sheets = project.type(device).map(type -> DeviceSheets.of(type, device));
+            Optional<MappedSignal> found = sheets.flatMap(
+                    all -> MappedSignal.OfChannel.of(all, point.channel()).map(MappedSignal.class::cast));
+            if (sheets.isPresent() && found.isEmpty()) {
+                boolean gone = device.addresses().owners().containsValue(point.channel());
+                report(
+                        gone ? MappingRules.DANGLING_REFERENCE : GeneralRules.UNKNOWN_REFERENCE,
+                        "channel '" + point.channel() + "' does not exist on " + device.name() + " as fitted",
+                        NearestName.hint(
+                                "channel",
+                                point.channel(),
+                                sheets.get().channels().keySet()));
+            }
+            return found;
+        }
+
+        private Optional<MappedSignal> attribute(End end, DataReference reference) {
+            Entry iedName = end.connection().orElseThrow().values().get(Connection.IED);
             Optional<Ied> ied = iedName == null ? Optional.empty() : project.ied(iedName.text());
             if (ied.isEmpty()) {
                 return Optional.empty(); // the connection's own check says that its IED is unknown
@@ -138,16 +179,16 @@ public record ResolvedMapping(
                                 .map(near -> "Did you mean '" + near + "'?")
                                 .orElse("Search for the signal that is meant."));
             }
-            return found;
+            return found.map(MappedSignal.OfIed::new);
         }
 
-        private boolean fits(DataAttribute attribute, InformationObject object, boolean monitor) {
-            PointTypes.Carriage carriage = PointTypes.carrying(attribute);
+        private boolean fits(MappedSignal mapped, InformationObject object, boolean monitor) {
+            PointTypes.Carriage carriage = mapped.carriage();
             if (!carriage.types().contains(object.type())) {
                 report(
                         MappingRules.POINT_NOT_FITTING,
-                        attribute.reference() + " (" + attribute.innerClass() + ", " + attribute.basicType()
-                                + ") cannot be carried by " + object.type().name(),
+                        mapped.reference() + " (" + mapped.kind() + ") cannot be carried by "
+                                + object.type().name(),
                         carriage.isPossible()
                                 ? "Use " + carriage.types().get(0).name() + "."
                                 : "Leave it out: it " + carriage.reason() + ".");

@@ -14,6 +14,7 @@ import org.urvant.core.device.Role;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Position;
+import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.point.InformationObject;
 import org.urvant.core.point.InformationType;
 import org.urvant.core.point.PointGroup;
@@ -26,8 +27,6 @@ import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Past;
 import org.urvant.project.Project;
-import org.urvant.scl.DataAttribute;
-import org.urvant.scl.SitePart;
 
 /**
  * Proposes mappings from data attributes to information objects: type by common data class, name by the project's template,
@@ -44,8 +43,8 @@ public final class SignalMapper {
     private final Set<AddressBook.GivenAddress> used;
     private final Map<String, List<AddressBook.GivenAddress>> earlier = new HashMap<>();
     private final List<Mapping> rows = new ArrayList<>();
-    private final List<DataAttribute> present = new ArrayList<>();
-    private final Map<DataAttribute, String> leftOut = new LinkedHashMap<>();
+    private final List<MappedSignal> present = new ArrayList<>();
+    private final Map<MappedSignal, String> leftOut = new LinkedHashMap<>();
     private final Map<String, String> shortened = new LinkedHashMap<>();
     private AddressBook book;
 
@@ -83,8 +82,8 @@ public final class SignalMapper {
     public record Proposal(
             List<Mapping> rows,
             AddressBook addresses,
-            List<DataAttribute> present,
-            Map<DataAttribute, String> leftOut,
+            List<MappedSignal> present,
+            Map<MappedSignal, String> leftOut,
             Map<String, String> shortened) {
         /** Returns the project in which a device has the new rows and addresses. */
         public Project carriedOut(Project project, Device device) {
@@ -98,13 +97,13 @@ public final class SignalMapper {
      * Proposes a row for each signal that has none yet.
      *
      * @param to name of the connection to the control centre
-     * @param signals data attributes of connected IEDs, in the order in which addresses are given
+     * @param signals data attributes of connected IEDs and channels of the device, in the order in which addresses are given
      * @param start the first address to try for every type; empty to follow the project's plan
      * @throws UnknownNameException when the device has no such connection
      * @throws RefusedException when no point of the connection can carry signals, or a block of the plan is full
      */
     public static Proposal propose(
-            Project project, Device device, String to, List<DataAttribute> signals, OptionalInt start) {
+            Project project, Device device, String to, List<MappedSignal> signals, OptionalInt start) {
         requireReceiver(project, device, to);
         SignalMapper mapper = new SignalMapper(project, device, to, start);
         signals.forEach(mapper::add);
@@ -143,14 +142,19 @@ public final class SignalMapper {
         }
     }
 
-    private void add(DataAttribute signal) {
-        String ied = signal.node().device().ied().name();
-        String from = connectionTo(ied);
+    private void add(MappedSignal signal) {
+        String from = from(signal);
         if (from.isEmpty()) {
+            String ied = ((MappedSignal.OfIed) signal)
+                    .attribute()
+                    .node()
+                    .device()
+                    .ied()
+                    .name();
             leftOut.put(signal, "belongs to IED " + ied + ", to which " + device.name() + " has no connection");
             return;
         }
-        PointTypes.Carriage carriage = PointTypes.carrying(signal);
+        PointTypes.Carriage carriage = signal.carriage();
         if (!carriage.isPossible()) {
             leftOut.put(signal, carriage.reason());
             return;
@@ -171,8 +175,13 @@ public final class SignalMapper {
         rows.add(row(key, from, signal, new InformationObject(type, place.address())));
     }
 
-    private String connectionTo(String ied) {
-        return device.connectionTo(ied).map(Connection::name).orElse("");
+    /** Returns the connection over which a signal comes; empty text when the device has none to its IED. */
+    private String from(MappedSignal signal) {
+        return signal instanceof MappedSignal.OfIed ofIed
+                ? device.connectionTo(ofIed.attribute().node().device().ied().name())
+                        .map(Connection::name)
+                        .orElse("")
+                : ChannelPoint.OWN;
     }
 
     private AddressBook.GivenAddress free(InformationType type) {
@@ -191,8 +200,8 @@ public final class SignalMapper {
                 "Widen the block in the conventions of the project.");
     }
 
-    private Mapping row(String key, String from, DataAttribute signal, InformationObject object) {
-        String full = SignalName.of(project.conventions().names(), signal);
+    private Mapping row(String key, String from, MappedSignal signal, InformationObject object) {
+        String full = signal.name(project.conventions().names());
         int longest = longestName(project, device, to);
         String name = ShortName.of(full, longest, project.conventions().abbreviations(), names);
         if (!name.equals(full)) {
@@ -200,7 +209,7 @@ public final class SignalMapper {
         }
         names.add(name);
         Position position = Position.in("proposal");
-        String place = signal.node().place().map(SitePart::path).orElse("");
+        String place = signal.place();
         Mapping.End relay = new Mapping.End(from, signal.reference());
         Mapping.End receiver = new Mapping.End(to, object.text());
         return object.type().direction() == InformationType.Direction.MONITOR

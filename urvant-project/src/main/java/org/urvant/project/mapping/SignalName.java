@@ -2,6 +2,7 @@ package org.urvant.project.mapping;
 
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.urvant.scl.DataAttribute;
@@ -12,6 +13,9 @@ import org.urvant.scl.SitePart;
 public final class SignalName {
     private static final Pattern PLACE = Pattern.compile("\\{([a-z]+)}");
     private static final Pattern PHASE = Pattern.compile("\\.(phs(A|B|C|AB|BC|CA)|neut|net|res)\\b");
+
+    private static final Set<String> KNOWN = Set.of(
+            "ied", "ld", "node", "object", "attribute", "phase", "description", "site", "level", "bay", "equipment");
 
     private SignalName() {}
 
@@ -36,8 +40,14 @@ public final class SignalName {
                         .filter(part -> part.kind() == SitePart.Kind.EQUIPMENT)
                         .map(SitePart::name)
                         .orElse(""));
+        return of(template, values);
+    }
+
+    /** Returns the name by a template and what stands for its places; those that are known and have no value are empty. */
+    static String of(String template, Map<String, String> values) {
         Matcher matcher = PLACE.matcher(template);
-        return matcher.replaceAll(found -> Matcher.quoteReplacement(values.getOrDefault(found.group(1), found.group())))
+        return matcher.replaceAll(found -> Matcher.quoteReplacement(
+                        values.getOrDefault(found.group(1), KNOWN.contains(found.group(1)) ? "" : found.group())))
                 .replaceAll("\\s+", " ")
                 .strip();
     }

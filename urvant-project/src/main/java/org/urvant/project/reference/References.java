@@ -16,6 +16,7 @@ import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Ref.Kind;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.language.Term;
+import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.text.Word;
 import org.urvant.project.Bay;
 import org.urvant.project.Connection;
@@ -137,6 +138,10 @@ public final class References {
 
     private void end(Device device, Mapping row, Mapping.End end, boolean isTarget) {
         Reference.Place place = new Reference.AtEnd(device.name(), row.key(), isTarget);
+        if (end.connection().equals(ChannelPoint.OWN) && !device.connections().containsKey(ChannelPoint.OWN)) {
+            found.add(new Reference(place, Ref.of(Kind.CHANNEL, end.point(), device.name()), row.position()));
+            return;
+        }
         found.add(new Reference(place, Ref.of(Kind.CONNECTION, end.connection(), device.name()), row.position()));
         Connection connection = device.connections().get(end.connection());
         if (connection != null && connection.ied().isPresent()) {

@@ -75,19 +75,26 @@ final class HardwareReader {
                 .with(SettingDefinition.Provision.standard(carries.size() == 1 ? carries.get(0) : ChannelKind.UNUSED));
         SheetReader.Sheet sheet =
                 SheetReader.read(Meaning.Place.CHANNEL, fields, names, known, Map.of(), List.of(kind));
-        List<String> logical = new ArrayList<>();
-        for (Entry entry : fields.texts("logical")) {
-            logical.add(entry.text());
+        List<String> logical = carried(fields, "logical", name, carries);
+        List<String> counted = carried(fields, "counted", name, carries);
+        List<ChannelLaw> laws = LawReader.read(fields, own, sheet);
+        fields.finish();
+        return new ChannelKind(name, count, isInput, carries, logical, counted, meaning, sheet.definition(), laws);
+    }
+
+    /** Returns those of the words that a channel carries that are named. */
+    private static List<String> carried(FieldReader fields, String key, String channel, List<String> carries) {
+        List<String> words = new ArrayList<>();
+        for (Entry entry : fields.texts(key)) {
+            words.add(entry.text());
             if (!carries.contains(entry.text())) {
                 fields.report(
                         entry.position(),
-                        "channel " + name + " carries no '" + entry.text() + "'",
+                        "channel " + channel + " carries no '" + entry.text() + "'",
                         NearestName.hint("word", entry.text(), carries));
             }
         }
-        List<ChannelLaw> laws = LawReader.read(fields, own, sheet);
-        fields.finish();
-        return new ChannelKind(name, count, isInput, carries, logical, meaning, sheet.definition(), laws);
+        return words;
     }
 
     private static ModuleKind module(String name, FieldReader fields, Known known, Map<String, ChannelKind> channels) {

@@ -38,7 +38,6 @@ import org.urvant.core.finding.Severity;
 import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.Word;
-import org.urvant.core.unit.Dimension;
 import org.urvant.core.unit.Unit;
 import org.urvant.file.yaml.FieldReader;
 
@@ -117,14 +116,14 @@ final class SheetReader {
             Map<String, Type> more,
             List<SettingDefinition> built) {
         SheetReader reader = new SheetReader(fields, "settings", outer, known, more, built);
-        reader.meanings(place);
+        MeaningReader.verify(place, reader.settings, reader.readers);
         return new Sheet(new SheetDefinition(reader.settings, reader.rules), reader.names);
     }
 
     /** Reads questions, which are settings that belong to nothing yet. */
     static Sheet questions(FieldReader fields, Known known) {
         SheetReader reader = new SheetReader(fields, "questions", Names.NONE, known, Map.of(), List.of());
-        reader.meanings(null);
+        MeaningReader.verify(null, reader.settings, reader.readers);
         return new Sheet(new SheetDefinition(reader.settings, reader.rules), reader.names);
     }
 
@@ -229,76 +228,7 @@ final class SheetReader {
                 new Traits.Sense(
                         Optional.ofNullable(Words.optional(fields, "domain", Domain::of, null)),
                         Words.text(fields, "limit-of"),
-                        Optional.ofNullable(Words.optional(fields, "means", Meaning::of, null))
-                                .map(meaning -> new Traits.Meant(meaning, of(fields)))));
-    }
-
-    private static String of(FieldReader fields) {
-        Meaning.TransformerSet set =
-                Words.optional(fields, "of", word -> Word.find(Meaning.TransformerSet.class, word), null);
-        return set == null ? "" : Word.of(set);
-    }
-
-    /** What rests on meanings can rely on them: kind, unit, place, number and partner of each are as the list says. */
-    private void meanings(Meaning.Place place) {
-        Map<Traits.Meant, String> first = new HashMap<>();
-        settings.forEach((path, setting) -> setting.traits().meant().ifPresent(meant -> {
-            FieldReader fields = readers.get(path);
-            Meaning meaning = meant.meaning();
-            String word = meaning.word();
-            if (fields == null) {
-                return; // settings that every such sheet has are made here
-            }
-            if (place == null || !meaning.places().contains(place)) {
-                fields.report(
-                        fields.at("means"),
-                        "'" + word + "' cannot be said of a "
-                                + (place == null ? "question" : "setting of a " + place.word()),
-                        "It belongs to a setting of a "
-                                + String.join(
-                                        " or ",
-                                        meaning.places().stream()
-                                                .map(Meaning.Place::word)
-                                                .toList())
-                                + ".");
-            }
-            if (!meaning.kinds().contains(setting.kind())) {
-                fields.report(
-                        fields.at("means"),
-                        "'" + word + "' is said of kind " + setting.kind().word(),
-                        "Only settings of kind " + Words.listed(List.copyOf(meaning.kinds())) + " can mean it.");
-            }
-            if (!meaning.fits(setting.limits().unit())) {
-                fields.report(
-                        fields.at("unit"),
-                        "'" + word + "' is given in " + setting.unit() + ", which is "
-                                + setting.limits().unit().dimension().title(),
-                        "Give a unit of "
-                                + String.join(
-                                        " or ",
-                                        meaning.dimensions().stream()
-                                                .map(Dimension::title)
-                                                .toList())
-                                + ".");
-            }
-            if (!meant.of().isEmpty() && !meaning.isQualified()) {
-                fields.report(fields.at("of"), "'" + word + "' is of no set of transformers", "Take 'of' out.");
-            }
-            String other = meaning.isForSeveral() ? null : first.putIfAbsent(meant, path);
-            if (other != null) {
-                fields.report(
-                        fields.at("means"), path + " and " + other + " both mean " + word, "Let one of them mean it.");
-            }
-            meaning.partner()
-                    .filter(partner -> settings.values().stream()
-                            .noneMatch(each ->
-                                    each.traits().meant().equals(Optional.of(new Traits.Meant(partner, meant.of())))))
-                    .ifPresent(partner -> fields.report(
-                            fields.at("means"),
-                            "'" + word + "' says nothing without " + partner.word()
-                                    + (meant.of().isEmpty() ? "" : " of " + meant.of()),
-                            "Give a setting here 'means: " + partner.word() + "'."));
-        }));
+                        MeaningReader.read(fields)));
     }
 
     private void verify(SettingDefinition setting, FieldReader fields) {

@@ -33,6 +33,7 @@ import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.NewDevice;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.scl.DataAttribute;
 
@@ -65,7 +66,7 @@ class ProjectFolderTest {
         Device device = project.device("GW1");
         folder.save(
                 project,
-                SignalMapper.propose(project, device, "scada", signals, OptionalInt.of(start))
+                SignalMapper.propose(project, device, "scada", MappedSignal.of(signals), OptionalInt.of(start))
                         .carriedOut(project, device));
     }
 

@@ -15,6 +15,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.text.ShortName;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.PointTypes;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.mapping.Subscription;
@@ -58,9 +59,9 @@ class SelectionTest {
                 project,
                 project.device("GW1"),
                 "scada",
-                project.ieds().stream()
+                MappedSignal.of(project.ieds().stream()
                         .flatMap(ied -> project.pick("feeder").signals(ied).stream())
-                        .toList(),
+                        .toList()),
                 OptionalInt.empty());
         assertThat(again.rows()).isEmpty();
         assertThat(again.present()).hasSize(rows.size());

@@ -27,6 +27,7 @@ import org.urvant.project.Project;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.NewDevice;
 import org.urvant.project.change.ValueChange;
+import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.type.Catalogue;
@@ -168,7 +169,7 @@ public final class Sites {
                         site,
                         device,
                         "scada",
-                        Stream.of(references).map(site::signal).toList(),
+                        MappedSignal.of(Stream.of(references).map(site::signal).toList()),
                         start)
                 .carriedOut(site, device);
     }

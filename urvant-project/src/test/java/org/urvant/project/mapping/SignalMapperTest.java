@@ -127,9 +127,13 @@ class SignalMapperTest {
         String position = "F01CTRL/XCBR1.Pos.stVal";
         Project once = Sites.mapped(BARE, "GW1", OptionalInt.of(1500), position);
         SignalMapper.Proposal again = SignalMapper.propose(
-                once, once.device("GW1"), "scada", List.of(once.signal(position)), OptionalInt.of(1600));
+                once,
+                once.device("GW1"),
+                "scada",
+                MappedSignal.of(List.of(once.signal(position))),
+                OptionalInt.of(1600));
         assertThat(again.rows()).isEmpty();
-        assertThat(again.present()).extracting(DataAttribute::reference).containsExactly(position);
+        assertThat(again.present()).extracting(MappedSignal::reference).containsExactly(position);
         assertThat(again.addresses().owners()).hasSize(1);
         AddressBook.GivenAddress place =
                 again.addresses().owners().keySet().iterator().next();
@@ -145,7 +149,7 @@ class SignalMapperTest {
                 .limit(20)
                 .toList();
         SignalMapper.Proposal proposal =
-                SignalMapper.propose(BARE, BARE.device("GW1"), "scada", texts, OptionalInt.empty());
+                SignalMapper.propose(BARE, BARE.device("GW1"), "scada", MappedSignal.of(texts), OptionalInt.empty());
         assertThat(proposal.rows()).isEmpty();
         assertThat(proposal.leftOut()).hasSize(20).allSatisfy((signal, reason) -> assertThat(reason)
                 .isNotBlank());
@@ -167,7 +171,7 @@ class SignalMapperTest {
                         BARE,
                         BARE.device("GW1"),
                         receiver,
-                        List.of(BARE.signal("F01CTRL/XCBR1.Pos.stVal")),
+                        MappedSignal.of(List.of(BARE.signal("F01CTRL/XCBR1.Pos.stVal"))),
                         start < 0 ? OptionalInt.empty() : OptionalInt.of(start)))
                 .isInstanceOfAny(UrvantException.class, IllegalArgumentException.class)
                 .satisfies(refusal -> assertThat(
@@ -180,7 +184,7 @@ class SignalMapperTest {
         Project site = Sites.imported(BARE, "F02.cid");
         List<DataAttribute> foreign = List.of(site.signal("F02CTRL/XCBR1.Pos.stVal"));
         SignalMapper.Proposal proposal =
-                SignalMapper.propose(site, site.device("GW1"), "scada", foreign, OptionalInt.empty());
+                SignalMapper.propose(site, site.device("GW1"), "scada", MappedSignal.of(foreign), OptionalInt.empty());
         assertThat(proposal.rows()).isEmpty();
         assertThat(proposal.leftOut().values()).singleElement().asString().contains("F02");
         assertThatThrownBy(() -> site.signal("F03CTRL/XCBR1.Pos.stVal")).isInstanceOf(UnknownNameException.class);

@@ -1,0 +1,139 @@
+package org.urvant.project.mapping;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.urvant.core.device.ChannelKind;
+import org.urvant.core.device.Meaning;
+import org.urvant.core.point.InformationType;
+import org.urvant.project.Device;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
+import org.urvant.scl.DataAttribute;
+import org.urvant.scl.SitePart;
+
+/** A signal that can be mapped, whoever offers it: a data attribute of an IED, or a channel of the device itself. */
+public sealed interface MappedSignal {
+    /** Returns the text that owns the addresses given to the signal. */
+    String reference();
+
+    /** Returns what can carry it. */
+    PointTypes.Carriage carriage();
+
+    /** Returns its name by a project's template. */
+    String name(String template);
+
+    /** Returns where in the plant it belongs; empty text when that is not known. */
+    String place();
+
+    /** Returns what it is, for people: class and type. */
+    String kind();
+
+    /** Returns data attributes of IEDs as signals. */
+    static List<MappedSignal> of(Collection<DataAttribute> attributes) {
+        return attributes.stream()
+                .map(attribute -> (MappedSignal) new OfIed(attribute))
+                .toList();
+    }
+
+    /** A data attribute of an IED. */
+    record OfIed(DataAttribute attribute) implements MappedSignal {
+        @Override
+        public String reference() {
+            return attribute.reference();
+        }
+
+        @Override
+        public PointTypes.Carriage carriage() {
+            return PointTypes.carrying(attribute);
+        }
+
+        @Override
+        public String name(String template) {
+            return SignalName.of(template, attribute);
+        }
+
+        @Override
+        public String place() {
+            return attribute.node().place().map(SitePart::path).orElse("");
+        }
+
+        @Override
+        public String kind() {
+            return attribute.innerClass() + ", " + attribute.basicType();
+        }
+    }
+
+    /**
+     * A channel of the device that is mapped.
+     *
+     * @param device the device
+     * @param sheet the channel's values
+     * @param channel its kind
+     */
+    record OfChannel(Device device, Sheet sheet, ChannelKind channel) implements MappedSignal {
+        /** Returns a channel of a device, or empty when it has none of that name as fitted. */
+        public static Optional<OfChannel> of(DeviceSheets sheets, String name) {
+            ChannelKind kind = sheets.channels().get(name);
+            return Optional.ofNullable(kind)
+                    .flatMap(found -> sheets.sheet(name))
+                    .map(sheet -> new OfChannel(sheets.device(), sheet, kind));
+        }
+
+        @Override
+        public String reference() {
+            return sheet.prefix();
+        }
+
+        @Override
+        public PointTypes.Carriage carriage() {
+            String carries = carries();
+            if (carries.equals(ChannelKind.UNUSED)) {
+                return new PointTypes.Carriage(List.of(), "is unused: say what the channel carries first");
+            }
+            List<InformationType> types;
+            if (channel.counted().contains(carries)) {
+                types = channel.isInput() ? PointTypes.COUNTED : List.of();
+            } else if (channel.logical().contains(carries)) {
+                types = channel.isInput() ? PointTypes.SINGLE : PointTypes.SINGLE_COMMAND;
+            } else {
+                types = channel.isInput() ? PointTypes.MEASURED : PointTypes.SET_POINT;
+            }
+            return new PointTypes.Carriage(types, types.isEmpty() ? "is a count that the device gives" : "");
+        }
+
+        private String carries() {
+            return String.valueOf(sheet.value(ChannelKind.CARRIES));
+        }
+
+        @Override
+        public String name(String template) {
+            String given = sheet.entry(Meaning.DISPLAY_NAME)
+                    .map(entry -> entry.text())
+                    .filter(text -> !text.isBlank())
+                    .orElse(sheet.prefix());
+            return SignalName.of(
+                    template,
+                    Map.of(
+                            "ied",
+                            device.name(),
+                            "node",
+                            sheet.prefix(),
+                            "object",
+                            sheet.prefix(),
+                            "description",
+                            given));
+        }
+
+        @Override
+        public String place() {
+            return "";
+        }
+
+        @Override
+        public String kind() {
+            return (channel.isInput() ? "input, " : "output, ") + carries();
+        }
+    }
+}
