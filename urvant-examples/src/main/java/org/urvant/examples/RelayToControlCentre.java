@@ -3,9 +3,7 @@ package org.urvant.examples;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.InstantSource;
-import java.util.List;
 import java.util.Map;
-import java.util.OptionalInt;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
@@ -16,12 +14,12 @@ import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.NewDevice;
+import org.urvant.project.change.SignalMapping;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.ProjectFolder;
-import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.type.Catalogue;
 
 /** A relay's file becomes the configuration of a gateway, goes to the gateway, and is proved to be there. */
@@ -66,8 +64,10 @@ public final class RelayToControlCentre {
         site = ConnectionChange.connect(site, "GW1", "scada", "control-centre");
         site = ValueChange.set(site, "GW1", Map.of("station.name", "Skarholm", "scada.common-address", "47"));
         site = ValueChange.set(site, "GW1", Map.of("network.address", "192.0.2.20", "scada.peer", "192.0.2.40"));
-        var signals = List.of(site.signal("F01CTRL/XCBR1.Pos.stVal"), site.signal("F01PROT/PTRC1.Tr.general"));
-        return SignalMapper.propose(site, site.device("GW1"), "scada", signals, OptionalInt.of(1001))
-                .carriedOut(site, site.device("GW1"));
+        return SignalMapping.plan(
+                        site,
+                        "GW1",
+                        SignalMapping.Request.ofSignals("F01CTRL/XCBR1.Pos.stVal", "F01PROT/PTRC1.Tr.general"))
+                .after();
     }
 }

@@ -150,11 +150,6 @@ public record SettingDefinition(
         return kind == SettingKind.CHOICE ? new Type(Type.Kind.TEXT, null, limits.choices()) : Type.TEXT;
     }
 
-    /** Returns whether the setting has a meaning. */
-    public boolean means(Meaning meaning) {
-        return traits.meant().isPresent() && traits.meant().get().meaning() == meaning;
-    }
-
     /** Returns the allowed values in plain words, such as {@code 1 to 65534} or {@code on, off}. */
     public String allowed() {
         return allowed(Scope.EMPTY);

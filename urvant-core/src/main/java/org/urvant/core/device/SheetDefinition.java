@@ -1,6 +1,9 @@
 package org.urvant.core.device;
 
+import java.util.ArrayList;
 import java.util.Collections;
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,22 +14,53 @@ import org.urvant.core.expression.Type;
 /**
  * The settings that belong to one thing (a device, a setting group, a channel, a row of a table, a connection), and the
  * rules about them.
- *
- * @param settings settings by path
- * @param rules rules about them
  */
-public record SheetDefinition(SortedMap<String, SettingDefinition> settings, List<TypeRule> rules) {
+public final class SheetDefinition {
     /** No settings and no rules. */
     public static final SheetDefinition EMPTY = new SheetDefinition(new TreeMap<>(), List.of());
 
-    public SheetDefinition {
-        settings = Collections.unmodifiableSortedMap(new TreeMap<>(settings));
-        rules = List.copyOf(rules);
+    private final SortedMap<String, SettingDefinition> settings;
+    private final Map<String, SettingDefinition> byPath;
+    private final List<SettingDefinition> licensed;
+    private final List<TypeRule> rules;
+    private final Map<Meaning, List<SettingDefinition>> meanings = new EnumMap<>(Meaning.class);
+
+    /**
+     * Creates a definition.
+     *
+     * @param settings settings by path
+     * @param rules rules about them
+     */
+    public SheetDefinition(SortedMap<String, SettingDefinition> settings, List<TypeRule> rules) {
+        this.settings = Collections.unmodifiableSortedMap(new TreeMap<>(settings));
+        this.byPath = new HashMap<>(settings); // values are looked up by the hundred for each device
+        this.licensed = settings.values().stream()
+                .filter(setting -> !setting.traits().licence().isEmpty())
+                .toList();
+        this.rules = List.copyOf(rules);
+        settings.values().forEach(setting -> setting.traits().meant().ifPresent(meant -> meanings.computeIfAbsent(
+                        meant.meaning(), key -> new ArrayList<>())
+                .add(setting)));
+    }
+
+    /** Returns the settings by path. */
+    public SortedMap<String, SettingDefinition> settings() {
+        return settings;
+    }
+
+    /** Returns the rules about them. */
+    public List<TypeRule> rules() {
+        return rules;
     }
 
     /** Returns the setting at a path, or empty. */
     public Optional<SettingDefinition> setting(String path) {
-        return Optional.ofNullable(settings.get(path));
+        return Optional.ofNullable(byPath.get(path));
+    }
+
+    /** Returns the settings that need a licence, by their paths. */
+    public List<SettingDefinition> licensed() {
+        return licensed;
     }
 
     /** Returns the setting with a meaning; the first where there are several, empty where there is none. */
@@ -36,9 +70,7 @@ public record SheetDefinition(SortedMap<String, SettingDefinition> settings, Lis
 
     /** Returns the settings with a meaning, by their paths. */
     public List<SettingDefinition> settings(Meaning meaning) {
-        return settings.values().stream()
-                .filter(setting -> setting.means(meaning))
-                .toList();
+        return Collections.unmodifiableList(meanings.getOrDefault(meaning, List.of()));
     }
 
     /** Returns the kinds of the settings' values by path, for expressions. */
@@ -46,5 +78,16 @@ public record SheetDefinition(SortedMap<String, SettingDefinition> settings, Lis
         Map<String, Type> types = new TreeMap<>();
         settings.forEach((path, definition) -> types.put(path, definition.type()));
         return types;
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof SheetDefinition sheet
+                && (sheet == this || settings.equals(sheet.settings) && rules.equals(sheet.rules));
+    }
+
+    @Override
+    public int hashCode() {
+        return settings.hashCode();
     }
 }

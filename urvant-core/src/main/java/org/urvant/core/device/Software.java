@@ -31,8 +31,11 @@ public record Software(List<Firmware> firmware, SortedMap<String, String> licenc
 
     /** Returns whether a version is older than another; false when either is not known. */
     public boolean isOlder(String version, String than) {
+        if (than.isEmpty()) {
+            return false; // most settings have always been there
+        }
         int has = versions().indexOf(version);
-        return !than.isEmpty() && has >= 0 && has < versions().indexOf(than);
+        return has >= 0 && has < versions().indexOf(than);
     }
 
     /** Returns whether one version may be replaced by another, without a step between. */

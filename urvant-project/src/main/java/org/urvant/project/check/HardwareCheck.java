@@ -181,12 +181,13 @@ final class HardwareCheck {
             }
         }
         for (Sheet sheet : sheets.all()) {
-            sheet.given().forEach((path, entry) -> {
-                SettingDefinition setting = sheet.definition().settings().get(path);
-                if (setting != null && !entry.text().equals(setting.standard())) {
-                    licence(setting.traits().licence(), sheet.path(path), entry.position(), sheet.path(path));
+            for (SettingDefinition setting : sheet.definition().licensed()) {
+                Entry entry = sheet.given().get(setting.path());
+                if (entry != null && !entry.text().equals(setting.standard())) {
+                    String path = sheet.path(setting.path());
+                    licence(setting.traits().licence(), path, entry.position(), path);
                 }
-            });
+            }
         }
     }
 

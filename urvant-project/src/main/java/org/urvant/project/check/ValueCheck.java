@@ -133,7 +133,8 @@ final class ValueCheck {
     private void given(DeviceType type, Sheet sheet) {
         Map<String, SettingDefinition> definitions = sheet.definition().settings();
         for (Map.Entry<String, Entry> value : sheet.given().entrySet()) {
-            SettingDefinition setting = definitions.get(value.getKey());
+            SettingDefinition setting =
+                    sheet.definition().setting(value.getKey()).orElse(null);
             String path = sheet.path(value.getKey());
             Position position = value.getValue().position();
             if (setting == null) {
@@ -235,7 +236,7 @@ final class ValueCheck {
             if (setting.isDerived()) {
                 derived(sheet, setting);
             }
-            if (sheet.given().containsKey(setting.path()) || setting.isOptional() || setting.isDerived()) {
+            if (setting.isOptional() || setting.isDerived() || sheet.given().containsKey(setting.path())) {
                 continue;
             }
             if (setting.standard() != null) {

@@ -26,8 +26,10 @@ final class LogicFile {
     static Programs read(ProjectFiles files, String device, Consumer<Finding> findings) {
         String name = name(device);
         try {
-            files.reads(name);
             boolean isThere = Files.exists(files.path(name));
+            if (isThere) {
+                files.reads(name);
+            }
             return new Programs(name, isThere ? SafeFile.readText(files.path(name), MOST_BYTES, name) : "");
         } catch (UrvantException e) {
             Position position = e.position().orElse(Position.in(name));

@@ -156,7 +156,7 @@ public final class Sheet implements Scope {
     }
 
     private Object find(String path) {
-        SettingDefinition setting = definition.settings().get(path);
+        SettingDefinition setting = definition.setting(path).orElse(null);
         if (setting == null) {
             return facts.get(path);
         }
