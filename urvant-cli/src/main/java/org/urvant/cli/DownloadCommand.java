@@ -93,6 +93,13 @@ final class DownloadCommand extends Command {
                         .orElse("no configuration"));
         say("project  " + plan.wanted().fingerprint().hex());
         Differences.lines(plan.comparison(), paint).forEach(line -> say("  " + line));
+        download.unfinished()
+                .ifPresent(intention -> say(paint.warn("unfinished") + "  the download of "
+                        + intention.fingerprint().brief() + " was cut off; "
+                        + (intention.isConfirmed() ? "" : "the ledger lacks it")
+                        + (intention.restarts()
+                                ? (intention.isConfirmed() ? "" : ", and ") + "a restart is due"
+                                : "")));
         if (!UnitCheck.isClockRight(ahead) && !setClock) {
             say(paint.warn("clock") + "    " + UnitCheck.clockText(ahead) + "; --set-clock sets it, too");
         }

@@ -11,15 +11,35 @@ import org.urvant.core.tree.Fingerprint;
  * @param signedOff fingerprint that a person signed off last
  * @param factoryPassword whether some account still had its factory password at the last log-on
  * @param serial serial number of the unit that took the last download; empty text for none
+ * @param unfinished a download that was begun and never confirmed whole; empty when there is none
  */
 public record DeviceRecord(
         Optional<Fingerprint> saved,
         Optional<Fingerprint> downloaded,
         Optional<Fingerprint> signedOff,
         boolean factoryPassword,
-        String serial) {
+        String serial,
+        Optional<Intention> unfinished) {
+    /**
+     * What a download was to do.
+     *
+     * @param fingerprint fingerprint of what was to run
+     * @param serial serial number of the unit
+     * @param replaced fingerprint of what was there before, or {@code none}
+     * @param backup name of the file that keeps what was there, or {@code none}
+     * @param restarts whether the unit was to restart afterwards
+     * @param isConfirmed whether it was read back and found equal, so that only the restart is due
+     */
+    public record Intention(
+            Fingerprint fingerprint,
+            String serial,
+            String replaced,
+            String backup,
+            boolean restarts,
+            boolean isConfirmed) {}
+
     /** Returns the record of a device of which nothing is known. */
     public static DeviceRecord empty() {
-        return new DeviceRecord(Optional.empty(), Optional.empty(), Optional.empty(), false, "");
+        return new DeviceRecord(Optional.empty(), Optional.empty(), Optional.empty(), false, "", Optional.empty());
     }
 }

@@ -12,6 +12,7 @@ import org.urvant.core.tree.Fingerprint;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
 import org.urvant.project.Device;
+import org.urvant.project.DeviceRecord;
 import org.urvant.project.Project;
 import org.urvant.project.check.DownloadCheck;
 import org.urvant.project.check.DownloadRules;
@@ -37,6 +38,7 @@ public final class Download {
      * @param transfer what runs, what is to run, and in what the two differ
      * @param effects what it causes
      * @param address where the device answers
+     * @param unfinished an earlier download that the device took, of which something is still due
      * @param clockAhead how far the device's clock is ahead of the time; negative when it is behind
      */
     public record Plan(
@@ -45,19 +47,21 @@ public final class Download {
             Transfer.Plan transfer,
             List<Finding> effects,
             String address,
+            Optional<DeviceRecord.Intention> unfinished,
             Duration clockAhead) {
         public Plan {
             effects = List.copyOf(effects);
         }
 
-        /** Returns whether the device runs the wanted configuration already. */
+        /** Returns whether the device runs the wanted configuration already, and nothing is due. */
         public boolean isEqual() {
-            return transfer.isEqual();
+            return transfer.isEqual() && unfinished.isEmpty();
         }
 
         /** Returns whether the device must restart afterwards. */
         public boolean needsRestart() {
-            return effects.stream().anyMatch(effect -> effect.rule() == DownloadRules.RESTART_NEEDED);
+            return unfinished.filter(DeviceRecord.Intention::restarts).isPresent()
+                    || effects.stream().anyMatch(effect -> effect.rule() == DownloadRules.RESTART_NEEDED);
         }
     }
 
@@ -116,7 +120,20 @@ public final class Download {
                 transfer,
                 effects(project, device, transfer),
                 link.address(),
+                due(device, transfer),
                 UnitCheck.clockAhead(link.clock(), clock));
+    }
+
+    /** A download whose answer was lost may have reached the device: then it runs what was meant, and nobody wrote that down. */
+    private static Optional<DeviceRecord.Intention> due(Device device, Transfer.Plan transfer) {
+        return device.record()
+                .unfinished()
+                .filter(intention ->
+                        intention.serial().equals(transfer.identity().serial()))
+                .filter(intention -> transfer.present()
+                        .map(Configuration::fingerprint)
+                        .filter(intention.fingerprint()::equals)
+                        .isPresent());
     }
 
     /** Checks the site and plans as {@link #plan(ProjectFolder, Project, List, String, DeviceLink, InstantSource)} does. */
@@ -127,7 +144,7 @@ public final class Download {
 
     private static List<Finding> effects(Project project, Device device, Transfer.Plan plan) {
         if (plan.isEqual()) {
-            return List.of();
+            return List.of(); // of the transfer; what an earlier download left is said by itself
         }
         boolean isSignedOff = plan.present().isPresent()
                 && device.record().signedOff().equals(plan.present().map(Configuration::fingerprint));
@@ -145,31 +162,58 @@ public final class Download {
      */
     public static Outcome run(
             ProjectFolder folder, Plan plan, DeviceLink link, Desk desk, Optional<InstantSource> time) {
-        desk.ask("Overwrite what " + plan.device() + " runs?", "nothing was sent");
+        desk.ask(
+                plan.transfer().isEqual()
+                        ? "Finish the download to " + plan.device() + " that was cut off?"
+                        : "Overwrite what " + plan.device() + " runs?",
+                "nothing was sent");
         if (!folder.basis(plan.device()).equals(plan.basis())) {
             throw new RefusedException(
                     "the project was changed since the plan was made; nothing was sent", "Plan it again.");
         }
         DeviceHistory history = folder.history(plan.device());
-        Optional<Configuration> present = plan.transfer().present();
-        Optional<String> backup = present.map(history::keepBackup);
-        backup.ifPresent(file -> desk.tell("kept what was there in " + file));
-        Configuration held = new Transfer(link)
-                .run(plan.transfer(), (done, total) -> desk.at("sending to " + plan.device(), done, total));
-        history.downloaded(
-                plan.transfer().identity().serial(),
-                link.address(),
-                held.fingerprint(),
-                present.map(Configuration::fingerprint).map(Fingerprint::hex).orElse("none"),
-                backup.orElse("none"));
-        desk.tell("downloaded " + held.length() + " bytes, activated, read back: equal, fingerprint "
-                + held.fingerprint().brief());
+        plan.unfinished().filter(intention -> !intention.isConfirmed()).ifPresent(intention -> {
+            history.downloaded(link.address(), intention);
+            desk.tell("the download of " + intention.fingerprint().brief()
+                    + " that was cut off had reached the device; it is in the ledger now");
+        });
+        Configuration held = plan.transfer().wanted();
+        Optional<String> backup = plan.unfinished().map(DeviceRecord.Intention::backup);
+        if (!plan.transfer().isEqual()) {
+            backup = plan.transfer().present().map(history::keepBackup);
+            backup.ifPresent(file -> desk.tell("kept what was there in " + file));
+            held = send(plan, backup, link, history, desk);
+        }
         time.ifPresent(source -> desk.tell("clock " + UnitCheck.setClock(link, source)));
         if (plan.needsRestart()) {
             restart(link);
+            history.restarted(plan.transfer().identity().serial());
             desk.tell("restarted, runs again");
         }
         return new Outcome(held, backup, plan.needsRestart());
+    }
+
+    /** Writes down what is meant before the device is told, so that whatever is cut off can be finished. */
+    private static Configuration send(
+            Plan plan, Optional<String> backup, DeviceLink link, DeviceHistory history, Desk desk) {
+        DeviceRecord.Intention intention = new DeviceRecord.Intention(
+                plan.transfer().wanted().fingerprint(),
+                plan.transfer().identity().serial(),
+                plan.transfer()
+                        .present()
+                        .map(Configuration::fingerprint)
+                        .map(Fingerprint::hex)
+                        .orElse("none"),
+                backup.orElse("none"),
+                plan.needsRestart(),
+                false);
+        history.downloadBegun(link.address(), intention);
+        Configuration held = new Transfer(link)
+                .run(plan.transfer(), (done, total) -> desk.at("sending to " + plan.device(), done, total));
+        history.downloaded(link.address(), intention);
+        desk.tell("downloaded " + held.length() + " bytes, activated, read back: equal, fingerprint "
+                + held.fingerprint().brief());
+        return held;
     }
 
     /** Carries a plan out and leaves the device's clock as it is. */

@@ -30,21 +30,26 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.mockito.InOrder;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnreachableException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.progress.Desk;
+import org.urvant.core.tree.Fingerprint;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.DeviceLink.Health;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.devices.standin.Failures;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
+import org.urvant.project.DeviceRecord;
 import org.urvant.project.Project;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.DownloadRules;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.folder.Ledger;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.kit.Sites;
 import org.urvant.project.type.Catalogue;
@@ -195,6 +200,189 @@ class DownloadTest {
                             .isEqual())
                     .isTrue();
             assertThat(folder.load().device("GW1").record().serial()).isEqualTo("A-7");
+        }
+    }
+
+    /** A device in memory whose line fails at one of its operations, before or after it had its effect. */
+    private final class Flaky implements DeviceLink {
+        private final int failAt;
+        private final boolean after;
+        private Configuration active = present;
+        private Configuration staged;
+        private int operations;
+        private int restarts;
+        private boolean mustRestart;
+
+        Flaky(int failAt, boolean after) {
+            this.failAt = failAt;
+            this.after = after;
+        }
+
+        private void run(Runnable effect) {
+            boolean fails = ++operations == failAt;
+            if (!fails || after) {
+                effect.run();
+            }
+            if (fails) {
+                throw new UnreachableException("the line was lost", "Again.", null);
+            }
+        }
+
+        @Override
+        public String address() {
+            return "192.0.2.20:8443";
+        }
+
+        @Override
+        public Identity identify() {
+            return new Identity(
+                    "GW1", "ravnsund-g3", "2.1", "A-1", "", "", Optional.empty(), Optional.of(active.fingerprint()));
+        }
+
+        @Override
+        public Optional<Configuration> read() {
+            run(() -> {});
+            return Optional.of(active);
+        }
+
+        @Override
+        public Instant clock() {
+            return NOON;
+        }
+
+        @Override
+        public Health condition() {
+            run(() -> {});
+            return new Health(true, NOON.plusSeconds(restarts));
+        }
+
+        @Override
+        public List<String> factoryAccounts() {
+            return List.of();
+        }
+
+        @Override
+        public void logOn(String user, char[] password) {}
+
+        @Override
+        public void changePassword(char[] password) {}
+
+        @Override
+        public void stage(Configuration configuration, BlockWatch progress) {
+            run(() -> staged = configuration);
+        }
+
+        @Override
+        public void activate(Fingerprint wantedNow, Optional<Fingerprint> replaces) {
+            run(() -> {
+                assertThat(replaces).contains(active.fingerprint());
+                active = staged;
+                mustRestart = true;
+            });
+        }
+
+        @Override
+        public void restart() {
+            run(() -> {
+                restarts++;
+                mustRestart = false;
+            });
+        }
+
+        @Override
+        public void setClock(Instant now) {}
+
+        @Override
+        public void close() {}
+    }
+
+    /** Whatever operation the line is lost at, one more download makes it whole: device, restart, ledger, marks. */
+    @Test
+    void aDownloadThatWasCutOffIsFinishedByTheNext() throws IOException {
+        int cut = 0;
+        int finished = 0;
+        for (boolean after : new boolean[] {false, true}) {
+            boolean done = false;
+            for (int at = 1; !done; at++) {
+                Files.deleteIfExists(folder.root().resolve("ledger/GW1.jsonl"));
+                Flaky device = new Flaky(at, after);
+                try {
+                    Download.run(folder, Download.plan(folder, "GW1", device, CLOCK), device);
+                    done = true;
+                } catch (UnreachableException e) {
+                    cut++;
+                }
+                String where = "operation " + at + (after ? ", after it" : ", before it");
+                Optional<DeviceRecord.Intention> open =
+                        folder.load().device("GW1").record().unfinished();
+                Download.Plan next = Download.plan(folder, "GW1", device, CLOCK);
+                if (device.mustRestart) {
+                    assertThat(next.isEqual()).as(where).isFalse();
+                    assertThat(open).as(where).isPresent();
+                    finished++;
+                }
+                if (!next.isEqual()) {
+                    Download.run(folder, next, device);
+                }
+                assertThat(device.active.fingerprint()).as(where).isEqualTo(wanted.fingerprint());
+                assertThat(device.mustRestart).as(where).isFalse();
+                DeviceRecord record = folder.load().device("GW1").record();
+                assertThat(record.downloaded()).as(where).contains(wanted.fingerprint());
+                assertThat(record.unfinished()).as(where).isEmpty();
+                assertThat(Download.plan(folder, "GW1", device, CLOCK).isEqual())
+                        .as(where)
+                        .isTrue();
+                assertThat(folder.history("GW1").lines().stream()
+                                .map(Ledger.Line::event)
+                                .filter(event -> event.equals("downloaded")))
+                        .as(where)
+                        .hasSize(1);
+            }
+        }
+        assertThat(cut).isGreaterThan(8);
+        assertThat(finished).as("cut between activation and restart").isGreaterThan(3);
+    }
+
+    /** The same over TLS: the line is cut after so many bytes, again and again, and each value still arrives whole. */
+    @Test
+    void aLineThatIsCutLeavesNothingHalfDone() {
+        var type = Catalogue.type("ravnsund-g3").orElseThrow();
+        StandInProfile profile = new StandInProfile(type.name(), "2.1", "A-7", type.accounts());
+        Failures failures = Failures.none();
+        int cut = 0;
+        try (StandIn gateway = StandIn.start(root.resolve("device"), profile, "127.0.0.1", 0, failures);
+                DeviceLink real = new MaintenanceLink(gateway.address(), new KnownDevices(root.resolve("known")))) {
+            for (int round = 0; round < 24; round++) {
+                folder.set(folder.load(), "GW1", Map.of("scada.port", String.valueOf(2405 + round)));
+                real.logOn("engineer", "ravnsund".toCharArray());
+                Download.Plan plan = Download.plan(folder, "GW1", real, InstantSource.system());
+                assertThat(plan.needsRestart()).isTrue();
+                failures.dropAfterBytes(round * 1_500L);
+                try {
+                    Download.run(folder, plan, real);
+                } catch (UnreachableException | RefusedException e) {
+                    cut++;
+                }
+                failures.dropAfterBytes(Long.MAX_VALUE);
+                real.logOn("engineer", "ravnsund".toCharArray());
+                Download.Plan again = Download.plan(folder, "GW1", real, InstantSource.system());
+                if (!again.isEqual()) {
+                    Download.run(folder, again, real);
+                }
+                DeviceRecord record = folder.load().device("GW1").record();
+                assertThat(record.unfinished()).isEmpty();
+                assertThat(record.downloaded())
+                        .contains(plan.transfer().wanted().fingerprint());
+            }
+        }
+        List<String> events = folder.history("GW1").lines().stream()
+                .map(Ledger.Line::event)
+                .filter(event -> event.equals("downloaded") || event.equals("restarted"))
+                .toList();
+        assertThat(cut).as("rounds that were cut").isBetween(5, 23);
+        assertThat(events).hasSize(48);
+        for (int i = 0; i < events.size(); i += 2) {
+            assertThat(events.subList(i, i + 2)).containsExactly("downloaded", "restarted");
         }
     }
 }

@@ -37,6 +37,12 @@ public final class DownloadRules implements RuleRoom {
             "A download changes what was signed off; the sign-off no longer holds.",
             "Check the device after the download, and sign off again.");
 
+    public static final Rule DOWNLOAD_UNFINISHED = ALL.warning(
+            "download-unfinished",
+            "N169",
+            "A download was begun and never confirmed whole: the device may run it already, and a restart may be due.",
+            "Download again: what is missing is done, and nothing twice.");
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

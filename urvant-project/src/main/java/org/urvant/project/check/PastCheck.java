@@ -21,6 +21,17 @@ final class PastCheck {
                     device.name() + " took its factory password at the last log-on",
                     DownloadRules.DEFAULT_PASSWORD.remedy()));
         }
+        device.record()
+                .unfinished()
+                .ifPresent(intention -> findings.accept(new Finding(
+                        DownloadRules.DOWNLOAD_UNFINISHED,
+                        device.name() + " download",
+                        device.position(),
+                        "the download of " + intention.fingerprint().brief() + " to " + device.name()
+                                + (intention.isConfirmed()
+                                        ? " is not whole: the restart is due"
+                                        : " was begun and not confirmed"),
+                        DownloadRules.DOWNLOAD_UNFINISHED.remedy())));
         if (device.record().signedOff().isPresent()) {
             Marks marks = Marks.of(ConfigurationBuilder.build(project, device).fingerprint(), device.record());
             String still = marks.words().stream()

@@ -27,7 +27,9 @@ import org.urvant.project.configuration.Configuration;
 public final class DeviceHistory {
     private static final String ADDRESS_GIVEN = "address-given";
     private static final String SAVED = "saved";
+    private static final String DOWNLOAD_BEGUN = "download-begun";
     private static final String DOWNLOADED = "downloaded";
+    private static final String RESTARTED = "restarted";
     private static final String SIGNED_OFF = "signed-off";
     private static final String LOGGED_ON = "logged-on";
     private static final String FINGERPRINT = "fingerprint";
@@ -85,7 +87,38 @@ public final class DeviceHistory {
                         .filter(line -> line.event().equals(DOWNLOADED))
                         .reduce((first, second) -> second)
                         .map(line -> line.text("serial"))
-                        .orElse(""));
+                        .orElse(""),
+                unfinished(lines));
+    }
+
+    /** A download is whole when it was confirmed after it was begun, and the restart that it needed followed. */
+    private Optional<DeviceRecord.Intention> unfinished(List<Ledger.Line> lines) {
+        DeviceRecord.Intention open = null;
+        for (Ledger.Line line : lines) {
+            switch (line.event()) {
+                case DOWNLOAD_BEGUN -> open = intention(line, false);
+                case DOWNLOADED ->
+                    open = open == null || !open.restarts()
+                            ? null
+                            : new DeviceRecord.Intention(
+                                    open.fingerprint(), open.serial(), open.replaced(), open.backup(), true, true);
+                case RESTARTED -> open = open != null && open.isConfirmed() ? null : open;
+                default -> {
+                    // nothing else ends a download
+                }
+            }
+        }
+        return Optional.ofNullable(open);
+    }
+
+    private DeviceRecord.Intention intention(Ledger.Line line, boolean isConfirmed) {
+        return new DeviceRecord.Intention(
+                understood(line, FINGERPRINT, Fingerprint::new),
+                line.text("serial"),
+                line.text("replaced"),
+                line.text("backup"),
+                line.text("restarts").equals("true"),
+                isConfirmed);
     }
 
     /** A line can be the newest and yet have been written by something else: its chain is sound, its fields need not be. */
@@ -142,26 +175,47 @@ public final class DeviceHistory {
         return name;
     }
 
+    /** Records what a download is about to do, before the device is told anything. */
+    public void downloadBegun(String address, DeviceRecord.Intention intention) {
+        append(
+                DOWNLOAD_BEGUN,
+                Map.of(
+                        "serial",
+                        Value.text(intention.serial()),
+                        "address",
+                        Value.text(address),
+                        FINGERPRINT,
+                        Value.text(intention.fingerprint().hex()),
+                        "replaced",
+                        Value.text(intention.replaced()),
+                        "backup",
+                        Value.text(intention.backup()),
+                        "restarts",
+                        Value.logical(intention.restarts())));
+    }
+
+    /** Records that the device restarted and runs again. */
+    public void restarted(String serial) {
+        append(RESTARTED, Map.of("serial", Value.text(serial)));
+    }
+
     /**
      * Records a download that was read back and found equal.
-     *
-     * @param replaced fingerprint of what was there before, or {@code none}
-     * @param backup name of the file that keeps what was there, or {@code none}
      */
-    public void downloaded(String serial, String address, Fingerprint fingerprint, String replaced, String backup) {
+    public void downloaded(String address, DeviceRecord.Intention intention) {
         append(
                 DOWNLOADED,
                 Map.of(
                         "serial",
-                        Value.text(serial),
+                        Value.text(intention.serial()),
                         "address",
                         Value.text(address),
                         FINGERPRINT,
-                        Value.text(fingerprint.hex()),
+                        Value.text(intention.fingerprint().hex()),
                         "replaced",
-                        Value.text(replaced),
+                        Value.text(intention.replaced()),
                         "backup",
-                        Value.text(backup)));
+                        Value.text(intention.backup())));
     }
 
     /** Records that a device's configuration was read, and whether it was the project's. */

@@ -39,7 +39,8 @@ class MarksTest {
                 Optional.ofNullable(print(downloaded)),
                 Optional.ofNullable(print(signedOff)),
                 false,
-                "");
+                "",
+                Optional.empty());
         assertThat(Marks.of(print(now), record).words())
                 .containsExactlyElementsOf(words.isEmpty() ? List.of() : List.of(words.split(";")));
     }

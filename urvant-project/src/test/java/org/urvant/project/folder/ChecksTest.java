@@ -17,6 +17,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.SafeFile;
+import org.urvant.project.DeviceRecord;
 import org.urvant.project.Project;
 import org.urvant.project.check.DownloadCheck;
 import org.urvant.project.check.ProjectCheck;
@@ -168,7 +169,7 @@ class ChecksTest {
         history.loggedOn(true);
         assertThat(rules()).contains("default-password");
         history.loggedOn(false);
-        history.downloaded("T-1", "192.0.2.20:8443", now, "none", "none");
+        history.downloaded("192.0.2.20:8443", new DeviceRecord.Intention(now, "T-1", "none", "none", false, false));
         history.signedOff("T-1", now, "checked");
         assertThat(rules()).doesNotContain("default-password", "edited-after-sign-off");
         folder.set(folder.load(), "GW1", "watchdog.time", "10");
