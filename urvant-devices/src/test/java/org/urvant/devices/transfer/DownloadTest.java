@@ -319,6 +319,9 @@ class DownloadTest {
                 if (device.mustRestart) {
                     assertThat(next.isEqual()).as(where).isFalse();
                     assertThat(open).as(where).isPresent();
+                    assertThat(ProjectCheck.check(folder.load()))
+                            .as(where)
+                            .anyMatch(finding -> finding.rule() == DownloadRules.DOWNLOAD_UNFINISHED);
                     finished++;
                 }
                 if (!next.isEqual()) {
