@@ -7,6 +7,7 @@ import java.util.OptionalInt;
 import org.urvant.project.Project;
 import org.urvant.project.change.SignalMapping;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.scl.selection.Query;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -20,6 +21,7 @@ import picocli.CommandLine.Parameters;
             "",
             "Examples: urvant map GW1 F01CTRL/XCBR1.Pos.stVal",
             "          urvant map GW1 --pick feeder --ied F02 --yes",
+            "          urvant map GW1 kind:trip --ied F01,F02 --dry-run",
             "          urvant map RTU1 'DI*' AI1"
         })
 final class MapCommand extends Command {
@@ -30,7 +32,8 @@ final class MapCommand extends Command {
             index = "1..*",
             arity = "0..*",
             paramLabel = "SIGNAL",
-            description = "References of data attributes; channels of the device, wildcards allowed.")
+            description = "References of data attributes, or a query as of 'urvant signals'; channels of the device,"
+                    + " wildcards allowed.")
     private List<String> signals = new ArrayList<>();
 
     @Option(names = "--pick", paramLabel = "PICK", description = "Map what a kept choice finds.")
@@ -40,7 +43,7 @@ final class MapCommand extends Command {
             names = "--ied",
             split = ",",
             paramLabel = "IED",
-            description = "Relays to apply the pick to; otherwise all of its type.")
+            description = "Relays to apply the pick or query to; otherwise all that it fits.")
     private List<String> iedNames = List.of();
 
     @Option(names = "--to", paramLabel = "CONNECTION", description = "Connection to map to, if there are several.")
@@ -71,7 +74,8 @@ final class MapCommand extends Command {
                 project,
                 deviceName,
                 new SignalMapping.Request(
-                        signals,
+                        isQuery() ? List.of() : signals,
+                        isQuery() ? Optional.of(Query.parse(Query.text(signals), folder.queries())) : Optional.empty(),
                         Optional.ofNullable(pickName),
                         iedNames,
                         Optional.ofNullable(to),
@@ -92,5 +96,10 @@ final class MapCommand extends Command {
         }
         next("urvant check " + deviceName);
         return Exit.DONE;
+    }
+
+    /** A query has fields, operators or words; the name of a signal or channel has none of these. */
+    private boolean isQuery() {
+        return signals.stream().anyMatch(term -> term.contains(":"));
     }
 }

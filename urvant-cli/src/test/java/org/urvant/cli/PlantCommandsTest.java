@@ -175,6 +175,7 @@ class PlantCommandsTest {
             connect RTU1 scada --kind control-centre && map RTU1 'DI*' AI1 --yes | 0 | own   AI1     scada  M_ME_TF_1 4001
             connect RTU1 scada --kind control-centre && map RTU1 DI1 --yes && where RTU1 DI1 | 0 | RTU1 mapping
             connect RTU1 scada --kind control-centre && map RTU1 DI77 | 2 | no channel of RTU1 or signal 'DI77'
+            map RTU1 kind:trip                         | 3 | RTU1 has no connection to a control centre
             map RTU1 DI1                               | 3 | RTU1 has no connection to a control centre
             connect RTU1 own --kind control-centre     | 3 | 'own' is not allowed
             drop RTU1 recipients.Duty --yes            | 3 | is still named by alarms.level.recipients = Duty

@@ -14,8 +14,10 @@ import org.urvant.project.Project;
 import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.setting.DeviceSheets;
+import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;
 import org.urvant.scl.selection.Pick;
+import org.urvant.scl.selection.Query;
 
 /**
  * Signals of relays mapped on a device, with the connections to the relays that are missing.
@@ -29,13 +31,15 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
      * What is to be mapped.
      *
      * @param signals references of single signals of IEDs, and names of channels of the device, wildcards allowed
+     * @param query what to search on relays; empty for none
      * @param pick a kept choice; empty for none
-     * @param ieds relays that the pick is applied to; empty for all of its type
+     * @param ieds relays that the query or pick is applied to; empty for all that it fits
      * @param receiver connection to map to; empty where the device has only one
      * @param start first address to try; empty where the project's address plan holds
      */
     public record Request(
             List<String> signals,
+            Optional<Query> query,
             Optional<String> pick,
             List<String> ieds,
             Optional<String> receiver,
@@ -47,12 +51,25 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
 
         /** Returns a request for what a pick finds on all relays of its type. */
         public static Request ofPick(String name) {
-            return new Request(List.of(), Optional.of(name), List.of(), Optional.empty(), OptionalInt.empty());
+            return new Request(
+                    List.of(), Optional.empty(), Optional.of(name), List.of(), Optional.empty(), OptionalInt.empty());
         }
 
         /** Returns a request for single signals. */
         public static Request ofSignals(String... references) {
-            return new Request(List.of(references), Optional.empty(), List.of(), Optional.empty(), OptionalInt.empty());
+            return new Request(
+                    List.of(references),
+                    Optional.empty(),
+                    Optional.empty(),
+                    List.of(),
+                    Optional.empty(),
+                    OptionalInt.empty());
+        }
+
+        /** Returns a request for what a query finds on all imported relays. */
+        public static Request ofQuery(Query query) {
+            return new Request(
+                    List.of(), Optional.of(query), Optional.empty(), List.of(), Optional.empty(), OptionalInt.empty());
         }
     }
 
@@ -67,10 +84,23 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         String receiver = request.receiver().orElseGet(() -> onlyReceiver(project, device));
         List<MappedSignal> wanted = new ArrayList<>();
         request.signals().forEach(text -> wanted.addAll(signals(project, device, text)));
-        List<Ied> relays = List.of();
+        List<Ied> relays = new ArrayList<>();
+        if (request.query().isPresent()) {
+            for (Ied relay : named(project, request.ieds())) {
+                List<DataAttribute> found = request.query().get().find(relay);
+                wanted.addAll(MappedSignal.of(found));
+                relays.addAll(found.isEmpty() ? List.of() : List.of(relay));
+            }
+            if (wanted.isEmpty()) {
+                throw new RefusedException(
+                        "'" + request.query().get().text() + "' finds no signal on a relay that is imported",
+                        "Look at what it finds.",
+                        Step.of(Action.SEARCH));
+            }
+        }
         if (request.pick().isPresent()) {
             Pick pick = project.pick(request.pick().get());
-            relays = relays(project, pick, request.ieds());
+            relays.addAll(relays(project, pick, request.ieds()));
             relays.forEach(relay -> pick.signals(relay).forEach(signal -> wanted.add(new MappedSignal.OfIed(signal))));
             if (wanted.isEmpty()) {
                 throw new RefusedException(
@@ -113,13 +143,23 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         return List.of(new MappedSignal.OfIed(project.signal(text)));
     }
 
+    /** Returns the relays with some names; all of the site when none is named. */
+    private static List<Ied> named(Project project, List<String> names) {
+        return names.isEmpty()
+                ? project.ieds()
+                : names.stream()
+                        .map(name -> project.ied(name)
+                                .orElseThrow(() -> new UnknownNameException("IED", name, project.iedNames())))
+                        .toList();
+    }
+
     private static List<Ied> relays(Project project, Pick pick, List<String> names) {
         if (names.isEmpty()) {
             return project.ieds().stream().filter(pick::fits).toList();
         }
         List<Ied> relays = new ArrayList<>();
-        for (String name : names) {
-            Ied ied = project.ied(name).orElseThrow(() -> new UnknownNameException("IED", name, project.iedNames()));
+        for (Ied ied : named(project, names)) {
+            String name = ied.name();
             if (!pick.fits(ied)) {
                 throw new RefusedException(
                         "pick " + pick.name() + " is for " + pick.maker() + " " + pick.type() + "; " + name + " is a "

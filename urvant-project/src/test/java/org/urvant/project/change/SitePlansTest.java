@@ -31,6 +31,7 @@ import org.urvant.core.progress.Progress;
 import org.urvant.core.signal.Quality;
 import org.urvant.core.signal.SignalValue;
 import org.urvant.project.Bay;
+import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.behaviour.Trial;
@@ -38,6 +39,9 @@ import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.kit.Sites;
+import org.urvant.project.mapping.PointTypes;
+import org.urvant.scl.DataAttribute;
+import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.reading.SclReader;
 import org.urvant.scl.selection.Pick;
@@ -213,6 +217,32 @@ class SitePlansTest {
                 .filteredOn(finding -> finding.rule().id().equals("place-inferred"))
                 .singleElement()
                 .satisfies(finding -> assertThat(finding.message()).contains("is that of other nodes of F01"));
+    }
+
+    /** A query maps what it finds on every relay, and connects those that are missing; relays that it does not find stay. */
+    @Test
+    void whatAQueryFindsIsMapped() {
+        Project site = Sites.imported(Sites.with("GW1", "ravnsund-g3"), "skarholm.scd");
+        site = ConnectionChange.connect(site, "GW1", "scada", "control-centre");
+        Query trips = Query.parse("kind:trip ln:PT*");
+        SignalMapping plan = SignalMapping.plan(site, "GW1", SignalMapping.Request.ofQuery(trips));
+        List<String> expected = site.ieds().stream()
+                .flatMap(ied -> trips.find(ied).stream())
+                .filter(signal -> PointTypes.carrying(signal).isPossible())
+                .map(DataAttribute::reference)
+                .toList();
+        assertThat(expected).hasSizeGreaterThan(3);
+        assertThat(plan.proposal().rows()).extracting(Mapping::source).containsExactlyElementsOf(expected);
+        assertThat(plan.connects())
+                .isEqualTo(site.ieds().stream()
+                        .filter(ied -> !trips.find(ied).isEmpty())
+                        .map(Ied::name)
+                        .toList());
+        assertThat(plan.after().device("GW1").mappings()).hasSameSizeAs(expected);
+        Project bare = site;
+        assertThatThrownBy(() -> SignalMapping.plan(
+                        bare, "GW1", SignalMapping.Request.ofQuery(Query.parse("kind:trip ln:XCBR"))))
+                .hasMessageContaining("finds no signal");
     }
 
     @Test

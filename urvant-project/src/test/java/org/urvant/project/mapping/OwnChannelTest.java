@@ -142,6 +142,7 @@ class OwnChannelTest {
                         new SignalMapping.Request(
                                 List.of("DI1"),
                                 Optional.empty(),
+                                Optional.empty(),
                                 List.of(),
                                 Optional.of("skada"),
                                 OptionalInt.empty())))
