@@ -29,9 +29,6 @@ public record ChannelKind(
     /** Setting of a channel that says what it carries. */
     public static final String CARRIES = "carries";
 
-    /** Setting of a channel that names the signal it belongs to. */
-    public static final String SIGNAL = "signal";
-
     /** Word for a channel that is left free on purpose. */
     public static final String UNUSED = "unused";
 

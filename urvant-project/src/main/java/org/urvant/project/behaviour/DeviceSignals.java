@@ -7,7 +7,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.TreeMap;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.Meaning;
@@ -115,15 +114,9 @@ final class DeviceSignals {
         if (type != DataType.LREAL) {
             return null;
         }
-        Optional<ChannelScale> scale = ChannelScale.of(sheets, sheet.prefix());
-        if (scale.isPresent()) {
-            return scale.get().values().orElse(null);
-        }
-        return sheet.value("low") instanceof BigDecimal low
-                        && sheet.value("high") instanceof BigDecimal high
-                        && low.compareTo(high) <= 0
-                ? new Interval(low, high)
-                : null;
+        return ChannelScale.of(sheets, sheet.prefix())
+                .flatMap(ChannelScale::values)
+                .orElse(null);
     }
 
     /** A row that outputs follow is a value from elsewhere, which is missing until it comes. */
