@@ -68,9 +68,10 @@ final class DemoPlant {
     }
 
     private void plantMistakes() throws IOException {
-        stage.chapter("Five mistakes, planted by hand in five files");
+        stage.chapter("Six mistakes, planted by hand in six files");
         Map<Path, String> sound = new HashMap<>();
         plantMistake(sound, "F11", "ct.primary: 400 A", "ct.primary: 1 A\n  ct.secondary: 5 A");
+        plantMistake(sound, "L21", "function: zones", "function: reclose");
         plantMistake(sound, "M31", "21.5 A", "38 A");
         plantMistake(sound, "TD1", "sequence.return: DI2", "sequence.return: DI1");
         plantMistake(sound, "CN1", "settings:", "settings:\n  can.listen-only: yes");

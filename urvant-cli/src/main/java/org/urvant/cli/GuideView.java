@@ -1,6 +1,7 @@
 package org.urvant.cli;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -57,7 +58,10 @@ final class GuideView {
         List<Object> rows = new ArrayList<>();
         starts.forEach((device, start) -> {
             List<String> values = new ArrayList<>();
-            start.values().forEach((path, text) -> values.add(path + " " + text));
+            // what was asked for stands first, then what follows for channels
+            start.values().keySet().stream()
+                    .sorted(Comparator.comparing((String path) -> Character.isUpperCase(path.charAt(0))))
+                    .forEach(path -> values.add(path + " " + start.values().get(path)));
             if (rows.size() < FEW) {
                 table.row(
                         device,

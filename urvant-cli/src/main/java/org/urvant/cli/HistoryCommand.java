@@ -71,6 +71,10 @@ final class HistoryCommand extends Command {
     private static String details(Ledger.Line line) {
         return switch (line.event()) {
             case "downloaded" -> "replaced " + brief(line.text("replaced")) + ", backup " + line.text("backup");
+            case "download-begun" ->
+                "to replace " + brief(line.text("replaced"))
+                        + (line.text("restarts").equals("true") ? ", and to restart" : "");
+            case "restarted" -> "runs again";
             case "read-back" -> line.text("equal").equals("true") ? "equal to the project" : "differs from the project";
             case "signed-off" -> line.text("note");
             case "saved" -> line.text("why");
