@@ -52,12 +52,10 @@ final class PickCommand extends Command {
     public Integer call() {
         ProjectFolder folder = folder();
         Project project = folder.load();
-        if (name == null) {
-            list(project);
-            return Exit.DONE;
-        }
-        if (verb == null) {
-            show(project, project.pick(name));
+        if (name == null || verb == null) {
+            Optional.ofNullable(name)
+                    .map(project::pick)
+                    .ifPresentOrElse(pick -> show(project, pick), () -> list(project));
             return Exit.DONE;
         }
         Project changed =
