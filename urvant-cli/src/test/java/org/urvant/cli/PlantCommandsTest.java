@@ -114,7 +114,7 @@ class PlantCommandsTest {
             guide stenvaag-m3 --from motors.csv --yes  | 0 | made 40 devices of type stenvaag-m3
             guide stenvaag-m3 --from motors.csv --yes && undo | 0 | took back: guide stenvaag-m3
             guide fjellmast-c2 R2 --answer name=R2 --answer subscription=data-only --answer access-point=x --answer level=yes --yes | 0 | open
-            matrix F11 assignments                     | 0 | named by no row: BO4 to BO6, LED2 to LED8, X2/BO1 to X2/BO6
+            matrix F11 assignments                     | 0 | named by no row: BO3, BO5, BO6, LED2 to LED8, X2/BO1 to X2/BO6
             matrix F11 assignments --json              | 0 | ~"BO1"~
             matrix F11 assignments --out m.csv && matrix F11 assignments --take m.csv | 0 | has these marks already
             matrix F11 assignments --take marks.csv --yes | 0 | assignments.trip.outputs: BO1, BO2 → BO1

@@ -75,6 +75,38 @@ public final class SyntaxReader {
         return names;
     }
 
+    /** Returns all names in a text with programs that get a value there: by an assignment, or from an output of a block. */
+    public static List<Term.Name> targets(String text) {
+        List<Term.Name> targets = new ArrayList<>();
+        Statement.Visitor visitor = new Statement.Visitor() {
+            @Override
+            public void assignment(Statement.Assignment assignment) {
+                targets.add(assignment.target());
+            }
+
+            @Override
+            public void choice(Statement.Choice choice) {
+                choice.branches().forEach(branch -> branch.body().forEach(inner -> inner.accept(this)));
+                choice.otherwise().forEach(inner -> inner.accept(this));
+            }
+
+            @Override
+            public void selection(Statement.Selection selection) {
+                selection.cases().forEach(each -> each.body().forEach(inner -> inner.accept(this)));
+                selection.otherwise().forEach(inner -> inner.accept(this));
+            }
+
+            @Override
+            public void invocation(Statement.Invocation invocation) {
+                invocation.arguments().stream()
+                        .filter(argument -> argument.isOutput() && argument.term() instanceof Term.Name)
+                        .forEach(argument -> targets.add((Term.Name) argument.term()));
+            }
+        };
+        programs(text, mistake -> {}).forEach(program -> program.statements().forEach(each -> each.accept(visitor)));
+        return targets;
+    }
+
     /** Reads programs; those that could be read are returned beside the mistakes of others. */
     public static List<ProgramText> programs(String text, Consumer<Mistake> report) {
         if (text.length() > LONGEST) {

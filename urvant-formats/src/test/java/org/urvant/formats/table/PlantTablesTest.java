@@ -54,7 +54,7 @@ class PlantTablesTest {
         assertThat(matrix.columns()).hasSize(20).containsKeys("BO6", "X2/BO1", "LED8");
         assertThat(matrix.isMarked("fault", "BO3")).isTrue();
         assertThat(matrix.isMarked("trip", "BO3")).isFalse();
-        assertThat(matrix.unmarked()).contains("BO4", "LED3").doesNotContain("BO1", "LED2");
+        assertThat(matrix.unmarked()).contains("BO5", "LED3").doesNotContain("BO1", "LED2");
         Path file = root.resolve("marks.csv");
         MarkTable.write(file, matrix);
         assertThat(matrix.changes(MarkTable.read(file, "marks.csv"))).isEmpty();

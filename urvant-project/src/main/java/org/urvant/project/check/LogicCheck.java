@@ -1,16 +1,24 @@
 package org.urvant.project.check;
 
+import java.util.Map;
+import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.LogicDefinition;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.language.SyntaxReader;
+import org.urvant.core.language.Term;
 import org.urvant.core.logic.Remark;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.behaviour.LogicRules;
+import org.urvant.project.reference.References;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
 
 /** Checks the programs of devices: whether the type can run them, whether they are sound, what is probably not meant. */
 final class LogicCheck {
@@ -39,6 +47,7 @@ final class LogicCheck {
                     LogicRules.LOGIC_NOT_POSSIBLE, subject, whole, message, LogicRules.LOGIC_NOT_POSSIBLE.remedy()));
             return;
         }
+        drivers(DeviceSheets.of(type, device), device, findings);
         DeviceLogic logic = DeviceLogic.of(type, device);
         logic.compile((position, mistake) -> findings.accept(
                         new Finding(LogicRules.PROGRAM_WRONG, subject, position, mistake.message(), mistake.remedy())))
@@ -51,6 +60,33 @@ final class LogicCheck {
                                 logic.position(remark.source(), remark.place()),
                                 remark.message(),
                                 remark.remedy()))));
+    }
+
+    /** An output that a program drives and a function too follows whichever comes last. */
+    private static void drivers(DeviceSheets sheets, Device device, Consumer<Finding> findings) {
+        Map<String, String> assigned = new TreeMap<>();
+        for (Sheet sheet : sheets.all()) {
+            if (sheet.kind() == Sheet.Kind.ROW && sheet.value(Meaning.ASSIGNED_FUNCTION) != null) {
+                sheet.definition().setting(Meaning.ASSIGNED_OUTPUTS).ifPresent(outputs -> References.named(
+                                sheets, sheet, outputs, sheet.text(outputs).orElse(""))
+                        .forEach(output ->
+                                assigned.put(DeviceLogic.written(output.name()), sheet.path(outputs.path()))));
+            }
+        }
+        for (Term.Name target : SyntaxReader.targets(device.logic())) {
+            String path = assigned.remove(DeviceLogic.written(target.text()));
+            if (path != null) {
+                findings.accept(new Finding(
+                        LogicRules.OUTPUT_DRIVEN_TWICE,
+                        device.name() + " logic",
+                        new Position(
+                                device.programs().source(),
+                                target.place().line(),
+                                target.place().column()),
+                        target.text() + " is driven here, and by " + path,
+                        LogicRules.OUTPUT_DRIVEN_TWICE.mend()));
+            }
+        }
     }
 
     private static Rule rule(Remark.Kind kind) {

@@ -195,6 +195,8 @@ class SitePlansTest {
             VAR t : TON; END_VAR t(PT := T#1s); bo1 := t.Q;                     | block-input-open
             VAR_OUTPUT warm : BOOL; END_VAR bo1 := bi1;                         | output-never-set
             bo1 := bi1; bo1 := bi2;                                             | output-driven-twice
+            bo4 := bi1;                                                         | output-driven-twice
+            VAR l : LATCH; END_VAR IF bi1 THEN l(IN := bi2, Q => bo1); END_IF;  | output-driven-twice
             bo1 := bi99;                                                        | program-wrong
             """)
     void whatIsProbablyNotMeantInAProgramIsFound(String statements, String rule) {

@@ -58,7 +58,7 @@ class PlantCheckTest {
             F11 | @firmware=4.2                      | value-out-of-range        | known in 4.0, 4.1, 4.3
             F11 | CT1.carries=unused; CT2.carries=unused; CT3.carries=unused | function-input-missing | overcurrent protection is on, and no channel CT carries phase-current
             F11 | assignments.trip.outputs=          | trips-no-output | overcurrent protection is to trip (group.1.overcurrent.1), but nothing assigned to overcurrent closes
-            F11 | BO3.carries=unused                 | trips-no-output | nothing assigned to breaker-failure closes
+            F11 | BO4.carries=unused                 | trips-no-output | nothing assigned to breaker-failure closes
             F11 | group.1.unbalance.reaction=trip    | trips-no-output | unbalance protection is to trip (group.1)
             F11 | groups.active=3                    | active-group-empty | groups.active is 3, and nothing is given for that group
             F11 | BI3.threshold=170 V                | threshold-above-supply | BI3.threshold is 170 V, above the supply of 110 V
