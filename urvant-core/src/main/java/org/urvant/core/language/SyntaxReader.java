@@ -75,7 +75,7 @@ public final class SyntaxReader {
         return names;
     }
 
-    /** Returns all names in a text with programs that get a value there: by an assignment, or from an output of a block. */
+    /** Returns all names in a text with programs that get a value there: by an assignment, or from an output of a block, as far as it can be read. */
     public static List<Term.Name> targets(String text) {
         List<Term.Name> targets = new ArrayList<>();
         Statement.Visitor visitor = new Statement.Visitor() {

@@ -19,6 +19,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvFileSource;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.language.SyntaxReader;
+import org.urvant.core.language.Term;
 import org.urvant.core.signal.Quality;
 import org.urvant.core.signal.SignalValue;
 
@@ -214,5 +216,27 @@ class LanguageTest {
         }
         assertThat((String) run.value("s").value()).hasSize(100);
         assertThat(run.value("s").quality()).hasToString("invalid overflow");
+    }
+
+    /** Columns: statements, and the names that get a value there, however deep they stand. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '~',
+            textBlock =
+                    """
+            a := b AND c;                                              | a
+            IF a THEN b := c; ELSIF d THEN e.f := g; ELSE h := a; END_IF; | b e.f h
+            CASE n OF 1: a := b; 2..3: c := d; ELSE e := f; END_CASE;  | a c e
+            t(IN := a, PT := T#1s, Q => lamp, ET => run.time);         | lamp run.time
+            IF a THEN CASE n OF 1: t(IN := b, Q => c); END_CASE; END_IF; | c
+            a := b; a := c;                                            | a a
+            """)
+    void whatGetsAValueIsFound(String statements, String expected) {
+        for (String end : List.of(" END_PROGRAM", "")) { // a text that breaks off is read as far as it goes
+            assertThat(SyntaxReader.targets("PROGRAM p " + statements + end))
+                    .extracting(Term.Name::text)
+                    .containsExactly(expected.split(" "));
+        }
     }
 }

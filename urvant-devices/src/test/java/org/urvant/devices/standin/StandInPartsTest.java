@@ -11,7 +11,11 @@ import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,10 +25,18 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.device.Account;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.devices.link.KnownDevices;
+import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.project.Plate;
+import org.urvant.project.Project;
+import org.urvant.project.change.NewDevice;
+import org.urvant.project.change.ValueChange;
+import org.urvant.project.kit.Sites;
 import org.urvant.project.type.Catalogue;
 
 /** How a stand-in misbehaves when told, and how it keeps passwords, on a disk that stands in for its own. */
@@ -142,5 +154,33 @@ class StandInPartsTest {
         assertThat(passwords.accepts("old one")).isTrue();
         assertThat(passwords.accepts("new one")).isFalse();
         verify(disk, never()).delete(anyString());
+    }
+
+    /** Stand-ins of a site start together, each as the project means its unit, or none does. */
+    @Test
+    void aBenchRunsAllOrNone(@TempDir Path state) throws IOException {
+        Project site = Sites.skarholm();
+        assertThatThrownBy(() -> Bench.start(site, state, Failures.none())).hasMessageContaining("loopback link");
+        int[] ports = new int[2];
+        for (int i = 0; i < ports.length; i++) {
+            try (ServerSocket free = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+                ports[i] = free.getLocalPort();
+            }
+        }
+        Project both = ValueChange.set(site, "GW1", Map.of("link", "127.0.0.1:" + ports[0], "serial", "S-7"));
+        both = NewDevice.add(
+                both, "GD1", NewDevice.Start.of("kvitskjer-d4").with(Plate.Item.LINK, "127.0.0.1:" + ports[1]));
+        Project linked = both;
+        try (Bench bench = Bench.start(linked, state, Failures.none());
+                MaintenanceLink link =
+                        new MaintenanceLink("127.0.0.1:" + ports[0], new KnownDevices(state.resolve("known")))) {
+            assertThat(bench.standIns()).containsOnlyKeys("GD1", "GW1");
+            assertThat(link.identify().serial()).isEqualTo("S-7");
+        }
+        try (ServerSocket taken = new ServerSocket(ports[0], 1, InetAddress.getByName("127.0.0.1"))) {
+            assertThatThrownBy(() -> Bench.start(linked, state, Failures.none()))
+                    .hasMessageContaining("" + taken.getLocalPort());
+            new ServerSocket(ports[1], 1, InetAddress.getByName("127.0.0.1")).close(); // what started first was stopped
+        }
     }
 }

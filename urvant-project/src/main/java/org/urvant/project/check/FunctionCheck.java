@@ -16,7 +16,6 @@ import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
-import org.urvant.project.Device;
 import org.urvant.project.GivenSheet;
 import org.urvant.project.reference.References;
 import org.urvant.project.setting.DeviceSheets;
@@ -27,18 +26,16 @@ import org.urvant.project.setting.Sheet;
  * output that is used. Also that the active setting group is set up, and that inputs can pick up at all.
  */
 final class FunctionCheck {
-    private final Device device;
     private final DeviceSheets sheets;
     private final Consumer<Finding> findings;
 
-    private FunctionCheck(Device device, DeviceSheets sheets, Consumer<Finding> findings) {
-        this.device = device;
+    private FunctionCheck(DeviceSheets sheets, Consumer<Finding> findings) {
         this.sheets = sheets;
         this.findings = findings;
     }
 
-    static void check(Device device, DeviceSheets sheets, Consumer<Finding> findings) {
-        FunctionCheck check = new FunctionCheck(device, sheets, findings);
+    static void check(DeviceSheets sheets, Consumer<Finding> findings) {
+        FunctionCheck check = new FunctionCheck(sheets, findings);
         sheets.type().handling().functions().forEach(check::function);
         check.activeGroup();
         check.thresholds();
@@ -99,12 +96,12 @@ final class FunctionCheck {
         List<Step> steps = new ArrayList<>();
         type.tables().values().forEach(table -> table.row()
                 .setting(Meaning.ASSIGNED_FUNCTION)
-                .ifPresent(setting ->
-                        steps.add(Step.of(Action.SET, device.name(), table.name() + ".NAME." + setting.path(), word))));
+                .ifPresent(setting -> steps.add(
+                        Step.of(Action.SET, sheets.device().name(), table.name() + ".NAME." + setting.path(), word))));
         type.hardware().channels().values().forEach(kind -> kind.settings()
                 .setting(Meaning.ASSIGNED_FUNCTION)
-                .ifPresent(setting ->
-                        steps.add(Step.of(Action.SET, device.name(), kind.name() + "1." + setting.path(), word))));
+                .ifPresent(setting -> steps.add(
+                        Step.of(Action.SET, sheets.device().name(), kind.name() + "1." + setting.path(), word))));
         return steps.toArray(Step[]::new);
     }
 
@@ -141,7 +138,7 @@ final class FunctionCheck {
         if (own.value(Meaning.ACTIVE_GROUP) instanceof BigDecimal number && number.compareTo(BigDecimal.ONE) != 0) {
             String prefix = GivenSheet.GROUP + "." + number.toPlainString();
             String path = own.path(Meaning.ACTIVE_GROUP).orElseThrow();
-            boolean isSetUp = device.sheets().keySet().stream()
+            boolean isSetUp = sheets.device().sheets().keySet().stream()
                     .anyMatch(given -> given.equals(prefix) || given.startsWith(prefix + "."));
             if (!isSetUp) {
                 report(
@@ -175,6 +172,6 @@ final class FunctionCheck {
     }
 
     private void report(Rule rule, String about, Position position, String message, Remedy mend) {
-        findings.accept(new Finding(rule, device.name() + " " + about, position, message, mend));
+        findings.accept(new Finding(rule, sheets.device().name() + " " + about, position, message, mend));
     }
 }

@@ -104,7 +104,7 @@ final class ValueCheck {
         ChannelCheck.check(device, sheets, findings);
         ServiceCheck.check(device, sheets, findings);
         ClockCheck.check(device, sheets, findings);
-        FunctionCheck.check(device, sheets, findings);
+        FunctionCheck.check(sheets, findings);
     }
 
     private void connection(DeviceType type, Connection connection) {

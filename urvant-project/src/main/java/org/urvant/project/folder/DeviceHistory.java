@@ -177,21 +177,9 @@ public final class DeviceHistory {
 
     /** Records what a download is about to do, before the device is told anything. */
     public void downloadBegun(String address, DeviceRecord.Intention intention) {
-        append(
-                DOWNLOAD_BEGUN,
-                Map.of(
-                        "serial",
-                        Value.text(intention.serial()),
-                        "address",
-                        Value.text(address),
-                        FINGERPRINT,
-                        Value.text(intention.fingerprint().hex()),
-                        "replaced",
-                        Value.text(intention.replaced()),
-                        "backup",
-                        Value.text(intention.backup()),
-                        "restarts",
-                        Value.logical(intention.restarts())));
+        Map<String, Value> fields = fields(address, intention);
+        fields.put("restarts", Value.logical(intention.restarts()));
+        append(DOWNLOAD_BEGUN, fields);
     }
 
     /** Records that the device restarted and runs again. */
@@ -199,23 +187,19 @@ public final class DeviceHistory {
         append(RESTARTED, Map.of("serial", Value.text(serial)));
     }
 
-    /**
-     * Records a download that was read back and found equal.
-     */
+    /** Records a download that was read back and found equal. */
     public void downloaded(String address, DeviceRecord.Intention intention) {
-        append(
-                DOWNLOADED,
-                Map.of(
-                        "serial",
-                        Value.text(intention.serial()),
-                        "address",
-                        Value.text(address),
-                        FINGERPRINT,
-                        Value.text(intention.fingerprint().hex()),
-                        "replaced",
-                        Value.text(intention.replaced()),
-                        "backup",
-                        Value.text(intention.backup())));
+        append(DOWNLOADED, fields(address, intention));
+    }
+
+    private static Map<String, Value> fields(String address, DeviceRecord.Intention intention) {
+        Map<String, Value> fields = new HashMap<>();
+        fields.put("serial", Value.text(intention.serial()));
+        fields.put("address", Value.text(address));
+        fields.put(FINGERPRINT, Value.text(intention.fingerprint().hex()));
+        fields.put("replaced", Value.text(intention.replaced()));
+        fields.put("backup", Value.text(intention.backup()));
+        return fields;
     }
 
     /** Records that a device's configuration was read, and whether it was the project's. */

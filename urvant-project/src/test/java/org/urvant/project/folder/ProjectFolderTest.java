@@ -21,15 +21,19 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
+import org.urvant.core.progress.Progress;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.change.ConnectionChange;
+import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.NewDevice;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.ConfigurationBuilder;
@@ -288,5 +292,57 @@ class ProjectFolderTest {
         } finally {
             Locale.setDefault(locale);
         }
+    }
+
+    /** Columns: IEDs that are wanted, whether only what is sound, what is taken, what is left out or why it is refused. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+                     | false |             | has errors; nothing was imported
+            F01      | false |             | has errors; nothing was imported
+                     | true  | F01 F02 F03 | T01
+            F01,T01  | true  | F01         | T01
+            F01      | true  | F01         |
+            F01,F99  | true  |             | no IED 'F99'
+            """)
+    void whatOfAFileIsTakenIsChosen(String wanted, boolean soundOnly, String taken, String rest) throws IOException {
+        Path file = root.resolve("unsound.scd");
+        Files.writeString(
+                file,
+                Files.readString(Path.of("../demo/skarholm.scd"))
+                        .replaceFirst("lnType=\"TP4_PDIF\"", "lnType=\"TP4_PDIV\""));
+        ImportPlan plan = ImportPlan.look(file, Progress.NONE);
+        List<String> names = wanted == null ? List.of() : List.of(wanted.split(","));
+        if (taken == null) {
+            assertThatThrownBy(() -> plan.choose(names, soundOnly)).hasMessageContaining(rest);
+            return;
+        }
+        ImportPlan.Choice choice = plan.choose(names, soundOnly);
+        assertThat(choice.ieds()).contains(taken.split(" "));
+        assertThat(choice.left()).isEqualTo(rest == null ? List.of() : List.of(rest));
+    }
+
+    /** A type of the project's own comes from another, is there like any other, and goes when nothing is of it. */
+    @Test
+    void aTypeOfTheProjectsOwnComesAndGoes() {
+        ProjectFolder own = ProjectFolder.create(root.resolve("types"), "Site", Skarholm.CLOCK, "tester");
+        own.ownTypes().copy("oddvik-u1", "my-u1");
+        assertThat(own.types().named("my-u1").settings())
+                .hasSameSizeAs(own.types().named("oddvik-u1").settings());
+        for (String name : new String[] {"my-u1", "oddvik-u1", "My U1", "../u1", ""}) {
+            assertThatThrownBy(() -> own.ownTypes().copy("oddvik-u1", name))
+                    .as(name)
+                    .isInstanceOf(RefusedException.class);
+        }
+        assertThatThrownBy(() -> own.ownTypes().copy("oddvik-u9", "your-u1")).isInstanceOf(UnknownNameException.class);
+        own.change(site -> NewDevice.add(site, "Q1", NewDevice.Start.of("my-u1")));
+        assertThatThrownBy(() -> own.ownTypes().remove(own.load(), "my-u1")).hasMessageContaining("the type of Q1");
+        own.change(site -> DeviceChange.remove(site, "Q1", false));
+        own.ownTypes().remove(own.load(), "my-u1");
+        assertThat(own.types().names()).doesNotContain("my-u1").contains("oddvik-u1");
+        assertThatThrownBy(() -> own.ownTypes().remove(own.load(), "oddvik-u1"))
+                .hasMessageContaining("no type 'oddvik-u1' of its own");
     }
 }

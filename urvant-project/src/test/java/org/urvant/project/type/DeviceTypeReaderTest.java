@@ -56,6 +56,8 @@ class DeviceTypeReaderTest {
             channels:
               DI: {direction: in, count: 1, carries: [binary, counter], logical: [binary, counter], meaning: contact}
               AI: {direction: in, count: 2, carries: [pt100, voltage], meaning: input, settings: {name: {kind: text, optional: yes, meaning: name}}, laws: {oil: {when: carries = 'pt100', pt100: yes}}}
+            functions:
+              heating: {when: heat.on, needs: {AI: pt100}, meaning: heating}
             ports: {LAN: Ethernet}
             connections:
               plant: {protocol: modbus, role: server, ports: [LAN], meaning: plant}
@@ -109,6 +111,13 @@ class DeviceTypeReaderTest {
             most: 30, default: 25   | most: 30, default: 25, means: time-multiplier | 'time-multiplier' says nothing without curve
             {kind: number, default: 1, meaning: low} | {kind: integer, default: 1, means: active-group, meaning: low} | 'active-group' cannot be said of a setting of a setting group
             choices: [off, on], default | choices: [off, on], means: clock-source, default | lamp.2.mode and lamp.1.mode both mean clock-source
+            needs: {AI: pt100}      | needs: {AI: pt10}       | channel AI carries no 'pt10'
+            needs: {AI: pt100}      | needs: {QQ: pt100}      | there is no kind of channel 'QQ'
+            needs: {AI: pt100}      | trips-when: heat.on     | nothing can be assigned to 'heating'
+            needs: {AI: pt100}      | trips-when: heat.to     | the expression is a number
+            needs: {AI: pt100}      | assigned-as: [trip]     | nothing can be assigned to 'trip'
+            needs: {AI: pt100}      | each-row: rooms         | there is no table 'rooms'
+            logical: [binary, counter] | logical: [binary, counter], counted: [pulse] | channel DI carries no 'pulse'
             pt100: yes              | pt100: yes, thermocouple: name | the law has several sources
             pt100: yes              | low: name               | the law has no source
             pt100: yes              | range: nam              | there is no setting 'nam' here
