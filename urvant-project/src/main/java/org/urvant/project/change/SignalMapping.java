@@ -134,7 +134,7 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         if (!channels.isEmpty()) {
             return channels;
         }
-        if (text.indexOf('.') < 0) { // no reference of an IED's signal
+        if (text.indexOf('.') < 0 && !sheets.channels().isEmpty()) { // no reference of an IED's signal
             throw new UnknownNameException(
                     "channel of " + device.name() + " or signal",
                     text,
