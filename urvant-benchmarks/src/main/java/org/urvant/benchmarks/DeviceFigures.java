@@ -16,6 +16,7 @@ import org.urvant.core.sensor.Thermocouple;
 import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Workplace;
 
 /**
  * Prints the figures of docs/performance.md that are about devices: opening and checking a project against SnakeYAML Engine
@@ -58,7 +59,9 @@ public final class DeviceFigures {
     }
 
     private static ProjectFolder open(Path root, int devices) {
-        return ProjectFolder.open(root.resolve("p" + devices), InstantSource.system(), "figures");
+        return ProjectFolder.open(
+                root.resolve("p" + devices),
+                new Workplace("figures", InstantSource.system(), root.resolveSibling("user")));
     }
 
     private static double compare(ProjectFolder folder, int devices) {
@@ -119,7 +122,8 @@ public final class DeviceFigures {
     }
 
     private static void memory(Path root) throws InterruptedException, IOException {
-        ProjectFolder folder = ProjectFolder.open(root, InstantSource.system(), "figures");
+        ProjectFolder folder =
+                ProjectFolder.open(root, new Workplace("figures", InstantSource.system(), root.resolveSibling("user")));
         long before = used();
         Project project = check(folder);
         long held = used() - before;

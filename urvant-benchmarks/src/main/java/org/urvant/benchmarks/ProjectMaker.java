@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.Random;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Workplace;
 
 /** Makes projects of many devices with many settings, each with a range and a step, of a type with rules. */
 final class ProjectMaker {
@@ -17,7 +18,8 @@ final class ProjectMaker {
 
     /** Returns a new project with as many devices. */
     static ProjectFolder make(Path root, int devices) throws IOException {
-        ProjectFolder folder = ProjectFolder.create(root, "Made", InstantSource.system(), "figures");
+        ProjectFolder folder = ProjectFolder.create(
+                root, "Made", new Workplace("figures", InstantSource.system(), root.resolveSibling("user")));
         Files.createDirectories(root.resolve("types"));
         Files.writeString(root.resolve("types/made.yaml"), type());
         Files.createDirectories(root.resolve("devices"));

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -42,7 +43,7 @@ final class BenchCommand extends Command {
         Failures wanted = Failures.of(failures == null ? List.of() : failures);
         try (Bench bench = Bench.start(project, folder.cache().resolve("bench"), wanted)) {
             bench.standIns().forEach((device, unit) -> say("stand-in of " + device + " listens on " + unit.address()));
-            SafeFile.writeText(ready(folder), ProcessHandle.current().pid() + "\n");
+            SafeFile.writeText(ready(folder), line(ProcessHandle.current()));
             new CountDownLatch(1).await();
             return Exit.DONE;
         }
@@ -131,9 +132,18 @@ final class BenchCommand extends Command {
         if (!Files.exists(file)) {
             return Optional.empty();
         }
-        String pid = SafeFile.readText(file, 100, file.toString()).strip();
+        String written = SafeFile.readText(file, 100, file.toString());
+        String pid = written.split(" ")[0];
         return pid.matches("\\d{1,18}")
-                ? ProcessHandle.of(Long.parseLong(pid)).filter(ProcessHandle::isAlive)
+                ? ProcessHandle.of(Long.parseLong(pid))
+                        .filter(ProcessHandle::isAlive)
+                        .filter(process -> line(process).equals(written))
                 : Optional.empty();
+    }
+
+    /** Returns the number of a process and when it began: a number alone may be that of any process by now. */
+    private static String line(ProcessHandle process) {
+        return process.pid() + " "
+                + process.info().startInstant().map(Instant::toString).orElse("") + "\n";
     }
 }

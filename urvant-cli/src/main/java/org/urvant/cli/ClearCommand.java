@@ -34,7 +34,7 @@ final class ClearCommand extends Command {
     public Integer call() {
         Clearing.Scope what = Clearing.Scope.of(scope)
                 .orElseThrow(() -> new UnknownNameException("scope", scope, Word.all(Clearing.Scope.class)));
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing();
         Project project = folder.load();
         Clearing clearing = Clearing.plan(project, name, what);
         if (what != Clearing.Scope.SETTINGS) {

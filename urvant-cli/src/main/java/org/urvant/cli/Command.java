@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.Supplier;
 import org.urvant.core.progress.Progress;
+import org.urvant.file.ExclusiveLock;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -46,6 +47,7 @@ abstract class Command implements Callable<Integer> {
     private CommandSpec spec;
 
     private final SignOfLife life;
+    private ExclusiveLock held;
 
     /** Returns the project that the command works on; what it changes is undone under the words that were typed. */
     final ProjectFolder folder() {
@@ -53,7 +55,31 @@ abstract class Command implements Callable<Integer> {
         ParseResult typed = spec.root().commandLine().getParseResult();
         folder.describe(String.join(" ", typed.originalArgs()));
         folder.watch(life);
+        folder.finished()
+                .ifPresent(cutOff -> note("finished what was cut off: " + cutOff.title() + " (" + cutOff.at() + ")"));
         return folder;
+    }
+
+    /** Returns the project, which nobody else changes until the command ends. */
+    final ProjectFolder changing() {
+        return changing(true);
+    }
+
+    /** Returns the project, which nobody else changes until the command ends if it changes something itself. */
+    final ProjectFolder changing(boolean isChange) {
+        ProjectFolder folder = folder();
+        if (isChange) {
+            held = folder.hold();
+        }
+        return folder;
+    }
+
+    /** Gives back what the command holds. */
+    final void end() {
+        if (held != null) {
+            held.close();
+            held = null;
+        }
     }
 
     /** Returns what work brings that can take long, and shows meanwhile on a terminal that it goes on. */

@@ -36,7 +36,7 @@ final class ConnectCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing();
         Project project = folder.load();
         Device device = project.device(deviceName);
         boolean toIed = project.ied(connection).isPresent();

@@ -53,7 +53,7 @@ final class DeviceCommand extends Command {
     int add(
             @Parameters(paramLabel = "NAME", description = "Name of the device.") String name,
             @Mixin NewDeviceOptions options) {
-        options.add(this, folder(), name);
+        options.add(this, changing(), name);
         return Exit.DONE;
     }
 
@@ -65,7 +65,7 @@ final class DeviceCommand extends Command {
             @Parameters(paramLabel = "DEVICE", description = "The device to copy.") String from,
             @Parameters(paramLabel = "NEW", description = "Name of the copy.") String name,
             @Option(names = "--twin", description = "The two are a redundant pair.") boolean twin) {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing();
         List<String> open = folder.copyDevice(folder.load(), from, name, twin);
         say("added " + name + ", a copy of " + from);
         if (!open.isEmpty()) {
@@ -82,7 +82,7 @@ final class DeviceCommand extends Command {
             @Parameters(paramLabel = "DEVICE", description = "The device.") String name,
             @Option(names = "--cascade", description = "Take away what refers to it, too.") boolean cascade,
             @Mixin Consent consent) {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing();
         Project project = folder.load();
         Device device = project.device(name);
         say("goes: " + name + " with " + count(device.connections().size(), "connection") + " and "

@@ -35,7 +35,7 @@ final class DropCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing();
         Project project = folder.load();
         Device device = project.device(name);
         RowRemoval removal = RowRemoval.of(DeviceSheets.of(project.typeOf(device), device), row);

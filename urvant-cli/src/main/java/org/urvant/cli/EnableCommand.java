@@ -31,7 +31,7 @@ final class EnableCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing();
         Project project = folder.load();
         Device device = project.device(deviceName);
         List<Mapping> rows = new ArrayList<>(device.mappings());

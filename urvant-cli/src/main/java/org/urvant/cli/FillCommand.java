@@ -38,7 +38,7 @@ final class FillCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing(!dryRun);
         Project project = folder.load();
         ValueTable.Read read = ValueTable.read(session.path(file), file);
         ValuePlan plan = ValuePlan.of(project, read.rows(), read.findings());

@@ -55,7 +55,7 @@ final class FitCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing();
         Project project = folder.load();
         SortedMap<String, String> wanted = new TreeMap<>();
         Map<String, String> plate = new TreeMap<>();

@@ -59,7 +59,7 @@ final class LogicCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing(take != null || remove);
         Project project = folder.load();
         Device device = project.device(name);
         if (signals || find != null) {

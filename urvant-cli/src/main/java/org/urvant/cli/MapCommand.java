@@ -68,7 +68,7 @@ final class MapCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing(!dryRun);
         Project project = folder.load();
         SignalMapping mapping = SignalMapping.plan(
                 project,

@@ -52,7 +52,7 @@ final class MatrixCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing(take != null);
         Project project = folder.load();
         Device device = project.device(name);
         Matrix matrix = Matrix.of(DeviceSheets.of(project.typeOf(device), device), table);

@@ -38,7 +38,7 @@ final class MuteCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing();
         Project project = folder.load();
         List<Finding> findings = ProjectCheck.check(project);
         String place = rule + " " + subject;

@@ -24,7 +24,7 @@ final class NewCommand extends Command {
     public Integer call() {
         Path root = session.path(folder);
         String site = name == null ? String.valueOf(root.getFileName()) : name;
-        ProjectFolder.create(root, site, session.clock(), session.person());
+        ProjectFolder.create(root, site, session.workplace());
         if (json) {
             sayJson(Json.object("project", site, "folder", root));
         } else {

@@ -48,7 +48,7 @@ final class OrderCodeCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing(apply);
         Project project = folder.load();
         Device device = project.devices().get(name);
         String typeName = device == null ? name : device.type().text();

@@ -50,7 +50,7 @@ final class PickCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing(verb != null);
         Project project = folder.load();
         if (name == null || verb == null) {
             Optional.ofNullable(name)

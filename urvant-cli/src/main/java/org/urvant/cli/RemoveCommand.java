@@ -27,7 +27,7 @@ final class RemoveCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing();
         Project project = folder.load();
         SourceRemoval removal = SourceRemoval.of(project, source);
         say("IEDs that go: " + (removal.ieds().isEmpty() ? "none" : String.join(", ", removal.ieds())));

@@ -39,7 +39,7 @@ final class RenameCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing(!dryRun);
         Project project = folder.load();
         Renaming renaming = Renaming.of(
                 project, References.find(project, words.subList(0, words.size() - 1)), words.get(words.size() - 1));

@@ -26,7 +26,7 @@ final class SaveCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing();
         Project project = folder.load();
         Device device = project.device(name);
         Configuration configuration = ConfigurationBuilder.build(project, device);

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.Map;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Workplace;
 
 /**
  * What a command runs in, injected so that tests and the demo can give their own.
@@ -30,12 +31,17 @@ record Session(
     }
 
     ProjectFolder project(String given) {
-        return ProjectFolder.open(given == null ? folder : path(given), clock, person);
+        return ProjectFolder.open(given == null ? folder : path(given), workplace());
+    }
+
+    /** Returns who works, and with what. */
+    Workplace workplace() {
+        return new Workplace(person, clock, home());
     }
 
     /** Returns whether the session's folder is in a project. */
     boolean isInProject() {
-        return ProjectFolder.find(folder, clock, person).isPresent();
+        return ProjectFolder.find(folder).isPresent();
     }
 
     /** Returns whether results go to a terminal; the launcher says so, for Java cannot tell. */

@@ -61,7 +61,7 @@ final class SetCommand extends Command {
             throw new RefusedException(
                     value == null ? "no value is given" : "a value and --default are given", "Give one of the two.");
         }
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing(!dryRun);
         Project project = folder.load();
         List<Change> changes = new ArrayList<>();
         Map<String, Map<String, String>> values = new LinkedHashMap<>();

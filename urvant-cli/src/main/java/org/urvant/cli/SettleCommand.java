@@ -40,7 +40,7 @@ final class SettleCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing(from != null && !dryRun);
         Project project = folder.load();
         Settling settling = Settling.of(project, name);
         Findings.lines(settling.strangers(), session, false).forEach(this::note);

@@ -21,7 +21,7 @@ final class UndoCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        ProjectFolder folder = changing(!dryRun);
         Undone undone = folder.undo(dryRun);
         if (json) {
             sayJson(Json.object("undone", undone.title(), "files", undone.files(), "dryRun", dryRun));

@@ -27,6 +27,7 @@ public final class Urvant {
         COMMANDS.put("import", ImportCommand::new);
         COMMANDS.put("remove", RemoveCommand::new);
         COMMANDS.put("undo", UndoCommand::new);
+        COMMANDS.put("recover", RecoverCommand::new);
         COMMANDS.put("site", SiteCommand::new);
         COMMANDS.put("signals", SignalsCommand::new);
         COMMANDS.put("pick", PickCommand::new);
@@ -117,9 +118,22 @@ public final class Urvant {
         line.setColorScheme(CommandLine.Help.defaultColorScheme(
                 session.paint().isOn() ? CommandLine.Help.Ansi.ON : CommandLine.Help.Ansi.OFF));
         line.setCaseInsensitiveEnumValuesAllowed(true);
+        line.setExecutionStrategy(Urvant::run);
         line.setParameterExceptionHandler((e, arguments) -> usageMistake(session, e));
         line.setExecutionExceptionHandler((e, command, parsed) -> mistake(session, e));
         return line;
+    }
+
+    private static int run(CommandLine.ParseResult parsed) {
+        try {
+            return new CommandLine.RunLast().execute(parsed);
+        } finally {
+            for (CommandLine each : parsed.asCommandLineList()) {
+                if (each.getCommand() instanceof Command command) {
+                    command.end();
+                }
+            }
+        }
     }
 
     private static int usageMistake(Session session, CommandLine.ParameterException e) {

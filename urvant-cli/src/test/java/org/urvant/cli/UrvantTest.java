@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -135,7 +136,7 @@ class UrvantTest {
                 Stream.concat(Files.walk(folder.resolve("skarholm")), Files.walk(folder.resolve("gateway")))) {
             // the ledger may tell what was tried
             for (Path file : files.filter(Files::isRegularFile)
-                    .filter(file -> !file.toString().contains("ledger"))
+                    .filter(file -> !file.toString().contains("ledger") && !file.endsWith("lock"))
                     .toList()) {
                 state.put(file, HexFormat.of().formatHex(Files.readAllBytes(file)));
             }
@@ -400,6 +401,39 @@ class UrvantTest {
             terminal.ok("bench stop");
         }
         assertThat(terminal.run("identify", "GW1")).isEqualTo(Exit.FAILED);
+        Process other = new ProcessBuilder("sleep", "60").start();
+        try {
+            for (String written : List.of(other.pid() + "\n", other.pid() + " 2026-11-23T10:00:00Z\n")) {
+                Files.writeString(folder.resolve("skarholm/.urvant/bench.pid"), written);
+                terminal.ok("bench stop");
+                assertThat(terminal.out()).contains("does not run");
+            }
+            assertThat(other.isAlive()).isTrue();
+        } finally {
+            other.destroyForcibly();
+        }
+    }
+
+    @Test
+    void aChangeThatWasCutOffIsFinishedOrShown() throws IOException {
+        Path site = folder.resolve("skarholm");
+        Path journal = Files.createDirectories(site.resolve("journal"));
+        Files.writeString(journal.resolve("0"), "trips: kind:trip\n");
+        Files.writeString(
+                journal.resolve("index.json"),
+                """
+                {"change":{"at":"2026-11-23T09:00:00Z","by":"anna","steps":{"000000":{"at":0,"content":"journal/0",\
+                "name":"queries.yaml","step":"WRITE","to":""}},"title":"signals kind:trip --save trips"},"seal":"00"}""");
+        assertThat(terminal.run("check")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("begun by anna at 2026-11-23T09:00:00Z, was cut off", "urvant recover");
+        terminal.ok("recover --dry-run");
+        assertThat(terminal.out()).contains("signals kind:trip --save trips", "queries.yaml");
+        assertThat(terminal.run("recover")).isEqualTo(Exit.FAILED);
+        assertThat(site.resolve("queries.yaml")).doesNotExist();
+        terminal.ok("recover --yes");
+        assertThat(site.resolve("queries.yaml")).hasContent("trips: kind:trip\n");
+        terminal.ok("recover");
+        assertThat(terminal.out()).contains("nothing was cut off");
     }
 
     @Test

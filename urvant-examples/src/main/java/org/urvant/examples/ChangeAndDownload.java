@@ -11,6 +11,7 @@ import org.urvant.devices.transfer.Download;
 import org.urvant.project.change.SignalMapping;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Workplace;
 
 /** A value changed, a pick mapped, and the device brought up to date: with backup, proof and record. */
 public final class ChangeAndDownload {
@@ -29,7 +30,7 @@ public final class ChangeAndDownload {
     /** The whole of it, on a site that is there. */
     private static String change(Path site, Path known, String address, char[] password) {
         InstantSource clock = InstantSource.system();
-        ProjectFolder folder = ProjectFolder.open(site, clock, "A. Person");
+        ProjectFolder folder = ProjectFolder.open(site, new Workplace("A. Person", clock, root.resolve("user")));
         folder.change(it -> ValueChange.set(it, "GW1", Map.of("watchdog.time", "10")));
         folder.change(it -> SignalMapping.plan(it, "GW1", SignalMapping.Request.ofPick("trips"))
                 .after());

@@ -8,6 +8,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.project.Project;
 import org.urvant.project.folder.ImportPlan;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Workplace;
 import org.urvant.project.mapping.ReportPlan;
 import org.urvant.project.mapping.SignalUse;
 import org.urvant.scl.Ied;
@@ -25,7 +26,8 @@ public final class ChooseFromStation {
     }
 
     static String run(Path stationFile, Path root) {
-        ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", InstantSource.system(), "example");
+        ProjectFolder folder = ProjectFolder.create(
+                root, "Skarholm tidal works", new Workplace("example", InstantSource.system(), root.resolve("user")));
 
         // look first: what kind of file, what is wrong in it, which IEDs
         ImportPlan plan = folder.planImport(stationFile);

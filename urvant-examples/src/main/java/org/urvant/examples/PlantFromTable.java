@@ -17,6 +17,7 @@ import org.urvant.project.change.ValuePlan;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Workplace;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Usage;
 import org.urvant.project.setting.ValueRow;
@@ -32,7 +33,8 @@ public final class PlantFromTable {
     }
 
     static String run(Path table, Path root) throws IOException {
-        ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", InstantSource.system(), "example");
+        ProjectFolder folder = ProjectFolder.create(
+                root, "Skarholm tidal works", new Workplace("example", InstantSource.system(), root.resolve("user")));
         NewDevice.Start ordered = NewDevice.Start.of("stenvaag-m3").with(Plate.Item.ORDER_CODE, "SM3-M0");
         folder.change(site -> NewDevice.add(site, "M31", ordered));
         folder.change(site -> NewDevice.add(site, "P61", NewDevice.Start.of("lysholt-p12")));

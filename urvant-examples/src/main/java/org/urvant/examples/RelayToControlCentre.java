@@ -20,6 +20,7 @@ import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Workplace;
 import org.urvant.project.type.Catalogue;
 
 /** A relay's file becomes the configuration of a gateway, goes to the gateway, and is proved to be there. */
@@ -38,7 +39,9 @@ public final class RelayToControlCentre {
         StandInProfile profile = new StandInProfile(type.name(), "2.1", "A-0001", type.accounts());
         try (StandIn gateway = StandIn.start(root.resolve("stand-in"), profile, "127.0.0.1", 0)) {
             ProjectFolder folder = ProjectFolder.create(
-                    root.resolve("project"), "Skarholm tidal works", InstantSource.system(), "example");
+                    root.resolve("project"),
+                    "Skarholm tidal works",
+                    new Workplace("example", InstantSource.system(), root.resolve("user")));
             folder.importScl(relayFile);
             Project project = folder.change(site -> mapped(site, gateway.address()));
             project.device("GW1").mappings().forEach(row -> System.out.println(row.name() + " → " + row.destination()));

@@ -11,6 +11,7 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Workplace;
 import org.urvant.project.type.Catalogue;
 import org.urvant.scl.selection.Pick;
 import org.urvant.scl.selection.Query;
@@ -52,8 +53,10 @@ final class Stage {
         StandInProfile profile = new StandInProfile(type.name(), "2.1", "A-0001", type.accounts());
         try (StandIn gateway = StandIn.start(root.resolve("stand-in"), profile, "127.0.0.1", 0)) {
             Path site = root.resolve("project");
-            ProjectFolder folder =
-                    ProjectFolder.create(site, "Skarholm tidal works", InstantSource.system(), "example");
+            ProjectFolder folder = ProjectFolder.create(
+                    site,
+                    "Skarholm tidal works",
+                    new Workplace("example", InstantSource.system(), root.resolve("user")));
             folder.importScl(relayFile);
             folder.change(it -> RelayToControlCentre.mapped(it, gateway.address())
                     .with(new Pick("trips", "Marrowby", "MF7", List.of(Query.parse("kind:trip")), List.of())));

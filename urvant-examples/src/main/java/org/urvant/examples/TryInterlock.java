@@ -20,6 +20,7 @@ import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.change.NewDevice;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Workplace;
 
 /** Gives a feeder relay a program, type-checks it against the relay's signals, and runs it for a second. */
 public final class TryInterlock {
@@ -31,7 +32,8 @@ public final class TryInterlock {
     }
 
     static String run(Path programs, Path root) {
-        ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", InstantSource.system(), "example");
+        ProjectFolder folder = ProjectFolder.create(
+                root, "Skarholm tidal works", new Workplace("example", InstantSource.system(), root.resolve("user")));
         folder.change(site -> NewDevice.add(site, "F11", NewDevice.Start.of("marrowby-f2")));
         folder.change(
                 site -> site.with(site.device("F11").withLogic(SafeFile.readText(programs, 1_000_000, "programs"))));

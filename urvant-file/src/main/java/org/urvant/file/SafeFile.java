@@ -1,22 +1,20 @@
 package org.urvant.file;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.CharBuffer;
-import java.nio.channels.FileChannel;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.CharsetDecoder;
 import java.nio.charset.CoderResult;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.Arrays;
+import java.util.UUID;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UnreachableException;
@@ -90,34 +88,58 @@ public final class SafeFile {
         return text.startsWith("\uFEFF") ? text.substring(1) : text;
     }
 
-    /** Replaces or creates a file: written beside, synced, renamed, folder synced. Does nothing when nothing changes. */
+    /**
+     * Replaces or creates a file: written beside, synced, renamed, folder synced. Does nothing when nothing changes. A link
+     * that stands in its place is replaced, never followed.
+     */
     public static void write(Path file, byte[] content) {
-        Path beside = file.resolveSibling(file.getFileName() + ".new");
+        Path beside = beside(file);
+        Path folder = file.toAbsolutePath().getParent();
+        if (holds(file, content)) {
+            return;
+        }
+        Volume.DISK.folder(folder);
         try {
-            if (Files.isRegularFile(file)
-                    && Files.size(file) == content.length
-                    && Arrays.equals(Files.readAllBytes(file), content)) {
-                return;
-            }
-            Files.createDirectories(file.toAbsolutePath().getParent());
-            try (FileChannel channel = FileChannel.open(
-                    beside,
-                    StandardOpenOption.CREATE,
-                    StandardOpenOption.WRITE,
-                    StandardOpenOption.TRUNCATE_EXISTING)) {
-                ByteBuffer buffer = ByteBuffer.wrap(content);
-                while (buffer.hasRemaining()) {
-                    channel.write(buffer);
-                }
-                channel.force(true);
-            }
-            move(beside, file);
-            syncFolder(file.toAbsolutePath().getParent());
-        } catch (IOException e) {
+            Volume.DISK.create(beside, content);
+            Volume.DISK.replace(beside, file);
+        } catch (UnreachableException e) {
+            Volume.DISK.delete(beside);
             throw new UnreachableException(
-                    "cannot write " + file + " (" + reason(e) + "); it is as it was",
+                    "cannot write " + file + " (" + reason(e.getCause()) + "); it is as it was",
                     "Check free space and that you may write there.",
-                    e);
+                    e.getCause());
+        }
+        Volume.DISK.sync(folder);
+    }
+
+    /**
+     * Writes what may be lost at any time, such as a note or an index: as {@link #write} does, but without waiting for the
+     * disk.
+     */
+    public static void writeNote(Path file, byte[] content) {
+        Path beside = beside(file);
+        Volume.DISK.folder(file.toAbsolutePath().getParent());
+        try {
+            Files.write(beside, content, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+            Volume.DISK.replace(beside, file);
+        } catch (IOException | UnreachableException e) {
+            Volume.DISK.delete(beside);
+            throw new UnreachableException("cannot write " + file, "Check free space and that you may write there.", e);
+        }
+    }
+
+    /** Returns the name of a file beside another that nobody else takes. */
+    private static Path beside(Path file) {
+        return file.resolveSibling(file.getFileName() + "." + UUID.randomUUID() + ".new");
+    }
+
+    private static boolean holds(Path file, byte[] content) {
+        try {
+            return Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)
+                    && Files.size(file) == content.length
+                    && Arrays.equals(Files.readAllBytes(file), content);
+        } catch (IOException e) {
+            return false;
         }
     }
 
@@ -128,12 +150,7 @@ public final class SafeFile {
 
     /** Removes a file, if it is there. */
     public static void delete(Path file) {
-        try {
-            Files.deleteIfExists(file);
-        } catch (IOException e) {
-            throw new UnreachableException(
-                    "cannot remove " + file + " (" + reason(e) + ")", "Check that you may write there.", e);
-        }
+        Volume.DISK.delete(file);
     }
 
     /** Returns when a file was last written, in milliseconds since 1970; 0 when it cannot be told. */
@@ -145,27 +162,7 @@ public final class SafeFile {
         }
     }
 
-    /** Renames a file over another in one step. */
-    public static void move(Path from, Path to) throws IOException {
-        try {
-            Files.move(from, to, StandardCopyOption.ATOMIC_MOVE);
-        } catch (AtomicMoveNotSupportedException e) {
-            Files.move(from, to, StandardCopyOption.REPLACE_EXISTING);
-        }
-    }
-
-    /** Makes a rename in a folder last through a power cut, where the system can. */
-    public static void syncFolder(Path folder) {
-        try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
-            channel.force(true);
-        } catch (IOException e) {
-            if (System.getProperty("os.name").startsWith("Linux")) {
-                throw new UncheckedIOException("cannot sync folder " + folder, e);
-            }
-        }
-    }
-
-    private static String reason(IOException e) {
-        return e.getClass().getSimpleName().replace("Exception", "").replaceAll("(?<=[a-z])(?=[A-Z])", " ");
+    private static String reason(Throwable e) {
+        return e instanceof IOException failure ? DiskVolume.reason(failure) : String.valueOf(e);
     }
 }

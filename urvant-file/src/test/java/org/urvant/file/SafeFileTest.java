@@ -45,15 +45,30 @@ class SafeFileTest {
     }
 
     @Test
-    void whatCannotBeWrittenLeavesTheOldFile() throws IOException {
-        Path file = folder.resolve("a.txt");
-        SafeFile.writeText(file, "old");
-        Files.createDirectory(folder.resolve("a.txt.new"));
-        assertThatThrownBy(() -> SafeFile.writeText(file, "new"))
+    void whatCannotBeWrittenLeavesWhatWasThere() throws IOException {
+        Path taken = folder.resolve("a.txt");
+        SafeFile.writeText(taken.resolve("b.txt"), "old");
+        assertThatThrownBy(() -> SafeFile.writeText(taken, "new"))
                 .isInstanceOf(UnreachableException.class)
                 .hasMessageContaining("a.txt")
                 .hasMessageContaining("as it was");
-        assertThat(file).hasContent("old");
+        assertThat(taken.resolve("b.txt")).hasContent("old");
+        try (var files = Files.list(folder)) {
+            assertThat(files).containsExactly(taken);
+        }
+    }
+
+    @Test
+    void aLinkIsReplacedAndNeverFollowed() throws IOException {
+        Path other = folder.resolve("other.txt");
+        SafeFile.writeText(other, "theirs");
+        Path link = Files.createSymbolicLink(folder.resolve("link.txt"), other);
+        assertThatThrownBy(() -> Volume.DISK.append(link, 0, new byte[1])).isInstanceOf(UnreachableException.class);
+        assertThatThrownBy(() -> Volume.DISK.create(link, new byte[1])).isInstanceOf(UnreachableException.class);
+        SafeFile.writeText(link, "mine");
+        assertThat(link).isRegularFile().hasContent("mine");
+        assertThat(Files.isSymbolicLink(link)).isFalse();
+        assertThat(other).hasContent("theirs");
     }
 
     @Test

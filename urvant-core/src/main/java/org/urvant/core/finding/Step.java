@@ -68,7 +68,9 @@ public record Step(Action action, List<String> operands) {
         /** Forget the certificate of an address (address). */
         FORGET,
         /** Start the stand-ins. */
-        START_STAND_IN;
+        START_STAND_IN,
+        /** Finish a change that was cut off, or set it aside. */
+        RECOVER;
 
         /** Returns the word that programs read. */
         public String word() {

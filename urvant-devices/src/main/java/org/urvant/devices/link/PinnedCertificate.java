@@ -43,8 +43,7 @@ final class PinnedCertificate extends X509ExtendedTrustManager {
         Fingerprint certificate = Fingerprint.of(chain[0].getEncoded());
         shown = certificate;
         if (expected == null) {
-            known.remember(address, certificate);
-            expected = certificate;
+            expected = known.remember(address, certificate);
             first = true;
         }
         if (!certificate.equals(expected)) {

@@ -8,7 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.Optional;
-import org.urvant.file.SafeFile;
+import org.urvant.file.Volume;
 
 /**
  * The stand-in's flash disk: a folder, with the few operations that the firmware of a device would use. A power cut can
@@ -79,12 +79,8 @@ final class Disk {
         if (failures.powerGoesAtNextWrite()) {
             throw new PowerLostException("the renaming of " + from);
         }
-        try {
-            SafeFile.move(path(from), path(to));
-            SafeFile.syncFolder(folder);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        Volume.DISK.replace(path(from), path(to));
+        Volume.DISK.sync(folder);
     }
 
     /** Writes a whole file beside and renames it over the old one. */
@@ -97,6 +93,6 @@ final class Disk {
         if (failures.powerGoesAtNextWrite()) {
             throw new PowerLostException("the removal of " + file);
         }
-        SafeFile.delete(path(file));
+        Volume.DISK.delete(path(file));
     }
 }

@@ -24,6 +24,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.IntStream;
 import javax.net.ssl.KeyManagerFactory;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManager;
@@ -35,6 +37,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Account;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Section;
@@ -358,6 +361,29 @@ class MaintenanceProtocolTest {
         assertThat(known.forget("192.0.2.1:8443")).isTrue();
         assertThat(known.forget("192.0.2.1:8443")).isFalse();
         assertThat(known.certificate("192.0.2.2:8443")).contains(print);
+        assertThat(known.remember("192.0.2.2:8443", Fingerprint.of(new byte[1])))
+                .isEqualTo(print);
+        for (String damaged :
+                List.of("192.0.2.2:8443 sha-256:00", "192.0.2.2:8443", "192.0.2.2:8443 sha-256:" + print.hex())) {
+            Files.writeString(known.file(), "192.0.2.2:8443 sha-256:" + print.hex() + "\n" + damaged + "\n");
+            assertThatThrownBy(() -> known.certificate("192.0.2.1:8443"))
+                    .isInstanceOfSatisfying(
+                            MalformedInputException.class,
+                            mistake -> assertThat(mistake.placedMessage()).contains("known:2: '" + damaged));
+        }
+    }
+
+    @Test
+    void devicesThatAreMetAtTheSameTimeAreAllKept() {
+        Fingerprint print = Fingerprint.of(new byte[0]);
+        CompletableFuture<?>[] meetings = IntStream.range(0, 50)
+                .mapToObj(i -> CompletableFuture.runAsync(
+                        () -> new KnownDevices(folder.resolve("met")).remember("192.0.2." + i + ":8443", print)))
+                .toArray(CompletableFuture[]::new);
+        CompletableFuture.allOf(meetings).join();
+        KnownDevices known = new KnownDevices(folder.resolve("met"));
+        assertThat(IntStream.range(0, 50))
+                .allMatch(i -> known.certificate("192.0.2." + i + ":8443").isPresent());
     }
 
     /** The digest is the example of RFC 9530, appendix D: the content {"hello": "world"} and a line feed. */

@@ -51,6 +51,7 @@ import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.Ledger;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Skarholm;
 import org.urvant.project.kit.Sites;
 import org.urvant.project.type.Catalogue;
 
@@ -70,7 +71,7 @@ class DownloadTest {
 
     @BeforeEach
     void site() {
-        folder = ProjectFolder.create(root.resolve("site"), "Skarholm tidal works", CLOCK, "tester");
+        folder = ProjectFolder.create(root.resolve("site"), "Skarholm tidal works", Skarholm.workplace("tester"));
         folder.importScl(Path.of("../demo/F01.cid"));
         folder.importScl(Path.of("../demo/F02.cid"));
         folder.change(before -> Sites.gateway(before.with(Sites.feeder()), "GW1", "192.0.2.20", "47"));

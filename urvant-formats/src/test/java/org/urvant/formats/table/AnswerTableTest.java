@@ -32,7 +32,7 @@ class AnswerTableTest {
 
     @Test
     void fortyMotorsAreMadeInOneStepAndUndoneInOne() {
-        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.CLOCK, "tester");
+        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.workplace("tester"));
         Map<String, GuidedStart> starts = new LinkedHashMap<>();
         AnswerTable.read(Path.of("../demo/motors.csv"), "motors.csv")
                 .forEach(

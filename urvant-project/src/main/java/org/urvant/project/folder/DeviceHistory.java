@@ -1,10 +1,7 @@
 package org.urvant.project.folder;
 
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.time.InstantSource;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -14,6 +11,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Function;
 import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.point.InformationType;
 import org.urvant.core.tree.Fingerprint;
@@ -35,16 +33,16 @@ public final class DeviceHistory {
     private static final String FINGERPRINT = "fingerprint";
     private static final long MOST_BYTES = 100_000_000;
 
-    private final ProjectFolder folder;
+    private final ProjectFiles files;
     private final String device;
     private final Ledger ledger;
-    private final InstantSource clock;
+    private final Workplace workplace;
 
-    DeviceHistory(ProjectFolder folder, String device, Ledger ledger, InstantSource clock) {
-        this.folder = folder;
+    DeviceHistory(ProjectFiles files, String device, Workplace workplace) {
+        this.files = files;
         this.device = device;
-        this.ledger = ledger;
-        this.clock = clock;
+        this.ledger = new Ledger(files, device, workplace);
+        this.workplace = workplace;
     }
 
     /** Returns all that happened, oldest first, having verified that nothing was altered. */
@@ -141,8 +139,8 @@ public final class DeviceHistory {
                 .map(line -> understood(line, FINGERPRINT, Fingerprint::new));
     }
 
-    /** Records the addresses that a book has and an earlier one had not. */
-    void addressesGiven(AddressBook before, AddressBook after) {
+    /** Returns the lines for the addresses that a book has and an earlier one had not. */
+    Batch.Addition addressesGiven(AddressBook before, AddressBook after) {
         List<SortedMap<String, Value>> events = new ArrayList<>();
         after.owners().entrySet().stream()
                 .filter(entry -> before.owner(entry.getKey()).isEmpty())
@@ -158,7 +156,7 @@ public final class DeviceHistory {
                                                 .toLowerCase(Locale.ROOT)),
                                 "address", Value.number(entry.getKey().address()),
                                 "signal", Value.text(entry.getValue())))));
-        ledger.append(events);
+        return ledger.addition(events);
     }
 
     /** Records that a configuration was saved as the one to go on from, and why. */
@@ -168,10 +166,9 @@ public final class DeviceHistory {
 
     /** Keeps a configuration that is about to be replaced, with time and fingerprint in its name; returns the file's name. */
     public String keepBackup(Configuration configuration) {
-        String time = clock.instant().truncatedTo(ChronoUnit.SECONDS).toString().replace(":", "");
-        String name = "backups/" + device + "/" + time + "-"
+        String name = "backups/" + device + "/" + workplace.stamp() + "-"
                 + configuration.fingerprint().brief() + ".json";
-        SafeFile.write(folder.root().resolve(name), configuration.bytes());
+        SafeFile.write(files.path(name), configuration.bytes());
         return name;
     }
 
@@ -236,12 +233,25 @@ public final class DeviceHistory {
         }
     }
 
-    /** Goes on from the ledger of a device that was renamed; its own stays as the history of the old name. */
-    void follow(Path older, String oldName) {
-        if (Files.isRegularFile(older)) {
-            SafeFile.write(folder.root().resolve("ledger/" + device + ".jsonl"), SafeFile.read(older, MOST_BYTES));
+    /**
+     * Returns the ledger of a device that was renamed to this one: that of the old name, which stays, with one line more.
+     *
+     * @throws RefusedException when another device of this name was there before
+     */
+    byte[] continuing(String oldName) {
+        Ledger old = new Ledger(files, oldName, workplace);
+        byte[] past = old.octets();
+        byte[] own = ledger.octets();
+        if (own.length > past.length || Arrays.mismatch(own, Arrays.copyOf(past, own.length)) >= 0) {
+            throw new RefusedException(
+                    "another device had the name " + device + " before, and its ledger stays",
+                    "Give a name that no device ever had.");
         }
-        append("renamed", Map.of("from", Value.text(oldName)));
+        byte[] line = old.addition(List.of(event("renamed", Map.of("from", Value.text(oldName)))))
+                .added();
+        byte[] all = Arrays.copyOf(past, past.length + line.length);
+        System.arraycopy(line, 0, all, past.length, line.length);
+        return all;
     }
 
     private void append(String event, Map<String, Value> fields) {

@@ -1,13 +1,8 @@
 package org.urvant.project.folder;
 
-import java.io.IOException;
-import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
-import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
@@ -15,7 +10,6 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.error.MalformedInputException;
-import org.urvant.core.error.UnreachableException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Fingerprint;
@@ -23,6 +17,7 @@ import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.file.SafeFile;
+import org.urvant.file.Volume;
 import org.urvant.file.json.JsonTree;
 
 /**
@@ -34,16 +29,23 @@ public final class Ledger {
     private static final String BEGIN = "0".repeat(64);
     private static final long MOST_BYTES = 500_000_000;
 
+    /** Where ledgers lie. */
+    static final String FOLDER = "ledger/";
+
+    private final ProjectFiles files;
     private final Path file;
     private final String shownAs;
-    private final InstantSource clock;
-    private final String person;
+    private final Workplace workplace;
 
-    Ledger(Path file, String shownAs, InstantSource clock, String person) {
-        this.file = file;
-        this.shownAs = shownAs;
-        this.clock = clock;
-        this.person = person;
+    Ledger(ProjectFiles files, String device, Workplace workplace) {
+        this.files = files;
+        this.shownAs = name(device);
+        this.file = files.path(shownAs);
+        this.workplace = workplace;
+    }
+
+    static String name(String device) {
+        return FOLDER + device + ".jsonl";
     }
 
     /**
@@ -96,10 +98,17 @@ public final class Ledger {
     }
 
     /** Adds events as lines in the order given, with time and person, and syncs the file once. */
-    public void append(List<SortedMap<String, Value>> events) {
-        if (events.isEmpty()) {
-            return;
-        }
+    void append(List<SortedMap<String, Value>> events) {
+        files.locked(() -> {
+            Batch.Addition addition = addition(events);
+            Volume.DISK.folder(file.getParent());
+            Volume.DISK.append(file, addition.at(), addition.added());
+            return addition;
+        });
+    }
+
+    /** Returns what events add to the file as it is now. */
+    Batch.Addition addition(List<SortedMap<String, Value>> events) {
         List<Line> lines = lines();
         List<String> sound = soundLines();
         String previous = lines.isEmpty()
@@ -112,40 +121,33 @@ public final class Ledger {
             fields.put(PREVIOUS, Value.text(previous));
             fields.put(
                     "at",
-                    Value.text(clock.instant().truncatedTo(ChronoUnit.SECONDS).toString()));
-            fields.put("by", Value.text(person));
+                    Value.text(workplace
+                            .clock()
+                            .instant()
+                            .truncatedTo(ChronoUnit.SECONDS)
+                            .toString()));
+            fields.put("by", Value.text(workplace.person()));
             byte[] line = CanonicalJson.bytes(Section.of(fields));
             previous = Fingerprint.of(line).hex();
             text.append(new String(line, StandardCharsets.UTF_8)).append('\n');
         }
-        write(sound, text.toString());
+        long kept = sound.stream()
+                .mapToLong(line -> line.getBytes(StandardCharsets.UTF_8).length + 1L)
+                .sum();
+        return new Batch.Addition(shownAs, kept, text.toString().getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Returns the whole lines as they stand in the file. */
+    byte[] octets() {
+        StringBuilder text = new StringBuilder();
+        soundLines().forEach(line -> text.append(line).append('\n'));
+        return text.toString().getBytes(StandardCharsets.UTF_8);
     }
 
     /** Returns whether something follows the last line that is whole: a power cut left it half written, and it does not count. */
     boolean isTorn() {
         String text = Files.exists(file) ? SafeFile.readText(file, MOST_BYTES, shownAs) : "";
         return !text.isEmpty() && !text.endsWith("\n");
-    }
-
-    private void write(List<String> sound, String added) {
-        long kept = sound.stream()
-                .mapToLong(line -> line.getBytes(StandardCharsets.UTF_8).length + 1L)
-                .sum();
-        try {
-            Files.createDirectories(file.toAbsolutePath().getParent());
-            try (FileChannel channel = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE)) {
-                channel.truncate(kept); // a line that a power cut left half written was never confirmed
-                ByteBuffer buffer = ByteBuffer.wrap(added.getBytes(StandardCharsets.UTF_8));
-                channel.position(kept);
-                while (buffer.hasRemaining()) {
-                    channel.write(buffer);
-                }
-                channel.force(true);
-            }
-        } catch (IOException e) {
-            throw new UnreachableException(
-                    "cannot write " + shownAs, "Check free space and that you may write there.", e);
-        }
     }
 
     /** Returns the lines that end in a line break; what follows the last one was never fully written. */

@@ -75,7 +75,9 @@ public final class OwnTypes {
         }
         String text = text(from).replaceFirst("(?m)^type: .*$", "type: " + to);
         DeviceTypeReader.read(name(to), text);
-        files.write(name(to), text);
+        Batch batch = new Batch();
+        batch.write(name(to), text);
+        files.commit(batch);
     }
 
     /**
@@ -97,6 +99,8 @@ public final class OwnTypes {
             throw new RefusedException(
                     "the project has no type '" + name + "' of its own", "Shipped types cannot be removed.");
         }
-        files.delete(own);
+        Batch batch = new Batch();
+        batch.delete(own);
+        files.commit(batch);
     }
 }

@@ -7,45 +7,51 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
-import java.util.ArrayList;
+import java.time.Duration;
 import java.util.Collection;
-import java.util.Comparator;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnreachableException;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.tree.Fingerprint;
+import org.urvant.file.ExclusiveLock;
 import org.urvant.file.SafeFile;
+import org.urvant.file.Volume;
 import org.urvant.file.yaml.YamlDocument;
 
 /**
- * Reads and writes the files of a project, and keeps what stood in them before, so that a change can be undone. All files that
- * one command writes are one change. What was kept lies in the cache and may be deleted at any time; ledgers are never undone.
+ * Reads the files of a project, and carries changes of them out: each as a whole, one at a time, undone as a whole.
  * Single-threaded.
  */
 final class ProjectFiles {
-    private static final String UNDO = ".urvant/undo";
-    private static final String INDEX = "index";
+    private static final String LOCK = ".urvant/lock";
     private static final String NOTHING = "-";
-    private static final int MOST_CHANGES = 20;
-    private static final long MOST_KEPT = 64_000_000;
+    private static final String LISTING = "/*"; // between folder and ending, for what lies in a folder
+    private static final Duration PATIENCE = Duration.ofSeconds(10);
     private static final long MOST_TEXT = 4_000_000;
     private static final long MOST_TABLE = 100_000_000;
+    private static final long MOST_BYTES = Integer.MAX_VALUE - 8L;
     private static final long COARSEST_FILE_TIME = 2_000; // milliseconds: what the coarsest file systems keep
 
     private final Path root;
-    private final Map<String, String> after = new LinkedHashMap<>();
-    private final Map<String, String> copies = new LinkedHashMap<>();
     private final Map<Path, Digested> digested = new HashMap<>();
     private final Map<String, String> seen = new HashMap<>();
-    private Path change;
+    private final Workplace workplace;
+    private final Journal journal;
+    private final UndoFolder undo = new UndoFolder(this);
+    private Optional<CutOff> finished = Optional.empty();
     private String title = "a change";
 
-    ProjectFiles(Path root) {
+    ProjectFiles(Path root, Workplace workplace, Volume volume) {
         this.root = root;
+        this.workplace = workplace;
+        this.journal = new Journal(root, this::inside, volume, workplace);
     }
 
     /** Says what the change that follows is, for people. */
@@ -53,12 +59,46 @@ final class ProjectFiles {
         title = words.replaceAll("\\s+", " ");
     }
 
+    /**
+     * Returns the path of a file of the project.
+     *
+     * @throws RefusedException when it lies outside the project, or is reached through a link
+     */
     Path path(String name) {
-        return root.resolve(name);
+        return inside(root.resolve(name));
+    }
+
+    /** A project can come from anywhere, so no name in it leads out of its folder. */
+    private Path inside(Path given) {
+        Path path = given.normalize();
+        if (!path.startsWith(root) || path.equals(root)) {
+            throw new RefusedException(given + " lies outside the project", "A project's files lie in its own folder.");
+        }
+        for (Path at = path; !at.equals(root); at = at.getParent()) {
+            if (Files.isSymbolicLink(at)) {
+                throw new RefusedException(
+                        root.relativize(at) + " is a link", "Put the file itself there; a project holds no links.");
+            }
+        }
+        return path;
+    }
+
+    /** Returns a name that no file has: what is kept never goes over what was kept before. */
+    String free(String begin, String end) {
+        String name = begin + end;
+        for (int i = 2; Files.exists(path(name)); i++) {
+            name = begin + "-" + i + end;
+        }
+        return name;
     }
 
     /** Returns the files of a folder with an ending, by name. */
     List<Path> list(String folder, String ending) {
+        reads(folder + LISTING + ending);
+        return listed(folder, ending);
+    }
+
+    private List<Path> listed(String folder, String ending) {
         Path at = path(folder);
         if (!Files.isDirectory(at)) {
             return List.of();
@@ -76,7 +116,7 @@ final class ProjectFiles {
     Fingerprint basis(List<String> names) {
         StringBuilder digests = new StringBuilder();
         for (String name : names) {
-            digests.append(name).append(' ').append(digest(path(name))).append('\n');
+            digests.append(name).append(' ').append(digest(name)).append('\n');
         }
         return Fingerprint.of(digests.toString().getBytes(StandardCharsets.UTF_8));
     }
@@ -85,7 +125,8 @@ final class ProjectFiles {
      * A file that is the same one, as long and as old as when it was digested last is not read again, unless
      * it was written so shortly before that a second write could bear the same time.
      */
-    private String digest(Path file) {
+    String digest(String name) {
+        Path file = path(name);
         try {
             BasicFileAttributes now = Files.readAttributes(file, BasicFileAttributes.class);
             String state = state(now);
@@ -94,7 +135,7 @@ final class ProjectFiles {
                 return known.digest();
             }
             long age = System.currentTimeMillis() - now.lastModifiedTime().toMillis();
-            String digest = Fingerprint.of(SafeFile.read(file, MOST_TABLE)).hex();
+            String digest = Fingerprint.of(SafeFile.read(file, MOST_BYTES)).hex();
             if (age > COARSEST_FILE_TIME) {
                 digested.put(file, new Digested(state, digest));
             }
@@ -113,11 +154,23 @@ final class ProjectFiles {
     }
 
     private String state(String name) {
+        int listing = name.indexOf(LISTING);
+        if (listing >= 0) {
+            return listed(name.substring(0, listing), name.substring(listing + LISTING.length()))
+                    .toString();
+        }
         try {
             return state(Files.readAttributes(path(name), BasicFileAttributes.class));
         } catch (IOException e) {
             return NOTHING;
         }
+    }
+
+    /** Returns whether everything still is as it was read. */
+    boolean isAsRead() {
+        return !journal.isPending()
+                && seen.entrySet().stream()
+                        .allMatch(file -> state(file.getKey()).equals(file.getValue()));
     }
 
     /** Begins to read the project anew: what is written later rests on what is read from now on. */
@@ -137,7 +190,9 @@ final class ProjectFiles {
         Stream<String> changed = seen.entrySet().stream()
                 .filter(file -> !state(file.getKey()).equals(file.getValue()))
                 .map(Map.Entry::getKey);
-        Stream<String> unread = names.stream().filter(name -> !seen.containsKey(name) && Files.exists(path(name)));
+        Stream<String> unread = names.stream()
+                .filter(name -> !name.startsWith(Ledger.FOLDER)) // which are read and written in one go
+                .filter(name -> !seen.containsKey(name) && Files.exists(path(name)));
         Stream.concat(changed, unread).sorted().findFirst().ifPresent(name -> {
             throw new RefusedException(
                     name + " was changed by something else since the project was read; nothing was written",
@@ -148,6 +203,11 @@ final class ProjectFiles {
     /** Says that a file of the project is read now. */
     void reads(String name) {
         seen.computeIfAbsent(name, this::state);
+    }
+
+    /** Says that a file is read now, whenever it was read before. */
+    void readsAnew(String name) {
+        seen.put(name, state(name));
     }
 
     String text(String name) {
@@ -165,98 +225,128 @@ final class ProjectFiles {
         return YamlDocument.parse(name, text(name));
     }
 
-    void write(String name, String text) {
-        write(name, text.getBytes(StandardCharsets.UTF_8));
+    /**
+     * Carries a change out: all of it or nothing. What was read must be as it was read.
+     *
+     * @throws RefusedException when something else changed the project since it was read, or is changing it
+     */
+    void commit(Batch batch) {
+        locked(() -> {
+            requireAsRead(batch.contents().keySet());
+            batch.contents().entrySet().removeIf(write -> holds(write.getKey(), write.getValue()));
+            if (!batch.contents().isEmpty() || !batch.additions().isEmpty()) {
+                requireWritable(batch);
+                journal.carryOut(title, batch, undo.keep(title, batch));
+                batch.contents().keySet().forEach(this::wrote);
+            }
+            return batch;
+        });
     }
 
-    void write(String name, byte[] content) {
-        keep(name);
-        SafeFile.write(path(name), content);
-        seen.put(name, state(name));
-        after.put(name, Fingerprint.of(content).hex());
-        note();
-    }
-
-    void delete(String name) {
-        keep(name);
-        SafeFile.delete(path(name));
-        seen.remove(name);
-        after.put(name, NOTHING);
-        note();
-    }
-
-    /** Copies what stands in a file now, once a change, before it is written. */
-    private void keep(String name) {
-        if (after.containsKey(name)) {
-            return;
+    private void wrote(String name) {
+        seen.replaceAll((key, state) -> key.contains(LISTING) ? state(key) : state);
+        if (Files.exists(path(name))) {
+            seen.put(name, state(name));
+        } else {
+            seen.remove(name);
         }
+    }
+
+    private boolean holds(String name, Optional<byte[]> content) {
+        return digest(name)
+                .equals(content.map(octets -> Fingerprint.of(octets).hex()).orElse(NOTHING));
+    }
+
+    /** What can be seen to fail is refused before anything counts. */
+    private void requireWritable(Batch batch) {
+        Stream.concat(batch.contents().keySet().stream(), batch.additions().keySet().stream())
+                .forEach(name -> {
+                    Path folder = path(name).getParent();
+                    while (!Files.exists(folder)) {
+                        folder = folder.getParent();
+                    }
+                    if (!Files.isDirectory(folder) || !Files.isWritable(folder) || Files.isDirectory(path(name))) {
+                        throw new UnreachableException(
+                                "cannot write " + name + "; nothing was changed",
+                                "Check that you may write in " + folder + ", and that no folder has that name.",
+                                null);
+                    }
+                });
+    }
+
+    /**
+     * Does work while nobody else changes the project. What a change left that was cut off is finished first.
+     *
+     * @throws RefusedException when somebody else changes it for longer than one waits
+     */
+    <T> T locked(Supplier<T> work) {
+        return holding(() -> {
+            if (journal.isPending()) {
+                finishOwn();
+            }
+            return work.get();
+        });
+    }
+
+    private <T> T holding(Supplier<T> work) {
+        ExclusiveLock held = hold();
         try {
-            if (change == null) {
-                change = root.resolve(UNDO).resolve(String.format("%06d", newest() + 1));
-                Files.createDirectories(change);
-                forgetOld();
-            }
-            Path file = path(name);
-            if (Files.isRegularFile(file)) {
-                String copy = after.size() + ".before";
-                if (Files.size(file) <= MOST_KEPT) {
-                    Files.copy(file, change.resolve(copy));
-                }
-                copies.put(name, copy);
-            } else {
-                copies.put(name, NOTHING);
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+            return work.get();
+        } finally {
+            held.close();
         }
     }
 
-    private void note() {
-        StringBuilder index = new StringBuilder(title).append('\n');
-        after.forEach((name, digest) -> index.append(digest)
-                .append('\t')
-                .append(copies.get(name))
-                .append('\t')
-                .append(name)
-                .append('\n'));
+    /** Keeps others from changing the project until it is given back. */
+    ExclusiveLock hold() {
         try {
-            Files.writeString(change.resolve(INDEX), index.toString()); // may be lost, so it need not wait for the disk
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+            return ExclusiveLock.take(path(LOCK), workplace.person() + " (" + title + ")", PATIENCE);
+        } catch (RefusedException e) {
+            throw new RefusedException("the project is " + e.getMessage(), e.remedy());
         }
     }
 
-    private List<Path> changes() {
-        if (!Files.isDirectory(root.resolve(UNDO))) {
-            return List.of();
-        }
-        try (Stream<Path> all = Files.list(root.resolve(UNDO))) {
-            return all.filter(Files::isDirectory).sorted().toList();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+    /** Finishes what was cut off, when this user began it; waits for one who is just at it. */
+    void settle() {
+        if (journal.isPending()) {
+            locked(() -> "");
         }
     }
 
-    private int newest() {
-        List<Path> all = changes();
-        return all.isEmpty()
-                ? 0
-                : Integer.parseInt(all.get(all.size() - 1).getFileName().toString());
+    private void finishOwn() {
+        journal.foreign().ifPresent(cutOff -> {
+            throw new RefusedException(
+                    "'" + cutOff.title() + "', begun by " + cutOff.person() + " at " + cutOff.at()
+                            + ", was cut off, and this user's own folder does not know of it; some of its files may be"
+                            + " written, others not",
+                    "Look at what it writes, and have it finished or set aside.",
+                    Step.of(Action.RECOVER));
+        });
+        finished = Optional.of(journal.finish());
     }
 
-    private void forgetOld() throws IOException {
-        List<Path> all = changes();
-        for (Path old : all.subList(0, Math.max(0, all.size() - MOST_CHANGES))) {
-            remove(old);
-        }
+    /** Returns what was cut off and finished when the project was opened. */
+    Optional<CutOff> finished() {
+        return finished;
     }
 
-    private static void remove(Path folder) throws IOException {
-        try (Stream<Path> paths = Files.walk(folder)) {
-            for (Path path : paths.sorted(Comparator.reverseOrder()).toList()) {
-                Files.delete(path);
-            }
-        }
+    /** Returns what was cut off, whoever began it. */
+    Optional<CutOff> cutOff() {
+        return journal.pending();
+    }
+
+    /** Finishes what was cut off, whoever began it. */
+    CutOff finish() {
+        return holding(journal::finish);
+    }
+
+    /** Leaves the files as a change left them that was cut off, and keeps its journal; returns where. */
+    String setAside() {
+        return holding(() -> {
+            String to = free("backups/journals/" + workplace.stamp(), "");
+            journal.setAside(to);
+            return to;
+        });
     }
 
     /**
@@ -266,53 +356,15 @@ final class ProjectFiles {
      * @throws RefusedException when there is none, or a file was written by something else since
      */
     Undone undo(boolean isTrial) {
-        List<Path> all = changes();
-        Optional<Path> last = all.isEmpty()
-                ? Optional.empty()
-                : Optional.of(all.get(all.size() - 1)).filter(path -> Files.isRegularFile(path.resolve(INDEX)));
-        if (last.isEmpty()) {
-            throw new RefusedException("there is no change to undo", "Changes are kept in .urvant/undo.");
+        if (isTrial) {
+            return undo.back().undone();
         }
-        List<String> lines = SafeFile.readText(last.get().resolve(INDEX), MOST_TEXT, INDEX)
-                .lines()
-                .toList();
-        List<String> names = new ArrayList<>();
-        for (String line : lines.subList(1, lines.size())) {
-            String[] parts = line.split("\t", 3);
-            String now = Files.isRegularFile(path(parts[2]))
-                    ? Fingerprint.of(SafeFile.read(path(parts[2]), Integer.MAX_VALUE - 8L))
-                            .hex()
-                    : NOTHING;
-            if (!now.equals(parts[0])) {
-                throw new RefusedException(
-                        parts[2] + " was changed after '" + lines.get(0) + "' by something else",
-                        "Undo would lose that; change the file by hand, or take it from version control.");
-            }
-            if (!parts[1].equals(NOTHING) && !Files.isRegularFile(last.get().resolve(parts[1]))) {
-                throw new RefusedException(
-                        "what stood in " + parts[2] + " was too large to keep", "Import the old file again.");
-            }
-            names.add(parts[2]);
-        }
-        if (!isTrial) {
-            putBack(last.get(), lines.subList(1, lines.size()));
-        }
-        return new Undone(lines.get(0), names);
-    }
-
-    private void putBack(Path kept, List<String> lines) {
-        try {
-            for (String line : lines) {
-                String[] parts = line.split("\t", 3);
-                if (parts[1].equals(NOTHING)) {
-                    SafeFile.delete(path(parts[2]));
-                } else {
-                    SafeFile.write(path(parts[2]), Files.readAllBytes(kept.resolve(parts[1])));
-                }
-            }
-            remove(kept);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        return locked(() -> {
+            UndoFolder.Way way = undo.back();
+            requireWritable(way.batch());
+            journal.carryOut(title, way.batch(), way.renames());
+            way.batch().contents().keySet().forEach(this::wrote);
+            return way.undone();
+        });
     }
 }

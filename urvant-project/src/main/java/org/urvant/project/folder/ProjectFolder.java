@@ -1,10 +1,10 @@
 package org.urvant.project.folder;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.InstantSource;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -19,14 +19,16 @@ import org.slf4j.LoggerFactory;
 import org.urvant.core.device.DeviceTypes;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
-import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.progress.Progress;
 import org.urvant.core.tree.Fingerprint;
+import org.urvant.file.ExclusiveLock;
 import org.urvant.file.SafeFile;
+import org.urvant.file.Volume;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.AddressBook;
@@ -54,29 +56,28 @@ public final class ProjectFolder {
     /** The file that makes a folder a project. */
     public static final String MANIFEST = "urvant.yaml";
 
+    private static final String CACHE = ".urvant";
+    private static final int MOST_READINGS = 50;
     private static final long MOST_TEXT = 4_000_000;
 
     private final Path root;
-    private final InstantSource clock;
-    private final String person;
+    private final Workplace workplace;
     private final SourceFolder sources;
     private final ProjectFiles files;
 
-    private ProjectFolder(Path root, InstantSource clock, String person) {
+    private ProjectFolder(Path root, Workplace workplace, Volume volume) {
         this.root = root;
-        this.clock = clock;
-        this.person = person;
-        this.files = new ProjectFiles(root);
-        this.sources = new SourceFolder(root, files);
+        this.workplace = workplace;
+        this.files = new ProjectFiles(root, workplace, volume);
+        this.sources = new SourceFolder(files);
     }
 
     /**
      * Creates a project in a folder that is new or empty.
      *
-     * @param person who works; stands in the ledger
      * @throws RefusedException when the folder holds something already
      */
-    public static ProjectFolder create(Path root, String name, InstantSource clock, String person) {
+    public static ProjectFolder create(Path root, String name, Workplace workplace) {
         if (Files.exists(root)) {
             try (Stream<Path> content = Files.list(root)) {
                 if (content.findAny().isPresent()) {
@@ -88,30 +89,74 @@ public final class ProjectFolder {
             }
         }
         SafeFile.writeText(root.resolve(MANIFEST), Manifest.text(name));
-        return new ProjectFolder(root, clock, person);
+        return new ProjectFolder(root.toAbsolutePath().normalize(), workplace, Volume.DISK);
     }
 
     /**
-     * Opens the project that a folder is or lies in.
+     * Opens the project that a folder is or lies in. A change that this user began and that was cut off is finished first.
      *
-     * @throws UnknownNameException when neither the folder nor any above it is a project
+     * @throws RefusedException when neither the folder nor any above it is a project, or somebody else's change was cut off
      */
-    public static ProjectFolder open(Path start, InstantSource clock, String person) {
-        return find(start, clock, person)
+    public static ProjectFolder open(Path start, Workplace workplace) {
+        return open(start, workplace, Volume.DISK);
+    }
+
+    static ProjectFolder open(Path start, Workplace workplace, Volume volume) {
+        ProjectFolder folder = new ProjectFolder(project(start), workplace, volume);
+        folder.files.settle();
+        return folder;
+    }
+
+    private static Path project(Path start) {
+        return find(start)
                 .orElseThrow(() -> new RefusedException(
                         start + " is not in a project: neither it nor a folder above it has a " + MANIFEST,
                         "Go to a project's folder, name one, or begin one.",
                         Step.of(Action.NEW, "NAME")));
     }
 
-    /** Returns the project that a folder is or lies in; empty when it is in none. */
-    public static Optional<ProjectFolder> find(Path start, InstantSource clock, String person) {
+    /** Returns the folder of the project that a folder is or lies in; empty when it is in none. */
+    public static Optional<Path> find(Path start) {
         for (Path at = start.toAbsolutePath().normalize(); at != null; at = at.getParent()) {
             if (Files.isRegularFile(at.resolve(MANIFEST))) {
-                return Optional.of(new ProjectFolder(at, clock, person));
+                return Optional.of(at);
             }
         }
         return Optional.empty();
+    }
+
+    /** Returns the change of a project that was cut off and is not this user's own, or not finished yet. */
+    public static Optional<CutOff> cutOff(Path start, Workplace workplace) {
+        return new ProjectFolder(project(start), workplace, Volume.DISK).files.cutOff();
+    }
+
+    /** Finishes the change of a project that was cut off, whoever began it. */
+    public static CutOff finish(Path start, Workplace workplace) {
+        return new ProjectFolder(project(start), workplace, Volume.DISK).files.finish();
+    }
+
+    /**
+     * Leaves the files of a project as a change left them that was cut off.
+     *
+     * @return where what it was about to write is kept
+     */
+    public static String setAside(Path start, Workplace workplace) {
+        return new ProjectFolder(project(start), workplace, Volume.DISK).files.setAside();
+    }
+
+    /** Returns the change that was cut off and that opening the project finished. */
+    public Optional<CutOff> finished() {
+        return files.finished();
+    }
+
+    /**
+     * Keeps others from changing the project until the lock is closed, so that what is read, planned and written rests on one
+     * state. They wait, and give up with a message.
+     *
+     * @throws RefusedException when somebody else changes the project for longer than one waits
+     */
+    public ExclusiveLock hold() {
+        return files.hold();
     }
 
     /** Lets somebody follow what takes time. */
@@ -126,15 +171,14 @@ public final class ProjectFolder {
 
     /** Returns the folder for what may be deleted at any time. */
     public Path cache() {
-        return root.resolve(".urvant");
+        return files.path(CACHE);
     }
 
     /** Keeps a note that may be lost at any time, without waiting for the disk. */
     public void keepNote(String name, String text) {
         try {
-            Files.createDirectories(cache());
-            Files.writeString(cache().resolve(name), text);
-        } catch (IOException e) {
+            SafeFile.writeNote(files.path(CACHE + "/" + name), text.getBytes(StandardCharsets.UTF_8));
+        } catch (UrvantException e) {
             LoggerFactory.getLogger(ProjectFolder.class).debug("note {} was not kept", name, e);
         }
     }
@@ -147,9 +191,7 @@ public final class ProjectFolder {
 
     /** Returns what happened to a device; it may know nothing yet. */
     public DeviceHistory history(String device) {
-        String shownAs = "ledger/" + device + ".jsonl";
-        Ledger ledger = new Ledger(root.resolve(shownAs), shownAs, clock, person);
-        return new DeviceHistory(this, device, ledger, clock);
+        return new DeviceHistory(files, device, workplace);
     }
 
     /** Returns what a device's configuration rests on, as one value: equal as long as no file of it was changed. */
@@ -165,9 +207,30 @@ public final class ProjectFolder {
         return files.list("ledger", ".jsonl").stream().map(ProjectFolder::stem).toList();
     }
 
-    /** Reads the whole project; mistakes in its files come as findings of the project. */
+    /**
+     * Reads the whole project in one state; mistakes in its files come as findings of the project. While somebody changes it,
+     * it is read again.
+     */
     public Project load() {
-        files.beginReading();
+        for (int reading = 1; reading < MOST_READINGS; reading++) {
+            files.settle();
+            files.beginReading();
+            try {
+                Project project = read();
+                if (files.isAsRead()) {
+                    return project;
+                }
+            } catch (UrvantException | UncheckedIOException e) {
+                if (files.isAsRead()) {
+                    throw e;
+                }
+            }
+        }
+        throw new RefusedException(
+                "the files of the project change all the time", "Wait until that is done, then do it again.");
+    }
+
+    private Project read() {
         List<Finding> findings = new ArrayList<>();
         Manifest manifest =
                 Manifest.read(new FieldReader("project", files.yaml(MANIFEST).root(), findings::add));
@@ -262,17 +325,22 @@ public final class ProjectFolder {
      * @throws RefusedException when IEDs of another file would go that are not among them
      */
     public List<AddressFollowing.Followed> carryOut(ImportPlan plan, Collection<String> wanted) {
-        sources.requireAsPlanned();
-        List<AddressFollowing.Followed> followed = List.of();
-        if (plan.movesAddresses()) {
+        return files.locked(() -> {
+            sources.requireAsPlanned();
             plan.replaced(wanted); // refuses before anything is written
-            Project before = load();
-            AddressFollowing following = AddressFollowing.of(before, plan.newer(wanted));
-            save(before, following.project());
-            followed = following.followed();
-        }
-        sources.carryOut(plan, wanted);
-        return followed;
+            Batch batch = new Batch();
+            List<AddressFollowing.Followed> followed = List.of();
+            if (plan.movesAddresses()) {
+                Project before = load();
+                AddressFollowing following = AddressFollowing.of(before, plan.newer(wanted));
+                add(batch, before, following.project(), Map.of());
+                followed = following.followed();
+            }
+            sources.carryOut(plan, wanted, batch);
+            files.commit(batch);
+            sources.imported(plan);
+            return followed;
+        });
     }
 
     /** Says which connections would follow an import; changes nothing. */
@@ -311,41 +379,50 @@ public final class ProjectFolder {
      *     since the site was read; then nothing was written
      */
     public void save(Project before, Project after) {
-        save(before, after, SiteText.of(files, before, after, Map.of()));
+        files.locked(() -> {
+            Batch batch = new Batch();
+            add(batch, before, after, Map.of());
+            files.commit(batch);
+            return batch;
+        });
     }
 
     /** Changes the site and saves it: reads it, lets it be changed, and writes what differs. */
     public Project change(UnaryOperator<Project> change) {
-        Project before = load();
-        Project after = change.apply(before);
-        save(before, after);
-        return after;
+        return files.locked(() -> {
+            Project before = load();
+            Project after = change.apply(before);
+            save(before, after);
+            return after;
+        });
     }
 
-    private void save(Project before, Project after, Map<String, String> texts) {
+    /**
+     * Adds to a change what differs between two states of the site.
+     *
+     * @param drawn new devices that were made of others, with the names of these
+     */
+    private void add(Batch batch, Project before, Project after, Map<String, String> drawn) {
+        requireSameRest(before, after);
+        batch.write(SiteText.of(files, before, after, drawn));
+        addAddresses(batch, before, after);
+    }
+
+    private static void requireSameRest(Project before, Project after) {
         if (!before.conventions().equals(after.conventions()) || !before.name().equals(after.name())) {
             throw new IllegalArgumentException("name and conventions of a project are changed in " + MANIFEST);
         }
         if (!before.sources().equals(after.sources())) {
             throw new IllegalArgumentException("files are taken in and out by carryOut and remove");
         }
-        files.requireAsRead(texts.keySet());
+    }
+
+    private void addAddresses(Batch batch, Project before, Project after) {
         after.devices().values().forEach(device -> {
             Device old = before.devices().get(device.name());
             AddressBook given = old == null ? AddressBook.empty() : old.addresses();
             if (device.addresses() != given) {
-                history(device.name()).addressesGiven(given, device.addresses());
-            }
-        });
-        write(texts);
-    }
-
-    private void write(Map<String, String> texts) {
-        texts.forEach((name, text) -> {
-            if (text == null) {
-                files.delete(name);
-            } else {
-                files.write(name, text);
+                batch.add(history(device.name()).addressesGiven(given, device.addresses()));
             }
         });
     }
@@ -357,14 +434,35 @@ public final class ProjectFolder {
      * @return names of the files in which the old state is kept
      */
     public List<String> replace(Project before, Project after) {
-        SiteText.of(files, before, after, Map.of()); // what cannot be written needs no copies
+        return files.locked(() -> {
+            Batch batch = new Batch();
+            List<String> kept = addReplacing(batch, before, after);
+            files.commit(batch);
+            return kept;
+        });
+    }
+
+    private List<String> addReplacing(Batch batch, Project before, Project after) {
         List<String> kept = new ArrayList<>();
+        add(batch, before, after, Map.of());
         before.devices().forEach((name, device) -> {
             if (!device.equals(after.devices().get(name))) {
-                kept.addAll(keepCopies(name));
+                kept.addAll(addCopies(batch, name));
             }
         });
-        save(before, after);
+        return kept;
+    }
+
+    private List<String> addCopies(Batch batch, String device) {
+        String time = workplace.stamp();
+        List<String> kept = new ArrayList<>();
+        for (String name : List.of(DeviceFile.name(device), MappingTable.name(device), LogicFile.name(device))) {
+            if (Files.exists(files.path(name))) {
+                String copy = files.free("backups/" + device + "/" + time, "-" + name.substring(name.indexOf('/') + 1));
+                batch.write(copy, SafeFile.read(files.path(name), MOST_TEXT * 25));
+                kept.add(copy);
+            }
+        }
         return kept;
     }
 
@@ -375,24 +473,32 @@ public final class ProjectFolder {
      */
     public List<String> copyDevice(Project project, String from, String to, boolean isTwin) {
         DeviceChange.Copied copied = DeviceChange.copy(project, from, to, isTwin);
-        save(project, copied.project(), SiteText.of(files, project, copied.project(), Map.of(to, from)));
+        files.locked(() -> {
+            Batch batch = new Batch();
+            add(batch, project, copied.project(), Map.of(to, from));
+            files.commit(batch);
+            return batch;
+        });
         return copied.open();
     }
 
     /** Gives something another name, where it stands in its file, and saves that; the history of a device goes on. */
     public void rename(Project project, Renaming renaming) {
         Project after = renaming.carriedOut(project);
-        Map<String, String> texts = SiteText.renamed(files, project, after, renaming);
-        if (renaming.from().kind() == Ref.Kind.DEVICE) {
-            files.requireAsRead(texts.keySet());
-            write(texts);
-            history(renaming.to())
-                    .follow(
-                            files.path("ledger/" + renaming.from().name() + ".jsonl"),
-                            renaming.from().name());
-        } else {
-            save(project, after, texts);
-        }
+        files.locked(() -> {
+            Batch batch = new Batch();
+            requireSameRest(project, after);
+            batch.write(SiteText.renamed(files, project, after, renaming));
+            if (renaming.from().kind() == Ref.Kind.DEVICE) {
+                batch.write(
+                        Ledger.name(renaming.to()),
+                        history(renaming.to()).continuing(renaming.from().name()));
+            } else {
+                addAddresses(batch, project, after);
+            }
+            files.commit(batch);
+            return batch;
+        });
     }
 
     /**
@@ -401,13 +507,18 @@ public final class ProjectFolder {
      * @return names of the files in which the old state is kept
      */
     public List<String> remove(Project project, SourceRemoval removal) {
-        List<String> kept = new ArrayList<>();
-        String copy = "backups/sources/" + stamp() + "-" + removal.source();
-        SafeFile.write(root.resolve(copy), SafeFile.read(sources.path(removal.source()), Integer.MAX_VALUE - 8L));
-        kept.add(copy);
-        kept.addAll(replace(project, removal.carriedOut(project).with(project.imported())));
-        sources.remove(removal.source());
-        return kept;
+        return files.locked(() -> {
+            Batch batch = new Batch();
+            List<String> kept = new ArrayList<>();
+            String copy = files.free("backups/sources/" + workplace.stamp(), "-" + removal.source());
+            batch.write(copy, SafeFile.read(sources.path(removal.source()), Integer.MAX_VALUE - 8L));
+            kept.add(copy);
+            kept.addAll(addReplacing(batch, project, removal.carriedOut(project).with(project.imported())));
+            sources.remove(removal.source(), batch);
+            files.commit(batch);
+            sources.sweep();
+            return kept;
+        });
     }
 
     /** Sets values of a device and saves them; see {@link ValueChange#set(Project, Map)}. */
@@ -424,23 +535,6 @@ public final class ProjectFolder {
         String before = ValueChange.shown(project, deviceName, path);
         set(project, deviceName, Map.of(path, value));
         return before;
-    }
-
-    private String stamp() {
-        return clock.instant().truncatedTo(ChronoUnit.SECONDS).toString().replace(":", "");
-    }
-
-    private List<String> keepCopies(String device) {
-        String time = stamp();
-        List<String> kept = new ArrayList<>();
-        for (String name : List.of(DeviceFile.name(device), MappingTable.name(device), LogicFile.name(device))) {
-            if (Files.exists(root.resolve(name))) {
-                String copy = "backups/" + device + "/" + time + "-" + name.substring(name.indexOf('/') + 1);
-                SafeFile.write(root.resolve(copy), SafeFile.read(root.resolve(name), MOST_TEXT * 25));
-                kept.add(copy);
-            }
-        }
-        return kept;
     }
 
     private static String stem(Path file) {

@@ -29,13 +29,19 @@ final class SavedQueries {
         if (!name.matches("[A-Za-z0-9][A-Za-z0-9_-]*")) {
             throw new RefusedException("query name '" + name + "' is not allowed", "Use letters, digits, _ and -.");
         }
-        SortedMap<String, String> queries = read(files);
-        if (text.isEmpty()) {
-            queries.remove(name);
-        } else {
-            queries.put(name, text);
-        }
-        files.write(NAME, text(queries));
+        files.locked(() -> {
+            files.readsAnew(NAME);
+            SortedMap<String, String> queries = read(files);
+            if (text.isEmpty()) {
+                queries.remove(name);
+            } else {
+                queries.put(name, text);
+            }
+            Batch batch = new Batch();
+            batch.write(NAME, text(queries));
+            files.commit(batch);
+            return queries;
+        });
     }
 
     static String text(SortedMap<String, String> queries) {

@@ -31,13 +31,11 @@ final class SourceFolder {
 
     private static final long MOST_BYTES = Integer.MAX_VALUE - 8L;
 
-    private final Path root;
     private final ProjectFiles files;
     private Progress progress = Progress.NONE;
     private Optional<Fingerprint> planned = Optional.empty();
 
-    SourceFolder(Path root, ProjectFiles files) {
-        this.root = root;
+    SourceFolder(ProjectFiles files) {
         this.files = files;
     }
 
@@ -47,22 +45,23 @@ final class SourceFolder {
 
     SourceIndex index(Consumer<Finding> findings) {
         files.reads(SourceIndex.FILE);
-        return SourceIndex.read(root, findings);
+        return SourceIndex.read(files, findings);
     }
 
     /** Returns the path of a source. */
     Path path(String name) {
-        return root.resolve(FOLDER).resolve(name);
+        return files.path(FOLDER + "/" + name);
     }
 
     List<SclFile> read(SourceIndex index, Consumer<Finding> findings) {
-        List<SclFile> files = new ArrayList<>();
+        List<SclFile> read = new ArrayList<>();
         for (String source : index.names()) {
+            files.reads(FOLDER + "/" + source);
             byte[] content = SafeFile.read(path(source), MOST_BYTES);
             index.verify(source, content).ifPresent(findings);
-            files.add(new SclReader(progress).read(content, FOLDER + "/" + source));
+            read.add(new SclReader(progress).read(content, FOLDER + "/" + source));
         }
-        return files;
+        return read;
     }
 
     ImportPlan plan(Path file) {
@@ -96,36 +95,40 @@ final class SourceFolder {
         }
     }
 
-    void carryOut(ImportPlan plan, Collection<String> wanted) {
+    /** Adds to a change what an import writes and takes away; {@link #imported} follows when the change is carried out. */
+    void carryOut(ImportPlan plan, Collection<String> wanted, Batch batch) {
         List<String> replaced = plan.replaced(wanted);
         List<String> unwanted = plan.file().ieds().stream()
                 .map(Ied::name)
                 .filter(ied -> !wanted.contains(ied))
                 .toList();
         byte[] content = plan.content();
-        files.write(FOLDER + "/" + plan.name(), content);
+        batch.write(FOLDER + "/" + plan.name(), content);
         String digest = Fingerprint.of(content).hex();
         SourceIndex index = index(finding -> {}).with(plan.name(), digest, unwanted);
         for (String old : replaced) {
             index = index.without(old);
         }
-        index.write(files);
-        SignalIndexFile.write(cached(digest), plan.index());
-        replaced.forEach(old -> files.delete(FOLDER + "/" + old));
-        planned = Optional.empty();
-        sweep(index);
+        batch.write(SourceIndex.FILE, index.text());
+        replaced.forEach(old -> batch.delete(FOLDER + "/" + old));
     }
 
-    void remove(String name) {
-        SourceIndex index = index(finding -> {}).without(name);
-        index.write(files);
-        files.delete(FOLDER + "/" + name);
-        sweep(index);
+    /** Keeps the index of what was imported, and removes those of files that are no longer there. */
+    void imported(ImportPlan plan) {
+        SignalIndexFile.write(cached(Fingerprint.of(plan.content()).hex()), plan.index());
+        planned = Optional.empty();
+        sweep();
+    }
+
+    /** Adds to a change that a file goes. */
+    void remove(String name, Batch batch) {
+        batch.write(SourceIndex.FILE, index(finding -> {}).without(name).text());
+        batch.delete(FOLDER + "/" + name);
     }
 
     /** Removes indexes of files that are no longer there. */
-    private void sweep(SourceIndex index) {
-        Collection<String> digests = index.digestsByName().values();
+    void sweep() {
+        Collection<String> digests = index(finding -> {}).digestsByName().values();
         try (Stream<Path> kept = Files.list(cached("").getParent())) {
             kept.filter(file -> digests.stream().noneMatch(digest -> file.equals(cached(digest))))
                     .forEach(SafeFile::delete);
@@ -137,7 +140,7 @@ final class SourceFolder {
     /** Returns the index of each source's wanted signals: from the cache when it has one, else made and kept there. */
     List<SignalIndex> indexes() {
         List<SignalIndex> indexes = new ArrayList<>();
-        Optional<Map<String, String>> plain = SourceIndex.plainDigests(root);
+        Optional<Map<String, String>> plain = SourceIndex.plainDigests(files);
         SourceIndex index = plain.isPresent() ? null : index(finding -> {});
         Map<String, Set<String>> unwanted = index == null ? Map.of() : index.unwanted();
         Map<String, String> digests = plain.orElseGet(() -> index.digestsByName());
@@ -166,7 +169,7 @@ final class SourceFolder {
     }
 
     private Path cached(String digest) {
-        return root.resolve(".urvant").resolve("signals").resolve(digest + ".index");
+        return files.path(".urvant/signals/" + digest + ".index");
     }
 
     /** An index is kept only for a file with its digest; a file that was written after it must be read again. */

@@ -1,7 +1,6 @@
 package org.urvant.project.folder;
 
 import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -37,11 +36,11 @@ final class SourceIndex {
         this.unwanted = unwanted;
     }
 
-    static SourceIndex read(Path root, Consumer<Finding> findings) {
+    static SourceIndex read(ProjectFiles files, Consumer<Finding> findings) {
         SortedMap<String, Entry> digests = new TreeMap<>();
         SortedMap<String, List<String>> unwanted = new TreeMap<>();
-        if (Files.exists(root.resolve(FILE))) {
-            String text = SafeFile.readText(root.resolve(FILE), 4_000_000, FILE);
+        if (Files.exists(files.path(FILE))) {
+            String text = SafeFile.readText(files.path(FILE), 4_000_000, FILE);
             FieldReader fields =
                     new FieldReader("sources", YamlDocument.parse(FILE, text).root(), findings);
             fields.children("sources").forEach((name, reader) -> {
@@ -56,16 +55,16 @@ final class SourceIndex {
     }
 
     /**
-     * Returns the digests of the sources by name, when the file is exactly as {@link #write} writes it and every IED is
+     * Returns the digests of the sources by name, when the file is exactly as {@link #text} writes it and every IED is
      * wanted; empty otherwise. A search starts with this, and the YAML parser's first use would take longer than the search.
      */
-    static Optional<Map<String, String>> plainDigests(Path root) {
+    static Optional<Map<String, String>> plainDigests(ProjectFiles files) {
         Map<String, String> digests = new LinkedHashMap<>();
-        if (!Files.exists(root.resolve(FILE))) {
+        if (!Files.exists(files.path(FILE))) {
             return Optional.of(digests);
         }
         List<String> lines =
-                SafeFile.readText(root.resolve(FILE), 4_000_000, FILE).lines().toList();
+                SafeFile.readText(files.path(FILE), 4_000_000, FILE).lines().toList();
         for (int i = 1; i + 1 < lines.size(); i += 2) {
             String name = lines.get(i).strip().replaceFirst(":$", "");
             String digest = lines.get(i + 1);
@@ -128,7 +127,8 @@ final class SourceIndex {
         return new SourceIndex(fewer, others);
     }
 
-    void write(ProjectFiles files) {
+    /** Returns the text of the file. */
+    String text() {
         SortedMap<String, Map<String, Object>> fields = new TreeMap<>();
         digests.forEach((name, digest) -> {
             Map<String, Object> source = new TreeMap<>(Map.of(DIGEST, digest.text()));
@@ -137,6 +137,6 @@ final class SourceIndex {
             }
             fields.put(name, source);
         });
-        files.write(FILE, YamlText.map(Map.of("sources", fields)));
+        return YamlText.map(Map.of("sources", fields));
     }
 }

@@ -140,7 +140,7 @@ class ChecksTest {
 
     @Test
     void aRelayThatNobodyAsksIsFound() {
-        ProjectFolder other = ProjectFolder.create(root.resolve("other"), "Other", Skarholm.CLOCK, "tester");
+        ProjectFolder other = ProjectFolder.create(root.resolve("other"), "Other", Skarholm.workplace("tester"));
         other.importScl(Path.of("../demo/F01.cid"));
         assertThat(ProjectCheck.check(other.load()))
                 .extracting(finding -> finding.rule().id())

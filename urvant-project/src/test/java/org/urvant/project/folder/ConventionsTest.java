@@ -192,15 +192,15 @@ class ConventionsTest {
 
     @Test
     void onlyAnEmptyFolderBecomesAProject() throws IOException {
-        assertThatThrownBy(() -> ProjectFolder.create(folder.root(), "x", Skarholm.CLOCK, "t"))
+        assertThatThrownBy(() -> ProjectFolder.create(folder.root(), "x", Skarholm.workplace("t")))
                 .hasMessageContaining("is not empty");
         Path file = Files.createFile(root.resolve("file"));
-        assertThatThrownBy(() -> ProjectFolder.create(file, "x", Skarholm.CLOCK, "t"))
+        assertThatThrownBy(() -> ProjectFolder.create(file, "x", Skarholm.workplace("t")))
                 .hasMessageContaining("no folder");
-        assertThatThrownBy(() -> ProjectFolder.open(root, Skarholm.CLOCK, "t"))
+        assertThatThrownBy(() -> ProjectFolder.open(root, Skarholm.workplace("t")))
                 .hasMessageContaining("not in a project");
         Path below = Files.createDirectories(folder.root().resolve("a/b"));
-        assertThat(ProjectFolder.open(below, Skarholm.CLOCK, "t").root()).isEqualTo(folder.root());
+        assertThat(ProjectFolder.open(below, Skarholm.workplace("t")).root()).isEqualTo(folder.root());
     }
 
     /** An import, a mapping and a removal are each one change; addresses that were given stay given. */
@@ -210,18 +210,18 @@ class ConventionsTest {
         Path table = made.root().resolve("mappings/GW1.csv");
         String mapped = Files.readString(table);
         int given = made.load().device("GW1").addresses().owners().size();
-        ProjectFolder later = ProjectFolder.open(made.root(), Skarholm.CLOCK, "tester");
+        ProjectFolder later = ProjectFolder.open(made.root(), Skarholm.workplace("tester"));
         later.describe("remove F01.cid");
         Project project = later.load();
         later.remove(project, SourceRemoval.of(project, "F01.cid"));
         assertThat(later.load().ied("F01")).isEmpty();
         Undone undone =
-                ProjectFolder.open(made.root(), Skarholm.CLOCK, "tester").undo(false);
+                ProjectFolder.open(made.root(), Skarholm.workplace("tester")).undo(false);
         assertThat(undone.title()).isEqualTo("remove F01.cid");
         assertThat(undone.files())
                 .contains("sources/F01.cid", "sources/index.yaml", "mappings/GW1.csv", "devices/GW1.yaml");
         assertThat(table).hasContent(mapped);
-        project = ProjectFolder.open(made.root(), Skarholm.CLOCK, "tester").load();
+        project = ProjectFolder.open(made.root(), Skarholm.workplace("tester")).load();
         assertThat(project.ied("F01")).isPresent();
         assertThat(project.device("GW1").addresses().owners()).hasSize(given);
         assertThat(ProjectCheck.blocks(ProjectCheck.check(project))).isFalse();

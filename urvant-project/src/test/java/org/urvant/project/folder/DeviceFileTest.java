@@ -83,7 +83,7 @@ class DeviceFileTest {
 
     @BeforeEach
     void hall() {
-        folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.CLOCK, "tester");
+        folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.workplace("tester"));
         SafeFile.writeText(folder.root().resolve("types/room-1.yaml"), TYPE);
         file = folder.root().resolve("devices/H1.yaml");
         SafeFile.writeText(file, SOUND);
@@ -255,11 +255,11 @@ class DeviceFileTest {
     @Test
     void severalChangesAreUndoneOneAfterTheOther() throws IOException {
         for (String value : List.of("22", "23", "24")) {
-            folder = ProjectFolder.open(folder.root(), Skarholm.CLOCK, "tester");
+            folder = ProjectFolder.open(folder.root(), Skarholm.workplace("tester"));
             folder.describe("set H1 heat.to " + value);
             folder.set(folder.load(), "H1", "heat.to", value);
         }
-        folder = ProjectFolder.open(folder.root(), Skarholm.CLOCK, "tester");
+        folder = ProjectFolder.open(folder.root(), Skarholm.workplace("tester"));
         folder.copyDevice(folder.load(), "H1", "H2", false);
         assertThat(folder.undo(false).files()).containsExactly("devices/H2.yaml");
         assertThat(folder.load().devices()).containsOnlyKeys("H1");
@@ -274,7 +274,7 @@ class DeviceFileTest {
     @Test
     void onlyTheLastTwentyChangesAreKept() throws IOException {
         for (int i = 0; i < 25; i++) {
-            folder = ProjectFolder.open(folder.root(), Skarholm.CLOCK, "tester");
+            folder = ProjectFolder.open(folder.root(), Skarholm.workplace("tester"));
             folder.set(folder.load(), "H1", "heat.to", String.valueOf(5 + i));
         }
         try (var kept = Files.list(folder.root().resolve(".urvant/undo"))) {

@@ -36,7 +36,7 @@ class GuideTest {
 
     @BeforeEach
     void site() {
-        folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.CLOCK, "tester");
+        folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.workplace("tester"));
     }
 
     private static GuidedStart motor(String answers) {

@@ -23,7 +23,7 @@ public final class Plant {
     }
 
     private static void prepare(Path root) {
-        ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", Skarholm.CLOCK, "tester");
+        ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", Skarholm.workplace("tester"));
         folder.change(Sites::plant);
     }
 

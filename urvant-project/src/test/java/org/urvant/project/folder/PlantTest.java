@@ -133,13 +133,13 @@ class PlantTest {
         Path file = folder.root().resolve("devices/F11.yaml");
         Files.writeString(file, Files.readString(file) + "# a person's note\n");
         String before = Files.readString(file);
-        folder = ProjectFolder.open(folder.root(), Skarholm.CLOCK, "tester");
+        folder = ProjectFolder.open(folder.root(), Skarholm.workplace("tester"));
         folder.describe("set F11 two values");
         folder.set(folder.load(), "F11", Map.of("rated.voltage", "10 kV", "clock.zone", "Europe/Oslo"));
         assertThat(folder.undo(true).title()).isEqualTo("set F11 two values");
         assertThat(folder.undo(false).files()).containsExactly("devices/F11.yaml");
         assertThat(file).hasContent(before);
-        folder = ProjectFolder.open(folder.root(), Skarholm.CLOCK, "tester");
+        folder = ProjectFolder.open(folder.root(), Skarholm.workplace("tester"));
         folder.set(folder.load(), "F11", "rated.voltage", "10 kV");
         Files.writeString(file, Files.readString(file) + "# another note\n");
         assertThatThrownBy(() -> folder.undo(false)).hasMessageContaining("was changed after");
@@ -234,7 +234,7 @@ class PlantTest {
     void aConfigurationsFileMakesAnEqualDevice(String name) {
         Path file = root.resolve(name + ".json");
         new ConfigurationFile(configuration(name), "urvant test").write(file);
-        ProjectFolder other = ProjectFolder.create(root.resolve("other"), "Other", Skarholm.CLOCK, "tester");
+        ProjectFolder other = ProjectFolder.create(root.resolve("other"), "Other", Skarholm.workplace("tester"));
         ConfigurationFile read = ConfigurationFile.read(file, "held.json");
         assertThat(read.madeBy()).isEqualTo("urvant test");
         other.change(site -> NewDevice.addHeld(site, name, read.configuration(), "file held.json", Optional.empty()));

@@ -36,7 +36,7 @@ public final class Prepared {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        return ProjectFolder.open(root, Skarholm.CLOCK, "tester");
+        return ProjectFolder.open(root, Skarholm.workplace("tester"));
     }
 
     private static void delete(Path folder) {

@@ -51,7 +51,7 @@ class ProjectFolderTest {
 
     @BeforeEach
     void skarholm() {
-        folder = ProjectFolder.create(root.resolve("skarholm"), "Skarholm tidal works", CLOCK, "tester");
+        folder = ProjectFolder.create(root.resolve("skarholm"), "Skarholm tidal works", Skarholm.workplace("tester"));
         folder.importScl(Path.of("../demo/F01.cid"));
         folder.change(site ->
                 NewDevice.add(site, "GW1", NewDevice.Start.of("ravnsund-g3").with(Plate.Item.LINK, "192.0.2.20:8443")));
@@ -327,7 +327,7 @@ class ProjectFolderTest {
     /** A type of the project's own comes from another, is there like any other, and goes when nothing is of it. */
     @Test
     void aTypeOfTheProjectsOwnComesAndGoes() {
-        ProjectFolder own = ProjectFolder.create(root.resolve("types"), "Site", Skarholm.CLOCK, "tester");
+        ProjectFolder own = ProjectFolder.create(root.resolve("types"), "Site", Skarholm.workplace("tester"));
         own.ownTypes().copy("oddvik-u1", "my-u1");
         assertThat(own.types().named("my-u1").settings())
                 .hasSameSizeAs(own.types().named("oddvik-u1").settings());

@@ -43,7 +43,7 @@ class RenamingTest {
     private Path root;
 
     private static void prepare(Path site) {
-        ProjectFolder folder = ProjectFolder.create(site, "Skarholm tidal works", Skarholm.CLOCK, "tester");
+        ProjectFolder folder = ProjectFolder.create(site, "Skarholm tidal works", Skarholm.workplace("tester"));
         folder.importScl(Path.of("../demo/F01.cid"));
         folder.importScl(Path.of("../demo/F02.cid"));
         folder.change(before -> Sites.gateway(before.with(Sites.feeder()), "GW1", "192.0.2.20", "47"));

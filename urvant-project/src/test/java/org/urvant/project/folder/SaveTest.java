@@ -111,7 +111,7 @@ class SaveTest {
         Random random = new Random(seed);
         List<Map<String, String>> states = new ArrayList<>();
         for (int step = 0; step < 15; step++) {
-            folder = ProjectFolder.open(root.resolve("site"), Skarholm.CLOCK, "tester");
+            folder = ProjectFolder.open(root.resolve("site"), Skarholm.workplace("tester"));
             Project before = folder.load();
             Project after = changed(before, random);
             Map<String, String> texts = texts();
@@ -129,14 +129,15 @@ class SaveTest {
         }
         assertThat(states).hasSizeGreaterThan(5);
         for (int i = states.size() - 1; i >= 0; i--) {
-            ProjectFolder.open(root.resolve("site"), Skarholm.CLOCK, "tester").undo(false);
+            ProjectFolder.open(root.resolve("site"), Skarholm.workplace("tester"))
+                    .undo(false);
             assertThat(texts()).isEqualTo(states.get(i));
         }
     }
 
     @Test
     void aSiteMadeInMemoryIsWrittenAndReadBack() {
-        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.CLOCK, "tester");
+        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.workplace("tester"));
         Project made = Sites.plant(folder.load());
         folder.save(folder.load(), made);
         Project read = folder.load();
@@ -178,7 +179,7 @@ class SaveTest {
             connections:⏎  scada:⏎    port: 2405 # old⏎    kind: control-centre | connections:⏎  scada:⏎    kind: control-centre
             """)
     void aValueIsTakenOutHoweverItsMapIsWritten(String written, String expected) {
-        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.CLOCK, "tester");
+        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.workplace("tester"));
         folder.change(site -> NewDevice.add(site, "GW1", NewDevice.Start.of("ravnsund-g3")));
         Path file = folder.root().resolve("devices/GW1.yaml");
         String plate = SafeFile.readText(file, 1_000_000, "GW1");
@@ -191,7 +192,7 @@ class SaveTest {
 
     @Test
     void whatTheFileCannotTakeIsRefusedAndNothingWritten() {
-        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.CLOCK, "tester");
+        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.workplace("tester"));
         folder.change(site -> NewDevice.add(site, "GW1", NewDevice.Start.of("ravnsund-g3")));
         folder.change(site -> NewDevice.add(site, "GW2", NewDevice.Start.of("ravnsund-g3")));
         Path file = folder.root().resolve("devices/GW2.yaml");
@@ -264,7 +265,7 @@ class SaveTest {
 
     @Test
     void baysAreWrittenInPlaceAndNewOnesAdded() {
-        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.CLOCK, "tester");
+        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.workplace("tester"));
         folder.change(site -> NewDevice.add(site, "F11", NewDevice.Start.of("marrowby-f2")));
         Path file = folder.root().resolve("site.yaml");
         SafeFile.writeText(file, "bays:\n  K1: # the first\n    devices: [F11]\n    ratings: {ct.primary: 400 A}\n");
@@ -326,9 +327,9 @@ class SaveTest {
 
     @Test
     void anImportIsRefusedWhenAnotherCameMeanwhile() {
-        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.CLOCK, "tester");
+        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.workplace("tester"));
         ImportPlan plan = folder.planImport(Path.of("../demo/F01.cid"));
-        ProjectFolder.open(root.resolve("site"), Skarholm.CLOCK, "other").importScl(Path.of("../demo/F02.cid"));
+        ProjectFolder.open(root.resolve("site"), Skarholm.workplace("other")).importScl(Path.of("../demo/F02.cid"));
         assertThatThrownBy(() -> folder.carryOut(plan, List.of("F01")))
                 .isInstanceOf(RefusedException.class)
                 .hasMessageContaining("since the import was planned");

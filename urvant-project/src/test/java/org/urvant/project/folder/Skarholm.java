@@ -1,6 +1,7 @@
 package org.urvant.project.folder;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -15,16 +16,32 @@ import org.urvant.scl.selection.Pick;
 public final class Skarholm {
     public static final InstantSource CLOCK = InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z"));
 
+    private static final Path HOME = home();
     private static final Prepared PREPARED = new Prepared(Skarholm::prepare);
 
     private Skarholm() {}
+
+    /** Returns where somebody works whose own folder is a new one of the test run. */
+    public static Workplace workplace(String person) {
+        return new Workplace(person, CLOCK, HOME);
+    }
 
     public static ProjectFolder make(Path root) {
         return PREPARED.copy(root);
     }
 
+    private static Path home() {
+        try {
+            Path home = Files.createTempDirectory("urvant-user-");
+            home.toFile().deleteOnExit();
+            return home;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     private static void prepare(Path root) {
-        ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", CLOCK, "tester");
+        ProjectFolder folder = ProjectFolder.create(root, "Skarholm tidal works", workplace("tester"));
         folder.importScl(Path.of("../demo/F01.cid"));
         folder.importScl(Path.of("../demo/F02.cid"));
         folder.change(site -> Sites.gateway(site.with(Sites.feeder()), "GW1", "192.0.2.20", "47"));

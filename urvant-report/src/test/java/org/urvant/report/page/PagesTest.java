@@ -3,7 +3,6 @@ package org.urvant.report.page;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
-import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -14,6 +13,7 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.project.Project;
 import org.urvant.project.change.NewDevice;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Workplace;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.type.Catalogue;
 
@@ -46,7 +46,7 @@ class PagesTest {
         assertThat(page.contains("asked by the guided start"))
                 .isEqualTo(!type.handling().guide().order().isEmpty());
         ProjectFolder folder = ProjectFolder.create(
-                root.resolve("site"), "Site", InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")), "tester");
+                root.resolve("site"), "Site", new Workplace("tester", InstantSource.system(), root.resolve("user")));
         folder.change(site -> NewDevice.add(site, "D1", NewDevice.Start.of(name)));
         Project project = folder.load();
         String review = Pages.review(project, project.device("D1"));
@@ -60,8 +60,7 @@ class PagesTest {
         ProjectFolder folder = ProjectFolder.create(
                 root.resolve("site"),
                 "<b>Site & co</b>",
-                InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")),
-                "tester");
+                new Workplace("tester", InstantSource.system(), root.resolve("user")));
         folder.change(site -> NewDevice.add(site, "Q1", NewDevice.Start.of("oddvik-u1")));
         folder.set(folder.load(), "Q1", "long-time.current", "0.4");
         folder.set(folder.load(), "Q1", "description", "<img src=x>");
@@ -75,7 +74,7 @@ class PagesTest {
     @Test
     void aReviewShowsProgramsAndDerivedValues() {
         ProjectFolder folder = ProjectFolder.create(
-                root.resolve("site"), "Site", InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")), "tester");
+                root.resolve("site"), "Site", new Workplace("tester", InstantSource.system(), root.resolve("user")));
         folder.change(site -> NewDevice.add(site, "F1", NewDevice.Start.of("marrowby-f2")));
         folder.set(folder.load(), "F1", "inputs.supply", "48");
         folder.change(site -> site.with(
@@ -92,7 +91,7 @@ class PagesTest {
     @Test
     void aReviewShowsStatesAndFindings() {
         ProjectFolder folder = ProjectFolder.create(
-                root.resolve("site"), "Site", InstantSource.fixed(Instant.parse("2026-11-23T10:00:00Z")), "tester");
+                root.resolve("site"), "Site", new Workplace("tester", InstantSource.system(), root.resolve("user")));
         folder.change(site -> NewDevice.add(site, "P1", NewDevice.Start.of("lysholt-p12")));
         folder.set(folder.load(), "P1", "AI1.carries", "thermocouple");
         folder.set(folder.load(), "P1", "AI1.low", "900");

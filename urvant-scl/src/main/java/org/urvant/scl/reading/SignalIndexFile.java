@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 import org.slf4j.LoggerFactory;
+import org.urvant.core.error.UnreachableException;
 import org.urvant.file.SafeFile;
 import org.urvant.scl.selection.SignalIndex;
 
@@ -23,12 +24,9 @@ public final class SignalIndexFile {
 
     /** Keeps an index, without waiting for the disk. */
     public static void write(Path file, SignalIndex index) {
-        Path beside = file.resolveSibling(file.getFileName() + ".new");
         try {
-            Files.createDirectories(file.getParent());
-            Files.write(beside, index.octets());
-            SafeFile.move(beside, file);
-        } catch (IOException e) {
+            SafeFile.writeNote(file, index.octets());
+        } catch (UnreachableException e) {
             LoggerFactory.getLogger(SignalIndexFile.class).debug("the index of {} was not kept", index.source(), e);
         }
     }

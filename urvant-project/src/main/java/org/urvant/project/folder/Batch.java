@@ -1,0 +1,58 @@
+package org.urvant.project.folder;
+
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+
+/** All that one change writes, takes away and adds to ledgers; {@link ProjectFiles#commit} does it as a whole. */
+final class Batch {
+    private final Map<String, Optional<byte[]>> contents = new LinkedHashMap<>();
+    private final Map<String, Addition> additions = new LinkedHashMap<>();
+
+    /**
+     * What is added at the end of a file.
+     *
+     * @param name the file
+     * @param at length of the file before, in bytes
+     */
+    record Addition(String name, long at, byte[] added) {}
+
+    void write(String name, byte[] content) {
+        contents.put(name, Optional.of(content));
+    }
+
+    void write(String name, String text) {
+        write(name, text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    void delete(String name) {
+        contents.put(name, Optional.empty());
+    }
+
+    /** Writes texts by the name of their file; a null takes the file away. */
+    void write(Map<String, String> texts) {
+        texts.forEach((name, text) -> {
+            if (text == null) {
+                delete(name);
+            } else {
+                write(name, text);
+            }
+        });
+    }
+
+    void add(Addition addition) {
+        if (addition.added().length > 0) {
+            additions.put(addition.name(), addition);
+        }
+    }
+
+    /** Returns the new contents by the name of the file; empty for one that goes. */
+    Map<String, Optional<byte[]>> contents() {
+        return contents;
+    }
+
+    Map<String, Addition> additions() {
+        return additions;
+    }
+}
