@@ -75,6 +75,21 @@ final class DemoStation {
         stage.run(Exit.DONE, "explain", "F01PROT/PTOC1.Str.general");
         stage.run(
                 Exit.DONE, "reports", "GW1", "--ied", "T01", "kind:tap-position,temperature,power", "or", "do:AlmThm");
+        stage.chapter(
+                "A local panel reads some of it over Modbus; registers are given like addresses, and never twice");
+        stage.run(Exit.DONE, "connect", "GW1", "panel", "--kind", "panel");
+        stage.run(Exit.DONE, "set", "GW1", "panel.bus", "desk");
+        stage.run(Exit.DONE, "set", "GW1", "panel.bus-address", "1");
+        stage.run(
+                Exit.DONE,
+                "map",
+                "GW1",
+                "(kind:position ln:X*) or kind:power or (kind:command ln:CSWI1)",
+                "--ied",
+                "F01",
+                "--to",
+                "panel",
+                "--yes");
         stage.chapter("And what a station's file looks like that nobody checked");
         String failing = Files.readString(stage.folder().resolve("skarholm.scd"))
                 .replaceFirst("lnType=\"TP4_PDIF\"", "lnType=\"TP4_PDIV\"")

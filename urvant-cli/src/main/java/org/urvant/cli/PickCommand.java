@@ -3,12 +3,15 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.point.PointSpaces;
+import org.urvant.core.point.Shape;
 import org.urvant.project.Project;
 import org.urvant.project.change.PickChange;
 import org.urvant.project.folder.ProjectFolder;
-import org.urvant.project.mapping.PointTypes;
+import org.urvant.project.mapping.MappedSignal;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;
 import org.urvant.scl.selection.Pick;
@@ -121,10 +124,10 @@ final class PickCommand extends Command {
         List<DataAttribute> signals = pick.signals(ied);
         Table table = new Table("signal", "carried by", "description");
         for (DataAttribute signal : signals) {
-            PointTypes.Carriage carriage = PointTypes.carrying(signal);
+            MappedSignal mapped = new MappedSignal.OfIed(signal);
             table.row(
                     Pick.place(signal),
-                    carriage.isPossible() ? carriage.types().get(0).name() : "left out: " + carriage.reason(),
+                    mapped.shape().map(PickCommand::carriers).orElse("left out: " + mapped.reason()),
                     signal.description());
         }
         if (json) {
@@ -142,8 +145,15 @@ final class PickCommand extends Command {
             say(table);
         }
         long fitting = signals.stream()
-                .filter(signal -> PointTypes.carrying(signal).isPossible())
+                .filter(signal -> new MappedSignal.OfIed(signal).shape().isPresent())
                 .count();
         say(count(signals.size(), "signal") + " on " + ied.name() + ", " + (signals.size() - fitting) + " left out");
+    }
+
+    /** Returns what would be proposed to carry a signal, in each protocol that can. */
+    private static String carriers(Shape shape) {
+        return PointSpaces.all().stream()
+                .flatMap(space -> space.carriers(shape).stream().limit(1))
+                .collect(Collectors.joining(", "));
     }
 }

@@ -30,7 +30,7 @@ public final class ChangeAndDownload {
     /** The whole of it, on a site that is there. */
     private static String change(Path site, Path known, String address, char[] password) {
         InstantSource clock = InstantSource.system();
-        ProjectFolder folder = ProjectFolder.open(site, new Workplace("A. Person", clock, root.resolve("user")));
+        ProjectFolder folder = ProjectFolder.open(site, new Workplace("A. Person", clock, site.resolveSibling("user")));
         folder.change(it -> ValueChange.set(it, "GW1", Map.of("watchdog.time", "10")));
         folder.change(it -> SignalMapping.plan(it, "GW1", SignalMapping.Request.ofPick("trips"))
                 .after());

@@ -40,7 +40,7 @@ class ArchitectureTest {
                 .lines()
                 .filter(row -> row.startsWith("| `") || row.startsWith("| |"))
                 .toList()) {
-            Matcher name = Pattern.compile("`([a-z.]+)`").matcher(line.split("\\|")[2]);
+            Matcher name = Pattern.compile("`([a-z0-9.]+)`").matcher(line.split("\\|")[2]);
             while (name.find()) {
                 rooms.add("org.urvant." + name.group(1));
             }

@@ -3,29 +3,32 @@ package org.urvant.project;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
-import org.urvant.core.point.InformationType;
+import org.urvant.core.point.Claim;
+import org.urvant.core.point.Claims;
 
 /**
  * The addresses that were ever given on one device's connections, and to which signal. An address once given is never
- * free again. Immutable; {@link #with} returns a larger book.
+ * free again, nor is what it took beside it, such as the second register of a wide value. Immutable.
  */
 public final class AddressBook {
     private static final AddressBook EMPTY = new AddressBook(Map.of());
 
     private final Map<GivenAddress, String> owners;
+    private final Map<String, Claims<String>> claims = new HashMap<>();
 
     private AddressBook(Map<GivenAddress, String> owners) {
         this.owners = Map.copyOf(owners);
+        owners.forEach((place, signal) -> claims.computeIfAbsent(place.connection(), name -> new Claims<>())
+                .add(place.claim(), signal));
     }
 
     /**
-     * An address on a connection; monitor and control direction have addresses of their own.
+     * What was given on a connection.
      *
      * @param connection name of the connection
-     * @param direction way of travel
-     * @param address the address
+     * @param claim what was taken there
      */
-    public record GivenAddress(String connection, InformationType.Direction direction, int address) {}
+    public record GivenAddress(String connection, Claim claim) {}
 
     /** Returns the book in which nothing was given yet. */
     public static AddressBook empty() {
@@ -37,20 +40,21 @@ public final class AddressBook {
         return new AddressBook(owners);
     }
 
-    /** Returns the signal that an address was first given to, or empty when it never was given. */
+    /** Returns the signal to which something was given that overlaps a place, or empty when all of it was never given. */
     public Optional<String> owner(GivenAddress place) {
-        return Optional.ofNullable(owners.get(place));
+        Claims<String> given = claims.get(place.connection());
+        return given == null ? Optional.empty() : given.overlapping(place.claim());
     }
 
-    /** Returns all addresses given, by place. */
+    /** Returns all places with the signals they were given to. */
     public Map<GivenAddress, String> owners() {
         return owners;
     }
 
-    /** Returns the book with one more address; one that is already given keeps its first owner. */
-    public AddressBook with(GivenAddress place, String signal) {
-        Map<GivenAddress, String> more = new HashMap<>(owners);
-        more.putIfAbsent(place, signal);
-        return new AddressBook(more);
+    /** Returns the book with more places; one that is already given keeps its first owner. */
+    public AddressBook with(Map<GivenAddress, String> given) {
+        Map<GivenAddress, String> more = new HashMap<>(given);
+        more.putAll(owners);
+        return more.size() == owners.size() ? this : new AddressBook(more);
     }
 }

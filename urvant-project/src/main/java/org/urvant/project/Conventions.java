@@ -1,10 +1,10 @@
 package org.urvant.project;
 
 import java.util.Collections;
-import java.util.EnumMap;
 import java.util.Map;
 import java.util.TreeMap;
-import org.urvant.core.point.PointGroup;
+import org.urvant.core.point.AddressGroup;
+import org.urvant.core.point.AddressGroup.Block;
 
 /**
  * How a project names signals and gives addresses.
@@ -12,48 +12,27 @@ import org.urvant.core.point.PointGroup;
  * @param names template of signal names: text with {@code {ied}}, {@code {ld}}, {@code {node}}, {@code {object}},
  *     {@code {attribute}}, {@code {phase}}, {@code {description}}, and of the site's structure {@code {site}}, {@code {level}},
  *     {@code {bay}} and {@code {equipment}}
- * @param addresses block of addresses for each group of points
+ * @param addresses blocks of addresses by the word of the group of points, where they are not the standard ones
  * @param abbreviations what words become when a name is too long, by the whole word
  * @param region region that the site lies in, as devices name it; empty text when not given
  * @param arePlacesRequired whether the receivers want a place in the plant for each point, so that a missing one is open
  */
 public record Conventions(
         String names,
-        Map<PointGroup, Block> addresses,
+        Map<String, Block> addresses,
         Map<String, String> abbreviations,
         String region,
         boolean arePlacesRequired) {
     public Conventions {
-        addresses = Collections.unmodifiableMap(new EnumMap<>(addresses));
+        addresses = Collections.unmodifiableMap(new TreeMap<>(addresses));
         abbreviations = Collections.unmodifiableMap(new TreeMap<>(abbreviations));
-    }
-
-    /**
-     * A block of addresses.
-     *
-     * @param first first address
-     * @param last last address, itself in the block
-     */
-    public record Block(int first, int last) {
-        public Block {
-            if (first < 1 || last < first || last > 0xFFFFFF) {
-                throw new IllegalArgumentException(
-                        "a block is FIRST-LAST within 1 to 16777215, not " + first + "-" + last);
-            }
-        }
     }
 
     /** Returns the conventions of a project that says nothing else. */
     public static Conventions standard() {
-        Map<PointGroup, Block> blocks = new EnumMap<>(PointGroup.class);
-        int first = 1001;
-        for (PointGroup group : PointGroup.values()) {
-            blocks.put(group, new Block(first, first + 998));
-            first += 1000;
-        }
         return new Conventions(
                 "{ied} {description} {phase}",
-                blocks,
+                Map.of(),
                 Map.of(
                         "position", "pos.",
                         "earthing", "earth.",
@@ -66,8 +45,8 @@ public record Conventions(
                 false);
     }
 
-    /** Returns the block of a group. */
-    public Block block(PointGroup group) {
-        return addresses.getOrDefault(group, new Block(1, 0xFFFFFF));
+    /** Returns the block of a group of points. */
+    public Block block(AddressGroup group) {
+        return addresses.getOrDefault(group.word(), group.standard());
     }
 }

@@ -4,7 +4,8 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
-import org.urvant.core.point.Protocol;
+import org.urvant.core.point.PointSpace;
+import org.urvant.core.point.Role;
 
 /**
  * A kind of connection that a device type can have.
@@ -20,7 +21,7 @@ import org.urvant.core.point.Protocol;
  */
 public record ConnectionKind(
         String name,
-        Protocol protocol,
+        PointSpace protocol,
         Role role,
         String meaning,
         Capacity capacity,
@@ -33,8 +34,9 @@ public record ConnectionKind(
      * @param most greatest number of such connections on one device
      * @param longestName greatest length of a point's name in characters; 0 for no bound
      * @param mostPoints greatest number of points; 0 for no bound
+     * @param areFixed whether the maker fixed its points, so that no signal can be mapped to them
      */
-    public record Capacity(int most, int longestName, int mostPoints) {}
+    public record Capacity(int most, int longestName, int mostPoints, boolean areFixed) {}
 
     /** Setting of a connection that names the port of the device that it uses. */
     public static final String PORT = "on-port";
@@ -43,6 +45,11 @@ public record ConnectionKind(
         Objects.requireNonNull(protocol, "protocol");
         Objects.requireNonNull(role, "role");
         ports = List.copyOf(ports);
+    }
+
+    /** Returns whether signals can be mapped to points of it. */
+    public boolean takesSignals() {
+        return protocol.takesSignals(role) && !capacity.areFixed();
     }
 
     /** Returns the greatest number of such connections on one device. */

@@ -1,5 +1,5 @@
 /**
- * Points: what can be addressed on a connection. Entry: Point with one record for each protocol's way of
- * addressing. Values are immutable.
+ * Points, and what protocols make of them. Entry: PointSpaces; each protocol is a room below this one. What a signal is
+ * without a protocol is its shape; what it takes of a connection's addresses is its claim. Values are immutable.
  */
 package org.urvant.core.point;

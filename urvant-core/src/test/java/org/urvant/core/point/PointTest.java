@@ -3,14 +3,24 @@ package org.urvant.core.point;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.List;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.urvant.core.point.iec104.InformationObject;
+import org.urvant.core.point.iec104.InformationType;
+import org.urvant.core.range.Interval;
 
 class PointTest {
+    private static final PointSpace IEC104 = PointSpaces.byId("iec60870-5-104").orElseThrow();
+    private static final PointSpace IEC61850 = PointSpaces.byId("iec61850").orElseThrow();
+    private static final PointSpace MODBUS = PointSpaces.byId("modbus").orElseThrow();
+
     /** Numbers of IEC 60870-5-101:2003, tables 8 to 11, and of IEC 60870-5-104:2006, clause 8. */
     @ParameterizedTest
     @CsvSource({
@@ -51,13 +61,13 @@ class PointTest {
     void informationObjectsRoundTrip(
             @ForAll InformationType type, @ForAll @IntRange(min = 1, max = 16_777_215) int address) {
         InformationObject object = new InformationObject(type, address);
-        assertThat(Point.parse(Protocol.IEC104, object.text())).isEqualTo(object);
+        assertThat(IEC104.read(object.text(), Role.SERVER)).isEqualTo(object);
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"M_DP_TB_1 0", "M_DP_TB_1 16777216", "M_DP_TB_1", "M_DP_TB_1 -1", "M_DP_TX_1 5", "5", ""})
     void whatIsNoInformationObjectIsRefusedWithWhatWasFound(String text) {
-        assertThatThrownBy(() -> Point.parse(Protocol.IEC104, text)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> IEC104.read(text, Role.SERVER)).isInstanceOf(IllegalArgumentException.class);
     }
 
     @ParameterizedTest
@@ -72,9 +82,115 @@ class PointTest {
     })
     void dataReferencesHaveTheFormOfTheStandard(String text, boolean sound) {
         if (sound) {
-            assertThat(Point.parse(Protocol.IEC61850, text).text()).isEqualTo(text);
+            assertThat(IEC61850.read(text, Role.SERVER).text()).isEqualTo(text);
         } else {
-            assertThatThrownBy(() -> Point.parse(Protocol.IEC61850, text)).hasMessageContaining(text);
+            assertThatThrownBy(() -> IEC61850.read(text, Role.SERVER)).hasMessageContaining(text);
         }
+    }
+
+    @ParameterizedTest
+    @EnumSource(InformationType.class)
+    void everyTypeHasABlockOfItsDirection(InformationType type) {
+        AddressGroup group = IEC104.group(type.name());
+        boolean control = List.of("command", "set-point").contains(group.word());
+        assertThat(control).isEqualTo(type.direction() == InformationType.Direction.CONTROL);
+        assertThat(group.whole().contains(group.standard())).isTrue();
+        assertThat(IEC104.groups()).contains(group);
+    }
+
+    /** References and addresses as MODBUS Application Protocol V1.1b3, 4.4, pairs them: register 40108 is 0x006B on the line. */
+    @ParameterizedTest
+    @CsvSource({
+        "ref:40108 uint16,      holding:107 uint16,       holding, 1712, 1728",
+        "ref:400108 uint16 AB,  holding:107 uint16,       holding, 1712, 1728",
+        "holding:12 float32,    holding:12 float32 ABCD,  holding, 192, 224",
+        "ref:30001 int32 CDAB,  input:0 int32 CDAB,       input, 0, 32",
+        "input:65535 int16 BA,  input:65535 int16 BA,     input, 1048560, 1048576",
+        "holding:65532 float64, holding:65532 float64 ABCDEFGH, holding, 1048512, 1048576",
+        "holding:5.3,           holding:5.3,              holding, 83, 84",
+        "ref:00173,             coil:172,                 coil, 172, 173",
+        "ref:10197,             discrete:196,             discrete, 196, 197",
+        "coil:65535,            coil:65535,               coil, 65535, 65536",
+        "holding:0 bcd32 CDAB,  holding:0 bcd32 CDAB,     holding, 0, 32"
+    })
+    void modbusPointsAreReadAndClaimWhatTheyTake(String text, String canonical, String area, long first, long end) {
+        PlacedPoint point = (PlacedPoint) MODBUS.read(text, Role.SERVER);
+        assertThat(point.text()).isEqualTo(canonical);
+        assertThat(point.claim()).isEqualTo(new Claim(area, first, end));
+        assertThat(MODBUS.read(canonical, Role.SERVER)).isEqualTo(point);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "coil,                  is no point of Modbus",
+        "holding:7,             does not say what the register holds",
+        "holding:7 float33,     Did you mean 'float32'",
+        "holding:7 float32 AB,  'is no order of the octets of float32; expected ABCD, CDAB, BADC, DCBA'",
+        "holding:65535 float32, holding 65535 to 65536 is outside 0 to 65535",
+        "coil:65536,            coil 65536 is outside 0 to 65535",
+        "coil:1.2,              is one bit",
+        "coil:1 uint16,         is one bit",
+        "holding:5.16,          a register has bits 0 to 15",
+        "holding:5.3 uint16,    a bit has no type",
+        "register:5 uint16,     is no kind of data of Modbus",
+        "ref:40000 uint16,      'count from 1: 40001 is the first, on the line holding:0'",
+        "ref:20001 uint16,      the first is 0 for coils",
+        "ref:401 uint16,        five or six digits",
+        "ref:465537 uint16,     outside 0 to 65535",
+        "holding:1 uint16 AB x, is no point of Modbus",
+        "holding:-1 uint16,     is no point of Modbus"
+    })
+    void whatIsNoPointOfModbusIsRefusedWithWhatWasExpected(String text, String message) {
+        assertThatThrownBy(() -> MODBUS.read(text, Role.SERVER))
+                .isInstanceOf(IllegalArgumentException.class)
+                .hasMessageContaining(message);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "holding:5.3,       holding:5.4,        false",
+        "holding:5.3,       holding:5 uint16,   true",
+        "holding:4 float32, holding:5 uint16,   true",
+        "holding:4 float32, holding:6 uint16,   false",
+        "holding:4 float32, holding:3 float32,  true",
+        "holding:4 uint16,  input:4 uint16,     false",
+        "coil:4,            discrete:4,         false",
+        "holding:0 int64,   holding:3.15,       true"
+    })
+    void whatLiesOnTheSameBitsOverlaps(String one, String other, boolean overlaps) {
+        Claim first = ((PlacedPoint) MODBUS.read(one, Role.SERVER)).claim();
+        Claim second = ((PlacedPoint) MODBUS.read(other, Role.SERVER)).claim();
+        assertThat(first.overlaps(second)).isEqualTo(overlaps);
+        Claims<String> claims = new Claims<>();
+        claims.add(new Claim("holding", 5000, 5064), "far");
+        claims.add(first, one);
+        assertThat(claims.overlapping(second).isPresent()).isEqualTo(overlaps);
+    }
+
+    /** What holds whole numbers is offered only where every number that can come fits. */
+    @ParameterizedTest
+    @CsvSource({
+        "WHOLE, -128, 127,        int32, 'int16 int32 int64'",
+        "WHOLE, 0, 4294967295,    uint32, 'uint32 int64 uint64'",
+        "WHOLE, -1, 4294967295,   int64, int64",
+        "COUNTER, -2147483648, 2147483647, int32, 'int32 int64'",
+        "COUNTER, 0, 99999999,    uint32, 'uint32 int32 int64 uint64 bcd32'"
+    })
+    void carriersHoldTheWholeRange(Form form, long low, long high, String first, String types) {
+        List<String> carriers = MODBUS.carriers(new Shape(form, Access.READ, Interval.of(low, high)));
+        assertThat(carriers.get(0).split(" ")[1]).isEqualTo(first);
+        assertThat(carriers.stream().map(carrier -> carrier.split(" ")[1])).containsOnly(types.split(" "));
+    }
+
+    @Test
+    void aSpaceKnowsWhatItCannotMap() {
+        assertThat(PointSpaces.all())
+                .extracting(PointSpace::id)
+                .containsExactly("can", "iec60870-5-104", "iec61850", "modbus");
+        assertThatThrownBy(() -> MODBUS.read("coil:1", Role.CLIENT)).hasMessageContaining("cannot be mapped yet");
+        assertThatThrownBy(() -> PointSpaces.byId("can").orElseThrow().read("x", Role.MEMBER))
+                .hasMessageContaining("cannot be mapped yet");
+        assertThat(MODBUS.takesSignals(Role.CLIENT)).isFalse();
+        assertThat(IEC61850.carriers(Shape.of(Form.REAL, Access.READ))).isEmpty();
     }
 }

@@ -215,7 +215,7 @@ public record Renaming(Ref from, String to) {
         Map<GivenAddress, String> owners = new HashMap<>(device.addresses().owners());
         device.addresses().owners().forEach((address, signal) -> {
             if (address.connection().equals(from.name())) {
-                owners.putIfAbsent(new GivenAddress(to, address.direction(), address.address()), signal);
+                owners.putIfAbsent(new GivenAddress(to, address.claim()), signal);
             }
         });
         return device.withConnections(others)

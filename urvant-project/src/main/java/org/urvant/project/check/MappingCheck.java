@@ -3,6 +3,7 @@ package org.urvant.project.check;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Entry;
@@ -12,6 +13,7 @@ import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
+import org.urvant.core.point.Claims;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
@@ -30,9 +32,10 @@ final class MappingCheck {
     private final Project project;
     private final Device device;
     private final Consumer<Finding> findings;
-    private final Map<AddressBook.GivenAddress, ResolvedMapping> places = new HashMap<>();
+    private final Map<String, Claims<ResolvedMapping>> places = new HashMap<>();
     private final Map<String, Mapping> names = new HashMap<>();
     private final Map<String, Integer> counts = new HashMap<>();
+    private final Map<String, Integer> unqualified = new TreeMap<>();
 
     private MappingCheck(Project project, Device device, Consumer<Finding> findings) {
         this.project = project;
@@ -52,6 +55,9 @@ final class MappingCheck {
                 place(resolved);
                 inferred(resolved);
                 counts.merge(resolved.objectConnection(), 1, Integer::sum);
+                if (!resolved.space().carriesQuality() && mapping.to().equals(resolved.objectConnection())) {
+                    unqualified.merge(mapping.to(), 1, Integer::sum);
+                }
             });
             if (!mapping.isUsed()) {
                 report(
@@ -63,19 +69,23 @@ final class MappingCheck {
             }
         }
         counts.forEach(this::capacity);
+        unqualified.forEach(this::quality);
         device.connections().values().forEach(this::reports);
     }
 
     private void address(ResolvedMapping resolved) {
         Mapping mapping = resolved.mapping();
         AddressBook.GivenAddress place = resolved.place();
-        ResolvedMapping other = places.putIfAbsent(place, resolved);
+        Claims<ResolvedMapping> taken = places.computeIfAbsent(place.connection(), name -> new Claims<>());
+        ResolvedMapping other = taken.overlapping(place.claim()).orElse(null);
+        taken.add(place.claim(), resolved);
+        String address = "address " + resolved.object().shownAddress() + " of " + place.connection();
         if (other != null) {
             report(
                     MappingRules.POINT_DUPLICATE,
                     mapping,
-                    "address " + place.address() + " of " + place.connection() + " is already used by '"
-                            + other.mapping().name() + "' at " + other.mapping().position(),
+                    address + " is already used by '" + other.mapping().name() + "' at "
+                            + other.mapping().position(),
                     "Give one of the two another address.");
             return;
         }
@@ -92,8 +102,7 @@ final class MappingCheck {
                 .ifPresent(owner -> report(
                         MappingRules.ADDRESS_TAKEN,
                         mapping,
-                        "address " + place.address() + " of " + place.connection() + " was given to " + owner
-                                + " and is now used for " + resolved.signal(),
+                        address + " was given to " + owner + " and is now used for " + resolved.signal(),
                         "Take an address that was never given."));
     }
 
@@ -189,6 +198,15 @@ final class MappingCheck {
                     connection + " has " + count + " points; the device holds " + most,
                     "Leave out what is not needed."));
         }
+    }
+
+    private void quality(String connection, int count) {
+        findings.accept(new Finding(
+                MappingRules.QUALITY_NOT_CARRIED,
+                device.name() + " " + connection,
+                device.connections().get(connection).position(),
+                count + (count == 1 ? " value goes" : " values go") + " to " + connection + " without quality and time",
+                MappingRules.QUALITY_NOT_CARRIED.remedy()));
     }
 
     private void reports(Connection connection) {

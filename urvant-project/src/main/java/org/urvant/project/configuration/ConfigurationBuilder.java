@@ -8,7 +8,7 @@ import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.point.ChannelPoint;
-import org.urvant.core.point.InformationObject;
+import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.Point;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
@@ -177,9 +177,8 @@ public final class ConfigurationBuilder {
     }
 
     private static Section point(Point point, ResolvedMapping resolved) {
-        if (point instanceof InformationObject object) {
-            return Section.of(
-                    Map.of("type", Value.text(object.type().name()), "address", Value.number(object.address())));
+        if (point instanceof PlacedPoint placed) {
+            return Section.of(placed.fields());
         }
         if (point instanceof ChannelPoint own) {
             return Section.of(Map.of("channel", Value.text(own.channel())));

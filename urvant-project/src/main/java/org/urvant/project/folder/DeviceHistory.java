@@ -2,9 +2,9 @@ package org.urvant.project.folder;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
@@ -13,7 +13,7 @@ import java.util.function.Function;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Position;
-import org.urvant.core.point.InformationType;
+import org.urvant.core.point.Claim;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Value;
 import org.urvant.file.SafeFile;
@@ -59,16 +59,22 @@ public final class DeviceHistory {
         Map<AddressBook.GivenAddress, String> owners = new HashMap<>();
         for (Ledger.Line line : lines) {
             if (ADDRESS_GIVEN.equals(line.event())) {
-                InformationType.Direction direction = "control".equals(line.text("direction"))
-                        ? InformationType.Direction.CONTROL
-                        : InformationType.Direction.MONITOR;
                 owners.putIfAbsent(
-                        new AddressBook.GivenAddress(
-                                line.text("connection"), direction, understood(line, "address", Integer::parseInt)),
-                        line.text("signal"));
+                        new AddressBook.GivenAddress(line.text("connection"), claim(line)), line.text("signal"));
             }
         }
         return AddressBook.of(owners);
+    }
+
+    /** Lines of older ledgers name the direction and address of an information object. */
+    private Claim claim(Ledger.Line line) {
+        if (line.text("area").isEmpty()) {
+            int address = understood(line, "address", Integer::parseInt);
+            return new Claim(line.text("direction").equals("control") ? "control" : "monitor", address, address + 1L);
+        }
+        long first = understood(line, "first", Long::parseLong);
+        long end = understood(line, "end", Long::parseLong);
+        return understood(line, "area", area -> new Claim(area, first, end));
     }
 
     DeviceRecord record(List<Ledger.Line> lines) {
@@ -143,18 +149,18 @@ public final class DeviceHistory {
     Batch.Addition addressesGiven(AddressBook before, AddressBook after) {
         List<SortedMap<String, Value>> events = new ArrayList<>();
         after.owners().entrySet().stream()
-                .filter(entry -> before.owner(entry.getKey()).isEmpty())
-                .sorted(Map.Entry.comparingByKey((a, b) -> Integer.compare(a.address(), b.address())))
+                .filter(entry -> !before.owners().containsKey(entry.getKey()))
+                .sorted(Map.Entry.comparingByKey(
+                        Comparator.comparing((AddressBook.GivenAddress place) -> place.connection())
+                                .thenComparing(place -> place.claim().area())
+                                .thenComparing(place -> place.claim().first())))
                 .forEach(entry -> events.add(event(
                         ADDRESS_GIVEN,
                         Map.of(
                                 "connection", Value.text(entry.getKey().connection()),
-                                "direction",
-                                        Value.text(entry.getKey()
-                                                .direction()
-                                                .name()
-                                                .toLowerCase(Locale.ROOT)),
-                                "address", Value.number(entry.getKey().address()),
+                                "area", Value.text(entry.getKey().claim().area()),
+                                "first", Value.number(entry.getKey().claim().first()),
+                                "end", Value.number(entry.getKey().claim().end()),
                                 "signal", Value.text(entry.getValue())))));
         return ledger.addition(events);
     }

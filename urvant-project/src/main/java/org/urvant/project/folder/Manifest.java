@@ -1,17 +1,18 @@
 package org.urvant.project.folder;
 
-import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Entry;
-import org.urvant.core.point.PointGroup;
+import org.urvant.core.point.AddressGroup;
+import org.urvant.core.point.PointSpaces;
 import org.urvant.core.text.NearestName;
-import org.urvant.core.text.Word;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlText;
 import org.urvant.project.Conventions;
@@ -50,28 +51,9 @@ record Manifest(String name, Conventions conventions, SortedMap<String, String> 
     private static Conventions conventions(FieldReader fields) {
         Conventions standard = Conventions.standard();
         String names = fields.text("names").map(Entry::text).orElse(standard.names());
-        Map<PointGroup, Conventions.Block> blocks = new EnumMap<>(standard.addresses());
-        fields.child("addresses").ifPresent(reader -> reader.values().forEach((word, entry) -> {
-            Matcher matcher = BLOCK.matcher(entry.text());
-            if (PointGroup.of(word).isEmpty()) {
-                reader.report(
-                        entry.position(),
-                        "'" + word + "' is no group of points",
-                        NearestName.hint("group", word, Word.all(PointGroup.class)));
-            } else if (!matcher.matches()) {
-                reader.report(
-                        entry.position(), "'" + entry.text() + "' is no block", "Write FIRST-LAST, such as 1001-1999.");
-            } else {
-                try {
-                    blocks.put(
-                            PointGroup.of(word).get(),
-                            new Conventions.Block(
-                                    Integer.parseInt(matcher.group(1)), Integer.parseInt(matcher.group(2))));
-                } catch (IllegalArgumentException e) {
-                    reader.report(entry.position(), e.getMessage(), "Write FIRST-LAST, such as 1001-1999.");
-                }
-            }
-        }));
+        Map<String, AddressGroup.Block> blocks = new TreeMap<>();
+        fields.child("addresses").ifPresent(reader -> reader.values()
+                .forEach((word, entry) -> block(reader, word, entry).ifPresent(block -> blocks.put(word, block))));
         Map<String, String> abbreviations = new TreeMap<>(standard.abbreviations());
         fields.child("abbreviations")
                 .ifPresent(reader -> reader.values().forEach((word, entry) -> abbreviations.put(word, entry.text())));
@@ -91,11 +73,52 @@ record Manifest(String name, Conventions conventions, SortedMap<String, String> 
         return new Conventions(names, blocks, abbreviations, region, arePlacesRequired);
     }
 
+    private static Stream<AddressGroup> groups() {
+        return PointSpaces.all().stream().flatMap(space -> space.groups().stream());
+    }
+
+    private static Optional<AddressGroup.Block> block(FieldReader reader, String word, Entry entry) {
+        AddressGroup group =
+                groups().filter(known -> known.word().equals(word)).findFirst().orElse(null);
+        Matcher matcher = BLOCK.matcher(entry.text());
+        if (group == null) {
+            reader.report(
+                    entry.position(),
+                    "'" + word + "' is no group of points",
+                    NearestName.hint(
+                            "group", word, groups().map(AddressGroup::word).toList()));
+            return Optional.empty();
+        }
+        String remedy = "Write FIRST-LAST, such as " + shown(group.standard()) + ".";
+        if (!matcher.matches()) {
+            reader.report(entry.position(), "'" + entry.text() + "' is no block", remedy);
+            return Optional.empty();
+        }
+        int first = Integer.parseInt(matcher.group(1));
+        int last = Integer.parseInt(matcher.group(2));
+        if (first > last
+                || first < group.whole().first()
+                || last > group.whole().last()) {
+            reader.report(
+                    entry.position(),
+                    "a block is FIRST-LAST within " + group.whole().first() + " to "
+                            + group.whole().last() + ", not " + first + "-" + last,
+                    remedy);
+            return Optional.empty();
+        }
+        return Optional.of(new AddressGroup.Block(first, last));
+    }
+
+    private static String shown(AddressGroup.Block block) {
+        return block.first() + "-" + block.last();
+    }
+
     /** Returns the file of a new project: its name and the conventions that a person may want to change. */
     static String text(String name) {
         Conventions standard = Conventions.standard();
         Map<String, String> blocks = new LinkedHashMap<>();
-        standard.addresses().forEach((group, block) -> blocks.put(group.word(), block.first() + "-" + block.last()));
+        groups().filter(group -> !group.standard().equals(group.whole()))
+                .forEach(group -> blocks.put(group.word(), shown(group.standard())));
         return YamlText.map(Map.of(
                 "format",
                 FORMAT,

@@ -6,8 +6,6 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.device.Role;
-import org.urvant.core.point.Protocol;
 import org.urvant.project.Device;
 import org.urvant.scl.Ied;
 
@@ -33,7 +31,7 @@ public record ConnectionFit(Ied ied, Optional<ConnectionKind> kind, List<String>
     /** Returns the fit of a device to each IED, in their order; each takes one connection of those that are free. */
     public static List<ConnectionFit> of(Device device, DeviceType type, List<Ied> ieds) {
         Optional<ConnectionKind> kind = type.connections().values().stream()
-                .filter(candidate -> candidate.protocol() == Protocol.IEC61850 && candidate.role() == Role.CLIENT)
+                .filter(candidate -> candidate.protocol().reachesIeds(candidate.role()))
                 .findFirst();
         long used = device.connections().values().stream()
                 .filter(connection -> kind.filter(

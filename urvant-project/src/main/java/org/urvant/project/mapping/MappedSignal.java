@@ -6,7 +6,9 @@ import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.Meaning;
-import org.urvant.core.point.InformationType;
+import org.urvant.core.point.Access;
+import org.urvant.core.point.Form;
+import org.urvant.core.point.Shape;
 import org.urvant.project.Device;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
@@ -18,8 +20,11 @@ public sealed interface MappedSignal {
     /** Returns the text that owns the addresses given to the signal. */
     String reference();
 
-    /** Returns what can carry it. */
-    PointTypes.Carriage carriage();
+    /** Returns what kind of value it is; empty when it is none that can be mapped. */
+    Optional<Shape> shape();
+
+    /** Returns why it cannot be mapped; empty text when it can. */
+    String reason();
 
     /** Returns its name by a project's template. */
     String name(String template);
@@ -45,8 +50,13 @@ public sealed interface MappedSignal {
         }
 
         @Override
-        public PointTypes.Carriage carriage() {
-            return PointTypes.carrying(attribute);
+        public Optional<Shape> shape() {
+            return DataShapes.of(attribute);
+        }
+
+        @Override
+        public String reason() {
+            return shape().isPresent() ? "" : DataShapes.reason(attribute);
         }
 
         @Override
@@ -87,20 +97,24 @@ public sealed interface MappedSignal {
         }
 
         @Override
-        public PointTypes.Carriage carriage() {
+        public Optional<Shape> shape() {
             String carries = carries();
-            if (carries.equals(ChannelKind.UNUSED)) {
-                return new PointTypes.Carriage(List.of(), "is unused: say what the channel carries first");
+            boolean isCount = channel.counted().contains(carries);
+            if (carries.equals(ChannelKind.UNUSED) || isCount && !channel.isInput()) {
+                return Optional.empty();
             }
-            List<InformationType> types;
-            if (channel.counted().contains(carries)) {
-                types = channel.isInput() ? PointTypes.COUNTED : List.of();
-            } else if (channel.logical().contains(carries)) {
-                types = channel.isInput() ? PointTypes.SINGLE : PointTypes.SINGLE_COMMAND;
-            } else {
-                types = channel.isInput() ? PointTypes.MEASURED : PointTypes.SET_POINT;
+            Form form = isCount ? Form.COUNTER : channel.logical().contains(carries) ? Form.LOGICAL : Form.REAL;
+            return Optional.of(Shape.of(form, channel.isInput() ? Access.READ : Access.COMMAND));
+        }
+
+        @Override
+        public String reason() {
+            if (shape().isPresent()) {
+                return "";
             }
-            return new PointTypes.Carriage(types, types.isEmpty() ? "is a count that the device gives" : "");
+            return carries().equals(ChannelKind.UNUSED)
+                    ? "is unused: say what the channel carries first"
+                    : "is a count that the device gives";
         }
 
         private String carries() {

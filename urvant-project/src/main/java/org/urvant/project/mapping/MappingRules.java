@@ -52,6 +52,11 @@ public final class MappingRules implements RuleRoom {
             "N53",
             "A mapped signal is in no dataset of a report control block; it can only be polled.",
             "Add it to a dataset in the relay's file, or leave it out.");
+    public static final Rule QUALITY_NOT_CARRIED = ALL.note(
+            "quality-not-carried",
+            "N127",
+            "Values go to a connection whose protocol carries neither their quality nor the time of their change. A value that is invalid or old looks there like a good one.",
+            "Let the receiver know whether the source is there, by a signal that says so, or take a protocol that carries quality.");
     public static final Rule NOBODY_POLLS = ALL.warning(
             "nobody-polls",
             "N191",

@@ -1,7 +1,9 @@
 package org.urvant.project.mapping;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.ValueRules;
@@ -9,11 +11,13 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.point.Access;
 import org.urvant.core.point.ChannelPoint;
-import org.urvant.core.point.DataReference;
-import org.urvant.core.point.InformationObject;
-import org.urvant.core.point.InformationType;
+import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.Point;
+import org.urvant.core.point.PointSpace;
+import org.urvant.core.point.PointSpaces;
+import org.urvant.core.point.iec61850.DataReference;
 import org.urvant.core.text.NearestName;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
@@ -32,19 +36,21 @@ import org.urvant.scl.Ied;
  * @param source point that the signal comes from
  * @param destination point that the signal goes to
  * @param mapped the signal that is the source or the destination
- * @param object the information object at the other end
- * @param objectConnection name of the information object's connection
+ * @param object the point at the other end, to which the project gives its address
+ * @param space point space of that point
+ * @param objectConnection name of that point's connection
  */
 public record ResolvedMapping(
         Mapping mapping,
         Point source,
         Point destination,
         MappedSignal mapped,
-        InformationObject object,
+        PlacedPoint object,
+        PointSpace space,
         String objectConnection) {
-    /** Returns where the information object stands in the address book. */
+    /** Returns where the point stands in the address book. */
     public AddressBook.GivenAddress place() {
-        return new AddressBook.GivenAddress(objectConnection, object.type().direction(), object.address());
+        return new AddressBook.GivenAddress(objectConnection, object.claim());
     }
 
     /** Returns the reference of the signal, which owns the address. */
@@ -64,9 +70,13 @@ public record ResolvedMapping(
     }
 
     /** An end; the device's own has no connection. */
-    private record End(Optional<Connection> connection, String title, Point point) {
+    private record End(Optional<Connection> connection, Optional<PointSpace> space, Point point) {
+        String title() {
+            return space.map(PointSpace::title).orElse("the device itself");
+        }
+
         boolean isSignal() {
-            return point instanceof DataReference || point instanceof ChannelPoint;
+            return !(point instanceof PlacedPoint);
         }
     }
 
@@ -80,19 +90,20 @@ public record ResolvedMapping(
             boolean monitor = from.get().isSignal();
             End inner = monitor ? from.get() : to.get();
             End outer = monitor ? to.get() : from.get();
-            if (!inner.isSignal() || !(outer.point instanceof InformationObject object)) {
+            if (!inner.isSignal() || !(outer.point instanceof PlacedPoint object)) {
                 report(
                         MappingRules.POINT_NOT_FITTING,
                         "the ends are " + from.get().title() + " and "
                                 + to.get().title()
-                                + "; expected one end of IEC 61850 or of the device itself, and one of IEC 60870-5-104",
+                                + "; expected one end at which a signal is offered, of IEC 61850 or the device itself, and one at"
+                                + " which points are placed, of " + placing(),
                         "Choose another connection for one end.");
                 return Optional.empty();
             }
             Optional<MappedSignal> mapped = inner.point instanceof ChannelPoint own
                     ? channel(own)
                     : attribute(inner, (DataReference) inner.point);
-            if (mapped.isEmpty() || !fits(mapped.get(), object, monitor)) {
+            if (mapped.isEmpty() || !fits(mapped.get(), outer.space.orElseThrow(), object, monitor)) {
                 return Optional.empty();
             }
             return Optional.of(new ResolvedMapping(
@@ -101,13 +112,14 @@ public record ResolvedMapping(
                     to.get().point,
                     mapped.get(),
                     object,
+                    outer.space.orElseThrow(),
                     outer.connection.orElseThrow().name()));
         }
 
         private Optional<End> end(String connectionName, String text) {
             Connection connection = device.connections().get(connectionName);
             if (connection == null && connectionName.equals(ChannelPoint.OWN)) {
-                return Optional.of(new End(Optional.empty(), "the device itself", new ChannelPoint(text.strip())));
+                return Optional.of(new End(Optional.empty(), Optional.empty(), new ChannelPoint(text.strip())));
             }
             if (connection == null) {
                 report(
@@ -128,8 +140,8 @@ public record ResolvedMapping(
             try {
                 return Optional.of(new End(
                         Optional.of(connection),
-                        kind.get().protocol().title(),
-                        Point.parse(kind.get().protocol(), text)));
+                        Optional.of(kind.get().protocol()),
+                        kind.get().protocol().read(text, kind.get().role())));
             } catch (IllegalArgumentException e) {
                 report(
                         ValueRules.VALUE_OUT_OF_RANGE,
@@ -182,28 +194,33 @@ public record ResolvedMapping(
             return found.map(MappedSignal.OfIed::new);
         }
 
-        private boolean fits(MappedSignal mapped, InformationObject object, boolean monitor) {
-            PointTypes.Carriage carriage = mapped.carriage();
-            if (!carriage.types().contains(object.type())) {
+        private boolean fits(MappedSignal mapped, PointSpace space, PlacedPoint object, boolean monitor) {
+            List<String> carriers = mapped.shape().map(space::carriers).orElse(List.of());
+            if (!carriers.contains(object.carrier())) {
                 report(
                         MappingRules.POINT_NOT_FITTING,
-                        mapped.reference() + " (" + mapped.kind() + ") cannot be carried by "
-                                + object.type().name(),
-                        carriage.isPossible()
-                                ? "Use " + carriage.types().get(0).name() + "."
-                                : "Leave it out: it " + carriage.reason() + ".");
+                        mapped.reference() + " (" + mapped.kind() + ") cannot be carried by " + object.carrier(),
+                        carriers.isEmpty()
+                                ? "Leave it out: it " + mapped.reason() + "."
+                                : "Use " + carriers.get(0) + ".");
                 return false;
             }
-            boolean typeMonitors = object.type().direction() == InformationType.Direction.MONITOR;
-            if (typeMonitors != monitor) {
+            if (!object.permits(monitor ? Access.READ : Access.COMMAND)) {
                 report(
                         MappingRules.POINT_NOT_FITTING,
-                        object.type().name() + " travels " + (typeMonitors ? "from" : "to")
+                        object.carrier() + " travels " + (monitor ? "to" : "from")
                                 + " the plant; the row maps it the other way",
                         "Exchange the two ends of the row.");
                 return false;
             }
             return true;
+        }
+
+        private static String placing() {
+            return PointSpaces.all().stream()
+                    .filter(space -> !space.groups().isEmpty())
+                    .map(PointSpace::title)
+                    .collect(Collectors.joining(" or "));
         }
 
         private void report(Rule rule, String message, String remedy) {

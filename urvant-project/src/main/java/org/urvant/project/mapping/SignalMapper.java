@@ -10,26 +10,27 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.urvant.core.device.ConnectionKind;
-import org.urvant.core.device.Role;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Position;
+import org.urvant.core.point.Access;
+import org.urvant.core.point.AddressGroup;
+import org.urvant.core.point.AddressGroup.Block;
 import org.urvant.core.point.ChannelPoint;
-import org.urvant.core.point.InformationObject;
-import org.urvant.core.point.InformationType;
-import org.urvant.core.point.PointGroup;
-import org.urvant.core.point.Protocol;
+import org.urvant.core.point.Claim;
+import org.urvant.core.point.Claims;
+import org.urvant.core.point.PlacedPoint;
+import org.urvant.core.point.PointSpace;
 import org.urvant.core.text.ShortName;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
-import org.urvant.project.Conventions;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Past;
 import org.urvant.project.Project;
 
 /**
- * Proposes mappings from data attributes to information objects: type by common data class, name by the project's template,
+ * Proposes mappings of signals to points of a connection: what carries them by what they are, name by the project's template,
  * address by its plan. Deterministic: the same signals on the same device get the same rows.
  */
 public final class SignalMapper {
@@ -40,32 +41,37 @@ public final class SignalMapper {
     private final Set<String> mapped = new HashSet<>();
     private final Set<String> keys = new HashSet<>();
     private final Set<String> names = new HashSet<>();
-    private final Set<AddressBook.GivenAddress> used;
-    private final Map<String, List<AddressBook.GivenAddress>> earlier = new HashMap<>();
+    private final PointSpace space;
+    private final Claims<String> used = new Claims<>();
+    private final Map<String, List<Claim>> earlier = new HashMap<>();
+    private final Map<String, Integer> searchedTo = new HashMap<>();
+    private final Map<AddressBook.GivenAddress, String> given = new HashMap<>();
     private final List<Mapping> rows = new ArrayList<>();
     private final List<MappedSignal> present = new ArrayList<>();
     private final Map<MappedSignal, String> leftOut = new LinkedHashMap<>();
     private final Map<String, String> shortened = new LinkedHashMap<>();
-    private AddressBook book;
 
     private SignalMapper(Project project, Device device, String to, OptionalInt start) {
         this.project = project;
         this.device = device;
         this.to = to;
         this.start = start;
-        this.book = device.addresses();
-        this.used = new HashSet<>(book.owners().keySet());
+        this.space = space(project, device, device.connections().get(to)).orElseThrow();
         for (Mapping mapping : device.mappings()) {
             keys.add(mapping.key());
-            names.add(mapping.name());
+            if (mapping.to().equals(to) || mapping.from().equals(to)) {
+                names.add(mapping.name());
+            }
             mapped.add(mapping.source() + "|" + mapping.to());
             mapped.add(mapping.destination() + "|" + mapping.from());
             ResolvedMapping.resolve(project, device, mapping, finding -> {})
-                    .ifPresent(resolved -> used.add(resolved.place()));
+                    .filter(resolved -> resolved.objectConnection().equals(to))
+                    .ifPresent(resolved -> used.add(resolved.object().claim(), resolved.signal()));
         }
-        book.owners().forEach((place, owner) -> {
+        device.addresses().owners().forEach((place, owner) -> {
             if (place.connection().equals(to)) {
-                earlier.computeIfAbsent(owner, signal -> new ArrayList<>()).add(place);
+                used.add(place.claim(), owner);
+                earlier.computeIfAbsent(owner, signal -> new ArrayList<>()).add(place.claim());
             }
         });
     }
@@ -96,7 +102,7 @@ public final class SignalMapper {
     /**
      * Proposes a row for each signal that has none yet.
      *
-     * @param to name of the connection to the control centre
+     * @param to name of the connection to map to
      * @param signals data attributes of connected IEDs and channels of the device, in the order in which addresses are given
      * @param start the first address to try for every type; empty to follow the project's plan
      * @throws UnknownNameException when the device has no such connection
@@ -107,14 +113,15 @@ public final class SignalMapper {
         requireReceiver(project, device, to);
         SignalMapper mapper = new SignalMapper(project, device, to, start);
         signals.forEach(mapper::add);
-        return new Proposal(mapper.rows, mapper.book, mapper.present, mapper.leftOut, mapper.shortened);
+        return new Proposal(
+                mapper.rows, device.addresses().with(mapper.given), mapper.present, mapper.leftOut, mapper.shortened);
     }
 
     /** Returns the names of a device's connections that signals can be mapped to. */
     public static List<String> receivers(Project project, Device device) {
         return device.connections().values().stream()
                 .filter(connection -> kind(project, device, connection)
-                        .filter(kind -> kind.protocol() == Protocol.IEC104 && kind.role() == Role.SERVER)
+                        .filter(ConnectionKind::takesSignals)
                         .isPresent())
                 .map(Connection::name)
                 .toList();
@@ -123,6 +130,10 @@ public final class SignalMapper {
     private static Optional<ConnectionKind> kind(Project project, Device device, Connection connection) {
         return project.type(device)
                 .flatMap(type -> type.connection(connection.kind().text()));
+    }
+
+    private static Optional<PointSpace> space(Project project, Device device, Connection connection) {
+        return kind(project, device, connection).map(ConnectionKind::protocol);
     }
 
     private static void requireReceiver(Project project, Device device, String name) {
@@ -137,7 +148,7 @@ public final class SignalMapper {
                     "signals cannot be mapped to " + name + ", a connection of kind "
                             + connection.kind().text(),
                     receivers.isEmpty()
-                            ? device.name() + " has no connection to a control centre."
+                            ? device.name() + " has no connection that signals can be mapped to."
                             : "Map to " + String.join(", ", receivers) + ".");
         }
     }
@@ -154,25 +165,37 @@ public final class SignalMapper {
             leftOut.put(signal, "belongs to IED " + ied + ", to which " + device.name() + " has no connection");
             return;
         }
-        PointTypes.Carriage carriage = signal.carriage();
-        if (!carriage.isPossible()) {
-            leftOut.put(signal, carriage.reason());
+        List<String> carriers = signal.shape().map(space::carriers).orElse(List.of());
+        if (carriers.isEmpty()) {
+            leftOut.put(
+                    signal,
+                    signal.reason().isEmpty() ? "nothing in " + space.title() + " carries it" : signal.reason());
             return;
         }
         if (!mapped.add(signal.reference() + "|" + to)) {
             present.add(signal);
             return;
         }
-        InformationType type = carriage.types().get(0);
-        AddressBook.GivenAddress place = earlier.getOrDefault(signal.reference(), List.of()).stream()
-                .filter(known -> known.direction() == type.direction())
-                .findFirst()
-                .orElseGet(() -> free(type));
-        used.add(place);
-        book = book.with(place, signal.reference());
+        PlacedPoint point = again(signal, carriers).orElseGet(() -> free(carriers.get(0)));
+        used.add(point.claim(), signal.reference());
+        given.put(new AddressBook.GivenAddress(to, point.claim()), signal.reference());
         String key = MappingKey.of(signal.reference(), to, keys);
         keys.add(key);
-        rows.add(row(key, from, signal, new InformationObject(type, place.address())));
+        rows.add(row(key, from, signal, point));
+    }
+
+    /** Returns the point at the address that the signal had before, if it had one. */
+    private Optional<PlacedPoint> again(MappedSignal signal, List<String> carriers) {
+        for (Claim claim : earlier.getOrDefault(signal.reference(), List.of())) {
+            Optional<PlacedPoint> point = carriers.stream()
+                    .flatMap(carrier -> at(carrier, space.address(claim)).stream())
+                    .filter(found -> found.claim().equals(claim))
+                    .findFirst();
+            if (point.isPresent()) {
+                return point;
+            }
+        }
+        return Optional.empty();
     }
 
     /** Returns the connection over which a signal comes; empty text when the device has none to its IED. */
@@ -184,23 +207,43 @@ public final class SignalMapper {
                 : ChannelPoint.OWN;
     }
 
-    private AddressBook.GivenAddress free(InformationType type) {
-        Conventions.Block block = start.isPresent()
-                ? new Conventions.Block(start.getAsInt(), InformationObject.HIGHEST)
-                : project.conventions().block(PointGroup.of(type));
-        for (int address = block.first(); address <= block.last(); address++) {
-            AddressBook.GivenAddress place = new AddressBook.GivenAddress(to, type.direction(), address);
-            if (!used.contains(place)) {
-                return place;
+    /** Addresses are only ever taken, so that the search for a carrier goes on where it found one last. */
+    private PlacedPoint free(String carrier) {
+        AddressGroup group = space.group(carrier);
+        Block whole = group.whole();
+        if (start.isPresent() && (start.getAsInt() < whole.first() || start.getAsInt() > whole.last())) {
+            throw new RefusedException(
+                    "address " + start.getAsInt() + " is outside " + whole.first() + " to " + whole.last() + " of "
+                            + group.word() + " on " + to,
+                    "Give another first address.");
+        }
+        Block block = start.isPresent()
+                ? new Block(start.getAsInt(), whole.last())
+                : project.conventions().block(group);
+        int address = searchedTo.getOrDefault(carrier, block.first());
+        for (; address <= block.last(); address++) {
+            Optional<PlacedPoint> point = at(carrier, address)
+                    .filter(found -> used.overlapping(found.claim()).isEmpty());
+            if (point.isPresent()) {
+                searchedTo.put(carrier, address + 1);
+                return point.get();
             }
         }
         throw new RefusedException(
-                "no address is free in " + block.first() + " to " + block.last() + " for "
-                        + PointGroup.of(type).word() + " on " + to,
+                "no address is free in " + block.first() + " to " + block.last() + " for " + group.word() + " on " + to,
                 "Widen the block in the conventions of the project.");
     }
 
-    private Mapping row(String key, String from, MappedSignal signal, InformationObject object) {
+    /** Returns the point at an address; empty when not all of it lies within the space. */
+    private Optional<PlacedPoint> at(String carrier, int address) {
+        try {
+            return Optional.of(space.at(carrier, address));
+        } catch (IllegalArgumentException e) {
+            return Optional.empty();
+        }
+    }
+
+    private Mapping row(String key, String from, MappedSignal signal, PlacedPoint object) {
         String full = signal.name(project.conventions().names());
         int longest = longestName(project, device, to);
         String name = ShortName.of(full, longest, project.conventions().abbreviations(), names);
@@ -212,7 +255,7 @@ public final class SignalMapper {
         String place = signal.place();
         Mapping.End relay = new Mapping.End(from, signal.reference());
         Mapping.End receiver = new Mapping.End(to, object.text());
-        return object.type().direction() == InformationType.Direction.MONITOR
+        return signal.shape().orElseThrow().access() == Access.READ
                 ? new Mapping(key, name, place, relay, receiver, true, position)
                 : new Mapping(key, name, place, receiver, relay, false, position);
     }

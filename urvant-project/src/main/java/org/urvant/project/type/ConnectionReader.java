@@ -9,7 +9,6 @@ import org.urvant.core.device.Effect;
 import org.urvant.core.device.Hardware;
 import org.urvant.core.device.Limits;
 import org.urvant.core.device.Meaning;
-import org.urvant.core.device.Role;
 import org.urvant.core.device.Service;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
@@ -17,7 +16,9 @@ import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.Traits;
 import org.urvant.core.expression.Names;
 import org.urvant.core.finding.Entry;
-import org.urvant.core.point.Protocol;
+import org.urvant.core.point.PointSpace;
+import org.urvant.core.point.PointSpaces;
+import org.urvant.core.point.Role;
 import org.urvant.core.text.NearestName;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.project.Connection;
@@ -29,7 +30,8 @@ final class ConnectionReader {
     private ConnectionReader() {}
 
     static ConnectionKind connection(String name, FieldReader fields, Hardware hardware, Names outer, Known known) {
-        Protocol protocol = Words.word(fields, "protocol", Protocol::byId, Protocol.IEC61850);
+        PointSpace protocol = Words.word(
+                fields, "protocol", PointSpaces::byId, PointSpaces.all().get(0));
         Role role = Words.word(fields, "role", Role::of, Role.CLIENT);
         List<String> ports = Known.all(fields, "ports", "port", hardware.ports().keySet());
         List<SettingDefinition> built = new ArrayList<>();
@@ -57,7 +59,8 @@ final class ConnectionReader {
                 new ConnectionKind.Capacity(
                         Words.whole(fields, "most", 1),
                         Words.whole(fields, "longest-name", 0),
-                        Words.whole(fields, "most-points", 0)),
+                        Words.whole(fields, "most-points", 0),
+                        Words.yes(fields, "fixed-points")),
                 ports,
                 new Availability(known.firmware(fields, "since"), known.licence(fields)),
                 SheetReader.read(Meaning.Place.CONNECTION, fields, outer, known, Map.of(), built)

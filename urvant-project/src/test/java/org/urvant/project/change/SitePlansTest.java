@@ -39,7 +39,7 @@ import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.kit.Sites;
-import org.urvant.project.mapping.PointTypes;
+import org.urvant.project.mapping.MappedSignal;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
@@ -230,7 +230,7 @@ class SitePlansTest {
         SignalMapping plan = SignalMapping.plan(site, "GW1", SignalMapping.Request.ofQuery(trips));
         List<String> expected = site.ieds().stream()
                 .flatMap(ied -> trips.find(ied).stream())
-                .filter(signal -> PointTypes.carrying(signal).isPossible())
+                .filter(signal -> new MappedSignal.OfIed(signal).shape().isPresent())
                 .map(DataAttribute::reference)
                 .toList();
         assertThat(expected).hasSizeGreaterThan(3);

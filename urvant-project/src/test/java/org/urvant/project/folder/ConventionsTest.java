@@ -13,14 +13,10 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.junit.jupiter.params.provider.EnumSource;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
-import org.urvant.core.point.InformationType;
-import org.urvant.core.point.PointGroup;
 import org.urvant.file.SafeFile;
-import org.urvant.project.Conventions;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.change.Adoption;
@@ -86,23 +82,6 @@ class ConventionsTest {
                 .satisfies(mistake ->
                         assertThat(((RefusedException) mistake).remedy()).contains("conventions of the project"));
         assertThat(folder.root().resolve("mappings/GW1.csv")).hasBinaryContent(before);
-    }
-
-    @ParameterizedTest
-    @EnumSource(InformationType.class)
-    void everyTypeHasABlockOfItsDirection(InformationType type) {
-        PointGroup group = PointGroup.of(type);
-        boolean control = group == PointGroup.COMMAND || group == PointGroup.SET_POINT;
-        assertThat(control).isEqualTo(type.direction() == InformationType.Direction.CONTROL);
-        Conventions.Block block = Conventions.standard().block(group);
-        assertThat(block.first()).isLessThan(block.last());
-        assertThat(PointGroup.of(group.word())).contains(group);
-    }
-
-    @ParameterizedTest
-    @CsvSource({"0,5", "5,4", "1,16777216"})
-    void blocksStayWithinTheAddressesOfTheStandard(int first, int last) {
-        assertThatThrownBy(() -> new Conventions.Block(first, last)).hasMessageContaining(first + "-" + last);
     }
 
     @Test

@@ -16,7 +16,6 @@ import org.urvant.core.text.ShortName;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.MappedSignal;
-import org.urvant.project.mapping.PointTypes;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.mapping.Subscription;
 import org.urvant.scl.DataAttribute;
@@ -101,11 +100,11 @@ class SelectionTest {
     @Test
     void whatCannotBeCarriedIsLeftOutWithTheReason() {
         assertThat(find("do:Pos ln:XCBR")).allSatisfy(signal -> {
-            PointTypes.Carriage carriage = PointTypes.carrying(signal);
-            assertThat(carriage.isPossible()).isEqualTo(signal.path().endsWith(".stVal"));
-            assertThat(carriage.reason().isEmpty()).isEqualTo(carriage.isPossible());
+            MappedSignal mapped = new MappedSignal.OfIed(signal);
+            assertThat(mapped.shape().isPresent()).isEqualTo(signal.path().endsWith(".stVal"));
+            assertThat(mapped.reason().isEmpty()).isEqualTo(mapped.shape().isPresent());
         });
-        assertThat(PointTypes.carrying(find("ln:XCBR do:Pos da:q").get(0)).reason())
+        assertThat(new MappedSignal.OfIed(find("ln:XCBR do:Pos da:q").get(0)).reason())
                 .contains("travels with its value");
     }
 

@@ -22,7 +22,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.error.UrvantException;
-import org.urvant.core.point.InformationType;
+import org.urvant.core.point.Claim;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
@@ -36,7 +36,7 @@ class SignalMapperTest {
     private static final Project BARE = bare();
     private static final List<String> SIGNALS = BARE.ied("F01").orElseThrow().nodes().stream()
             .flatMap(node -> node.attributes().stream())
-            .filter(attribute -> PointTypes.carrying(attribute).isPossible())
+            .filter(attribute -> new MappedSignal.OfIed(attribute).shape().isPresent())
             .map(DataAttribute::reference)
             .toList();
 
@@ -137,15 +137,16 @@ class SignalMapperTest {
         assertThat(again.addresses().owners()).hasSize(1);
         AddressBook.GivenAddress place =
                 again.addresses().owners().keySet().iterator().next();
-        assertThat(place).isEqualTo(new AddressBook.GivenAddress("scada", InformationType.Direction.MONITOR, 1500));
-        assertThat(again.addresses().with(place, "another").owner(place)).contains(position);
+        assertThat(place).isEqualTo(new AddressBook.GivenAddress("scada", new Claim("monitor", 1500, 1501)));
+        assertThat(again.addresses().with(Map.of(place, "another")).owner(place))
+                .contains(position);
     }
 
     @Test
     void whatCannotBeCarriedIsLeftOutWithItsReason() {
         List<DataAttribute> texts = BARE.ied("F01").orElseThrow().nodes().stream()
                 .flatMap(node -> node.attributes().stream())
-                .filter(attribute -> !PointTypes.carrying(attribute).isPossible())
+                .filter(attribute -> !new MappedSignal.OfIed(attribute).shape().isPresent())
                 .limit(20)
                 .toList();
         SignalMapper.Proposal proposal =

@@ -1,4 +1,4 @@
-package org.urvant.core.point;
+package org.urvant.core.point.iec104;
 
 import java.util.Optional;
 

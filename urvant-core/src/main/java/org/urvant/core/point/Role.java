@@ -1,4 +1,4 @@
-package org.urvant.core.device;
+package org.urvant.core.point;
 
 import java.util.Optional;
 import org.urvant.core.text.Word;

@@ -1,6 +1,7 @@
-package org.urvant.core.point;
+package org.urvant.core.point.iec61850;
 
 import java.util.regex.Pattern;
+import org.urvant.core.point.Point;
 
 /**
  * A data attribute of IEC 61850 by its reference, such as {@code F01CTRL/XCBR1.Pos.stVal} (IEC 61850-7-2:2010, 22.2).
@@ -18,7 +19,7 @@ public record DataReference(String reference) implements Point {
         }
     }
 
-    static DataReference parse(String text) {
+    static DataReference read(String text) {
         return new DataReference(text.strip());
     }
 

@@ -1,0 +1,68 @@
+package org.urvant.core.point;
+
+import java.util.List;
+import java.util.NoSuchElementException;
+
+/**
+ * What one protocol makes of addresses: how a point is written, what carries which value, and what lies on what. Each protocol
+ * is a room of its own with one of these, registered as a service; nothing else knows which there are. Stateless.
+ */
+public interface PointSpace {
+    /** Returns the name that files and commands use, such as {@code iec60870-5-104}. */
+    String id();
+
+    /** Returns the name that people read, such as {@code IEC 60870-5-104}. */
+    String title();
+
+    /**
+     * Returns the point that a text stands for on a connection.
+     *
+     * @param role side of the protocol that the device is
+     * @throws IllegalArgumentException with a message for people when the text is no point that can be mapped there
+     */
+    Point read(String text, Role role);
+
+    /** Returns whether IEDs of imported files can stand at the other end of a connection, and offer their signals there. */
+    default boolean reachesIeds(Role role) {
+        return false;
+    }
+
+    /** Returns whether signals can be mapped to points of a connection, whose addresses the project gives. */
+    default boolean takesSignals(Role role) {
+        return false;
+    }
+
+    /** Returns what can carry a value, the one to propose first; empty when nothing can. */
+    default List<String> carriers(Shape shape) {
+        return List.of();
+    }
+
+    /** Returns whether the quality of a value and the time of its change travel with it. */
+    default boolean carriesQuality() {
+        return true;
+    }
+
+    /** Returns the groups of the address plan. */
+    default List<AddressGroup> groups() {
+        return List.of();
+    }
+
+    /** Returns the group of the address plan to which a carrier belongs. */
+    default AddressGroup group(String carrier) {
+        throw new NoSuchElementException(carrier);
+    }
+
+    /** Returns the address at which a claim begins. */
+    default int address(Claim claim) {
+        return Math.toIntExact(claim.first());
+    }
+
+    /**
+     * Returns the point with a carrier at an address.
+     *
+     * @throws IllegalArgumentException when it does not lie within the space
+     */
+    default PlacedPoint at(String carrier, int address) {
+        throw new NoSuchElementException(carrier);
+    }
+}

@@ -1,0 +1,2 @@
+/** CAN. Entry: CanSpace. */
+package org.urvant.core.point.can;

@@ -1,0 +1,113 @@
+package org.urvant.core.point.iec104;
+
+import static org.urvant.core.point.iec104.InformationType.*;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.urvant.core.point.Access;
+import org.urvant.core.point.AddressGroup;
+import org.urvant.core.point.AddressGroup.Block;
+import org.urvant.core.point.Form;
+import org.urvant.core.point.PlacedPoint;
+import org.urvant.core.point.Point;
+import org.urvant.core.point.PointSpace;
+import org.urvant.core.point.Role;
+import org.urvant.core.point.Shape;
+
+/**
+ * IEC 60870-5-104: information objects. Which types carry which kind of value follows IEC TS 61850-80-1:2016, clause 7; the
+ * first type of a row is the one proposed: with time tag in monitor direction, without in control direction.
+ */
+public final class Iec104Space implements PointSpace {
+    private static final Map<Form, List<InformationType>> MONITORED = Map.of(
+            Form.LOGICAL, List.of(M_SP_TB_1, M_SP_NA_1),
+            Form.DOUBLE, List.of(M_DP_TB_1, M_DP_NA_1),
+            Form.STEP, List.of(M_ST_TB_1, M_ST_NA_1),
+            Form.WHOLE, List.of(M_ME_TE_1, M_ME_NB_1),
+            Form.REAL, List.of(M_ME_TF_1, M_ME_NC_1, M_ME_TE_1, M_ME_NB_1, M_ME_TD_1, M_ME_NA_1),
+            Form.COUNTER, List.of(M_IT_TB_1, M_IT_NA_1));
+
+    private static final Map<Form, List<InformationType>> COMMANDED = Map.of(
+            Form.LOGICAL, List.of(C_SC_NA_1, C_SC_TA_1),
+            Form.DOUBLE, List.of(C_DC_NA_1, C_DC_TA_1),
+            Form.STEP, List.of(C_RC_NA_1, C_RC_TA_1),
+            Form.WHOLE, List.of(C_SE_NB_1, C_SE_TB_1),
+            Form.REAL, List.of(C_SE_NC_1, C_SE_NA_1, C_SE_NB_1, C_SE_TC_1, C_SE_TA_1, C_SE_TB_1));
+
+    private static final Block WHOLE = new Block(InformationObject.LOWEST, InformationObject.HIGHEST);
+    private static final List<AddressGroup> GROUPS = Stream.of(Group.values())
+            .map(group -> new AddressGroup(
+                    group.word, new Block(1001 + 1000 * group.ordinal(), 1999 + 1000 * group.ordinal()), WHOLE))
+            .toList();
+
+    /** Groups of the address plan, in the order of their standard blocks. */
+    private enum Group {
+        DOUBLE_POINT("double-point"),
+        SINGLE_POINT("single-point"),
+        STEP("step"),
+        MEASURED("measured"),
+        COUNTER("counter"),
+        COMMAND("command"),
+        SET_POINT("set-point");
+
+        private final String word;
+
+        Group(String word) {
+            this.word = word;
+        }
+
+        static Group of(InformationType type) {
+            return switch (type) {
+                case M_SP_NA_1, M_SP_TB_1 -> SINGLE_POINT;
+                case M_DP_NA_1, M_DP_TB_1 -> DOUBLE_POINT;
+                case M_ST_NA_1, M_ST_TB_1 -> STEP;
+                case M_IT_NA_1, M_IT_TB_1 -> COUNTER;
+                case M_ME_NA_1, M_ME_NB_1, M_ME_NC_1, M_ME_TD_1, M_ME_TE_1, M_ME_TF_1 -> MEASURED;
+                case C_SC_NA_1, C_DC_NA_1, C_RC_NA_1, C_SC_TA_1, C_DC_TA_1, C_RC_TA_1 -> COMMAND;
+                case C_SE_NA_1, C_SE_NB_1, C_SE_NC_1, C_SE_TA_1, C_SE_TB_1, C_SE_TC_1 -> SET_POINT;
+            };
+        }
+    }
+
+    @Override
+    public String id() {
+        return "iec60870-5-104";
+    }
+
+    @Override
+    public String title() {
+        return "IEC 60870-5-104";
+    }
+
+    @Override
+    public Point read(String text, Role role) {
+        return InformationObject.read(text);
+    }
+
+    @Override
+    public boolean takesSignals(Role role) {
+        return role == Role.SERVER;
+    }
+
+    @Override
+    public List<String> carriers(Shape shape) {
+        return (shape.access() == Access.READ ? MONITORED : COMMANDED)
+                .getOrDefault(shape.form(), List.of()).stream().map(Enum::name).toList();
+    }
+
+    @Override
+    public List<AddressGroup> groups() {
+        return GROUPS;
+    }
+
+    @Override
+    public AddressGroup group(String carrier) {
+        return GROUPS.get(Group.of(InformationType.valueOf(carrier)).ordinal());
+    }
+
+    @Override
+    public PlacedPoint at(String carrier, int address) {
+        return new InformationObject(InformationType.valueOf(carrier), address);
+    }
+}

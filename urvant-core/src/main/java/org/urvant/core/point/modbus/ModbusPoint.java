@@ -1,0 +1,178 @@
+package org.urvant.core.point.modbus;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.urvant.core.point.Access;
+import org.urvant.core.point.Claim;
+import org.urvant.core.point.PlacedPoint;
+import org.urvant.core.text.NearestName;
+import org.urvant.core.tree.Value;
+
+/**
+ * A point of Modbus: {@code coil:3}, {@code discrete:7}, {@code input:4 uint16}, {@code holding:12 float32 ABCD}, or a bit of a
+ * register, {@code holding:5.3}; bit 0 has the lowest weight. Addresses are those of the protocol and count from 0;
+ * {@code ref:40013 float32} is the reference number that manuals use, which counts from 1 behind a digit for the area.
+ *
+ * @param area kind of data
+ * @param address address on the line of the first register or the bit, 0 to 65,535
+ * @param bit bit of the register; -1 for whole registers, coils and discrete inputs
+ * @param type what the registers hold; null for bits, coils and discrete inputs
+ * @param order order of the octets; empty text where there is no type
+ */
+record ModbusPoint(Area area, int address, int bit, RegisterType type, String order) implements PlacedPoint {
+    private static final Pattern PLACE = Pattern.compile("([a-z]+):(\\d{1,6})(?:\\.(\\d{1,2}))?");
+    private static final Pattern REFERENCE = Pattern.compile("(\\d)(\\d{4,5})");
+    private static final String BIT = "bit";
+    private static final String EXPECTED =
+            "; expected a form like holding:12 float32 ABCD, input:4 uint16, holding:5.3, coil:3, discrete:7 or ref:40013 float32";
+
+    ModbusPoint {
+        Objects.requireNonNull(area, "area");
+        int last = address + (type == null ? 1 : type.registers()) - 1;
+        if (address < 0 || last >= Area.SIZE) {
+            throw new IllegalArgumentException(area.word() + " " + address + (last > address ? " to " + last : "")
+                    + " is outside 0 to " + (Area.SIZE - 1));
+        }
+    }
+
+    /** Returns the point that a text stands for. */
+    static ModbusPoint read(String text) {
+        String[] words = text.strip().split("\\s+");
+        Matcher place = PLACE.matcher(words[0]);
+        if (!place.matches() || words.length > 3) {
+            throw new IllegalArgumentException("'" + text + "' is no point of Modbus" + EXPECTED);
+        }
+        Area area;
+        int address;
+        if (place.group(1).equals("ref")) {
+            Matcher reference = REFERENCE.matcher(place.group(2));
+            if (!reference.matches()
+                    || Area.ofKindDigit(Integer.parseInt(reference.group(1))).isEmpty()) {
+                throw new IllegalArgumentException(
+                        "'" + place.group(2) + "' is no reference number; expected five or six"
+                                + " digits, of which the first is 0 for coils, 1 for discrete inputs, 3 for input registers and 4 for"
+                                + " holding registers");
+            }
+            area = Area.ofKindDigit(Integer.parseInt(reference.group(1))).orElseThrow();
+            address = Integer.parseInt(reference.group(2)) - 1;
+            if (address < 0) {
+                throw new IllegalArgumentException("reference numbers count from 1: " + reference.group(1)
+                        + reference.group(2).replaceFirst("0$", "1") + " is the first, on the line " + area.word()
+                        + ":0");
+            }
+        } else {
+            area = Area.of(place.group(1))
+                    .orElseThrow(() -> new IllegalArgumentException("'" + place.group(1)
+                            + "' is no kind of data of Modbus. "
+                            + NearestName.hint(
+                                    "kind",
+                                    place.group(1),
+                                    Stream.of(Area.values()).map(Area::word).toList())));
+            address = Integer.parseInt(place.group(2));
+        }
+        return of(text, area, address, place.group(3), Arrays.asList(words).subList(1, words.length));
+    }
+
+    private static ModbusPoint of(String text, Area area, int address, String bit, List<String> rest) {
+        if (area.isBits() || bit != null) {
+            int number = bit == null ? -1 : Integer.parseInt(bit);
+            if (!rest.isEmpty() || area.isBits() && bit != null || number >= Area.WIDTH) {
+                throw new IllegalArgumentException("'" + text + "': "
+                        + (area.isBits()
+                                ? "a " + area.word() + " is one bit and has neither bit number nor type"
+                                : rest.isEmpty() ? "a register has bits 0 to 15" : "a bit has no type"));
+            }
+            return new ModbusPoint(area, address, number, null, "");
+        }
+        if (rest.isEmpty()) {
+            throw new IllegalArgumentException("'" + text + "' does not say what the register holds" + EXPECTED);
+        }
+        RegisterType type = RegisterType.of(rest.get(0))
+                .orElseThrow(() -> new IllegalArgumentException("'" + rest.get(0) + "' is no type of register. "
+                        + NearestName.hint(
+                                "type",
+                                rest.get(0),
+                                Stream.of(RegisterType.values())
+                                        .map(RegisterType::word)
+                                        .toList())));
+        String order = rest.size() > 1 ? rest.get(1) : type.orders().get(0);
+        if (!type.orders().contains(order)) {
+            throw new IllegalArgumentException("'" + order + "' is no order of the octets of " + type.word()
+                    + "; expected " + String.join(", ", type.orders()));
+        }
+        return new ModbusPoint(area, address, -1, type, order);
+    }
+
+    /** Returns the point that a carrier makes of an address. */
+    static ModbusPoint at(String carrier, int address) {
+        String[] words = carrier.split(" ", 2);
+        if (words.length == 2 && words[1].equals(BIT)) {
+            return read(words[0] + ":" + address + ".0");
+        }
+        return read(words[0] + ":" + address + (words.length == 2 ? " " + words[1] : ""));
+    }
+
+    /** Returns the carrier of a type in an area. */
+    static String carrier(Area area, RegisterType type, String order) {
+        boolean isUsual = type.registers() == 1 && order.equals(type.orders().get(0));
+        return area.word() + " " + type.word() + (isUsual ? "" : " " + order);
+    }
+
+    static String bitCarrier(Area area) {
+        return area.isBits() ? area.word() : area.word() + " " + BIT;
+    }
+
+    @Override
+    public String text() {
+        String carrier = carrier();
+        return shownAddress() + (type == null ? "" : carrier.substring(carrier.indexOf(' ')));
+    }
+
+    @Override
+    public String carrier() {
+        return type == null ? bitCarrier(area) : carrier(area, type, order);
+    }
+
+    @Override
+    public boolean permits(Access access) {
+        return area.permits(access);
+    }
+
+    /** Registers are claimed by their bits, so that two bits of one do not overlap, but a bit and the whole do. */
+    @Override
+    public Claim claim() {
+        if (area.isBits()) {
+            return new Claim(area.word(), address, address + 1L);
+        }
+        long first = (long) address * Area.WIDTH;
+        return type == null
+                ? new Claim(area.word(), first + bit, first + bit + 1)
+                : new Claim(area.word(), first, first + (long) type.registers() * Area.WIDTH);
+    }
+
+    @Override
+    public String shownAddress() {
+        return area.word() + ":" + address + (bit < 0 ? "" : "." + bit);
+    }
+
+    @Override
+    public SortedMap<String, Value> fields() {
+        SortedMap<String, Value> fields =
+                new TreeMap<>(Map.of("area", Value.text(area.word()), "address", Value.number(address)));
+        if (bit >= 0) {
+            fields.put(BIT, Value.number(bit));
+        }
+        if (type != null) {
+            fields.put("type", Value.text(type.word()));
+            fields.put("order", Value.text(order));
+        }
+        return fields;
+    }
+}

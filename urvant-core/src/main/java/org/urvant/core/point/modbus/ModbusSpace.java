@@ -1,0 +1,129 @@
+package org.urvant.core.point.modbus;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import org.urvant.core.point.Access;
+import org.urvant.core.point.AddressGroup;
+import org.urvant.core.point.AddressGroup.Block;
+import org.urvant.core.point.Claim;
+import org.urvant.core.point.PlacedPoint;
+import org.urvant.core.point.Point;
+import org.urvant.core.point.PointSpace;
+import org.urvant.core.point.Role;
+import org.urvant.core.point.Shape;
+import org.urvant.core.range.Interval;
+
+/**
+ * Modbus: coils, discrete inputs, input and holding registers (MODBUS Application Protocol V1.1b3). What is read lies in
+ * discrete inputs and input registers, what is commanded in coils and holding registers, where nothing else is wanted. Quality
+ * and time do not travel. A double point is 0 in between, 1 off, 2 on, 3 bad (IEC 61850-7-3, Dbpos), and commanded by a coil or
+ * as 1 off, 2 on; a step command is 1 lower, 2 higher.
+ */
+public final class ModbusSpace implements PointSpace {
+    private static final Block WHOLE = new Block(0, Area.SIZE - 1);
+    private static final List<AddressGroup> GROUPS = Stream.of(Area.values())
+            .map(area -> new AddressGroup(area.group(), WHOLE, WHOLE))
+            .toList();
+    private static final Interval TWO_BITS = Interval.of(0, 3);
+    /** Tap positions (IEC 61850-7-3, ValWithTrans). */
+    private static final Interval TAPS = Interval.of(-64, 63);
+
+    @Override
+    public String id() {
+        return "modbus";
+    }
+
+    @Override
+    public String title() {
+        return "Modbus";
+    }
+
+    @Override
+    public Point read(String text, Role role) {
+        if (!takesSignals(role)) {
+            throw new IllegalArgumentException(
+                    "points that the device reads from others over Modbus cannot be mapped yet");
+        }
+        return ModbusPoint.read(text);
+    }
+
+    @Override
+    public boolean takesSignals(Role role) {
+        return role == Role.SERVER;
+    }
+
+    @Override
+    public List<String> carriers(Shape shape) {
+        List<Area> words = shape.access() == Access.READ ? List.of(Area.INPUT, Area.HOLDING) : List.of(Area.HOLDING);
+        return switch (shape.form()) {
+            case LOGICAL ->
+                (shape.access() == Access.READ
+                                ? Stream.of(Area.DISCRETE, Area.COIL, Area.INPUT, Area.HOLDING)
+                                : Stream.of(Area.COIL, Area.HOLDING))
+                        .map(ModbusPoint::bitCarrier)
+                        .toList();
+            case DOUBLE -> {
+                List<String> carriers = carriers(words, whole(TWO_BITS, RegisterType.UINT16));
+                if (shape.access() == Access.COMMAND) {
+                    carriers.add(0, ModbusPoint.bitCarrier(Area.COIL)); // a control value is on or off
+                }
+                yield carriers;
+            }
+            case STEP -> carriers(words, whole(shape.access() == Access.READ ? TAPS : TWO_BITS, RegisterType.INT16));
+            case WHOLE -> carriers(words, whole(shape.range(), RegisterType.INT32));
+            case COUNTER -> carriers(words, whole(shape.range(), RegisterType.UINT32));
+            case REAL -> carriers(words, List.of(RegisterType.FLOAT32, RegisterType.FLOAT64));
+        };
+    }
+
+    /** Returns the types of whole numbers that hold a range, the narrowest first; the usual one first where none is known. */
+    private static List<RegisterType> whole(Interval range, RegisterType usual) {
+        List<RegisterType> types = new ArrayList<>();
+        boolean isKnown = range.isBounded();
+        if (!isKnown || usual.range().contains(range)) {
+            types.add(usual);
+        }
+        Stream.of(RegisterType.values())
+                .filter(type -> type != usual && type.isWhole())
+                .filter(type -> !isKnown || type.range().contains(range))
+                .forEach(types::add);
+        return types;
+    }
+
+    private static List<String> carriers(List<Area> areas, List<RegisterType> types) {
+        List<String> carriers = new ArrayList<>();
+        for (Area area : areas) {
+            for (RegisterType type : types) {
+                type.orders().forEach(order -> carriers.add(ModbusPoint.carrier(area, type, order)));
+            }
+        }
+        return carriers;
+    }
+
+    @Override
+    public boolean carriesQuality() {
+        return false;
+    }
+
+    @Override
+    public List<AddressGroup> groups() {
+        return GROUPS;
+    }
+
+    @Override
+    public AddressGroup group(String carrier) {
+        return GROUPS.get(Area.of(carrier.split(" ")[0]).orElseThrow().ordinal());
+    }
+
+    @Override
+    public int address(Claim claim) {
+        boolean isBits = Area.of(claim.area()).filter(Area::isBits).isPresent();
+        return Math.toIntExact(isBits ? claim.first() : claim.first() / Area.WIDTH);
+    }
+
+    @Override
+    public PlacedPoint at(String carrier, int address) {
+        return ModbusPoint.at(carrier, address);
+    }
+}

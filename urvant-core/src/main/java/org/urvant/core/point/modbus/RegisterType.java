@@ -1,0 +1,64 @@
+package org.urvant.core.point.modbus;
+
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.urvant.core.range.Interval;
+
+/**
+ * What registers hold together. The standard defines 16-bit registers, high octet first; wider values and other orders are
+ * custom, and so are always written out.
+ */
+enum RegisterType {
+    INT16(1, "-32768", "32767"),
+    UINT16(1, "0", "65535"),
+    INT32(2, "-2147483648", "2147483647"),
+    UINT32(2, "0", "4294967295"),
+    INT64(4, "-9223372036854775808", "9223372036854775807"),
+    UINT64(4, "0", "18446744073709551615"),
+    BCD16(1, "0", "9999"),
+    BCD32(2, "0", "99999999"),
+    FLOAT32(2, null, null),
+    FLOAT64(4, null, null);
+
+    /** Octets of a value as they come over the line; A is the one of highest weight. The first order is the usual one. */
+    private static final List<List<String>> ORDERS = List.of(
+            List.of("AB", "BA"),
+            List.of("ABCD", "CDAB", "BADC", "DCBA"),
+            List.of("ABCDEFGH", "GHEFCDAB", "BADCFEHG", "HGFEDCBA"));
+
+    private final int registers;
+    private final Interval range;
+
+    RegisterType(int registers, String low, String high) {
+        this.registers = registers;
+        this.range = low == null ? Interval.ALL : new Interval(new BigDecimal(low), new BigDecimal(high));
+    }
+
+    String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    int registers() {
+        return registers;
+    }
+
+    /** Returns whether it holds whole numbers only. */
+    boolean isWhole() {
+        return range.isBounded();
+    }
+
+    Interval range() {
+        return range;
+    }
+
+    List<String> orders() {
+        return ORDERS.get(registers / 2);
+    }
+
+    static Optional<RegisterType> of(String word) {
+        return Stream.of(values()).filter(type -> type.word().equals(word)).findFirst();
+    }
+}

@@ -1,0 +1,2 @@
+/** Points of Modbus. Entry: ModbusSpace. */
+package org.urvant.core.point.modbus;

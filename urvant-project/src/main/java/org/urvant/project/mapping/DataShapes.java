@@ -1,0 +1,83 @@
+package org.urvant.project.mapping;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.urvant.core.point.Access;
+import org.urvant.core.point.Form;
+import org.urvant.core.point.Shape;
+import org.urvant.core.range.Interval;
+import org.urvant.scl.DataAttribute;
+import org.urvant.scl.FunctionalConstraint;
+
+/** What kind of value a data attribute of IEC 61850 is, by common data class (IEC 61850-7-3; IEC TS 61850-80-1:2016, 7). */
+final class DataShapes {
+    /** Files of edition 2003 give the control value without the service around it (IEC 61850-7-3:2003, 7.5). */
+    private static final Set<String> CONTROL = Set.of("Oper.ctlVal", "ctlVal");
+
+    private static final List<Row> ROWS = List.of(
+            new Row(Set.of("SPS", "SPC"), Set.of("stVal"), Form.LOGICAL, Access.READ),
+            new Row(Set.of("ACT", "ACD"), Set.of("general", "phsA", "phsB", "phsC", "neut"), Form.LOGICAL, Access.READ),
+            new Row(Set.of("DPS", "DPC"), Set.of("stVal"), Form.DOUBLE, Access.READ),
+            new Row(Set.of("INS", "ENS", "INC", "ENC"), Set.of("stVal"), Form.WHOLE, Access.READ),
+            new Row(Set.of("BCR"), Set.of("actVal"), Form.COUNTER, Access.READ),
+            new Row(Set.of("BSC", "ISC"), Set.of("valWTr.posVal"), Form.STEP, Access.READ),
+            new Row(Set.of("MV"), Set.of("mag.f", "mag.i"), Form.REAL, Access.READ),
+            new Row(
+                    Set.of("CMV"),
+                    Set.of("cVal.mag.f", "cVal.mag.i", "cVal.ang.f", "cVal.ang.i"),
+                    Form.REAL,
+                    Access.READ),
+            new Row(Set.of("APC"), Set.of("mxVal.f", "mxVal.i"), Form.REAL, Access.READ),
+            new Row(Set.of("SPC"), CONTROL, Form.LOGICAL, Access.COMMAND),
+            new Row(Set.of("DPC"), CONTROL, Form.DOUBLE, Access.COMMAND),
+            new Row(Set.of("INC", "ENC"), CONTROL, Form.WHOLE, Access.COMMAND),
+            new Row(Set.of("BSC", "ISC"), CONTROL, Form.STEP, Access.COMMAND),
+            new Row(
+                    Set.of("APC"),
+                    Set.of("Oper.ctlVal.f", "Oper.ctlVal.i", "ctlVal.f", "ctlVal.i"),
+                    Form.REAL,
+                    Access.COMMAND));
+
+    /** Ranges of the basic types of IEC 61850-7-2:2010, 6.1.2; enumerations are 8 bits on the line (IEC 61850-8-1). */
+    private static final Map<String, Interval> RANGES = Map.of(
+            "INT8", Interval.of(Byte.MIN_VALUE, Byte.MAX_VALUE),
+            "INT16", Interval.of(Short.MIN_VALUE, Short.MAX_VALUE),
+            "INT32", Interval.of(Integer.MIN_VALUE, Integer.MAX_VALUE),
+            "INT64", Interval.of(Long.MIN_VALUE, Long.MAX_VALUE),
+            "INT8U", Interval.of(0, 0xFF),
+            "INT16U", Interval.of(0, 0xFFFF),
+            "INT24U", Interval.of(0, 0xFFFFFF),
+            "INT32U", Interval.of(0, 0xFFFFFFFFL),
+            "Enum", Interval.of(Byte.MIN_VALUE, Byte.MAX_VALUE));
+
+    private DataShapes() {}
+
+    private record Row(Set<String> classes, Set<String> attributes, Form form, Access access) {}
+
+    /** Returns what an attribute is; empty when it is no value that can be mapped. */
+    static Optional<Shape> of(DataAttribute attribute) {
+        String tail = attribute.attributePath();
+        return ROWS.stream()
+                .filter(row -> row.classes.contains(attribute.innerClass()) && row.attributes.contains(tail))
+                .findFirst()
+                .map(row -> new Shape(row.form, row.access, RANGES.getOrDefault(attribute.basicType(), Interval.ALL)));
+    }
+
+    /** Returns why an attribute is none that can be mapped. */
+    static String reason(DataAttribute attribute) {
+        String tail = attribute.attributePath();
+        if ("Quality".equals(attribute.basicType()) || "Timestamp".equals(attribute.basicType())) {
+            return "travels with its value: quality and time are part of the information object";
+        }
+        FunctionalConstraint constraint = attribute.constraint().orElse(null);
+        if (constraint == FunctionalConstraint.CO || constraint == FunctionalConstraint.OR) {
+            return "is part of a control's parameters; the command itself is Oper.ctlVal";
+        }
+        if (constraint == FunctionalConstraint.ST || constraint == FunctionalConstraint.MX) {
+            return "nothing carries " + tail + " of class " + attribute.innerClass();
+        }
+        return "is " + (constraint == null ? "of no known constraint" : constraint.meaning()) + ", not a process value";
+    }
+}
