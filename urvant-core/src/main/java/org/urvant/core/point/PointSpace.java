@@ -2,6 +2,7 @@ package org.urvant.core.point;
 
 import java.util.List;
 import java.util.NoSuchElementException;
+import org.urvant.core.tree.Section;
 
 /**
  * What one protocol makes of addresses: how a point is written, what carries which value, and what lies on what. Each protocol
@@ -50,6 +51,11 @@ public interface PointSpace {
     /** Returns the group of the address plan to which a carrier belongs. */
     default AddressGroup group(String carrier) {
         throw new NoSuchElementException(carrier);
+    }
+
+    /** Returns the text of a point from what a configuration says of it, {@link PlacedPoint#fields}. */
+    default String text(Section fields) {
+        throw new NoSuchElementException(id());
     }
 
     /** Returns the address at which a claim begins. */

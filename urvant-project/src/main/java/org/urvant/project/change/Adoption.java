@@ -3,12 +3,15 @@ package org.urvant.project.change;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Position;
+import org.urvant.core.point.PointSpace;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
@@ -83,7 +86,7 @@ public record Adoption(Project after, Comparison brings, Comparison left) {
                         sheets.seek(path).filter(at -> at.setting().isDerived()).isPresent());
         Device adopted = withoutRows(
                 type, ValueChange.changed(project, device, values), held.parts().section("settings"));
-        return project.with(adopted.withMappings(mappings(device, held.parts().section("mappings")))
+        return project.with(adopted.withMappings(mappings(sheets, held.parts().section("mappings")))
                 .withLogic(programs(held.parts().section("logic"))));
     }
 
@@ -124,33 +127,39 @@ public record Adoption(Project after, Comparison brings, Comparison left) {
     }
 
     /** Returns the rows of a configuration, those that the device has already in their old order. */
-    private static List<Mapping> mappings(Device device, Section held) {
+    private static List<Mapping> mappings(DeviceSheets sheets, Section held) {
+        Device device = sheets.device();
         List<Mapping> rows = new ArrayList<>();
         Set<String> known = device.mappings().stream().map(Mapping::key).collect(Collectors.toSet());
         device.mappings().stream()
                 .filter(row -> held.nodes().containsKey(row.key()))
-                .forEach(row -> rows.add(row(row.key(), held.section(row.key()))));
+                .forEach(row -> rows.add(row(sheets, row.key(), held.section(row.key()))));
         held.nodes().keySet().stream()
                 .filter(key -> !known.contains(key))
-                .forEach(key -> rows.add(row(key, held.section(key))));
+                .forEach(key -> rows.add(row(sheets, key, held.section(key))));
         return rows;
     }
 
-    private static Mapping row(String key, Section row) {
+    private static Mapping row(DeviceSheets sheets, String key, Section row) {
         return new Mapping(
                 key,
                 row.text("name").orElse(""),
                 row.text("place").orElse(""),
-                new Mapping.End(row.text("from").orElse(""), point(row.section("source"))),
-                new Mapping.End(row.text("to").orElse(""), point(row.section("destination"))),
+                end(sheets, row.text("from").orElse(""), row.section("source")),
+                end(sheets, row.text("to").orElse(""), row.section("destination")),
                 row.text("use").orElse("true").equals("true"),
                 Position.in("device"));
     }
 
-    private static String point(Section point) {
-        return point.text("reference")
-                .or(() -> point.text("channel"))
-                .orElseGet(() -> point.text("type").orElse("") + " "
-                        + point.text("address").orElse(""));
+    private static Mapping.End end(DeviceSheets sheets, String connection, Section point) {
+        Optional<String> offered = point.text("reference").or(() -> point.text("channel"));
+        Optional<PointSpace> space = Optional.ofNullable(
+                        sheets.device().connections().get(connection))
+                .flatMap(known -> sheets.type().connection(known.kind().text()))
+                .map(ConnectionKind::protocol)
+                .filter(known -> !known.groups().isEmpty());
+        return new Mapping.End(
+                connection,
+                offered.or(() -> space.map(known -> known.text(point))).orElse(""));
     }
 }

@@ -2,6 +2,7 @@ package org.urvant.project.mapping;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -23,6 +24,7 @@ import org.urvant.project.AddressBook;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.change.Adoption;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.NewDevice;
 import org.urvant.project.change.SignalMapping;
@@ -108,6 +110,28 @@ class PointSpacesTest {
                 .hasSize(1);
     }
 
+    @Test
+    void whatTheDeviceRunsIsTakenOverWithItsRegisters() {
+        Project site = map(
+                        PANEL,
+                        "panel",
+                        "F01CTRL/XCBR1.Pos.stVal",
+                        "F01MEAS/MMXU1.TotW.mag.f",
+                        "F01CTRL/XCBR1.BlkOpn.stVal",
+                        "F01CTRL/CSWI1.Pos.Oper.ctlVal")
+                .after();
+        Project moved = moved(site, 1, "holding:7 float32 CDAB");
+        Device gateway = moved.device("GW1");
+        Project bare = moved.with(gateway.withMappings(List.of()));
+        Adoption adoption = Adoption.plan(bare, "GW1", ConfigurationBuilder.build(moved, gateway));
+        assertThat(adoption.left().isEqual()).isTrue();
+        assertThat(adoption.after().device("GW1").mappings())
+                .extracting(Mapping::key, Mapping::target)
+                .containsExactlyInAnyOrderElementsOf(gateway.mappings().stream()
+                        .map(row -> tuple(row.key(), row.target()))
+                        .toList());
+    }
+
     /**
      * Breaker position at input:0, active power behind it, operation counter behind that.
      * Columns: the power is moved to, the rule that is broken, and what is said; a number in front moves another row.
@@ -151,7 +175,7 @@ class PointSpacesTest {
     private static Project moved(Project site, int number, String destination) {
         Device gateway = site.device("GW1");
         List<Mapping> rows = new ArrayList<>(gateway.mappings());
-        int at = rows.size() - 3 + number;
+        int at = PANEL.device("GW1").mappings().size() + number;
         rows.set(at, rows.get(at).with(rows.get(at).origin(), new Mapping.End("panel", destination)));
         return site.with(gateway.withMappings(rows));
     }

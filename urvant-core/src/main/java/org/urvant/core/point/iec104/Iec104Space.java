@@ -14,6 +14,7 @@ import org.urvant.core.point.Point;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Role;
 import org.urvant.core.point.Shape;
+import org.urvant.core.tree.Section;
 
 /**
  * IEC 60870-5-104: information objects. Which types carry which kind of value follows IEC TS 61850-80-1:2016, clause 7; the
@@ -94,6 +95,11 @@ public final class Iec104Space implements PointSpace {
     public List<String> carriers(Shape shape) {
         return (shape.access() == Access.READ ? MONITORED : COMMANDED)
                 .getOrDefault(shape.form(), List.of()).stream().map(Enum::name).toList();
+    }
+
+    @Override
+    public String text(Section fields) {
+        return fields.text("type").orElse("") + " " + fields.text("address").orElse("");
     }
 
     @Override

@@ -13,6 +13,7 @@ import org.urvant.core.point.Access;
 import org.urvant.core.point.Claim;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.text.NearestName;
+import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 
 /**
@@ -117,6 +118,17 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
             return read(words[0] + ":" + address + ".0");
         }
         return read(words[0] + ":" + address + (words.length == 2 ? " " + words[1] : ""));
+    }
+
+    /** Returns the text of the point with some {@link #fields}. */
+    static String text(Section fields) {
+        return fields.text("area").orElse("") + ":" + fields.text("address").orElse("")
+                + fields.text(BIT).map(bit -> "." + bit).orElse("")
+                + fields.text("type").map(type -> " " + type).orElse("")
+                + fields.text("order")
+                        .filter(order -> !order.equals("AB"))
+                        .map(order -> " " + order)
+                        .orElse("");
     }
 
     /** Returns the carrier of a type in an area. */

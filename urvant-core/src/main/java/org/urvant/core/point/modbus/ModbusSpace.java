@@ -13,6 +13,7 @@ import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Role;
 import org.urvant.core.point.Shape;
 import org.urvant.core.range.Interval;
+import org.urvant.core.tree.Section;
 
 /**
  * Modbus: coils, discrete inputs, input and holding registers (MODBUS Application Protocol V1.1b3). What is read lies in
@@ -99,6 +100,11 @@ public final class ModbusSpace implements PointSpace {
             }
         }
         return carriers;
+    }
+
+    @Override
+    public String text(Section fields) {
+        return ModbusPoint.text(fields);
     }
 
     @Override
