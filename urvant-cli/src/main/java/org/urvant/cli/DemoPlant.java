@@ -56,6 +56,9 @@ final class DemoPlant {
         stage.run(Exit.DONE, "set", "RTU1", "scada.peer", "198.51.100.7");
         stage.run(Exit.DONE, "set", "RTU1", "scada.common-address", "48");
         stage.run(Exit.DONE, "map", "RTU1", "DI*", "AI*", "--yes");
+        stage.run(Exit.DONE, "set", "RTU1", "DI3.carries", "binary");
+        stage.run(Exit.DONE, "set", "RTU1", "DI4.carries", "binary");
+        stage.run(Exit.DONE, "map", "RTU1", "DI3", "DI4", "--as", "PAIR(x1, x2)", "--name", "Pump 1 breaker", "--yes");
         stage.run(Exit.DONE, "selectors", "Q41");
         stage.run(Exit.DONE, "services");
         stage.chapter("What devices do by themselves, and programs of their own, tried without a device");

@@ -96,7 +96,7 @@ final class DeviceView {
         }
         Table mapped = new Table("name", "from", "source", "to", "destination");
         for (Mapping row : device.mappings()) {
-            mapped.row(row.name(), row.from(), row.source(), row.to(), row.destination());
+            mapped.row(row.name(), row.from(), row.shownSource(), row.to(), row.destination());
         }
         command.say("");
         command.say(mapped);
@@ -123,6 +123,7 @@ final class DeviceView {
                 "name", row.name(),
                 "from", row.from(),
                 "source", row.source(),
+                "transform", row.transform(),
                 "to", row.to(),
                 "destination", row.destination());
     }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.urvant.core.error.RefusedException;
 import org.urvant.project.Project;
 import org.urvant.project.change.SignalMapping;
 import org.urvant.project.folder.ProjectFolder;
@@ -22,7 +23,8 @@ import picocli.CommandLine.Parameters;
             "Examples: urvant map GW1 F01CTRL/XCBR1.Pos.stVal",
             "          urvant map GW1 --pick feeder --ied F02 --yes",
             "          urvant map GW1 kind:trip --ied F01,F02 --dry-run",
-            "          urvant map RTU1 'DI*' AI1"
+            "          urvant map RTU1 'DI*' AI1",
+            "          urvant map RTU1 DI1 DI2 --as 'PAIR(x1, x2)' --name 'Pump 1 breaker'"
         })
 final class MapCommand extends Command {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
@@ -55,6 +57,17 @@ final class MapCommand extends Command {
             description = "First address to try; otherwise the project's address plan holds.")
     private Integer start;
 
+    @Option(
+            names = "--as",
+            paramLabel = "EXPRESSION",
+            description =
+                    "Calculate one value from the signals, in Structured Text: x is the signal, x1 and x2 are the first"
+                            + " and second of several.")
+    private String expression;
+
+    @Option(names = "--name", paramLabel = "NAME", description = "Name of the calculated value.")
+    private String name;
+
     @Option(names = "--dry-run", description = "Show what would be mapped; change nothing.")
     private boolean dryRun;
 
@@ -79,7 +92,8 @@ final class MapCommand extends Command {
                         Optional.ofNullable(pickName),
                         iedNames,
                         Optional.ofNullable(to),
-                        start == null ? OptionalInt.empty() : OptionalInt.of(start)));
+                        start == null ? OptionalInt.empty() : OptionalInt.of(start),
+                        calculation()));
         MappingView view = new MappingView(this, deviceName);
         view.say(mapping.proposal(), mapping.connects());
         int rows = mapping.proposal().rows().size();
@@ -96,6 +110,15 @@ final class MapCommand extends Command {
         }
         next("urvant check " + deviceName);
         return Exit.DONE;
+    }
+
+    private Optional<SignalMapping.Calculation> calculation() {
+        if (expression == null && name != null) {
+            throw new RefusedException(
+                    "--name is for a calculated value", "Give --as too; names of signals follow the conventions.");
+        }
+        return Optional.ofNullable(expression)
+                .map(text -> new SignalMapping.Calculation(text, Optional.ofNullable(name)));
     }
 
     /** A query has fields, operators or words; the name of a signal or channel has none of these. */

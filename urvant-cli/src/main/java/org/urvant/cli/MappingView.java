@@ -28,12 +28,13 @@ final class MappingView {
         List<Object> rows = new ArrayList<>();
         for (Mapping row : proposal.rows()) {
             String use = row.isUsed() ? "yes" : "no";
-            table.row(row.name(), row.from(), row.source(), row.to(), row.destination(), use);
+            table.row(row.name(), row.from(), row.shownSource(), row.to(), row.destination(), use);
             rows.add(Json.object(
                     "key", row.key(),
                     "name", row.name(),
                     "from", row.from(),
                     "source", row.source(),
+                    "transform", row.transform(),
                     "to", row.to(),
                     "destination", row.destination(),
                     "use", row.isUsed()));

@@ -95,8 +95,9 @@ final class ReportsCommand extends Command {
                 .filter(connection ->
                         connection.ied().filter(ied.name()::equals).isPresent())
                 .flatMap(connection -> device.mappings().stream()
-                        .filter(row -> row.from().equals(connection.name()))
-                        .flatMap(row -> ied.attributeAt(row.source()).stream()))
+                        .flatMap(row -> row.origins().stream())
+                        .filter(end -> end.connection().equals(connection.name()))
+                        .flatMap(end -> ied.attributeAt(end.point()).stream()))
                 .distinct()
                 .toList();
     }

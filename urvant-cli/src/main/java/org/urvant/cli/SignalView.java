@@ -118,13 +118,14 @@ final class SignalView {
         Table mappings = new Table("mapped by", "name", "from", "to", "point", "use");
         for (SignalUse.Use mapping : use.mappings()) {
             Mapping row = mapping.row();
-            boolean isSource = row.source().equals(use.attribute().reference());
+            boolean isSource = row.touches(use.attribute().reference())
+                    && !row.destination().equals(use.attribute().reference());
             mappings.row(
                     mapping.device(),
                     row.name(),
                     row.from(),
                     row.to(),
-                    isSource ? row.destination() : row.source(),
+                    isSource ? row.destination() : row.shownSource(),
                     row.isUsed() ? "yes" : "no");
         }
         if (!mappings.isEmpty()) {

@@ -175,8 +175,13 @@ class PlantCommandsTest {
             connect RTU1 scada --kind control-centre && map RTU1 'DI*' AI1 --yes | 0 | own   AI1     scada  M_ME_TF_1 4001
             connect RTU1 scada --kind control-centre && map RTU1 DI1 --yes && where RTU1 DI1 | 0 | RTU1 mapping
             connect RTU1 scada --kind control-centre && map RTU1 DI77 | 2 | no channel of RTU1 or signal 'DI77'
-            map RTU1 kind:trip                         | 3 | RTU1 has no connection to a control centre
-            map RTU1 DI1                               | 3 | RTU1 has no connection to a control centre
+            set RTU1 DI3.carries binary && set RTU1 DI4.carries binary && connect RTU1 scada --kind control-centre && map RTU1 DI3 DI4 --as 'PAIR(x1, x2)' --name 'Pump breaker' --yes && show RTU1 | 0 | DI3; DI4 as PAIR(x1, x2)  scada  M_DP_TB_1 1001
+            connect RTU1 scada --kind control-centre && map RTU1 AI1 --as 'x * ' --yes | 3 | column 4 of 'x *': found the end
+            connect RTU1 scada --kind control-centre && map RTU1 kind:trip --as x --yes | 3 | what a value is calculated from is not clear
+            connect RTU1 scada --kind control-centre && map RTU1 AI1 --name x --yes | 3 | --name is for a calculated value
+            explain PAIR                               | 0 | double point of two contacts
+            map RTU1 kind:trip                         | 3 | RTU1 has no connection that signals can be mapped to
+            map RTU1 DI1                               | 3 | RTU1 has no connection that signals can be mapped to
             connect RTU1 own --kind control-centre     | 3 | 'own' is not allowed
             drop RTU1 recipients.Duty --yes            | 3 | is still named by alarms.level.recipients = Duty
             drop RTU1 recipients.Duty --cascade --yes  | 0 | changes: alarms.level.recipients → (default)

@@ -133,11 +133,33 @@ final class Functions {
                                 (all, given, place) -> all.quality(Quality.INVALID, given.get(0), place))
                         .beyondTheStandard(),
                 FunctionKind.of(
+                                "PAIR(off, on)",
+                                "double point of two contacts: 1 when only the first is on, 2 when only the second is, 0 when"
+                                        + " neither is, 3 when both are",
+                                2,
+                                Functions::pair)
+                        .beyondTheStandard(),
+                FunctionKind.of(
                                 "COUNT_DIFFERENCE(n1, n2, bits)",
                                 "pulses between two readings of a counter that rolls over at that many bits",
                                 3,
                                 Functions::difference)
                         .beyondTheStandard());
+    }
+
+    private static Operand pair(Functions all, List<Operand> given, TextPlace place) {
+        Operand off = all.compiler.as(given.get(0), DataType.BOOL);
+        Operand on = all.compiler.as(given.get(1), DataType.BOOL);
+        if (off.isBad() || on.isBad()) {
+            return Operand.bad(place);
+        }
+        Code.Whole first = off.whole();
+        Code.Whole second = on.whole();
+        return Operand.whole(
+                DataType.USINT,
+                frame -> first.at(frame) | second.at(frame) << 1,
+                Operand.fixed(Interval.of(0, 3), off, on),
+                place);
     }
 
     private static FunctionKind operator(String form, String meaning, int most, Operator operator) {

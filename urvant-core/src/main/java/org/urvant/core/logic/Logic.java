@@ -17,6 +17,7 @@ import org.urvant.core.language.Mistake;
 import org.urvant.core.language.ProgramText;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.logic.Variable.Use;
+import org.urvant.core.range.Interval;
 
 /**
  * Programs of one device, type-checked against its signals and ready to run. In each cycle all run from top to bottom, in the
@@ -35,8 +36,14 @@ public final class Logic {
     private final List<String> programs;
     private final Map<String, Variable> named;
     private final List<Remark> remarks;
+    private final Map<Variable, Interval> reached;
 
-    private Logic(Symbols symbols, List<Code.Step> steps, List<String> programs, List<Remark> remarks) {
+    private Logic(
+            Symbols symbols,
+            List<Code.Step> steps,
+            List<String> programs,
+            List<Remark> remarks,
+            Map<Variable, Interval> reached) {
         this.variables = List.copyOf(symbols.variables());
         this.instances = List.copyOf(symbols.instances());
         this.stores = symbols.stores();
@@ -47,6 +54,7 @@ public final class Logic {
                 .filter(variable -> variable.use() == Use.INPUT || variable.use() == Use.OUTPUT)
                 .forEach(variable -> named.put(Symbols.key(variable.name()), variable));
         this.remarks = List.copyOf(remarks);
+        this.reached = Map.copyOf(reached);
     }
 
     /** Reads and compiles programs as below, without further names. */
@@ -106,13 +114,18 @@ public final class Logic {
         if (!sound) {
             return Optional.empty();
         }
-        Logic logic = new Logic(symbols, steps, names, withRanges(symbols, steps, stepSources, remarks));
-        return Optional.of(logic);
+        Map<Variable, Interval> reached = new HashMap<>();
+        List<Remark> all = withRanges(symbols, steps, stepSources, remarks, reached);
+        return Optional.of(new Logic(symbols, steps, names, all, reached));
     }
 
     /** Goes through the cycle until no range grows, and adds what that says about results. */
     private static List<Remark> withRanges(
-            Symbols symbols, List<Code.Step> steps, List<String> sources, List<Remark> remarks) {
+            Symbols symbols,
+            List<Code.Step> steps,
+            List<String> sources,
+            List<Remark> remarks,
+            Map<Variable, Interval> reached) {
         List<Remark> found = new ArrayList<>();
         String[] source = {""};
         Ranges ranges = new Ranges(symbols.variables(), remark -> found.add(remark.in(source[0])));
@@ -129,6 +142,7 @@ public final class Logic {
         List<Remark> all = new ArrayList<>(remarks);
         if (!grows) {
             all.addAll(found);
+            symbols.variables().forEach(variable -> reached.put(variable, ranges.of(variable)));
         }
         return all;
     }
@@ -164,6 +178,13 @@ public final class Logic {
     /** Returns the type of an input or output; empty when there is none of that name. */
     public Optional<DataType> type(String name) {
         return Optional.ofNullable(named.get(Symbols.key(name))).map(Variable::type);
+    }
+
+    /** Returns what an input or output can be, from the first cycle on; every number where that was not found. */
+    public Interval range(String name) {
+        return Optional.ofNullable(named.get(Symbols.key(name)))
+                .map(reached::get)
+                .orElse(Interval.ALL);
     }
 
     /** Returns a run with first values; nothing has been calculated yet. */

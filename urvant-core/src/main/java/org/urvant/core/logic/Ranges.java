@@ -65,6 +65,11 @@ final class Ranges {
         return ranges[slot];
     }
 
+    /** Returns what a variable can be; every number where that is not sure. */
+    Interval of(Variable variable) {
+        return vague[variable.slot()] ? Interval.ALL : ranges[variable.slot()];
+    }
+
     /** A block's output, of which only the type is known. */
     void leaveOpen(int slot) {
         keep(slot, types[slot].isReal() ? Interval.ALL : types[slot].range(), true);

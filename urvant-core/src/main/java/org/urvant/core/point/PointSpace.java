@@ -38,6 +38,11 @@ public interface PointSpace {
         return List.of();
     }
 
+    /** Returns what a carrier can hold, whatever it comes from. */
+    default Shape holds(String carrier) {
+        throw new NoSuchElementException(carrier);
+    }
+
     /** Returns whether the quality of a value and the time of its change travel with it. */
     default boolean carriesQuality() {
         return true;

@@ -145,10 +145,21 @@ public record Adoption(Project after, Comparison brings, Comparison left) {
                 key,
                 row.text("name").orElse(""),
                 row.text("place").orElse(""),
-                end(sheets, row.text("from").orElse(""), row.section("source")),
+                origins(sheets, row),
                 end(sheets, row.text("to").orElse(""), row.section("destination")),
+                row.text("transform").orElse(""),
                 row.text("use").orElse("true").equals("true"),
                 Position.in("device"));
+    }
+
+    private static List<Mapping.End> origins(DeviceSheets sheets, Section row) {
+        if (row.node("sources").isEmpty()) {
+            return List.of(end(sheets, row.text("from").orElse(""), row.section("source")));
+        }
+        return row.section("sources").nodes().values().stream()
+                .map(Section.class::cast)
+                .map(source -> end(sheets, source.text("from").orElse(""), source))
+                .toList();
     }
 
     private static Mapping.End end(DeviceSheets sheets, String connection, Section point) {

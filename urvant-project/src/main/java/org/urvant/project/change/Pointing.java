@@ -108,21 +108,34 @@ final class Pointing {
         return prefix.substring(prefix.lastIndexOf('.') + 1);
     }
 
+    private Mapping.End moved(Mapping.End end, String other) {
+        return end.connection().equals(from.name()) ? new Mapping.End(other, end.point()) : end;
+    }
+
     private void rows(Reference.AtEnd at) {
         Device device = project.device(at.device());
         List<Mapping> rows = new ArrayList<>();
         Set<String> keys = device.mappings().stream().map(Mapping::key).collect(Collectors.toCollection(HashSet::new));
         for (Mapping row : device.mappings()) {
-            boolean isMeant = row.key().equals(at.key()) && (at.isTarget() ? row.to() : row.from()).equals(from.name());
+            boolean isMeant = row.key().equals(at.key())
+                    && (at.isTarget() ? List.of(row.target()) : row.origins())
+                            .stream().anyMatch(end -> end.connection().equals(from.name()));
             if (!isMeant) {
                 rows.add(row);
             } else if (to.isPresent()) {
-                Mapping.End end = at.isTarget() ? row.target() : row.origin();
-                Mapping.End other = new Mapping.End(to.get(), end.point());
                 String signal = (at.isTarget() ? row.origin() : row.target()).point();
-                String key = MappingKey.followed(row.key(), signal, from.name(), to.get(), keys);
+                String key = row.isCalculated()
+                        ? row.key()
+                        : MappingKey.followed(row.key(), signal, from.name(), to.get(), keys);
                 keys.add(key);
-                rows.add((at.isTarget() ? row.with(row.origin(), other) : row.with(other, row.target())).keyed(key));
+                rows.add((at.isTarget()
+                                ? row.with(row.origins(), moved(row.target(), to.get()))
+                                : row.with(
+                                        row.origins().stream()
+                                                .map(end -> moved(end, to.get()))
+                                                .toList(),
+                                        row.target()))
+                        .keyed(key));
             }
         }
         project = project.with(device.withMappings(rows));

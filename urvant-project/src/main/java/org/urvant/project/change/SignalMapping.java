@@ -4,14 +4,19 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
+import org.urvant.core.point.Access;
 import org.urvant.core.text.Glob;
 import org.urvant.project.Device;
+import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.MappedSignal;
+import org.urvant.project.mapping.MappingKey;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.scl.DataAttribute;
@@ -28,6 +33,14 @@ import org.urvant.scl.selection.Query;
  */
 public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<String> connects) {
     /**
+     * How one value is calculated.
+     *
+     * @param transform expression of Structured Text over {@code x}, or {@code x1} and on in the order of the signals
+     * @param name name of the row; empty for that of the first signal
+     */
+    public record Calculation(String transform, Optional<String> name) {}
+
+    /**
      * What is to be mapped.
      *
      * @param signals references of single signals of IEDs, and names of channels of the device, wildcards allowed
@@ -36,6 +49,7 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
      * @param ieds relays that the query or pick is applied to; empty for all that it fits
      * @param receiver connection to map to; empty where the device has only one
      * @param start first address to try; empty where the project's address plan holds
+     * @param calculation how one value is calculated from all single signals; empty to map each
      */
     public record Request(
             List<String> signals,
@@ -43,7 +57,8 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
             Optional<String> pick,
             List<String> ieds,
             Optional<String> receiver,
-            OptionalInt start) {
+            OptionalInt start,
+            Optional<Calculation> calculation) {
         public Request {
             signals = List.copyOf(signals);
             ieds = List.copyOf(ieds);
@@ -52,7 +67,13 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         /** Returns a request for what a pick finds on all relays of its type. */
         public static Request ofPick(String name) {
             return new Request(
-                    List.of(), Optional.empty(), Optional.of(name), List.of(), Optional.empty(), OptionalInt.empty());
+                    List.of(),
+                    Optional.empty(),
+                    Optional.of(name),
+                    List.of(),
+                    Optional.empty(),
+                    OptionalInt.empty(),
+                    Optional.empty());
         }
 
         /** Returns a request for single signals. */
@@ -63,13 +84,20 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
                     Optional.empty(),
                     List.of(),
                     Optional.empty(),
-                    OptionalInt.empty());
+                    OptionalInt.empty(),
+                    Optional.empty());
         }
 
         /** Returns a request for what a query finds on all imported relays. */
         public static Request ofQuery(Query query) {
             return new Request(
-                    List.of(), Optional.of(query), Optional.empty(), List.of(), Optional.empty(), OptionalInt.empty());
+                    List.of(),
+                    Optional.of(query),
+                    Optional.empty(),
+                    List.of(),
+                    Optional.empty(),
+                    OptionalInt.empty(),
+                    Optional.empty());
         }
     }
 
@@ -83,6 +111,9 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         Device device = project.device(deviceName);
         String receiver = request.receiver().orElseGet(() -> onlyReceiver(project, device));
         List<MappedSignal> wanted = new ArrayList<>();
+        if (request.calculation().isPresent()) {
+            requireSingle(request);
+        }
         request.signals().forEach(text -> wanted.addAll(signals(project, device, text)));
         List<Ied> relays = new ArrayList<>();
         if (request.query().isPresent()) {
@@ -111,6 +142,12 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
                         "Look at the pick; terms beside each other must all hold.");
             }
         }
+        if (request.calculation().isPresent()) {
+            MappedSignal calculated =
+                    calculated(device, receiver, wanted, request.calculation().get());
+            wanted.clear();
+            wanted.add(calculated);
+        }
         if (wanted.isEmpty()) {
             throw new RefusedException("there is nothing to map", "Name signals, or a pick.");
         }
@@ -120,6 +157,41 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         Project after =
                 proposal.rows().isEmpty() ? project : proposal.carriedOut(connected.project(), connected.device());
         return new SignalMapping(after, proposal, connected.made());
+    }
+
+    private static void requireSingle(Request request) {
+        if (request.signals().isEmpty()
+                || request.query().isPresent()
+                || request.pick().isPresent()) {
+            throw new RefusedException(
+                    "what a value is calculated from is not clear",
+                    "Name each signal, in the order of x1, x2 and on; a query or pick has no order.");
+        }
+    }
+
+    private static MappedSignal calculated(
+            Device device, String receiver, List<MappedSignal> sources, Calculation calculation) {
+        for (MappedSignal source : sources) {
+            if (source.shape().filter(shape -> shape.access() == Access.READ).isEmpty()) {
+                throw new RefusedException(
+                        source.reference() + " (" + source.kind() + ") has no value to calculate with",
+                        "Take a signal that is read.");
+            }
+        }
+        String text = calculation.transform().strip();
+        List<String> points = sources.stream().map(MappedSignal::reference).toList();
+        Set<String> taken = device.mappings().stream().map(Mapping::key).collect(Collectors.toSet());
+        String key = device.mappings().stream()
+                .filter(row -> row.isCalculated() && row.to().equals(receiver))
+                .filter(row -> row.transform().equals(text)
+                        && row.origins().stream()
+                                .map(Mapping.End::point)
+                                .toList()
+                                .equals(points))
+                .map(Mapping::key)
+                .findFirst()
+                .orElseGet(() -> MappingKey.of(text + " " + String.join(" ", points), receiver, taken));
+        return MappedSignal.Calculated.of(sources, text, key, calculation.name().orElse(""));
     }
 
     /** Returns the signal with a reference, or the channels of the device that a name with wildcards fits. */
@@ -175,7 +247,7 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         List<String> receivers = SignalMapper.receivers(project, device);
         if (receivers.isEmpty()) {
             throw new RefusedException(
-                    device.name() + " has no connection to a control centre",
+                    device.name() + " has no connection that signals can be mapped to",
                     "Give it one.",
                     Step.of(Action.CONNECT, device.name(), "NAME", "KIND"));
         }

@@ -66,7 +66,8 @@ public record SourceRemoval(
                 mappings.put(
                         device.name(),
                         device.mappings().stream()
-                                .filter(row -> gone.contains(row.from()) || gone.contains(row.to()))
+                                .filter(row -> gone.contains(row.to())
+                                        || row.origins().stream().anyMatch(end -> gone.contains(end.connection())))
                                 .toList());
             }
         }

@@ -90,7 +90,8 @@ final class MappingCheck {
             return;
         }
         Optional<String> given = device.addresses().owner(place);
-        if (given.filter(resolved.signal()::equals).isPresent()
+        if (!mapping.isCalculated()
+                && given.filter(resolved.signal()::equals).isPresent()
                 && !MappingKey.isOf(mapping.key(), resolved.signal(), place.connection())) {
             report(
                     MappingRules.MAPPING_KEY_ALTERED,
@@ -213,7 +214,7 @@ final class MappingCheck {
         for (DataAttribute signal :
                 Subscriptions.of(project, device, connection).uncarried()) {
             device.mappings().stream()
-                    .filter(mapping -> mapping.source().equals(signal.reference()))
+                    .filter(mapping -> mapping.touches(signal.reference()))
                     .findFirst()
                     .ifPresent(mapping -> report(
                             MappingRules.SIGNAL_NOT_REPORTED,

@@ -161,7 +161,9 @@ final class TableCheck {
         Set<String> named = new HashSet<>(referenced.getOrDefault("channels", Set.of()));
         type.hardware().channels().keySet().forEach(kind -> named.addAll(referenced.getOrDefault(kind, Set.of())));
         device.mappings().forEach(row -> {
-            named.addAll(row.from().equals(ChannelPoint.OWN) ? Set.of(row.source()) : Set.of());
+            row.origins().stream()
+                    .filter(end -> end.connection().equals(ChannelPoint.OWN))
+                    .forEach(end -> named.add(end.point()));
             named.addAll(row.to().equals(ChannelPoint.OWN) ? Set.of(row.destination()) : Set.of());
         });
         List<String> forgotten = sheets.channels().keySet().stream()

@@ -7,9 +7,6 @@ import java.util.TreeMap;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
-import org.urvant.core.point.ChannelPoint;
-import org.urvant.core.point.PlacedPoint;
-import org.urvant.core.point.Point;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
@@ -19,6 +16,7 @@ import org.urvant.project.Mapping;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
+import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.ResolvedMapping;
 import org.urvant.project.mapping.Subscription;
 import org.urvant.project.mapping.Subscriptions;
@@ -164,26 +162,41 @@ public final class ConfigurationBuilder {
 
     private static Section row(Mapping mapping, ResolvedMapping resolved) {
         SortedMap<String, Node> nodes = new TreeMap<>();
+        Section placed = Section.of(resolved.object().fields());
         nodes.put("name", Value.text(mapping.name()));
         nodes.put("use", Value.logical(mapping.isUsed()));
-        nodes.put("from", Value.text(mapping.from()));
-        nodes.put("source", point(resolved.source(), resolved));
         nodes.put("to", Value.text(mapping.to()));
-        nodes.put("destination", point(resolved.destination(), resolved));
+        if (resolved.mapped() instanceof MappedSignal.Calculated calculated) {
+            nodes.put("transform", Value.text(calculated.transform().text()));
+            nodes.put("sources", sources(mapping, calculated));
+        } else {
+            nodes.put("from", Value.text(mapping.from()));
+            nodes.put("source", resolved.isCommand() ? placed : signal(resolved.mapped()));
+        }
+        nodes.put("destination", resolved.isCommand() ? signal(resolved.mapped()) : placed);
         if (!mapping.place().isEmpty()) {
             nodes.put("place", Value.text(mapping.place()));
         }
         return Section.of(nodes);
     }
 
-    private static Section point(Point point, ResolvedMapping resolved) {
-        if (point instanceof PlacedPoint placed) {
-            return Section.of(placed.fields());
+    /** Returns the sources of a calculated value by their number, x1 as {@code 01}. */
+    private static Section sources(Mapping mapping, MappedSignal.Calculated calculated) {
+        SortedMap<String, Node> sources = new TreeMap<>();
+        for (int i = 0; i < calculated.sources().size(); i++) {
+            SortedMap<String, Node> fields =
+                    new TreeMap<>(signal(calculated.sources().get(i)).nodes());
+            fields.put("from", Value.text(mapping.origins().get(i).connection()));
+            sources.put(String.format("%02d", i + 1), Section.of(fields));
         }
-        if (point instanceof ChannelPoint own) {
-            return Section.of(Map.of("channel", Value.text(own.channel())));
+        return Section.of(sources);
+    }
+
+    private static Section signal(MappedSignal signal) {
+        if (!(signal instanceof MappedSignal.OfIed ofIed)) {
+            return Section.of(Map.of("channel", Value.text(signal.reference())));
         }
-        DataAttribute attribute = resolved.attribute().orElseThrow();
+        DataAttribute attribute = ofIed.attribute();
         return Section.of(Map.of(
                 "reference", Value.text(attribute.reference()),
                 "constraint", Value.text(attribute.constraint().map(Enum::name).orElse("")),

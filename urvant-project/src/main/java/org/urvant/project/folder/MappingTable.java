@@ -7,7 +7,9 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import org.apache.commons.csv.CSVException;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
@@ -25,8 +27,12 @@ import org.urvant.project.Mapping;
 final class MappingTable {
     static final List<String> COLUMNS = List.of("key", "name", "from", "source", "to", "destination", "use");
 
-    /** Stands in the table only when some row has one. */
+    /** Stand in the table only when some row has one. */
     static final String PLACE = "place";
+
+    static final String TRANSFORM = "transform";
+    private static final List<String> OPTIONAL = List.of(TRANSFORM, PLACE);
+    private static final int MOST_SOURCES = 64;
 
     private static final int MOST_ROWS = 1_000_000;
     private static final CSVFormat FORMAT = CSVFormat.RFC4180
@@ -86,12 +92,12 @@ final class MappingTable {
                     first.position() + " would be lost: " + first.message(), "Mend the table first. " + first.remedy());
         }
         table.columns.keySet().stream()
-                .filter(column -> !COLUMNS.contains(column) && !column.equals(PLACE))
+                .filter(column -> !COLUMNS.contains(column) && !OPTIONAL.contains(column))
                 .findFirst()
                 .ifPresent(column -> {
                     throw new RefusedException(
                             source + " has a column '" + column + "' that would be lost",
-                            "The columns are " + String.join(",", COLUMNS) + " and " + PLACE
+                            "The columns are " + String.join(",", COLUMNS) + " and " + String.join(", ", OPTIONAL)
                                     + "; keep notes elsewhere.");
                 });
         if (!write(rows).equals(known)) {
@@ -129,14 +135,43 @@ final class MappingTable {
         if (!use.equals("yes") && !use.equals("no")) {
             report(position, "use is '" + use + "'; expected yes or no", "Write yes or no.");
         }
-        rows.add(new Mapping(
-                key.strip(),
-                cell(record, "name"),
-                columns.containsKey(PLACE) ? cell(record, PLACE) : "",
-                new Mapping.End(cell(record, "from"), cell(record, "source")),
-                new Mapping.End(cell(record, "to"), cell(record, "destination")),
-                !use.equals("no"),
-                position));
+        String transform = columns.containsKey(TRANSFORM) ? cell(record, TRANSFORM) : "";
+        origins(record, position)
+                .ifPresent(origins -> rows.add(new Mapping(
+                        key.strip(),
+                        cell(record, "name"),
+                        columns.containsKey(PLACE) ? cell(record, PLACE) : "",
+                        origins,
+                        new Mapping.End(cell(record, "to"), cell(record, "destination")),
+                        transform,
+                        !use.equals("no"),
+                        position)));
+    }
+
+    /** Several sources stand in one cell; so do their connections, unless it is one for all. */
+    private Optional<List<Mapping.End>> origins(CSVRecord record, Position position) {
+        List<String> connections = List.of(cell(record, "from").split("\\s*;\\s*", -1));
+        List<String> points = List.of(cell(record, "source").split("\\s*;\\s*", -1));
+        if (points.size() > MOST_SOURCES) {
+            report(
+                    position,
+                    "the row has " + points.size() + " sources; at most " + MOST_SOURCES + " can be",
+                    "Calculate it in steps, in a program of the device.");
+            return Optional.empty();
+        }
+        if (connections.size() > 1 && connections.size() != points.size()) {
+            report(
+                    position,
+                    "the row has " + connections.size() + " connections in 'from' and " + points.size()
+                            + " points in 'source'",
+                    "Give one connection for all points, or one for each.");
+            return Optional.empty();
+        }
+        List<Mapping.End> origins = new ArrayList<>();
+        for (int i = 0; i < points.size(); i++) {
+            origins.add(new Mapping.End(connections.get(connections.size() == 1 ? 0 : i), points.get(i)));
+        }
+        return Optional.of(origins);
     }
 
     private String cell(CSVRecord record, String column) {
@@ -168,23 +203,34 @@ final class MappingTable {
         return columns;
     }
 
+    private static String connections(Mapping row) {
+        boolean isOne =
+                row.origins().stream().map(Mapping.End::connection).distinct().count() == 1;
+        return isOne
+                ? row.origin().connection()
+                : row.origins().stream().map(Mapping.End::connection).collect(Collectors.joining(Mapping.BETWEEN));
+    }
+
     /** Returns the table as text; reading it back gives equal rows. */
     static String write(List<Mapping> rows) {
         StringBuilder text = new StringBuilder();
         try (var printer = FORMAT.print(text)) {
             boolean placed = rows.stream().anyMatch(row -> !row.place().isEmpty());
+            boolean calculated = rows.stream().anyMatch(row -> !row.transform().isEmpty());
             List<String> headings = new ArrayList<>(COLUMNS);
+            headings.addAll(calculated ? List.of(TRANSFORM) : List.of());
             headings.addAll(placed ? List.of(PLACE) : List.of());
             printer.printRecord(headings);
             for (Mapping row : rows) {
                 List<String> cells = new ArrayList<>(List.of(
                         row.key(),
                         row.name(),
-                        row.from(),
+                        connections(row),
                         row.source(),
                         row.to(),
                         row.destination(),
                         row.isUsed() ? "yes" : "no"));
+                cells.addAll(calculated ? List.of(row.transform()) : List.of());
                 cells.addAll(placed ? List.of(row.place()) : List.of());
                 printer.printRecord(cells);
             }

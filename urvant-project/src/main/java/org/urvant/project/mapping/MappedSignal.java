@@ -1,21 +1,29 @@
 package org.urvant.project.mapping;
 
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.Meaning;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.language.Mistake;
+import org.urvant.core.logic.Transform;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.Shape;
-import org.urvant.project.Device;
+import org.urvant.core.range.Interval;
+import org.urvant.project.setting.ChannelScale;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.SitePart;
 
-/** A signal that can be mapped, whoever offers it: a data attribute of an IED, or a channel of the device itself. */
+/**
+ * A signal that can be mapped, whoever offers it: a data attribute of an IED, a channel of the device itself, or a value that is
+ * calculated from such.
+ */
 public sealed interface MappedSignal {
     /** Returns the text that owns the addresses given to the signal. */
     String reference();
@@ -78,17 +86,17 @@ public sealed interface MappedSignal {
     /**
      * A channel of the device that is mapped.
      *
-     * @param device the device
+     * @param sheets the device's values
      * @param sheet the channel's values
      * @param channel its kind
      */
-    record OfChannel(Device device, Sheet sheet, ChannelKind channel) implements MappedSignal {
+    record OfChannel(DeviceSheets sheets, Sheet sheet, ChannelKind channel) implements MappedSignal {
         /** Returns a channel of a device, or empty when it has none of that name as fitted. */
         public static Optional<OfChannel> of(DeviceSheets sheets, String name) {
             ChannelKind kind = sheets.channels().get(name);
             return Optional.ofNullable(kind)
                     .flatMap(found -> sheets.sheet(name))
-                    .map(sheet -> new OfChannel(sheets.device(), sheet, kind));
+                    .map(sheet -> new OfChannel(sheets, sheet, kind));
         }
 
         @Override
@@ -104,7 +112,12 @@ public sealed interface MappedSignal {
                 return Optional.empty();
             }
             Form form = isCount ? Form.COUNTER : channel.logical().contains(carries) ? Form.LOGICAL : Form.REAL;
-            return Optional.of(Shape.of(form, channel.isInput() ? Access.READ : Access.COMMAND));
+            Interval range = form == Form.REAL
+                    ? ChannelScale.of(sheets, sheet.prefix())
+                            .flatMap(ChannelScale::values)
+                            .orElse(Interval.ALL)
+                    : Interval.ALL;
+            return Optional.of(new Shape(form, channel.isInput() ? Access.READ : Access.COMMAND, range));
         }
 
         @Override
@@ -131,7 +144,7 @@ public sealed interface MappedSignal {
                     template,
                     Map.of(
                             "ied",
-                            device.name(),
+                            sheets.device().name(),
                             "node",
                             sheet.prefix(),
                             "object",
@@ -148,6 +161,74 @@ public sealed interface MappedSignal {
         @Override
         public String kind() {
             return (channel.isInput() ? "input, " : "output, ") + carries();
+        }
+    }
+
+    /**
+     * A value that is calculated from other signals.
+     *
+     * @param sources what it is calculated from
+     * @param transform how
+     * @param key key of the row, which owns the address whatever the calculation becomes
+     * @param givenName its name; empty text for that of its first source
+     */
+    record Calculated(List<MappedSignal> sources, Transform transform, String key, String givenName)
+            implements MappedSignal {
+        public Calculated {
+            sources = List.copyOf(sources);
+        }
+
+        /**
+         * Returns the value that a transform gives.
+         *
+         * @throws RefusedException when the transform is wrong
+         */
+        public static Calculated of(List<MappedSignal> sources, String text, String key, String name) {
+            List<Mistake> mistakes = new ArrayList<>();
+            Transform transform = RowTransform.of(sources, text, mistakes::add).orElse(null);
+            if (transform == null) {
+                throw new RefusedException(
+                        "column " + mistakes.get(0).place().column() + " of '" + text + "': "
+                                + mistakes.get(0).message(),
+                        mistakes.get(0).remedy());
+            }
+            return new Calculated(sources, transform, key, name);
+        }
+
+        static String reference(String key) {
+            return "calculated " + key;
+        }
+
+        @Override
+        public String reference() {
+            return reference(key);
+        }
+
+        @Override
+        public Optional<Shape> shape() {
+            return Optional.of(RowTransform.shape(transform));
+        }
+
+        @Override
+        public String reason() {
+            return "";
+        }
+
+        @Override
+        public String name(String template) {
+            return givenName.isEmpty() ? sources.get(0).name(template) : givenName;
+        }
+
+        @Override
+        public String place() {
+            List<String> places =
+                    sources.stream().map(MappedSignal::place).distinct().toList();
+            return places.size() == 1 ? places.get(0) : "";
+        }
+
+        @Override
+        public String kind() {
+            return "calculated, " + (transform.isLogical() ? "on or off" : "a number");
         }
     }
 }

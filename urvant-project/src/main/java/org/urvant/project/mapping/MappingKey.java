@@ -11,7 +11,7 @@ public final class MappingKey {
 
     private MappingKey() {}
 
-    static String of(String signal, String connection, Set<String> taken) {
+    public static String of(String signal, String connection, Set<String> taken) {
         String hex = hex(signal, connection);
         int length = SHORTEST;
         while (taken.contains(hex.substring(0, length))) {

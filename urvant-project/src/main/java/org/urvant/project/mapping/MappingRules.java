@@ -52,6 +52,21 @@ public final class MappingRules implements RuleRoom {
             "N53",
             "A mapped signal is in no dataset of a report control block; it can only be polled.",
             "Add it to a dataset in the relay's file, or leave it out.");
+    public static final Rule TRANSFORM_WRONG = ALL.error(
+            "transform-wrong",
+            "N121",
+            "How the value of a row is calculated is not an expression of Structured Text over its sources.",
+            "Correct it in the column 'transform'; x is the source, x1 and x2 are the first and second of several.");
+    public static final Rule RESULT_RANGE_UNKNOWN = ALL.warning(
+            "result-range-unknown",
+            "N123",
+            "A calculated value goes to a point that holds a range only, and it is not known that it stays within. Beyond it the receiver gets a value marked as overflowed, or a wrong one.",
+            "Limit it with LIMIT(least, x, most), or choose a point that holds every number.");
+    public static final Rule RESULT_ROUNDED = ALL.note(
+            "result-rounded",
+            "N123",
+            "A calculated value has fractions, and goes to a point that holds whole numbers.",
+            "Multiply it first, or choose a point that holds fractions.");
     public static final Rule QUALITY_NOT_CARRIED = ALL.note(
             "quality-not-carried",
             "N127",

@@ -11,40 +11,44 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.language.Mistake;
+import org.urvant.core.logic.Remark;
+import org.urvant.core.logic.Transform;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.ChannelPoint;
+import org.urvant.core.point.Form;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.Point;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.PointSpaces;
+import org.urvant.core.point.Shape;
 import org.urvant.core.point.iec61850.DataReference;
+import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.behaviour.LogicRules;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;
 
 /**
- * A mapping whose names were all found: connections of the device, points of their protocols, and the signal behind one of
- * them.
+ * A mapping whose names were all found: connections of the device, points of their protocols, and the signals behind one end.
  *
  * @param mapping the row
- * @param source point that the signal comes from
- * @param destination point that the signal goes to
- * @param mapped the signal that is the source or the destination
+ * @param mapped the signal that is the source or the destination; of a row with a transform what is calculated
+ * @param isCommand whether the signal is the destination
  * @param object the point at the other end, to which the project gives its address
  * @param space point space of that point
  * @param objectConnection name of that point's connection
  */
 public record ResolvedMapping(
         Mapping mapping,
-        Point source,
-        Point destination,
         MappedSignal mapped,
+        boolean isCommand,
         PlacedPoint object,
         PointSpace space,
         String objectConnection) {
@@ -82,38 +86,143 @@ public record ResolvedMapping(
 
     private record Resolver(Project project, Device device, Mapping mapping, Consumer<Finding> findings) {
         Optional<ResolvedMapping> resolve() {
-            Optional<End> from = end(mapping.from(), mapping.source());
+            List<Optional<End>> origins = mapping.origins().stream()
+                    .map(end -> end(end.connection(), end.point()))
+                    .toList();
             Optional<End> to = end(mapping.to(), mapping.destination());
-            if (from.isEmpty() || to.isEmpty()) {
+            if (to.isEmpty() || origins.stream().anyMatch(Optional::isEmpty)) {
                 return Optional.empty();
             }
-            boolean monitor = from.get().isSignal();
-            End inner = monitor ? from.get() : to.get();
-            End outer = monitor ? to.get() : from.get();
+            List<End> from = origins.stream().map(Optional::get).toList();
+            return mapping.isCalculated() ? calculated(from, to.get()) : passed(from.get(0), to.get());
+        }
+
+        private Optional<ResolvedMapping> passed(End from, End to) {
+            boolean monitor = from.isSignal();
+            End inner = monitor ? from : to;
+            End outer = monitor ? to : from;
             if (!inner.isSignal() || !(outer.point instanceof PlacedPoint object)) {
                 report(
                         MappingRules.POINT_NOT_FITTING,
-                        "the ends are " + from.get().title() + " and "
-                                + to.get().title()
+                        "the ends are " + from.title() + " and " + to.title()
                                 + "; expected one end at which a signal is offered, of IEC 61850 or the device itself, and one at"
                                 + " which points are placed, of " + placing(),
                         "Choose another connection for one end.");
                 return Optional.empty();
             }
-            Optional<MappedSignal> mapped = inner.point instanceof ChannelPoint own
-                    ? channel(own)
-                    : attribute(inner, (DataReference) inner.point);
-            if (mapped.isEmpty() || !fits(mapped.get(), outer.space.orElseThrow(), object, monitor)) {
-                return Optional.empty();
-            }
-            return Optional.of(new ResolvedMapping(
+            Optional<MappedSignal> mapped = signal(inner);
+            return mapped.isPresent() && fits(mapped.get(), outer.space.orElseThrow(), object, monitor)
+                    ? Optional.of(resolved(mapped.get(), !monitor, object, outer))
+                    : Optional.empty();
+        }
+
+        private ResolvedMapping resolved(MappedSignal mapped, boolean isCommand, PlacedPoint object, End outer) {
+            return new ResolvedMapping(
                     mapping,
-                    from.get().point,
-                    to.get().point,
-                    mapped.get(),
+                    mapped,
+                    isCommand,
                     object,
                     outer.space.orElseThrow(),
-                    outer.connection.orElseThrow().name()));
+                    outer.connection.orElseThrow().name());
+        }
+
+        private Optional<MappedSignal> signal(End inner) {
+            return inner.point instanceof ChannelPoint own
+                    ? channel(own)
+                    : attribute(inner, (DataReference) inner.point);
+        }
+
+        private Optional<ResolvedMapping> calculated(List<End> from, End to) {
+            if (mapping.transform().isEmpty()) {
+                report(
+                        MappingRules.TRANSFORM_WRONG,
+                        "the row has " + from.size() + " sources and does not say how they make one value",
+                        "Give it in the column 'transform', such as PAIR(x1, x2) or x1 AND x2.");
+                return Optional.empty();
+            }
+            if (!(to.point instanceof PlacedPoint object) || !from.stream().allMatch(End::isSignal)) {
+                report(
+                        MappingRules.TRANSFORM_WRONG,
+                        "a command cannot be calculated",
+                        "Take the transform out, and calculate it in a program of the device.");
+                return Optional.empty();
+            }
+            List<Optional<MappedSignal>> found = from.stream().map(this::signal).toList();
+            if (found.stream().anyMatch(Optional::isEmpty)) {
+                return Optional.empty();
+            }
+            List<MappedSignal> sources = found.stream().map(Optional::get).toList();
+            for (MappedSignal source : sources) {
+                if (source.shape()
+                        .filter(shape -> shape.access() == Access.READ)
+                        .isEmpty()) {
+                    report(
+                            MappingRules.POINT_NOT_FITTING,
+                            source.reference() + " (" + source.kind() + ") has no value to calculate with",
+                            "Take a signal that is read.");
+                    return Optional.empty();
+                }
+            }
+            PointSpace space = to.space.orElseThrow();
+            return RowTransform.of(sources, mapping.transform(), this::mistake)
+                    .filter(transform -> fits(transform, space, object))
+                    .map(transform -> resolved(
+                            new MappedSignal.Calculated(sources, transform, mapping.key(), mapping.name()),
+                            false,
+                            object,
+                            to));
+        }
+
+        private void mistake(Mistake mistake) {
+            report(
+                    MappingRules.TRANSFORM_WRONG,
+                    "column " + mistake.place().column() + " of the transform: " + mistake.message(),
+                    mistake.remedy());
+        }
+
+        /** What is left out of a value on its way is said; only what can never be carried is refused. */
+        private boolean fits(Transform transform, PointSpace space, PlacedPoint object) {
+            Shape held = space.holds(object.carrier());
+            String gives = "'" + transform.text() + "' gives ";
+            if (!object.permits(Access.READ) || transform.isLogical() != (held.form() == Form.LOGICAL)) {
+                report(
+                        MappingRules.POINT_NOT_FITTING,
+                        gives + (transform.isLogical() ? "on or off" : "a number") + ", which " + object.carrier()
+                                + " does not carry from the plant",
+                        transform.isLogical()
+                                ? "Choose a point for on or off, or make a number of it: SEL(x, 0, 1)."
+                                : "Choose a point for numbers, or compare it with something.");
+                return false;
+            }
+            transform.remarks().stream()
+                    .filter(remark -> remark.kind() == Remark.Kind.ZERO_DIVISOR)
+                    .forEach(remark -> report(LogicRules.DIVISOR_CAN_BE_ZERO, remark.message(), remark.remedy()));
+            if (held.range().isBounded() && !transform.isLogical()) {
+                range(transform, held, gives, object);
+            }
+            return true;
+        }
+
+        private void range(Transform transform, Shape held, String gives, PlacedPoint object) {
+            Interval range = transform.range();
+            if (!range.isBounded()) {
+                report(
+                        MappingRules.RESULT_RANGE_UNKNOWN,
+                        gives + "numbers of which the range is not known; " + object.carrier() + " holds "
+                                + held.range(),
+                        MappingRules.RESULT_RANGE_UNKNOWN.remedy());
+            } else if (!held.range().contains(range)) {
+                report(
+                        LogicRules.RESULT_DOES_NOT_FIT,
+                        gives + range + "; " + object.carrier() + " holds " + held.range(),
+                        "Limit it with LIMIT(least, x, most), or choose a wider type.");
+            }
+            if (held.form() != Form.REAL && !transform.isWhole()) {
+                report(
+                        MappingRules.RESULT_ROUNDED,
+                        gives + "fractions; " + object.carrier() + " holds whole numbers",
+                        MappingRules.RESULT_ROUNDED.remedy());
+            }
         }
 
         private Optional<End> end(String connectionName, String text) {

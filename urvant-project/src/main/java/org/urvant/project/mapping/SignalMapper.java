@@ -62,7 +62,8 @@ public final class SignalMapper {
             if (mapping.to().equals(to) || mapping.from().equals(to)) {
                 names.add(mapping.name());
             }
-            mapped.add(mapping.source() + "|" + mapping.to());
+            mapped.add((mapping.isCalculated() ? MappedSignal.Calculated.reference(mapping.key()) : mapping.source())
+                    + "|" + mapping.to());
             mapped.add(mapping.destination() + "|" + mapping.from());
             ResolvedMapping.resolve(project, device, mapping, finding -> {})
                     .filter(resolved -> resolved.objectConnection().equals(to))
@@ -154,16 +155,17 @@ public final class SignalMapper {
     }
 
     private void add(MappedSignal signal) {
-        String from = from(signal);
-        if (from.isEmpty()) {
-            String ied = ((MappedSignal.OfIed) signal)
-                    .attribute()
-                    .node()
-                    .device()
-                    .ied()
-                    .name();
-            leftOut.put(signal, "belongs to IED " + ied + ", to which " + device.name() + " has no connection");
-            return;
+        List<MappedSignal> sources =
+                signal instanceof MappedSignal.Calculated calculated ? calculated.sources() : List.of(signal);
+        List<Mapping.End> ends = new ArrayList<>();
+        for (MappedSignal source : sources) {
+            String from = from(source);
+            if (from.isEmpty()) {
+                leftOut.put(
+                        signal, "belongs to IED " + ied(source) + ", to which " + device.name() + " has no connection");
+                return;
+            }
+            ends.add(new Mapping.End(from, source.reference()));
         }
         List<String> carriers = signal.shape().map(space::carriers).orElse(List.of());
         if (carriers.isEmpty()) {
@@ -179,9 +181,11 @@ public final class SignalMapper {
         PlacedPoint point = again(signal, carriers).orElseGet(() -> free(carriers.get(0)));
         used.add(point.claim(), signal.reference());
         given.put(new AddressBook.GivenAddress(to, point.claim()), signal.reference());
-        String key = MappingKey.of(signal.reference(), to, keys);
+        String key = signal instanceof MappedSignal.Calculated calculated
+                ? calculated.key()
+                : MappingKey.of(signal.reference(), to, keys);
         keys.add(key);
-        rows.add(row(key, from, signal, point));
+        rows.add(row(key, ends, signal, point));
     }
 
     /** Returns the point at the address that the signal had before, if it had one. */
@@ -201,10 +205,12 @@ public final class SignalMapper {
     /** Returns the connection over which a signal comes; empty text when the device has none to its IED. */
     private String from(MappedSignal signal) {
         return signal instanceof MappedSignal.OfIed ofIed
-                ? device.connectionTo(ofIed.attribute().node().device().ied().name())
-                        .map(Connection::name)
-                        .orElse("")
+                ? device.connectionTo(ied(ofIed)).map(Connection::name).orElse("")
                 : ChannelPoint.OWN;
+    }
+
+    private static String ied(MappedSignal signal) {
+        return ((MappedSignal.OfIed) signal).attribute().node().device().ied().name();
     }
 
     /** Addresses are only ever taken, so that the search for a carrier goes on where it found one last. */
@@ -243,7 +249,7 @@ public final class SignalMapper {
         }
     }
 
-    private Mapping row(String key, String from, MappedSignal signal, PlacedPoint object) {
+    private Mapping row(String key, List<Mapping.End> ends, MappedSignal signal, PlacedPoint object) {
         String full = signal.name(project.conventions().names());
         int longest = longestName(project, device, to);
         String name = ShortName.of(full, longest, project.conventions().abbreviations(), names);
@@ -253,11 +259,13 @@ public final class SignalMapper {
         names.add(name);
         Position position = Position.in("proposal");
         String place = signal.place();
-        Mapping.End relay = new Mapping.End(from, signal.reference());
         Mapping.End receiver = new Mapping.End(to, object.text());
+        String transform = signal instanceof MappedSignal.Calculated calculated
+                ? calculated.transform().text()
+                : "";
         return signal.shape().orElseThrow().access() == Access.READ
-                ? new Mapping(key, name, place, relay, receiver, true, position)
-                : new Mapping(key, name, place, receiver, relay, false, position);
+                ? new Mapping(key, name, place, ends, receiver, transform, true, position)
+                : new Mapping(key, name, place, receiver, ends.get(0), false, position);
     }
 
     /** Returns the greatest length of a point's name on a connection; 0 for no bound. */

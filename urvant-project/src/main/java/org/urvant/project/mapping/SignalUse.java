@@ -70,8 +70,7 @@ public record SignalUse(
         List<Use> uses = new ArrayList<>();
         for (Device device : project.devices().values()) {
             device.mappings().stream()
-                    .filter(row -> row.source().equals(attribute.reference())
-                            || row.destination().equals(attribute.reference()))
+                    .filter(row -> row.touches(attribute.reference()))
                     .forEach(row -> uses.add(new Use(device.name(), row)));
         }
         return new SignalUse(attribute, steps(attribute), carriers, receivers, uses);

@@ -41,8 +41,9 @@ public final class Subscriptions {
             return new Subscription.Cover(List.of(), List.of());
         }
         List<DataAttribute> signals = device.mappings().stream()
-                .filter(mapping -> mapping.from().equals(connection.name()))
-                .flatMap(mapping -> ied.get().attributeAt(mapping.source()).stream())
+                .flatMap(mapping -> mapping.origins().stream())
+                .filter(end -> end.connection().equals(connection.name()))
+                .flatMap(end -> ied.get().attributeAt(end.point()).stream())
                 .distinct()
                 .toList();
         return Subscription.cover(ied.get(), signals);

@@ -78,7 +78,7 @@ public final class References {
             }
         }
         for (Mapping row : device.mappings()) {
-            end(device, row, row.origin(), false);
+            row.origins().forEach(end -> end(device, row, end, false));
             end(device, row, row.target(), true);
         }
         sheets.ifPresent(this::programs);

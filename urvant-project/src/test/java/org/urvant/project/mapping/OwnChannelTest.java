@@ -145,7 +145,8 @@ class OwnChannelTest {
                                 Optional.empty(),
                                 List.of(),
                                 Optional.of("skada"),
-                                OptionalInt.empty())))
+                                OptionalInt.empty(),
+                                Optional.empty())))
                 .isInstanceOf(UnknownNameException.class);
     }
 }

@@ -48,7 +48,8 @@ class PointSpacesTest {
                         Optional.empty(),
                         List.of(),
                         Optional.of(receiver),
-                        OptionalInt.empty()));
+                        OptionalInt.empty(),
+                        Optional.empty()));
     }
 
     private static List<String> ends(SignalMapping mapping) {
@@ -176,7 +177,7 @@ class PointSpacesTest {
         Device gateway = site.device("GW1");
         List<Mapping> rows = new ArrayList<>(gateway.mappings());
         int at = PANEL.device("GW1").mappings().size() + number;
-        rows.set(at, rows.get(at).with(rows.get(at).origin(), new Mapping.End("panel", destination)));
+        rows.set(at, rows.get(at).with(rows.get(at).origins(), new Mapping.End("panel", destination)));
         return site.with(gateway.withMappings(rows));
     }
 
@@ -194,7 +195,7 @@ class PointSpacesTest {
         rows.set(
                 rows.size() - 1,
                 rows.get(rows.size() - 1)
-                        .with(rows.get(rows.size() - 1).origin(), new Mapping.End("panel", "input:1 uint16")));
+                        .with(rows.get(rows.size() - 1).origins(), new Mapping.End("panel", "input:1 uint16")));
         assertThat(errors(without.with(without.device("GW1").withMappings(rows))))
                 .anySatisfy(finding -> {
                     assertThat(finding.rule()).isEqualTo(MappingRules.ADDRESS_TAKEN);

@@ -106,7 +106,7 @@ final class ReviewPage {
                 "name",
                 row.name(),
                 "from",
-                row.from() + " " + row.source(),
+                row.from() + " " + row.shownSource(),
                 "to",
                 row.to() + " " + row.destination(),
                 "use",

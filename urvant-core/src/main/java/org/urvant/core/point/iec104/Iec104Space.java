@@ -2,6 +2,7 @@ package org.urvant.core.point.iec104;
 
 import static org.urvant.core.point.iec104.InformationType.*;
 
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -14,6 +15,7 @@ import org.urvant.core.point.Point;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Role;
 import org.urvant.core.point.Shape;
+import org.urvant.core.range.Interval;
 import org.urvant.core.tree.Section;
 
 /**
@@ -35,6 +37,10 @@ public final class Iec104Space implements PointSpace {
             Form.STEP, List.of(C_RC_NA_1, C_RC_TA_1),
             Form.WHOLE, List.of(C_SE_NB_1, C_SE_TB_1),
             Form.REAL, List.of(C_SE_NC_1, C_SE_NA_1, C_SE_NB_1, C_SE_TC_1, C_SE_TA_1, C_SE_TB_1));
+
+    /** From -1 to 1 - 2^-15. */
+    private static final Interval NORMALISED =
+            new Interval(BigDecimal.ONE.negate(), new BigDecimal("0.999969482421875"));
 
     private static final Block WHOLE = new Block(InformationObject.LOWEST, InformationObject.HIGHEST);
     private static final List<AddressGroup> GROUPS = Stream.of(Group.values())
@@ -95,6 +101,25 @@ public final class Iec104Space implements PointSpace {
     public List<String> carriers(Shape shape) {
         return (shape.access() == Access.READ ? MONITORED : COMMANDED)
                 .getOrDefault(shape.form(), List.of()).stream().map(Enum::name).toList();
+    }
+
+    /** Ranges of IEC 60870-5-101:2003, 7.2.6: normalised, scaled, step position and counter reading. */
+    @Override
+    public Shape holds(String carrier) {
+        InformationType type = InformationType.valueOf(carrier);
+        Access access = type.direction() == InformationType.Direction.MONITOR ? Access.READ : Access.COMMAND;
+        return switch (type) {
+            case M_SP_NA_1, M_SP_TB_1, C_SC_NA_1, C_SC_TA_1 -> Shape.of(Form.LOGICAL, access);
+            case M_DP_NA_1, M_DP_TB_1, C_DC_NA_1, C_DC_TA_1 -> new Shape(Form.DOUBLE, access, Interval.of(0, 3));
+            case M_ST_NA_1, M_ST_TB_1 -> new Shape(Form.STEP, access, Interval.of(-64, 63));
+            case C_RC_NA_1, C_RC_TA_1 -> new Shape(Form.STEP, access, Interval.of(0, 3));
+            case M_IT_NA_1, M_IT_TB_1 ->
+                new Shape(Form.COUNTER, access, Interval.of(Integer.MIN_VALUE, Integer.MAX_VALUE));
+            case M_ME_NB_1, M_ME_TE_1, C_SE_NB_1, C_SE_TB_1 ->
+                new Shape(Form.WHOLE, access, Interval.of(Short.MIN_VALUE, Short.MAX_VALUE));
+            case M_ME_NA_1, M_ME_TD_1, C_SE_NA_1, C_SE_TA_1 -> new Shape(Form.REAL, access, NORMALISED);
+            case M_ME_NC_1, M_ME_TF_1, C_SE_NC_1, C_SE_TC_1 -> Shape.of(Form.REAL, access);
+        };
     }
 
     @Override

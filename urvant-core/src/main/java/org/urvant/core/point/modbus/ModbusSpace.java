@@ -7,6 +7,7 @@ import org.urvant.core.point.Access;
 import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.AddressGroup.Block;
 import org.urvant.core.point.Claim;
+import org.urvant.core.point.Form;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.Point;
 import org.urvant.core.point.PointSpace;
@@ -100,6 +101,18 @@ public final class ModbusSpace implements PointSpace {
             }
         }
         return carriers;
+    }
+
+    @Override
+    public Shape holds(String carrier) {
+        ModbusPoint point = ModbusPoint.at(carrier, 0);
+        Access access = point.area() == Area.COIL || point.area() == Area.HOLDING ? Access.COMMAND : Access.READ;
+        if (point.type() == null) {
+            return Shape.of(Form.LOGICAL, access);
+        }
+        return point.type().isWhole()
+                ? new Shape(Form.WHOLE, access, point.type().range())
+                : Shape.of(Form.REAL, access);
     }
 
     @Override
