@@ -11,8 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
-import java.util.TreeMap;
-import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
@@ -20,8 +18,6 @@ import org.urvant.core.device.DeviceTypes;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UrvantException;
-import org.urvant.core.finding.Finding;
-import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.progress.Progress;
@@ -29,23 +25,13 @@ import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.ExclusiveLock;
 import org.urvant.file.SafeFile;
 import org.urvant.file.Volume;
-import org.urvant.file.yaml.FieldReader;
-import org.urvant.file.yaml.YamlDocument;
-import org.urvant.project.AddressBook;
-import org.urvant.project.Choices;
-import org.urvant.project.Device;
-import org.urvant.project.Imported;
-import org.urvant.project.Mapping;
-import org.urvant.project.Past;
 import org.urvant.project.Project;
-import org.urvant.project.Remarks;
 import org.urvant.project.change.AddressFollowing;
 import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.Renaming;
 import org.urvant.project.change.SourceRemoval;
 import org.urvant.project.change.ValueChange;
 import org.urvant.scl.Ied;
-import org.urvant.scl.selection.Pick;
 import org.urvant.scl.selection.SignalIndex;
 
 /**
@@ -64,12 +50,16 @@ public final class ProjectFolder {
     private final Workplace workplace;
     private final SourceFolder sources;
     private final ProjectFiles files;
+    private final SiteReader reader;
+    private final SiteWriter writer;
 
     private ProjectFolder(Path root, Workplace workplace, Volume volume) {
         this.root = root;
         this.workplace = workplace;
         this.files = new ProjectFiles(root, workplace, volume);
         this.sources = new SourceFolder(files);
+        this.reader = new SiteReader(files, sources, workplace);
+        this.writer = new SiteWriter(files, sources, workplace);
     }
 
     /**
@@ -204,7 +194,7 @@ public final class ProjectFolder {
 
     /** Returns the names of all devices that have a ledger, those that were removed too. */
     public List<String> ledgers() {
-        return files.list("ledger", ".jsonl").stream().map(ProjectFolder::stem).toList();
+        return files.list("ledger", ".jsonl").stream().map(SiteReader::stem).toList();
     }
 
     /**
@@ -216,7 +206,7 @@ public final class ProjectFolder {
             files.settle();
             files.beginReading();
             try {
-                Project project = read();
+                Project project = reader.read();
                 if (files.isAsRead()) {
                     return project;
                 }
@@ -228,37 +218,6 @@ public final class ProjectFolder {
         }
         throw new RefusedException(
                 "the files of the project change all the time", "Wait until that is done, then do it again.");
-    }
-
-    private Project read() {
-        List<Finding> findings = new ArrayList<>();
-        Manifest manifest =
-                Manifest.read(new FieldReader("project", files.yaml(MANIFEST).root(), findings::add));
-        SortedMap<String, Device> devices = new TreeMap<>();
-        for (Path file : files.list("devices", ".yaml")) {
-            String device = stem(file);
-            devices.put(device, device(device, finding -> findings.add(finding.concerning(Ref.device(device)))));
-        }
-        SortedMap<String, Pick> picks = new TreeMap<>();
-        for (Path file : files.list("picks", ".yaml")) {
-            String pick = stem(file);
-            picks.put(
-                    pick,
-                    PickFile.read(
-                            pick,
-                            new FieldReader(
-                                    pick, files.yaml(PickFile.name(pick)).root(), findings::add)));
-        }
-        SourceIndex index = sources.index(findings::add);
-        return new Project(
-                manifest.name(),
-                manifest.conventions(),
-                ownTypes().all(findings::add),
-                devices,
-                new Imported(sources.read(index, findings::add), index.unwanted()),
-                SiteFile.bays(files, findings::add),
-                new Choices(picks, queries()),
-                new Remarks(manifest.muted(), findings));
     }
 
     /**
@@ -277,20 +236,6 @@ public final class ProjectFolder {
     /** Keeps a query under a name; an empty text forgets it. */
     public void saveQuery(String name, String text) {
         SavedQueries.save(files, name, text);
-    }
-
-    private Device device(String name, Consumer<Finding> findings) {
-        String tableName = MappingTable.name(name);
-        Path table = root.resolve(tableName);
-        List<Mapping> mappings =
-                Files.exists(table) ? MappingTable.read(name, tableName, files.table(tableName), findings) : List.of();
-        YamlDocument document = files.yaml(DeviceFile.name(name));
-        DeviceHistory history = history(name);
-        List<Ledger.Line> lines = history.lines();
-        return DeviceFile.read(name, document, findings)
-                .withMappings(mappings)
-                .with(LogicFile.read(files, name, findings))
-                .with(new Past(history.addresses(lines), history.record(lines)));
     }
 
     /**
@@ -333,7 +278,7 @@ public final class ProjectFolder {
             if (plan.movesAddresses()) {
                 Project before = load();
                 AddressFollowing following = AddressFollowing.of(before, plan.newer(wanted));
-                add(batch, before, following.project(), Map.of());
+                writer.add(batch, before, following.project(), Map.of());
                 followed = following.followed();
             }
             sources.carryOut(plan, wanted, batch);
@@ -379,12 +324,7 @@ public final class ProjectFolder {
      *     since the site was read; then nothing was written
      */
     public void save(Project before, Project after) {
-        files.locked(() -> {
-            Batch batch = new Batch();
-            add(batch, before, after, Map.of());
-            files.commit(batch);
-            return batch;
-        });
+        writer.save(before, after, Map.of());
     }
 
     /** Changes the site and saves it: reads it, lets it be changed, and writes what differs. */
@@ -398,72 +338,13 @@ public final class ProjectFolder {
     }
 
     /**
-     * Adds to a change what differs between two states of the site.
-     *
-     * @param drawn new devices that were made of others, with the names of these
-     */
-    private void add(Batch batch, Project before, Project after, Map<String, String> drawn) {
-        requireSameRest(before, after);
-        batch.write(SiteText.of(files, before, after, drawn));
-        addAddresses(batch, before, after);
-    }
-
-    private static void requireSameRest(Project before, Project after) {
-        if (!before.conventions().equals(after.conventions()) || !before.name().equals(after.name())) {
-            throw new IllegalArgumentException("name and conventions of a project are changed in " + MANIFEST);
-        }
-        if (!before.sources().equals(after.sources())) {
-            throw new IllegalArgumentException("files are taken in and out by carryOut and remove");
-        }
-    }
-
-    private void addAddresses(Batch batch, Project before, Project after) {
-        after.devices().values().forEach(device -> {
-            Device old = before.devices().get(device.name());
-            AddressBook given = old == null ? AddressBook.empty() : old.addresses();
-            if (device.addresses() != given) {
-                batch.add(history(device.name()).addressesGiven(given, device.addresses()));
-            }
-        });
-    }
-
-    /**
      * Writes what differs between two states of the site as {@link #save} does, and keeps copies of what stood in the files of
      * devices that change or go.
      *
      * @return names of the files in which the old state is kept
      */
     public List<String> replace(Project before, Project after) {
-        return files.locked(() -> {
-            Batch batch = new Batch();
-            List<String> kept = addReplacing(batch, before, after);
-            files.commit(batch);
-            return kept;
-        });
-    }
-
-    private List<String> addReplacing(Batch batch, Project before, Project after) {
-        List<String> kept = new ArrayList<>();
-        add(batch, before, after, Map.of());
-        before.devices().forEach((name, device) -> {
-            if (!device.equals(after.devices().get(name))) {
-                kept.addAll(addCopies(batch, name));
-            }
-        });
-        return kept;
-    }
-
-    private List<String> addCopies(Batch batch, String device) {
-        String time = workplace.stamp();
-        List<String> kept = new ArrayList<>();
-        for (String name : List.of(DeviceFile.name(device), MappingTable.name(device), LogicFile.name(device))) {
-            if (Files.exists(files.path(name))) {
-                String copy = files.free("backups/" + device + "/" + time, "-" + name.substring(name.indexOf('/') + 1));
-                batch.write(copy, SafeFile.read(files.path(name), MOST_TEXT * 25));
-                kept.add(copy);
-            }
-        }
-        return kept;
+        return writer.replace(before, after);
     }
 
     /**
@@ -473,32 +354,13 @@ public final class ProjectFolder {
      */
     public List<String> copyDevice(Project project, String from, String to, boolean isTwin) {
         DeviceChange.Copied copied = DeviceChange.copy(project, from, to, isTwin);
-        files.locked(() -> {
-            Batch batch = new Batch();
-            add(batch, project, copied.project(), Map.of(to, from));
-            files.commit(batch);
-            return batch;
-        });
+        writer.save(project, copied.project(), Map.of(to, from));
         return copied.open();
     }
 
     /** Gives something another name, where it stands in its file, and saves that; the history of a device goes on. */
     public void rename(Project project, Renaming renaming) {
-        Project after = renaming.carriedOut(project);
-        files.locked(() -> {
-            Batch batch = new Batch();
-            requireSameRest(project, after);
-            batch.write(SiteText.renamed(files, project, after, renaming));
-            if (renaming.from().kind() == Ref.Kind.DEVICE) {
-                batch.write(
-                        Ledger.name(renaming.to()),
-                        history(renaming.to()).continuing(renaming.from().name()));
-            } else {
-                addAddresses(batch, project, after);
-            }
-            files.commit(batch);
-            return batch;
-        });
+        writer.rename(project, renaming);
     }
 
     /**
@@ -507,18 +369,7 @@ public final class ProjectFolder {
      * @return names of the files in which the old state is kept
      */
     public List<String> remove(Project project, SourceRemoval removal) {
-        return files.locked(() -> {
-            Batch batch = new Batch();
-            List<String> kept = new ArrayList<>();
-            String copy = files.free("backups/sources/" + workplace.stamp(), "-" + removal.source());
-            batch.write(copy, SafeFile.read(sources.path(removal.source()), Integer.MAX_VALUE - 8L));
-            kept.add(copy);
-            kept.addAll(addReplacing(batch, project, removal.carriedOut(project).with(project.imported())));
-            sources.remove(removal.source(), batch);
-            files.commit(batch);
-            sources.sweep();
-            return kept;
-        });
+        return writer.remove(project, removal);
     }
 
     /** Sets values of a device and saves them; see {@link ValueChange#set(Project, Map)}. */
@@ -535,10 +386,5 @@ public final class ProjectFolder {
         String before = ValueChange.shown(project, deviceName, path);
         set(project, deviceName, Map.of(path, value));
         return before;
-    }
-
-    private static String stem(Path file) {
-        String name = file.getFileName().toString();
-        return name.substring(0, name.lastIndexOf('.'));
     }
 }
