@@ -1,5 +1,6 @@
 package org.urvant.project;
 
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -14,12 +15,21 @@ public final class AddressBook {
     private static final AddressBook EMPTY = new AddressBook(Map.of());
 
     private final Map<GivenAddress, String> owners;
-    private final Map<String, Claims<String>> claims = new HashMap<>();
+    private Map<String, Claims<String>> claims;
 
+    /** @param owners a map that nobody else has */
     private AddressBook(Map<GivenAddress, String> owners) {
-        this.owners = Map.copyOf(owners);
-        owners.forEach((place, signal) -> claims.computeIfAbsent(place.connection(), name -> new Claims<>())
-                .add(place.claim(), signal));
+        this.owners = Collections.unmodifiableMap(owners);
+    }
+
+    /** What overlaps what is found when it is first asked for. */
+    private synchronized Optional<Claims<String>> claims(String connection) {
+        if (claims == null) {
+            claims = new HashMap<>();
+            owners.forEach((place, signal) -> claims.computeIfAbsent(place.connection(), name -> new Claims<>())
+                    .add(place.claim(), signal));
+        }
+        return Optional.ofNullable(claims.get(connection));
     }
 
     /**
@@ -37,13 +47,12 @@ public final class AddressBook {
 
     /** Returns a book over the given entries. */
     public static AddressBook of(Map<GivenAddress, String> owners) {
-        return new AddressBook(owners);
+        return new AddressBook(new HashMap<>(owners));
     }
 
     /** Returns the signal to which something was given that overlaps a place, or empty when all of it was never given. */
     public Optional<String> owner(GivenAddress place) {
-        Claims<String> given = claims.get(place.connection());
-        return given == null ? Optional.empty() : given.overlapping(place.claim());
+        return claims(place.connection()).flatMap(given -> given.overlapping(place.claim()));
     }
 
     /** Returns all places with the signals they were given to. */

@@ -14,15 +14,36 @@ public final class Claims<T> {
     private final Map<String, Area<T>> areas = new HashMap<>();
 
     private static final class Area<T> {
-        private final TreeMap<Long, TreeMap<Long, T>> byFirst = new TreeMap<>();
+        private final TreeMap<Long, Taken<T>> byFirst = new TreeMap<>();
         private long longest;
+    }
+
+    /** Claims that begin at one place, the longest first. */
+    private record Taken<T>(long end, T owner, Taken<T> shorter) {
+        Taken<T> with(long otherEnd, T other) {
+            if (otherEnd > end) {
+                return new Taken<>(otherEnd, other, this);
+            }
+            return otherEnd == end
+                    ? this
+                    : new Taken<>(
+                            end,
+                            owner,
+                            shorter == null ? new Taken<>(otherEnd, other, null) : shorter.with(otherEnd, other));
+        }
+
+        /** Returns the shortest claim that goes beyond a place, which must be before the end of the longest. */
+        T beyond(long place) {
+            return shorter != null && shorter.end > place ? shorter.beyond(place) : owner;
+        }
     }
 
     /** Adds a claim; the first owner of the very same claim keeps it. */
     public void add(Claim claim, T owner) {
         Area<T> area = areas.computeIfAbsent(claim.area(), name -> new Area<>());
-        area.byFirst.computeIfAbsent(claim.first(), first -> new TreeMap<>()).putIfAbsent(claim.end(), owner);
         area.longest = Math.max(area.longest, claim.end() - claim.first());
+        area.byFirst.merge(
+                claim.first(), new Taken<>(claim.end(), owner, null), (known, added) -> known.with(added.end, owner));
     }
 
     /** Returns the owner of the first claim that overlaps one, or empty. */
@@ -31,10 +52,13 @@ public final class Claims<T> {
         if (area == null) {
             return Optional.empty();
         }
-        return area.byFirst.subMap(claim.first() - area.longest, false, claim.end(), false).values().stream()
-                .map(ends -> ends.higherEntry(claim.first()))
-                .filter(entry -> entry != null)
-                .map(Map.Entry::getValue)
-                .findFirst();
+        Map.Entry<Long, Taken<T>> at = area.byFirst.higherEntry(claim.first() - area.longest);
+        while (at != null && at.getKey() < claim.end()) {
+            if (at.getValue().end > claim.first()) {
+                return Optional.of(at.getValue().beyond(claim.first()));
+            }
+            at = area.byFirst.higherEntry(at.getKey());
+        }
+        return Optional.empty();
     }
 }

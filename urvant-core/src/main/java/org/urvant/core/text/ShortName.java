@@ -19,7 +19,7 @@ public final class ShortName {
      * @param taken names that are in use
      */
     public static String of(String name, int longest, Map<String, String> abbreviations, Set<String> taken) {
-        String shorter = name.strip().replaceAll("\\s+", " ");
+        String shorter = spaced(name);
         int limit = longest == 0 ? Integer.MAX_VALUE : longest;
         if (length(shorter) > limit) {
             shorter = abbreviated(shorter, abbreviations);
@@ -31,6 +31,25 @@ public final class ShortName {
             candidate = cut(shorter, limit - mark.length()) + mark;
         }
         return candidate;
+    }
+
+    /** Returns a text with one blank where white space stands, and none at its ends. */
+    public static String spaced(String text) {
+        StringBuilder spaced = new StringBuilder(text.length());
+        boolean isPending = false;
+        for (int i = 0; i < text.length(); i++) {
+            char each = text.charAt(i);
+            if (Character.isWhitespace(each)) {
+                isPending = spaced.length() > 0;
+            } else {
+                if (isPending) {
+                    spaced.append(' ');
+                }
+                isPending = false;
+                spaced.append(each);
+            }
+        }
+        return spaced.toString();
     }
 
     private static String abbreviated(String name, Map<String, String> abbreviations) {

@@ -21,6 +21,7 @@ import org.urvant.core.point.Claim;
 import org.urvant.core.point.Claims;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.PointSpace;
+import org.urvant.core.point.Shape;
 import org.urvant.core.text.ShortName;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
@@ -44,7 +45,11 @@ public final class SignalMapper {
     private final PointSpace space;
     private final Claims<String> used = new Claims<>();
     private final Map<String, List<Claim>> earlier = new HashMap<>();
-    private final Map<String, Integer> searchedTo = new HashMap<>();
+    private final Map<String, String> connections = new HashMap<>();
+    private final int longestName;
+    private final Map<Shape, List<String>> carriers = new HashMap<>();
+    private final Map<String, Search> searches = new HashMap<>();
+    private final Map<String, Search> widths = new HashMap<>();
     private final Map<AddressBook.GivenAddress, String> given = new HashMap<>();
     private final List<Mapping> rows = new ArrayList<>();
     private final List<MappedSignal> present = new ArrayList<>();
@@ -56,15 +61,19 @@ public final class SignalMapper {
         this.device = device;
         this.to = to;
         this.start = start;
+        this.longestName = longestName(project, device, to);
         this.space = space(project, device, device.connections().get(to)).orElseThrow();
         for (Mapping mapping : device.mappings()) {
             keys.add(mapping.key());
             if (mapping.to().equals(to) || mapping.from().equals(to)) {
                 names.add(mapping.name());
             }
-            mapped.add((mapping.isCalculated() ? MappedSignal.Calculated.reference(mapping.key()) : mapping.source())
-                    + "|" + mapping.to());
-            mapped.add(mapping.destination() + "|" + mapping.from());
+            if (mapping.to().equals(to)) {
+                mapped.add(
+                        mapping.isCalculated() ? MappedSignal.Calculated.reference(mapping.key()) : mapping.source());
+            } else if (mapping.from().equals(to)) {
+                mapped.add(mapping.destination());
+            }
             ResolvedMapping.resolve(project, device, mapping, finding -> {})
                     .filter(resolved -> resolved.objectConnection().equals(to))
                     .ifPresent(resolved -> used.add(resolved.object().claim(), resolved.signal()));
@@ -167,30 +176,33 @@ public final class SignalMapper {
             }
             ends.add(new Mapping.End(from, source.reference()));
         }
-        List<String> carriers = signal.shape().map(space::carriers).orElse(List.of());
-        if (carriers.isEmpty()) {
+        Optional<Shape> shape = signal.shape();
+        List<String> fitting = shape.map(known -> carriers.computeIfAbsent(known, space::carriers))
+                .orElse(List.of());
+        if (fitting.isEmpty()) {
             leftOut.put(
                     signal,
                     signal.reason().isEmpty() ? "nothing in " + space.title() + " carries it" : signal.reason());
             return;
         }
-        if (!mapped.add(signal.reference() + "|" + to)) {
+        String reference = signal.reference();
+        if (!mapped.add(reference)) {
             present.add(signal);
             return;
         }
-        PlacedPoint point = again(signal, carriers).orElseGet(() -> free(carriers.get(0)));
-        used.add(point.claim(), signal.reference());
-        given.put(new AddressBook.GivenAddress(to, point.claim()), signal.reference());
+        PlacedPoint point = again(reference, fitting).orElseGet(() -> free(fitting.get(0)));
+        used.add(point.claim(), reference);
+        given.put(new AddressBook.GivenAddress(to, point.claim()), reference);
         String key = signal instanceof MappedSignal.Calculated calculated
                 ? calculated.key()
-                : MappingKey.of(signal.reference(), to, keys);
+                : MappingKey.of(reference, to, keys);
         keys.add(key);
-        rows.add(row(key, ends, signal, point));
+        rows.add(row(key, ends, signal, shape.get().access() == Access.READ, point));
     }
 
-    /** Returns the point at the address that the signal had before, if it had one. */
-    private Optional<PlacedPoint> again(MappedSignal signal, List<String> carriers) {
-        for (Claim claim : earlier.getOrDefault(signal.reference(), List.of())) {
+    /** Returns the point at the address that a signal had before, if it had one. */
+    private Optional<PlacedPoint> again(String reference, List<String> carriers) {
+        for (Claim claim : earlier.getOrDefault(reference, List.of())) {
             Optional<PlacedPoint> point = carriers.stream()
                     .flatMap(carrier -> at(carrier, space.address(claim)).stream())
                     .filter(found -> found.claim().equals(claim))
@@ -205,7 +217,9 @@ public final class SignalMapper {
     /** Returns the connection over which a signal comes; empty text when the device has none to its IED. */
     private String from(MappedSignal signal) {
         return signal instanceof MappedSignal.OfIed ofIed
-                ? device.connectionTo(ied(ofIed)).map(Connection::name).orElse("")
+                ? connections.computeIfAbsent(
+                        ied(ofIed),
+                        ied -> device.connectionTo(ied).map(Connection::name).orElse(""))
                 : ChannelPoint.OWN;
     }
 
@@ -213,8 +227,33 @@ public final class SignalMapper {
         return ((MappedSignal.OfIed) signal).attribute().node().device().ied().name();
     }
 
-    /** Addresses are only ever taken, so that the search for a carrier goes on where it found one last. */
+    /** Where a search for one of some width in a block goes on: addresses are only ever taken. */
+    private static final class Search {
+        private final Block block;
+        private int next;
+
+        Search(Block block) {
+            this.block = block;
+            this.next = block.first();
+        }
+    }
+
     private PlacedPoint free(String carrier) {
+        Search search = searches.computeIfAbsent(carrier, this::search);
+        while (search.next <= search.block.last()) {
+            Optional<PlacedPoint> point = at(carrier, search.next++);
+            if (point.isPresent() && used.overlapping(point.get().claim()).isEmpty()) {
+                return point.get();
+            }
+        }
+        throw new RefusedException(
+                "no address is free in " + search.block.first() + " to " + search.block.last() + " for "
+                        + space.group(carrier).word() + " on " + to,
+                "Widen the block in the conventions of the project.");
+    }
+
+    /** Carriers of one width in one block share a search. */
+    private Search search(String carrier) {
         AddressGroup group = space.group(carrier);
         Block whole = group.whole();
         if (start.isPresent() && (start.getAsInt() < whole.first() || start.getAsInt() > whole.last())) {
@@ -226,18 +265,11 @@ public final class SignalMapper {
         Block block = start.isPresent()
                 ? new Block(start.getAsInt(), whole.last())
                 : project.conventions().block(group);
-        int address = searchedTo.getOrDefault(carrier, block.first());
-        for (; address <= block.last(); address++) {
-            Optional<PlacedPoint> point = at(carrier, address)
-                    .filter(found -> used.overlapping(found.claim()).isEmpty());
-            if (point.isPresent()) {
-                searchedTo.put(carrier, address + 1);
-                return point.get();
-            }
-        }
-        throw new RefusedException(
-                "no address is free in " + block.first() + " to " + block.last() + " for " + group.word() + " on " + to,
-                "Widen the block in the conventions of the project.");
+        String width = at(carrier, whole.first())
+                .map(PlacedPoint::claim)
+                .map(claim -> claim.area() + " " + (claim.end() - claim.first()) + " in " + block)
+                .orElse(carrier);
+        return widths.computeIfAbsent(width, name -> new Search(block));
     }
 
     /** Returns the point at an address; empty when not all of it lies within the space. */
@@ -249,10 +281,9 @@ public final class SignalMapper {
         }
     }
 
-    private Mapping row(String key, List<Mapping.End> ends, MappedSignal signal, PlacedPoint object) {
+    private Mapping row(String key, List<Mapping.End> ends, MappedSignal signal, boolean isRead, PlacedPoint object) {
         String full = signal.name(project.conventions().names());
-        int longest = longestName(project, device, to);
-        String name = ShortName.of(full, longest, project.conventions().abbreviations(), names);
+        String name = ShortName.of(full, longestName, project.conventions().abbreviations(), names);
         if (!name.equals(full)) {
             shortened.put(full, name);
         }
@@ -263,7 +294,7 @@ public final class SignalMapper {
         String transform = signal instanceof MappedSignal.Calculated calculated
                 ? calculated.transform().text()
                 : "";
-        return signal.shape().orElseThrow().access() == Access.READ
+        return isRead
                 ? new Mapping(key, name, place, ends, receiver, transform, true, position)
                 : new Mapping(key, name, place, receiver, ends.get(0), false, position);
     }

@@ -1,10 +1,11 @@
 package org.urvant.project.mapping;
 
-import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.urvant.core.text.ShortName;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.LogicalNode;
 import org.urvant.scl.SitePart;
@@ -21,35 +22,54 @@ public final class SignalName {
 
     /** Returns the name by a template; places that the template misspells stay as they are. */
     public static String of(String template, DataAttribute attribute) {
+        return of(template, (String place) -> value(place, attribute));
+    }
+
+    private static String value(String place, DataAttribute attribute) {
         LogicalNode node = attribute.node();
-        String described = attribute.description();
-        Map<String, String> values = new HashMap<>(Map.of(
-                "ied", node.device().ied().name(),
-                "ld", node.device().instance(),
-                "node", node.name(),
-                "object", attribute.objectName(),
-                "attribute", attribute.path(),
-                "phase", phase(attribute),
-                "description", described.isEmpty() ? place(node) + " " + attribute.objectName() : described));
-        values.put("site", part(node, SitePart.Kind.SUBSTATION));
-        values.put("level", part(node, SitePart.Kind.VOLTAGE_LEVEL));
-        values.put("bay", part(node, SitePart.Kind.BAY));
-        values.put(
-                "equipment",
+        return switch (place) {
+            case "ied" -> node.device().ied().name();
+            case "ld" -> node.device().instance();
+            case "node" -> node.name();
+            case "object" -> attribute.objectName();
+            case "attribute" -> attribute.path();
+            case "phase" -> phase(attribute);
+            case "description" -> {
+                String described = attribute.description();
+                yield described.isEmpty() ? place(node) + " " + attribute.objectName() : described;
+            }
+            case "site" -> part(node, SitePart.Kind.SUBSTATION);
+            case "level" -> part(node, SitePart.Kind.VOLTAGE_LEVEL);
+            case "bay" -> part(node, SitePart.Kind.BAY);
+            case "equipment" ->
                 node.place()
                         .filter(part -> part.kind() == SitePart.Kind.EQUIPMENT)
                         .map(SitePart::name)
-                        .orElse(""));
-        return of(template, values);
+                        .orElse("");
+            default -> null;
+        };
     }
 
     /** Returns the name by a template and what stands for its places; those that are known and have no value are empty. */
     static String of(String template, Map<String, String> values) {
-        Matcher matcher = PLACE.matcher(template);
-        return matcher.replaceAll(found -> Matcher.quoteReplacement(
-                        values.getOrDefault(found.group(1), KNOWN.contains(found.group(1)) ? "" : found.group())))
-                .replaceAll("\\s+", " ")
-                .strip();
+        return of(template, (String place) -> values.getOrDefault(place, KNOWN.contains(place) ? "" : null));
+    }
+
+    /** Only what the template names is looked up: names are made by the hundred thousand. */
+    private static String of(String template, UnaryOperator<String> values) {
+        StringBuilder name = new StringBuilder();
+        int at = 0;
+        while (at < template.length()) {
+            int open = template.indexOf('{', at);
+            int close = open < 0 ? -1 : template.indexOf('}', open);
+            if (close < 0) {
+                break;
+            }
+            String value = values.apply(template.substring(open + 1, close));
+            name.append(template, at, open).append(value == null ? "{" : value);
+            at = value == null ? open + 1 : close + 1;
+        }
+        return ShortName.spaced(name.append(template, at, template.length()).toString());
     }
 
     private static String part(LogicalNode node, SitePart.Kind kind) {

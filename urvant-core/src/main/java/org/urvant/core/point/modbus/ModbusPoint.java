@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -31,6 +32,9 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
     private static final Pattern PLACE = Pattern.compile("([a-z]+):(\\d{1,6})(?:\\.(\\d{1,2}))?");
     private static final Pattern REFERENCE = Pattern.compile("(\\d)(\\d{4,5})");
     private static final String BIT = "bit";
+    /** The point at address 0 of each carrier that was asked for; there are fewer than a hundred carriers. */
+    private static final Map<String, ModbusPoint> FIRST = new ConcurrentHashMap<>();
+
     private static final String EXPECTED =
             "; expected a form like holding:12 float32 ABCD, input:4 uint16, holding:5.3, coil:3, discrete:7 or ref:40013 float32";
 
@@ -113,11 +117,16 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
 
     /** Returns the point that a carrier makes of an address. */
     static ModbusPoint at(String carrier, int address) {
+        ModbusPoint first = FIRST.computeIfAbsent(carrier, ModbusPoint::first);
+        return new ModbusPoint(first.area, address, first.bit, first.type, first.order);
+    }
+
+    private static ModbusPoint first(String carrier) {
         String[] words = carrier.split(" ", 2);
-        if (words.length == 2 && words[1].equals(BIT)) {
-            return read(words[0] + ":" + address + ".0");
-        }
-        return read(words[0] + ":" + address + (words.length == 2 ? " " + words[1] : ""));
+        return read(
+                words.length == 2 && words[1].equals(BIT)
+                        ? words[0] + ":0.0"
+                        : words[0] + ":0" + (words.length == 2 ? " " + words[1] : ""));
     }
 
     /** Returns the text of the point with some {@link #fields}. */

@@ -1,0 +1,86 @@
+package org.urvant.project.folder;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.function.Consumer;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
+import org.urvant.file.yaml.FieldReader;
+import org.urvant.file.yaml.YamlDocument;
+import org.urvant.project.Choices;
+import org.urvant.project.Device;
+import org.urvant.project.Imported;
+import org.urvant.project.Mapping;
+import org.urvant.project.Past;
+import org.urvant.project.Project;
+import org.urvant.project.Remarks;
+import org.urvant.scl.selection.Pick;
+
+/** Reads a site from the files of its folder. */
+final class SiteReader {
+    private final ProjectFiles files;
+    private final SourceFolder sources;
+    private final Workplace workplace;
+
+    SiteReader(ProjectFiles files, SourceFolder sources, Workplace workplace) {
+        this.files = files;
+        this.sources = sources;
+        this.workplace = workplace;
+    }
+
+    /** Reads all files once; mistakes in them come as findings of the project. */
+    Project read() {
+        List<Finding> findings = new ArrayList<>();
+        Manifest manifest = Manifest.read(
+                new FieldReader("project", files.yaml(ProjectFolder.MANIFEST).root(), findings::add));
+        SortedMap<String, Device> devices = new TreeMap<>();
+        for (Path file : files.list("devices", ".yaml")) {
+            String device = stem(file);
+            devices.put(device, device(device, finding -> findings.add(finding.concerning(Ref.device(device)))));
+        }
+        SortedMap<String, Pick> picks = new TreeMap<>();
+        for (Path file : files.list("picks", ".yaml")) {
+            String pick = stem(file);
+            picks.put(
+                    pick,
+                    PickFile.read(
+                            pick,
+                            new FieldReader(
+                                    pick, files.yaml(PickFile.name(pick)).root(), findings::add)));
+        }
+        SourceIndex index = sources.index(findings::add);
+        return new Project(
+                manifest.name(),
+                manifest.conventions(),
+                new OwnTypes(files).all(findings::add),
+                devices,
+                new Imported(sources.read(index, findings::add), index.unwanted()),
+                SiteFile.bays(files, findings::add),
+                new Choices(picks, SavedQueries.read(files)),
+                new Remarks(manifest.muted(), findings));
+    }
+
+    private Device device(String name, Consumer<Finding> findings) {
+        String tableName = MappingTable.name(name);
+        Path table = files.path(tableName);
+        List<Mapping> mappings =
+                Files.exists(table) ? MappingTable.read(name, tableName, files.table(tableName), findings) : List.of();
+        YamlDocument document = files.yaml(DeviceFile.name(name));
+        DeviceHistory history = new DeviceHistory(files, name, workplace);
+        List<Ledger.Line> lines = history.lines();
+        return DeviceFile.read(name, document, findings)
+                .withMappings(mappings)
+                .with(LogicFile.read(files, name, findings))
+                .with(new Past(history.addresses(lines), history.record(lines)));
+    }
+
+    /** Returns the name of a file without its ending. */
+    static String stem(Path file) {
+        String name = file.getFileName().toString();
+        return name.substring(0, name.lastIndexOf('.'));
+    }
+}
