@@ -220,12 +220,18 @@ class UrvantTest {
     void aTamperedRecordIsFoundByWhateverReadsIt() throws IOException {
         Path ledger = folder.resolve("skarholm/ledger/GW1.jsonl");
         Files.writeString(ledger, Files.readString(ledger).replaceFirst("1001", "1009"));
-        for (String line : new String[] {"history", "check", "download GW1 --yes"}) {
-            assertThat(terminal.run(line.split(" "))).isEqualTo(Exit.FAILED);
-            assertThat(terminal.err())
-                    .contains("ledger/GW1.jsonl:2: the ledger was altered")
+        assertThat(terminal.run("history")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err())
+                .contains("ledger/GW1.jsonl:2: the ledger was altered")
+                .contains("Restore");
+        for (String line : new String[] {"check", "download GW1 --yes"}) {
+            assertThat(terminal.run(line.split(" "))).isNotEqualTo(Exit.DONE);
+            assertThat(terminal.out() + terminal.err())
+                    .contains("ledger/GW1.jsonl:2", "the ledger was altered")
                     .contains("Restore");
         }
+        terminal.run("set", "GW1", "watchdog.time", "9");
+        assertThat(terminal.run("download", "GW1", "--yes")).isNotEqualTo(Exit.DONE);
     }
 
     @Test

@@ -10,8 +10,11 @@ import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.DeviceTypes;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
+import org.urvant.core.finding.Ref;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
@@ -82,10 +85,18 @@ public record Project(
      * Returns the device with a name.
      *
      * @throws UnknownNameException when there is none; names the nearest
+     * @throws MalformedInputException when its file cannot be read
      */
     public Device device(String name) {
         Device device = devices.get(name);
         if (device == null) {
+            remarks.findings().stream()
+                    .filter(finding -> finding.rule() == GeneralRules.FILE_MALFORMED
+                            && finding.about().contains(Ref.device(name)))
+                    .findFirst()
+                    .ifPresent(finding -> {
+                        throw new MalformedInputException(finding.position(), finding.message(), finding.remedy());
+                    });
             throw new UnknownNameException("device", name, devices.keySet());
         }
         return device;

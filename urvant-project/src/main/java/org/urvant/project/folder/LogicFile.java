@@ -5,7 +5,6 @@ import java.util.function.Consumer;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
-import org.urvant.core.finding.Position;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.file.SafeFile;
 import org.urvant.project.Programs;
@@ -32,9 +31,7 @@ final class LogicFile {
             }
             return new Programs(name, isThere ? SafeFile.readText(files.path(name), MOST_BYTES, name) : "");
         } catch (UrvantException e) {
-            Position position = e.position().orElse(Position.in(name));
-            findings.accept(
-                    new Finding(LogicRules.PROGRAM_WRONG, device + " logic", position, e.getMessage(), e.mend()));
+            files.tell(name, device + " logic", LogicRules.PROGRAM_WRONG, e, findings);
             return new Programs(name, "");
         }
     }

@@ -3,6 +3,7 @@ package org.urvant.project.folder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -12,7 +13,6 @@ import org.urvant.core.device.DeviceTypes;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
-import org.urvant.file.SafeFile;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.type.Catalogue;
@@ -38,8 +38,12 @@ public final class OwnTypes {
         SortedMap<String, DeviceType> own = new TreeMap<>();
         for (Path file : files.list("types", ".yaml")) {
             String shownAs = "types/" + file.getFileName();
-            files.reads(shownAs);
-            DeviceTypeReader.read(shownAs, SafeFile.readText(file, MOST_TEXT, shownAs), findings)
+            files.readOr(
+                            Optional.<DeviceType>empty(),
+                            shownAs,
+                            "types",
+                            findings,
+                            () -> DeviceTypeReader.read(shownAs, files.text(shownAs), findings))
                     .ifPresent(type -> {
                         DeviceTypeReader.verifyLogic(type, findings);
                         own.put(type.name(), type);

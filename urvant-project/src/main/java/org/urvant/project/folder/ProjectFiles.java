@@ -10,13 +10,21 @@ import java.nio.file.attribute.BasicFileAttributes;
 import java.time.Duration;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnreachableException;
+import org.urvant.core.error.UrvantException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.tree.Fingerprint;
@@ -42,6 +50,7 @@ final class ProjectFiles {
     private final Path root;
     private final Map<Path, Digested> digested = new HashMap<>();
     private final Map<String, String> seen = new HashMap<>();
+    private final Set<String> unreadable = new HashSet<>();
     private final Workplace workplace;
     private final Journal journal;
     private final UndoFolder undo = new UndoFolder(this);
@@ -176,6 +185,7 @@ final class ProjectFiles {
     /** Begins to read the project anew: what is written later rests on what is read from now on. */
     void beginReading() {
         seen.clear();
+        unreadable.clear();
     }
 
     /**
@@ -215,6 +225,27 @@ final class ProjectFiles {
         return SafeFile.readText(path(name), MOST_TEXT, name);
     }
 
+    /**
+     * Returns what a file holds. One that cannot be read is told as a finding, closes nothing else, and is not written over.
+     *
+     * @param subject whom the finding is about
+     * @param otherwise what counts then
+     */
+    <T> T readOr(T otherwise, String name, String subject, Consumer<Finding> findings, Supplier<T> reading) {
+        try {
+            return reading.get();
+        } catch (UrvantException e) {
+            tell(name, subject, GeneralRules.FILE_MALFORMED, e, findings);
+            return otherwise;
+        }
+    }
+
+    /** Tells that a file cannot be read, and keeps it from being written over. */
+    void tell(String name, String subject, Rule rule, UrvantException e, Consumer<Finding> findings) {
+        unreadable.add(name);
+        findings.accept(new Finding(rule, subject, e.position().orElse(Position.in(name)), e.getMessage(), e.mend()));
+    }
+
     /** Returns a table, which may be larger than other texts. */
     String table(String name) {
         reads(name);
@@ -235,6 +266,7 @@ final class ProjectFiles {
             requireAsRead(batch.contents().keySet());
             batch.contents().entrySet().removeIf(write -> holds(write.getKey(), write.getValue()));
             if (!batch.contents().isEmpty() || !batch.additions().isEmpty()) {
+                requireReadable(batch);
                 requireWritable(batch);
                 journal.carryOut(title, batch, undo.keep(title, batch));
                 batch.contents().keySet().forEach(this::wrote);
@@ -255,6 +287,18 @@ final class ProjectFiles {
     private boolean holds(String name, Optional<byte[]> content) {
         return digest(name)
                 .equals(content.map(octets -> Fingerprint.of(octets).hex()).orElse(NOTHING));
+    }
+
+    /** What could not be read is not known, so nothing is written over it; but an imported file can be imported again. */
+    private void requireReadable(Batch batch) {
+        batch.contents().keySet().stream()
+                .filter(name -> unreadable.contains(name) && !name.startsWith(SourceFolder.FOLDER + "/"))
+                .findFirst()
+                .ifPresent(name -> {
+                    throw new RefusedException(
+                            name + " stands there and cannot be read; nothing was written",
+                            "Mend it first, or move it away.");
+                });
     }
 
     /** What can be seen to fail is refused before anything counts. */

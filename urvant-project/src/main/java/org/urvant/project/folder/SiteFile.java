@@ -12,7 +12,6 @@ import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
-import org.urvant.core.finding.Position;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.Bay;
@@ -29,8 +28,7 @@ final class SiteFile {
         try {
             read(files, bays, findings);
         } catch (UrvantException e) {
-            Position position = e.position().orElse(Position.in(NAME));
-            findings.accept(new Finding(GeneralRules.FILE_MALFORMED, "site", position, e.getMessage(), e.mend()));
+            files.tell(NAME, "site", GeneralRules.FILE_MALFORMED, e, findings);
         }
         return bays;
     }

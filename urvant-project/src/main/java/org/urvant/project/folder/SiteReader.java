@@ -4,6 +4,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
@@ -40,17 +41,27 @@ final class SiteReader {
         SortedMap<String, Device> devices = new TreeMap<>();
         for (Path file : files.list("devices", ".yaml")) {
             String device = stem(file);
-            devices.put(device, device(device, finding -> findings.add(finding.concerning(Ref.device(device)))));
+            Consumer<Finding> own = finding -> findings.add(finding.concerning(Ref.device(device)));
+            files.readOr(
+                            Optional.<Device>empty(),
+                            DeviceFile.name(device),
+                            device,
+                            own,
+                            () -> Optional.of(device(device, own)))
+                    .ifPresent(read -> devices.put(device, read));
         }
         SortedMap<String, Pick> picks = new TreeMap<>();
         for (Path file : files.list("picks", ".yaml")) {
             String pick = stem(file);
-            picks.put(
-                    pick,
-                    PickFile.read(
-                            pick,
-                            new FieldReader(
-                                    pick, files.yaml(PickFile.name(pick)).root(), findings::add)));
+            String name = PickFile.name(pick);
+            files.readOr(
+                            Optional.<Pick>empty(),
+                            name,
+                            "pick " + pick,
+                            findings::add,
+                            () -> Optional.of(PickFile.read(
+                                    pick, new FieldReader(pick, files.yaml(name).root(), findings::add))))
+                    .ifPresent(read -> picks.put(pick, read));
         }
         SourceIndex index = sources.index(findings::add);
         return new Project(
@@ -60,22 +71,40 @@ final class SiteReader {
                 devices,
                 new Imported(sources.read(index, findings::add), index.unwanted()),
                 SiteFile.bays(files, findings::add),
-                new Choices(picks, SavedQueries.read(files)),
+                new Choices(
+                        picks,
+                        files.readOr(
+                                new TreeMap<>(),
+                                SavedQueries.NAME,
+                                "queries",
+                                findings::add,
+                                () -> SavedQueries.read(files))),
                 new Remarks(manifest.muted(), findings));
     }
 
     private Device device(String name, Consumer<Finding> findings) {
         String tableName = MappingTable.name(name);
         Path table = files.path(tableName);
-        List<Mapping> mappings =
-                Files.exists(table) ? MappingTable.read(name, tableName, files.table(tableName), findings) : List.of();
+        List<Mapping> mappings = !Files.exists(table)
+                ? List.of()
+                : files.readOr(
+                        List.of(),
+                        tableName,
+                        name + " mappings",
+                        findings,
+                        () -> MappingTable.read(name, tableName, files.table(tableName), findings));
         YamlDocument document = files.yaml(DeviceFile.name(name));
-        DeviceHistory history = new DeviceHistory(files, name, workplace);
-        List<Ledger.Line> lines = history.lines();
+        Past past = files.readOr(Past.NONE, Ledger.name(name), name + " ledger", findings, () -> past(name));
         return DeviceFile.read(name, document, findings)
                 .withMappings(mappings)
                 .with(LogicFile.read(files, name, findings))
-                .with(new Past(history.addresses(lines), history.record(lines)));
+                .with(past);
+    }
+
+    private Past past(String device) {
+        DeviceHistory history = new DeviceHistory(files, device, workplace);
+        List<Ledger.Line> lines = history.lines();
+        return new Past(history.addresses(lines), history.record(lines));
     }
 
     /** Returns the name of a file without its ending. */

@@ -56,10 +56,14 @@ final class SourceFolder {
     List<SclFile> read(SourceIndex index, Consumer<Finding> findings) {
         List<SclFile> read = new ArrayList<>();
         for (String source : index.names()) {
-            files.reads(FOLDER + "/" + source);
-            byte[] content = SafeFile.read(path(source), MOST_BYTES);
-            index.verify(source, content).ifPresent(findings);
-            read.add(new SclReader(progress).read(content, FOLDER + "/" + source));
+            String name = FOLDER + "/" + source;
+            files.readOr(Optional.<SclFile>empty(), name, "sources " + source, findings, () -> {
+                        files.reads(name);
+                        byte[] content = SafeFile.read(path(source), MOST_BYTES);
+                        index.verify(source, content).ifPresent(findings);
+                        return Optional.of(new SclReader(progress).read(content, name));
+                    })
+                    .ifPresent(read::add);
         }
         return read;
     }

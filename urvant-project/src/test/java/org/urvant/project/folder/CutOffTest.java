@@ -31,6 +31,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 import org.mockito.AdditionalAnswers;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnreachableException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Step;
 import org.urvant.file.ExclusiveLock;
 import org.urvant.file.SafeFile;
@@ -288,9 +289,10 @@ class CutOffTest {
             assertThatThrownBy(() -> {
                         folder.change(made -> ValueChange.set(made, "GW1", Map.of("watchdog.time", "11")));
                         folder.remove(folder.load(), SourceRemoval.of(folder.load(), "F02.cid"));
+                        folder.history("GW1").saved(folder.basis("GW1"), "again");
                     })
                     .as(name)
-                    .isInstanceOf(RefusedException.class)
+                    .isInstanceOf(UrvantException.class)
                     .hasMessageContaining("is a link");
         }
         assertThat(theirs).hasContent("theirs");

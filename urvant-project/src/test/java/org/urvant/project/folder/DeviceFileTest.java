@@ -17,6 +17,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Severity;
 import org.urvant.file.SafeFile;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.NewDevice;
@@ -151,7 +152,7 @@ class DeviceFileTest {
         });
     }
 
-    /** What cannot even be read as YAML is refused whole, with its place, and nothing is changed. */
+    /** What cannot even be read as YAML is told with its place, and nothing is changed. */
     @ParameterizedTest(name = "{1}")
     @CsvSource(
             delimiter = '|',
@@ -165,13 +166,14 @@ class DeviceFileTest {
             heat.to: 21   | heat.to: "21               | not YAML
             origin: catalogue | origin: catalogue⏎---⏎x: y | a second document
             """)
-    void aFileThatIsNoYamlIsRefusedWithItsPlace(String sound, String broken, String found) throws IOException {
+    void aFileThatIsNoYamlIsToldWithItsPlace(String sound, String broken, String found) throws IOException {
         String text = SOUND.replace(sound, broken.replace("⏎", "\n"));
         Files.writeString(file, text);
-        assertThatThrownBy(() -> folder.load())
-                .isInstanceOfSatisfying(UrvantException.class, mistake -> assertThat(mistake.placedMessage())
-                        .startsWith("devices/H1.yaml:")
-                        .contains(found));
+        assertThat(findings()).anySatisfy(finding -> {
+            assertThat(finding.severity()).isEqualTo(Severity.ERROR);
+            assertThat(finding.position().toString()).startsWith("devices/H1.yaml:");
+            assertThat(finding.message()).contains(found);
+        });
         assertThat(file).hasContent(text);
     }
 
@@ -190,11 +192,11 @@ class DeviceFileTest {
     }
 
     @Test
-    void aFileThatIsTooLargeOrTooDeepIsRefused() throws IOException {
+    void aFileThatIsTooLargeOrTooDeepIsTold() throws IOException {
         Files.writeString(file, SOUND + "# " + "x".repeat(4_000_001));
-        assertThatThrownBy(() -> folder.load()).hasMessageContaining("length");
+        assertThat(findings()).anyMatch(finding -> finding.message().contains("length"));
         Files.writeString(file, SOUND + "deep: " + "{a: ".repeat(60) + "1" + "}".repeat(60));
-        assertThatThrownBy(() -> folder.load()).hasMessageContaining("depth");
+        assertThat(findings()).anyMatch(finding -> finding.message().contains("depth"));
     }
 
     /** A type of the project's own that is wrong is told with its own place; the rest of the project stays open. */

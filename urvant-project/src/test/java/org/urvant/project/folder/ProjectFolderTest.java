@@ -25,6 +25,7 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Severity;
 import org.urvant.core.progress.Progress;
 import org.urvant.core.tree.Fingerprint;
@@ -215,12 +216,16 @@ class ProjectFolderTest {
             ledger/GW1.jsonl | 1001           | 1007           | altered
             ledger/GW1.jsonl | {              | (              | not JSON
             """)
-    void brokenFilesAreRefusedWithTheirPlace(String name, String from, String to, String found) throws IOException {
+    void brokenFilesAreToldWithTheirPlaceAndBlock(String name, String from, String to, String found)
+            throws IOException {
         map(1001, "F01CTRL/XCBR1.Pos.stVal", "F01PROT/PTRC1.Tr.general");
         replace(name, from, to);
-        assertThatThrownBy(() -> folder.load()).isInstanceOfSatisfying(UrvantException.class, mistake -> {
-            assertThat(mistake.placedMessage()).contains(name).contains(found);
-            assertThat(mistake.remedy()).isNotBlank();
+        List<Finding> findings = folder.load().remarks().findings();
+        assertThat(ProjectCheck.blocks(findings)).isTrue();
+        assertThat(findings).anySatisfy(finding -> {
+            assertThat(finding.position().toString()).contains(name);
+            assertThat(finding.message()).contains(found);
+            assertThat(finding.about()).containsExactly(Ref.device("GW1"));
         });
     }
 
@@ -252,10 +257,11 @@ class ProjectFolderTest {
         String begin = ",\"previous\":\"" + "0".repeat(64) + "\"}\n";
         Files.createDirectories(file("ledger"));
         Files.writeString(file("ledger/GW1.jsonl"), line.replaceFirst("}$", "") + begin);
-        assertThatThrownBy(() -> folder.load())
-                .isInstanceOfSatisfying(UrvantException.class, mistake -> assertThat(mistake.placedMessage())
-                        .startsWith("ledger/GW1.jsonl:1: ")
-                        .contains(found));
+        assertThat(folder.load().remarks().findings()).anySatisfy(finding -> {
+            assertThat(finding.severity()).isEqualTo(Severity.ERROR);
+            assertThat(finding.position()).hasToString("ledger/GW1.jsonl:1");
+            assertThat(finding.message()).contains(found);
+        });
     }
 
     @Test
