@@ -93,6 +93,14 @@ public final class Urvant {
                 .findFirst()
                 .filter(COMMANDS::containsKey)
                 .orElse(versionOnly ? NO_COMMAND : null);
+        for (String argument : arguments) {
+            if (argument.indexOf('\uFFFD') >= 0) { // Java could not read it, and would store that sign instead
+                session.err()
+                        .println(session.paint().bad("urvant: ") + "'" + argument + "' holds letters that were lost");
+                session.err().println("  Use a locale with UTF-8, such as LC_ALL=C.UTF-8.");
+                return Exit.USAGE;
+            }
+        }
         CommandLine line = commandLine(session, wanted);
         try {
             return line.execute(arguments);

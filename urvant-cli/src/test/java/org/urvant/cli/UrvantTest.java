@@ -421,6 +421,12 @@ class UrvantTest {
     }
 
     @Test
+    void lettersThatTheLocaleLostAreNotStored() {
+        assertThat(terminal.run("set", "GW1", "station.name", "Sk\uFFFDrholm")).isEqualTo(Exit.USAGE);
+        assertThat(terminal.err()).contains("letters that were lost", "LC_ALL=C.UTF-8");
+    }
+
+    @Test
     void aChangeThatWasCutOffIsFinishedOrShown() throws IOException {
         Path site = folder.resolve("skarholm");
         Path journal = Files.createDirectories(site.resolve("journal"));

@@ -8,6 +8,7 @@ import com.fasterxml.jackson.core.JsonToken;
 import com.fasterxml.jackson.core.StreamReadConstraints;
 import com.fasterxml.jackson.core.StreamReadFeature;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.error.MalformedInputException;
@@ -21,6 +22,7 @@ import org.urvant.core.tree.Value;
  * lists, nulls and doubled keys are refused, for no Urvant format has them.
  */
 public final class JsonTree {
+    private static final int MOST_PLACES = 400; // a double has 309 before the point and 324 after it
     private static final JsonFactory FACTORY = JsonFactory.builder()
             .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
             .streamReadConstraints(StreamReadConstraints.builder()
@@ -75,10 +77,23 @@ public final class JsonTree {
         return switch (token) {
             case START_OBJECT -> section(source, parser);
             case VALUE_STRING -> Value.text(parser.getText());
-            case VALUE_NUMBER_INT, VALUE_NUMBER_FLOAT -> Value.number(parser.getDecimalValue());
+            case VALUE_NUMBER_INT, VALUE_NUMBER_FLOAT -> Value.number(number(source, parser));
             case VALUE_TRUE, VALUE_FALSE -> Value.logical(token == JsonToken.VALUE_TRUE);
             default -> throw mistake(source, parser, token.asString() + " stands where a value is expected");
         };
+    }
+
+    /** A few characters can stand for a number that would take gigabytes to write out. */
+    private static BigDecimal number(String source, JsonParser parser) throws IOException {
+        BigDecimal number = parser.getDecimalValue();
+        if (Math.abs((long) number.scale()) > MOST_PLACES) {
+            throw mistake(
+                    source,
+                    parser,
+                    "the number " + parser.getText() + " has more than " + MOST_PLACES
+                            + " places before or after the point");
+        }
+        return number;
     }
 
     private static MalformedInputException mistake(String source, JsonParser parser, String found) {

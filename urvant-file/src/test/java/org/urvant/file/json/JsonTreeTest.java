@@ -73,6 +73,8 @@ class JsonTreeTest {
             [1]                 | no JSON object
             {"a":1<200 zeros>}  | length
             {a:1}               | not JSON
+            {"a":1e999999999}   | more than 400 places
+            {"a":-1E-401}       | more than 400 places
             """)
     void whatNoFormatHasIsRefused(String json, String found) {
         String text = json.replace("<200 zeros>", "0".repeat(200));
