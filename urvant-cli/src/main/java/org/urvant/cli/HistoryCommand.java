@@ -82,7 +82,10 @@ final class HistoryCommand extends Command {
                 line.text("factory-password").equals("true")
                         ? "with the factory password"
                         : "with a password of its own";
-            case "address-given" -> line.text("connection") + " " + line.text("address") + " to " + line.text("signal");
+            case "address-given" ->
+                line.text("connection") + " "
+                        + (line.text("point").isEmpty() ? line.text("address") : line.text("point")) + " to "
+                        + line.text("signal");
             default -> "";
         };
     }

@@ -180,6 +180,8 @@ class PlantCommandsTest {
             connect RTU1 scada --kind control-centre && map RTU1 kind:trip --as x --yes | 3 | what a value is calculated from is not clear
             connect RTU1 scada --kind control-centre && map RTU1 AI1 --name x --yes | 3 | --name is for a calculated value
             explain PAIR                               | 0 | double point of two contacts
+            connect RTU1 scada --kind control-centre && map RTU1 DI1 --as 'NOT x' --yes && history RTU1 --addresses | 0 | scada M_SP_TB_1 2001 to calculated
+            connect RTU1 scada --kind control-centre && map RTU1 AI1 --yes && history RTU1 --addresses | 0 | scada M_ME_TF_1 4001 to AI1
             map RTU1 kind:trip                         | 3 | RTU1 has no connection that signals can be mapped to
             map RTU1 DI1                               | 3 | RTU1 has no connection that signals can be mapped to
             connect RTU1 own --kind control-centre     | 3 | 'own' is not allowed

@@ -67,6 +67,16 @@ public record Mapping(
                 || origins.stream().anyMatch(end -> end.point().equals(point));
     }
 
+    /** Returns the name under which the row's signal owns an address on a connection; the signal's own, unless calculated. */
+    public String owner(String connection) {
+        return isCalculated() ? owned(key) : target.connection().equals(connection) ? source() : destination();
+    }
+
+    /** Returns the name under which a calculated row with a key owns an address. */
+    public static String owned(String key) {
+        return "calculated " + key;
+    }
+
     /** Returns the row switched on or off. */
     public Mapping withUse(boolean use) {
         return new Mapping(key, name, place, origins, target, transform, use, position);

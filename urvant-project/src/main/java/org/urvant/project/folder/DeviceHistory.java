@@ -18,6 +18,7 @@ import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Value;
 import org.urvant.file.SafeFile;
 import org.urvant.project.AddressBook;
+import org.urvant.project.Device;
 import org.urvant.project.DeviceRecord;
 import org.urvant.project.configuration.Configuration;
 
@@ -145,10 +146,19 @@ public final class DeviceHistory {
                 .map(line -> understood(line, FINGERPRINT, Fingerprint::new));
     }
 
-    /** Returns the lines for the addresses that a book has and an earlier one had not. */
-    Batch.Addition addressesGiven(AddressBook before, AddressBook after) {
+    /**
+     * Returns the lines for the addresses that a device's book has and an earlier one had not.
+     *
+     * @param after the device, whose rows say how the points are written
+     */
+    Batch.Addition addressesGiven(AddressBook before, Device after) {
+        Map<String, String> points = new HashMap<>();
+        after.mappings().forEach(row -> {
+            points.put(row.to() + " " + row.owner(row.to()), row.destination());
+            points.put(row.origin().connection() + " " + row.destination(), row.source());
+        });
         List<SortedMap<String, Value>> events = new ArrayList<>();
-        after.owners().entrySet().stream()
+        after.addresses().owners().entrySet().stream()
                 .filter(entry -> !before.owners().containsKey(entry.getKey()))
                 .sorted(Map.Entry.comparingByKey(
                         Comparator.comparing((AddressBook.GivenAddress place) -> place.connection())
@@ -158,6 +168,9 @@ public final class DeviceHistory {
                         ADDRESS_GIVEN,
                         Map.of(
                                 "connection", Value.text(entry.getKey().connection()),
+                                "point",
+                                        Value.text(points.getOrDefault(
+                                                entry.getKey().connection() + " " + entry.getValue(), "")),
                                 "area", Value.text(entry.getKey().claim().area()),
                                 "first", Value.number(entry.getKey().claim().first()),
                                 "end", Value.number(entry.getKey().claim().end()),

@@ -52,7 +52,7 @@ final class SiteWriter {
             Device old = before.devices().get(device.name());
             AddressBook given = old == null ? AddressBook.empty() : old.addresses();
             if (device.addresses() != given) {
-                batch.add(new DeviceHistory(files, device.name(), workplace).addressesGiven(given, device.addresses()));
+                batch.add(new DeviceHistory(files, device.name(), workplace).addressesGiven(given, device));
             }
         });
     }

@@ -14,6 +14,7 @@ import org.urvant.core.point.Access;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.Shape;
 import org.urvant.core.range.Interval;
+import org.urvant.project.Mapping;
 import org.urvant.project.setting.ChannelScale;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
@@ -195,13 +196,9 @@ public sealed interface MappedSignal {
             return new Calculated(sources, transform, key, name);
         }
 
-        static String reference(String key) {
-            return "calculated " + key;
-        }
-
         @Override
         public String reference() {
-            return reference(key);
+            return Mapping.owned(key);
         }
 
         @Override

@@ -68,11 +68,8 @@ public final class SignalMapper {
             if (mapping.to().equals(to) || mapping.from().equals(to)) {
                 names.add(mapping.name());
             }
-            if (mapping.to().equals(to)) {
-                mapped.add(
-                        mapping.isCalculated() ? MappedSignal.Calculated.reference(mapping.key()) : mapping.source());
-            } else if (mapping.from().equals(to)) {
-                mapped.add(mapping.destination());
+            if (mapping.to().equals(to) || mapping.origin().connection().equals(to)) {
+                mapped.add(mapping.owner(to));
             }
             ResolvedMapping.resolve(project, device, mapping, finding -> {})
                     .filter(resolved -> resolved.objectConnection().equals(to))
