@@ -51,6 +51,7 @@ final class ProjectFiles {
     private final Map<Path, Digested> digested = new HashMap<>();
     private final Map<String, String> seen = new HashMap<>();
     private final Set<String> unreadable = new HashSet<>();
+    private final Set<Path> folders = new HashSet<>(); // found to be no links since the project was read or locked
     private final Workplace workplace;
     private final Journal journal;
     private final UndoFolder undo = new UndoFolder(this);
@@ -83,13 +84,19 @@ final class ProjectFiles {
         if (!path.startsWith(root) || path.equals(root)) {
             throw new RefusedException(given + " lies outside the project", "A project's files lie in its own folder.");
         }
-        for (Path at = path; !at.equals(root); at = at.getParent()) {
-            if (Files.isSymbolicLink(at)) {
-                throw new RefusedException(
-                        root.relativize(at) + " is a link", "Put the file itself there; a project holds no links.");
-            }
+        requireNoLink(path);
+        for (Path at = path.getParent(); !at.equals(root) && folders.add(at); at = at.getParent()) {
+            requireNoLink(at);
         }
         return path;
+    }
+
+    private void requireNoLink(Path at) {
+        if (Files.isSymbolicLink(at)) {
+            folders.clear();
+            throw new RefusedException(
+                    root.relativize(at) + " is a link", "Put the file itself there; a project holds no links.");
+        }
     }
 
     /** Returns a name that no file has: what is kept never goes over what was kept before. */
@@ -185,6 +192,7 @@ final class ProjectFiles {
     /** Begins to read the project anew: what is written later rests on what is read from now on. */
     void beginReading() {
         seen.clear();
+        folders.clear();
         unreadable.clear();
     }
 
@@ -269,19 +277,22 @@ final class ProjectFiles {
                 requireReadable(batch);
                 requireWritable(batch);
                 journal.carryOut(title, batch, undo.keep(title, batch));
-                batch.contents().keySet().forEach(this::wrote);
+                wrote(batch);
             }
             return batch;
         });
     }
 
-    private void wrote(String name) {
-        seen.replaceAll((key, state) -> key.contains(LISTING) ? state(key) : state);
-        if (Files.exists(path(name))) {
-            seen.put(name, state(name));
-        } else {
-            seen.remove(name);
+    /** What was written is known from now on as if it had been read. */
+    private void wrote(Batch batch) {
+        for (String name : batch.contents().keySet()) {
+            if (Files.exists(path(name))) {
+                seen.put(name, state(name));
+            } else {
+                seen.remove(name);
+            }
         }
+        seen.replaceAll((key, state) -> key.contains(LISTING) ? state(key) : state);
     }
 
     private boolean holds(String name, Optional<byte[]> content) {
@@ -325,6 +336,7 @@ final class ProjectFiles {
      */
     <T> T locked(Supplier<T> work) {
         return holding(() -> {
+            folders.clear();
             if (journal.isPending()) {
                 finishOwn();
             }
@@ -407,7 +419,7 @@ final class ProjectFiles {
             UndoFolder.Way way = undo.back();
             requireWritable(way.batch());
             journal.carryOut(title, way.batch(), way.renames());
-            way.batch().contents().keySet().forEach(this::wrote);
+            wrote(way.batch());
             return way.undone();
         });
     }
