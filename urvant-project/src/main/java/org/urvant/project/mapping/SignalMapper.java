@@ -246,7 +246,9 @@ public final class SignalMapper {
         throw new RefusedException(
                 "no address is free in " + search.block.first() + " to " + search.block.last() + " for "
                         + space.group(carrier).word() + " on " + to,
-                "Widen the block in the conventions of the project.");
+                start.isPresent()
+                        ? "Give a lower first address."
+                        : "Widen the block in the conventions of the project.");
     }
 
     /** Carriers of one width in one block share a search. */
