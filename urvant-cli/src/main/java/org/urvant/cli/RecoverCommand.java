@@ -35,22 +35,44 @@ final class RecoverCommand extends Command {
         CutOff cutOff = ProjectFolder.cutOff(start, session.workplace()).orElse(null);
         if (cutOff == null) {
             say("nothing was cut off");
+            answer(null, "nothing", "");
             return Exit.DONE;
         }
         say("cut off: " + paint.strong(cutOff.title()) + ", begun by " + cutOff.person() + " at " + cutOff.at());
         cutOff.files().forEach(file -> say("  " + file));
         if (dryRun) {
+            answer(cutOff, "nothing", "");
             return Exit.DONE;
         }
         if (setAside) {
-            say("the files stay as they are; what was to be written is kept in "
-                    + ProjectFolder.setAside(start, session.workplace()));
+            String kept = ProjectFolder.setAside(start, session.workplace());
+            say("the files stay as they are; what was to be written is kept in " + kept);
+            answer(cutOff, "set-aside", kept);
         } else {
             consent.ask("Finish it?", "nothing was written");
             ProjectFolder.finish(start, session.workplace());
             say("finished");
+            answer(cutOff, "finished", "");
         }
         next("urvant check");
         return Exit.DONE;
+    }
+
+    private void answer(CutOff cutOff, String done, String kept) {
+        if (json) {
+            sayJson(Json.object(
+                    "cutOff",
+                    cutOff == null
+                            ? null
+                            : Json.object(
+                                    "title", cutOff.title(),
+                                    "person", cutOff.person(),
+                                    "at", cutOff.at(),
+                                    "files", cutOff.files()),
+                    "done",
+                    done,
+                    "kept",
+                    kept));
+        }
     }
 }

@@ -211,4 +211,34 @@ class EditingCommandsTest {
         terminal.ok("set F11 ct.primary 600");
         assertThat(terminal.out()).doesNotContain("kept a copy");
     }
+
+    @Test
+    void lettersThatTheLocaleLostAreNotStored() {
+        assertThat(terminal.run("set", "GW1", "station.name", "Sk\uFFFDrholm")).isEqualTo(Exit.USAGE);
+        assertThat(terminal.err()).contains("letters that were lost", "LC_ALL=C.UTF-8");
+    }
+
+    @Test
+    void aChangeThatWasCutOffIsFinishedOrShown() throws IOException {
+        Path site = folder.resolve("skarholm");
+        Path journal = Files.createDirectories(site.resolve("journal"));
+        Files.writeString(journal.resolve("0"), "trips: kind:trip\n");
+        Files.writeString(
+                journal.resolve("index.json"),
+                """
+                {"change":{"at":"2026-11-23T09:00:00Z","by":"anna","steps":{"000000":{"at":0,"content":"journal/0",\
+                "name":"queries.yaml","step":"WRITE","to":""}},"title":"signals kind:trip --save trips"},"seal":"00"}""");
+        assertThat(terminal.run("check")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("begun by anna at 2026-11-23T09:00:00Z, was cut off", "urvant recover");
+        terminal.ok("recover --dry-run --json");
+        assertThat(terminal.out()).contains("\"person\" : \"anna\"", "\"done\" : \"nothing\"");
+        terminal.ok("recover --dry-run");
+        assertThat(terminal.out()).contains("signals kind:trip --save trips", "queries.yaml");
+        assertThat(terminal.run("recover")).isEqualTo(Exit.FAILED);
+        assertThat(site.resolve("queries.yaml")).doesNotExist();
+        terminal.ok("recover --yes");
+        assertThat(site.resolve("queries.yaml")).hasContent("trips: kind:trip\n");
+        terminal.ok("recover");
+        assertThat(terminal.out()).contains("nothing was cut off");
+    }
 }

@@ -172,19 +172,7 @@ class PlantCommandsTest {
             set F11 group.1.overcurrent.1.pick-up-primary 400 | 3 | it follows from pick_up * ct.primary / ct.secondary
             explain F11 group.1.overcurrent.1.pick-up-primary | 0 | follows from pick_up * ct.primary
             check RTU1 --json                          | 0 | ~"typeRule"~
-            connect RTU1 scada --kind control-centre && map RTU1 'DI*' AI1 --yes | 0 | own   AI1     scada  M_ME_TF_1 4001
-            connect RTU1 scada --kind control-centre && map RTU1 DI1 --yes && where RTU1 DI1 | 0 | RTU1 mapping
-            connect RTU1 scada --kind control-centre && map RTU1 DI77 | 2 | no channel of RTU1 or signal 'DI77'
-            set RTU1 DI3.carries binary && set RTU1 DI4.carries binary && connect RTU1 scada --kind control-centre && map RTU1 DI3 DI4 --as 'PAIR(x1, x2)' --name 'Pump breaker' --yes && show RTU1 | 0 | DI3; DI4 as PAIR(x1, x2)  scada  M_DP_TB_1 1001
-            connect RTU1 scada --kind control-centre && map RTU1 AI1 --as 'x * ' --yes | 3 | column 4 of 'x *': found the end
-            connect RTU1 scada --kind control-centre && map RTU1 kind:trip --as x --yes | 3 | what a value is calculated from is not clear
-            connect RTU1 scada --kind control-centre && map RTU1 AI1 --name x --yes | 3 | --name is for a calculated value
             explain PAIR                               | 0 | double point of two contacts
-            connect RTU1 scada --kind control-centre && map RTU1 DI1 --as 'NOT x' --yes && history RTU1 --addresses | 0 | scada M_SP_TB_1 2001 to calculated
-            connect RTU1 scada --kind control-centre && map RTU1 AI1 --yes && history RTU1 --addresses | 0 | scada M_ME_TF_1 4001 to AI1
-            map RTU1 kind:trip                         | 3 | RTU1 has no connection that signals can be mapped to
-            map RTU1 DI1                               | 3 | RTU1 has no connection that signals can be mapped to
-            connect RTU1 own --kind control-centre     | 3 | 'own' is not allowed
             drop RTU1 recipients.Duty --yes            | 3 | is still named by alarms.level.recipients = Duty
             drop RTU1 recipients.Duty --cascade --yes  | 0 | changes: alarms.level.recipients → (default)
             drop RTU1 alarms.pump --yes && undo        | 0 | took back: drop RTU1 alarms.pump --yes
@@ -287,11 +275,7 @@ class PlantCommandsTest {
         for (String name : List.of("motors.csv", "presses.csv", "day.csv", "interlock.st")) {
             Files.copy(Path.of("../demo", name), site.resolve(name));
         }
-        int last = 0;
-        for (String line : lines.split(" && ")) {
-            assertThat(last).as(terminal.out() + terminal.err()).isZero();
-            last = terminal.run(Sites.words(line));
-        }
+        int last = terminal.all(lines);
         String said = terminal.out() + terminal.err();
         assertThat(said).contains(found);
         assertThat(last).as(said).isEqualTo(code);

@@ -65,4 +65,14 @@ final class Terminal {
     String err() {
         return err;
     }
+
+    /** Runs commands that are separated by {@code &&}, of which all but the last must succeed; returns the last one's code. */
+    int all(String lines) {
+        int last = 0;
+        for (String line : lines.split(" && ")) {
+            assertThat(last).as(out() + err()).isZero();
+            last = run(Sites.words(line));
+        }
+        return last;
+    }
 }

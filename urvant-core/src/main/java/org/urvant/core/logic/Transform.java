@@ -3,9 +3,11 @@ package org.urvant.core.logic;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.urvant.core.language.Mistake;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.language.Term;
@@ -75,8 +77,22 @@ public final class Transform {
         tries.values().stream()
                 .min((a, b) -> Integer.compare(a.size(), b.size()))
                 .orElseThrow()
-                .forEach(mistake -> mistakes.accept(moved(mistake)));
+                .forEach(mistake -> mistakes.accept(named(moved(mistake), text, values, otherNames)));
         return Optional.empty();
+    }
+
+    /** Nothing can be declared in a single expression, so that for a name that is not known those that are help. */
+    private static Mistake named(Mistake mistake, String text, List<Signal> values, Map<String, String> otherNames) {
+        List<String> known = Stream.concat(
+                        otherNames.keySet().stream(), values.stream().map(Signal::name))
+                .toList();
+        boolean isUnknown = SyntaxReader.names(text).stream()
+                .filter(name -> name.place().equals(mistake.place()))
+                .anyMatch(name -> known.stream().noneMatch(name.text()::equalsIgnoreCase)
+                        && Functions.named(name.text().toUpperCase(Locale.ROOT)).isEmpty());
+        return isUnknown
+                ? new Mistake(mistake.place(), mistake.message(), "Known: " + String.join(", ", known) + ".")
+                : mistake;
     }
 
     private static String program(String text, DataType type) {

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Step;
@@ -245,6 +246,13 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
 
     private static String onlyReceiver(Project project, Device device) {
         List<String> receivers = SignalMapper.receivers(project, device);
+        boolean canTake = project.typeOf(device).connections().values().stream().anyMatch(ConnectionKind::takesSignals);
+        if (!canTake) {
+            throw new RefusedException(
+                    "signals cannot be mapped to any connection of a "
+                            + device.type().text(),
+                    "The maker fixed its points; map them on a gateway or RTU.");
+        }
         if (receivers.isEmpty()) {
             throw new RefusedException(
                     device.name() + " has no connection that signals can be mapped to",
