@@ -2,6 +2,9 @@ package org.urvant.cli;
 
 import java.util.List;
 import org.urvant.core.error.RefusedException;
+import org.urvant.formats.list.PointListFile;
+import org.urvant.project.Project;
+import org.urvant.project.change.ListImport;
 import org.urvant.project.folder.ImportPlan;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
@@ -10,17 +13,20 @@ import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "import",
-        description = "Take an SCL file into the project, untouched; says first what that brings, and asks.",
+        description = "Take an SCL file or a list of points into the project; says first what that brings, and asks.",
         footer = {
             "",
             "Examples: urvant import F01.cid",
             "          urvant import station.scd --ied F01,F02 --yes",
-            "          urvant import station.scd --keep-going    leave out the IEDs that an error concerns"
+            "          urvant import station.scd --keep-going    leave out the IEDs that an error concerns",
+            "          urvant import pump-drive.csv --as PD1 --protocol modbus --assume station=7"
         })
 final class ImportCommand extends Command {
     private static final int FEW = 8;
 
-    @Parameters(paramLabel = "FILE", description = "ICD, IID, CID, SCD, SSD or SED file.")
+    @Parameters(
+            paramLabel = "FILE",
+            description = "ICD, IID, CID, SCD, SSD or SED file; or a list of points, CSV or XLSX.")
     private String file;
 
     @Option(
@@ -37,15 +43,23 @@ final class ImportCommand extends Command {
     private boolean keepGoing;
 
     @Mixin
+    private ListOptions lists;
+
+    @Mixin
     private Consent consent;
 
     ImportCommand(Session session) {
         super(session);
         this.consent = new Consent();
+        this.lists = new ListOptions();
     }
 
     @Override
     public Integer call() {
+        if (PointListFile.isTable(file)) {
+            return importList();
+        }
+        lists.requireNone();
         ProjectFolder folder = folder();
         ImportPlan plan = folder.planImport(session.path(file));
         SourceView view = new SourceView(this);
@@ -85,6 +99,40 @@ final class ImportCommand extends Command {
         }
         boolean isNewer = plan.rows().stream().anyMatch(row -> row.mark() == ImportPlan.Standing.CHANGED);
         next(chosen.isEmpty() ? "urvant site" : isNewer ? "urvant check" : "urvant signals");
+        return Exit.DONE;
+    }
+
+    private Integer importList() {
+        if (!wanted.isEmpty() || device != null) {
+            throw new RefusedException("--ied and --for are for SCL files", "Leave them out for a list of points.");
+        }
+        ProjectFolder folder = changing();
+        Project project = folder.load();
+        PointListFile.Read read = PointListFile.read(session.path(file), file, lists.how(file));
+        PointListView view = new PointListView(this, false);
+        if (!json) {
+            view.say(file, read);
+            view.sayFindings(read.reading().findings());
+        }
+        ListImport plan = ListImport.plan(project, read.reading(), keepGoing);
+        if (!json) {
+            view.say(plan);
+        }
+        boolean isSame = plan.count(ListImport.Standing.SAME) == plan.rows().size();
+        if (!isSame) {
+            consent.ask("Take this list into the project?", "nothing was imported");
+            folder.save(project, plan.after());
+        }
+        if (json) {
+            sayJson(PointListView.json(read));
+        } else {
+            say(
+                    isSame
+                            ? "the project has it already"
+                            : paint.good("imported") + " " + plan.list().name() + ", "
+                                    + count(plan.list().points().size(), "point"));
+        }
+        next("urvant map DEVICE '" + plan.list().name() + "/*'");
         return Exit.DONE;
     }
 

@@ -1,16 +1,27 @@
 package org.urvant.cli;
 
+import org.urvant.formats.list.PointListFile;
+import org.urvant.project.change.ListImport;
 import org.urvant.project.folder.ImportPlan;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "look",
-        description = "Look into an SCL file before importing it: what kind of file it is, which IEDs, new or known or"
-                + " changed, with what reports, and what is wrong in it. Nothing is changed; no project is needed.",
-        footer = {"", "Examples: urvant look F01.cid", "          urvant look station.scd --for GW1"})
+        description =
+                "Look into an SCL file or a list of points before importing it: what is in it, new or known or changed,"
+                        + " how it was understood, and what is wrong. Nothing is changed; no project is needed.",
+        footer = {
+            "",
+            "Examples: urvant look F01.cid",
+            "          urvant look station.scd --for GW1",
+            "          urvant look pump-drive.csv --protocol modbus"
+        })
 final class LookCommand extends Command {
-    @Parameters(paramLabel = "FILE", description = "ICD, IID, CID, SCD, SSD or SED file.")
+    @Parameters(
+            paramLabel = "FILE",
+            description = "ICD, IID, CID, SCD, SSD or SED file; or a list of points, CSV or XLSX.")
     private String file;
 
     @Option(names = "--for", paramLabel = "DEVICE", description = "Say whether this device can ask the IEDs.")
@@ -19,12 +30,19 @@ final class LookCommand extends Command {
     @Option(names = "--all", description = "Show every control block and every finding, not only how many and a few.")
     private boolean all;
 
+    @Mixin
+    private ListOptions lists = new ListOptions();
+
     LookCommand(Session session) {
         super(session);
     }
 
     @Override
     public Integer call() {
+        if (PointListFile.isTable(file)) {
+            return lookAtList();
+        }
+        lists.requireNone();
         boolean isInProject = projectGiven != null || session.isInProject();
         if (!isInProject && device != null) {
             folder(); // refuses: a device is one of a project
@@ -51,5 +69,22 @@ final class LookCommand extends Command {
                         ? "urvant import " + file + (plan.check().isSound() ? "" : " --keep-going")
                         : "urvant new NAME");
         return plan.check().isSound() ? Exit.DONE : Exit.DIFFERENT;
+    }
+
+    private Integer lookAtList() {
+        PointListFile.Read read = PointListFile.read(session.path(file), file, lists.how(file));
+        boolean isSound = read.reading().isSound();
+        if (json) {
+            sayJson(PointListView.json(read));
+        } else {
+            PointListView view = new PointListView(this, all);
+            view.say(file, read);
+            view.sayFindings(read.reading().findings());
+            if (isSound && session.isInProject()) {
+                view.say(ListImport.plan(folder().load(), read.reading(), false));
+            }
+        }
+        next("urvant import with the same options");
+        return isSound ? Exit.DONE : Exit.DIFFERENT;
     }
 }

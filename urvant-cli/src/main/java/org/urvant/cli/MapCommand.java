@@ -24,6 +24,7 @@ import picocli.CommandLine.Parameters;
             "          urvant map GW1 --pick feeder --ied F02 --yes",
             "          urvant map GW1 kind:trip --ied F01,F02 --dry-run",
             "          urvant map RTU1 'DI*' AI1",
+            "          urvant map GW1 'PD1/*' --to scada",
             "          urvant map RTU1 DI1 DI2 --as 'PAIR(x1, x2)' --name 'Pump 1 breaker'"
         })
 final class MapCommand extends Command {
@@ -34,8 +35,8 @@ final class MapCommand extends Command {
             index = "1..*",
             arity = "0..*",
             paramLabel = "SIGNAL",
-            description = "References of data attributes, or a query as of 'urvant signals'; channels of the device,"
-                    + " wildcards allowed.")
+            description = "References of data attributes, or a query as of 'urvant signals'; channels of the device and"
+                    + " points of lists, LIST/POINT, wildcards allowed.")
     private List<String> signals = new ArrayList<>();
 
     @Option(names = "--pick", paramLabel = "PICK", description = "Map what a kept choice finds.")
@@ -68,6 +69,12 @@ final class MapCommand extends Command {
     @Option(names = "--name", paramLabel = "NAME", description = "Name of the calculated value.")
     private String name;
 
+    @Option(
+            names = "--over",
+            paramLabel = "CONNECTION",
+            description = "Connection over which points of lists are read, if several can.")
+    private String over;
+
     @Option(names = "--dry-run", description = "Show what would be mapped; change nothing.")
     private boolean dryRun;
 
@@ -93,7 +100,8 @@ final class MapCommand extends Command {
                         iedNames,
                         Optional.ofNullable(to),
                         start == null ? OptionalInt.empty() : OptionalInt.of(start),
-                        calculation()));
+                        calculation(),
+                        Optional.ofNullable(over)));
         MappingView view = new MappingView(this, deviceName);
         view.say(mapping.proposal(), mapping.connects());
         int rows = mapping.proposal().rows().size();

@@ -2,26 +2,31 @@ package org.urvant.project;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import org.urvant.core.point.list.PointList;
 import org.urvant.scl.SclFile;
 
 /**
- * The SCL files of a project.
+ * What was brought into a project: SCL files, and lists of points.
  *
  * @param files the files, in the order of their import
  * @param unwanted by file, names of IEDs in it that nobody ticked at import
+ * @param lists lists of points by name
  */
-public record Imported(List<SclFile> files, Map<String, Set<String>> unwanted) {
+public record Imported(List<SclFile> files, Map<String, Set<String>> unwanted, SortedMap<String, PointList> lists) {
     /** No file was imported. */
-    public static final Imported NOTHING = new Imported(List.of(), Map.of());
+    public static final Imported NOTHING = new Imported(List.of(), Map.of(), new TreeMap<>());
 
     public Imported {
         files = List.copyOf(files);
         unwanted = Map.copyOf(unwanted);
+        lists = Collections.unmodifiableSortedMap(new TreeMap<>(lists));
     }
 
     /** Returns these and one file more, of which only some IEDs are wanted. */
@@ -35,7 +40,21 @@ public record Imported(List<SclFile> files, Map<String, Set<String>> unwanted) {
                 .forEach(others::add);
         Map<String, Set<String>> hidden = new TreeMap<>(unwanted);
         hidden.put(file.name(), others);
-        return new Imported(more, hidden);
+        return new Imported(more, hidden, lists);
+    }
+
+    /** Returns these and one list of points, added or replaced. */
+    public Imported with(PointList list) {
+        SortedMap<String, PointList> others = new TreeMap<>(lists);
+        others.put(list.name(), list);
+        return new Imported(files, unwanted, others);
+    }
+
+    /** Returns these without a list of points. */
+    public Imported withoutList(String list) {
+        SortedMap<String, PointList> others = new TreeMap<>(lists);
+        others.remove(list);
+        return new Imported(files, unwanted, others);
     }
 
     /** Returns these without a file. */
@@ -43,6 +62,6 @@ public record Imported(List<SclFile> files, Map<String, Set<String>> unwanted) {
         Map<String, Set<String>> hidden = new TreeMap<>(unwanted);
         hidden.remove(file);
         return new Imported(
-                files.stream().filter(each -> !each.name().equals(file)).toList(), hidden);
+                files.stream().filter(each -> !each.name().equals(file)).toList(), hidden, lists);
     }
 }

@@ -15,6 +15,9 @@ import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Ref;
+import org.urvant.core.point.ListPoint;
+import org.urvant.core.point.list.ListedPoint;
+import org.urvant.core.point.list.PointList;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
@@ -64,6 +67,29 @@ public record Project(
     /** Returns the imported SCL files. */
     public List<SclFile> sources() {
         return imported.files();
+    }
+
+    /** Returns the lists of points by name. */
+    public SortedMap<String, PointList> lists() {
+        return imported.lists();
+    }
+
+    /**
+     * Returns the list of points with a name.
+     *
+     * @throws UnknownNameException when there is none; names the nearest
+     */
+    public PointList list(String list) {
+        PointList found = lists().get(list);
+        if (found == null) {
+            throw new UnknownNameException("point list", list, lists().keySet());
+        }
+        return found;
+    }
+
+    /** Returns the point of a list, or empty. */
+    public Optional<ListedPoint> listed(ListPoint point) {
+        return Optional.ofNullable(lists().get(point.list())).flatMap(list -> list.point(point.key()));
     }
 
     /** Returns the kept choices of signals by name. */

@@ -28,6 +28,8 @@ public record Ref(Kind kind, String name, Optional<Ref> within) {
         /** A program of a device. */
         PROGRAM,
         PICK,
+        /** A list of points. */
+        LIST,
         QUERY;
 
         /** Returns the word that people write. */

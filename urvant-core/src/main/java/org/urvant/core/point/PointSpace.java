@@ -2,6 +2,8 @@ package org.urvant.core.point;
 
 import java.util.List;
 import java.util.NoSuchElementException;
+import java.util.Optional;
+import org.urvant.core.range.Interval;
 import org.urvant.core.tree.Section;
 
 /**
@@ -33,6 +35,16 @@ public interface PointSpace {
         return false;
     }
 
+    /** Returns whether the device asks others over a connection for points that lists describe. */
+    default boolean asksLists(Role role) {
+        return role == Role.CLIENT && listForm().isPresent();
+    }
+
+    /** Returns how lists of the protocol's points are read; empty when none can be. */
+    default Optional<ListForm> listForm() {
+        return Optional.empty();
+    }
+
     /** Returns what can carry a value, the one to propose first; empty when nothing can. */
     default List<String> carriers(Shape shape) {
         return List.of();
@@ -41,6 +53,11 @@ public interface PointSpace {
     /** Returns what a carrier can hold, whatever it comes from. */
     default Shape holds(String carrier) {
         throw new NoSuchElementException(carrier);
+    }
+
+    /** Returns the range in which a carrier holds every whole number as it is. */
+    default Interval exactWholes(String carrier) {
+        return holds(carrier).range();
     }
 
     /** Returns whether the quality of a value and the time of its change travel with it. */

@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
@@ -35,6 +36,7 @@ import org.apache.poi.xssf.streaming.SXSSFWorkbook;
 import org.apache.poi.xssf.usermodel.XSSFCellStyle;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Position;
 import org.xml.sax.SAXException;
 
@@ -54,6 +56,11 @@ final class SheetFile {
     private SheetFile() {}
 
     static List<ValueTable.TableLine> read(byte[] content, String shownAs) {
+        return read(content, shownAs, ValueTable.MOST_ROWS, Optional.empty());
+    }
+
+    /** Reads the sheet with a name, or the first one. */
+    static List<ValueTable.TableLine> read(byte[] content, String shownAs, int mostRows, Optional<String> wanted) {
         ZipSecureFile.setMinInflateRatio(LEAST_RATIO);
         ZipSecureFile.setMaxEntrySize(MOST_ENTRY);
         try (OPCPackage file = OPCPackage.open(new ByteArrayInputStream(content))) {
@@ -65,16 +72,31 @@ final class SheetFile {
             }
             XSSFReader reader = new XSSFReader(file);
             ReadOnlySharedStringsTable texts = new ReadOnlySharedStringsTable(file);
-            try (InputStream sheet = reader.getSheetsData().next()) {
-                return new CellReader(shownAs, texts, reader.getStylesTable()).lines(sheet);
+            try (InputStream sheet = sheet(reader, wanted)) {
+                return new CellReader(shownAs, texts, reader.getStylesTable(), mostRows).lines(sheet);
             }
-        } catch (LimitExceededException | MalformedInputException e) {
+        } catch (LimitExceededException | MalformedInputException | UnknownNameException e) {
             throw e;
         } catch (IOException | OpenXML4JException | SAXException | XMLStreamException | RuntimeException e) {
             // the library tells of broken files by unchecked exceptions of many kinds
             throw new MalformedInputException(
                     Position.in(shownAs), "no sound spreadsheet: " + brief(e), "Save it again as .xlsx.", e);
         }
+    }
+
+    private static InputStream sheet(XSSFReader reader, Optional<String> wanted)
+            throws IOException, OpenXML4JException {
+        XSSFReader.SheetIterator sheets = (XSSFReader.SheetIterator) reader.getSheetsData();
+        List<String> names = new ArrayList<>();
+        while (sheets.hasNext()) {
+            InputStream sheet = sheets.next();
+            if (wanted.isEmpty() || wanted.get().equals(sheets.getSheetName())) {
+                return sheet;
+            }
+            sheet.close();
+            names.add(sheets.getSheetName());
+        }
+        throw new UnknownNameException("sheet", wanted.orElse(""), names);
     }
 
     private static String brief(String text) {
@@ -94,15 +116,17 @@ final class SheetFile {
         private final String shownAs;
         private final ReadOnlySharedStringsTable texts;
         private final StylesTable styles;
+        private final int mostRows;
         private final List<ValueTable.TableLine> lines = new ArrayList<>();
         private List<String> cells;
         private Map<Integer, String> mistakes;
         private Set<Integer> filled;
 
-        CellReader(String shownAs, ReadOnlySharedStringsTable texts, StylesTable styles) {
+        CellReader(String shownAs, ReadOnlySharedStringsTable texts, StylesTable styles, int mostRows) {
             this.shownAs = shownAs;
             this.texts = texts;
             this.styles = styles;
+            this.mostRows = mostRows;
         }
 
         List<ValueTable.TableLine> lines(InputStream sheet) throws XMLStreamException {
@@ -118,9 +142,8 @@ final class SheetFile {
                         case "row" -> {
                             String number = xml.getAttributeValue(null, "r");
                             row = number == null ? row + 1 : Integer.parseInt(number);
-                            if (row > ValueTable.MOST_ROWS) {
-                                throw new LimitExceededException(
-                                        Position.in(shownAs), "rows", row, ValueTable.MOST_ROWS);
+                            if (row > mostRows) {
+                                throw new LimitExceededException(Position.in(shownAs), "rows", row, mostRows);
                             }
                             cells = new ArrayList<>();
                             mistakes = new HashMap<>();

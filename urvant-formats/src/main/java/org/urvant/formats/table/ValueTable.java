@@ -235,7 +235,7 @@ public final class ValueTable {
     }
 
     /** Returns the text of a cell of CSV that a quote keeps from being a formula. */
-    private static String plain(String cell) {
+    static String plain(String cell) {
         return cell.startsWith("'") && isGuarded(cell.substring(1)) ? cell.substring(1) : cell;
     }
 

@@ -112,6 +112,12 @@ final class Pointing {
         return end.connection().equals(from.name()) ? new Mapping.End(other, end.point()) : end;
     }
 
+    private boolean isMeant(Mapping.End end) {
+        return from.kind() == Kind.LIST
+                ? end.point().startsWith(from.name() + "/")
+                : end.connection().equals(from.name());
+    }
+
     private void rows(Reference.AtEnd at) {
         Device device = project.device(at.device());
         List<Mapping> rows = new ArrayList<>();
@@ -119,7 +125,7 @@ final class Pointing {
         for (Mapping row : device.mappings()) {
             boolean isMeant = row.key().equals(at.key())
                     && (at.isTarget() ? List.of(row.target()) : row.origins())
-                            .stream().anyMatch(end -> end.connection().equals(from.name()));
+                            .stream().anyMatch(this::isMeant);
             if (!isMeant) {
                 rows.add(row);
             } else if (to.isPresent()) {

@@ -14,6 +14,7 @@ import org.urvant.core.finding.Ref.Kind;
 import org.urvant.core.language.ProgramText;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.language.Term;
+import org.urvant.core.point.list.PointList;
 import org.urvant.project.AddressBook;
 import org.urvant.project.AddressBook.GivenAddress;
 import org.urvant.project.Bay;
@@ -85,6 +86,15 @@ public record Renaming(Ref from, String to) {
             case ROW -> requireRow(project);
             case BAY -> requireFree("[\\p{L}\\p{N}=+_-]([\\p{L}\\p{N}=+_ .-]*[\\p{L}\\p{N}_-])?", project);
             case PICK, QUERY -> requireFree(PLAIN, project);
+            case LIST -> {
+                requireFree(PLAIN, project);
+                if (!References.to(project, from).isEmpty()) {
+                    throw new RefusedException(
+                            "points of " + from.name()
+                                    + " are mapped, and their addresses stand in ledgers under its name",
+                            "Keep the name.");
+                }
+            }
             case PROGRAM -> requireProgram(project);
             case CHANNEL ->
                 throw new RefusedException(
@@ -185,6 +195,12 @@ public record Renaming(Ref from, String to) {
             case PICK -> {
                 Pick pick = pointed.pick(from.name());
                 yield pointed.with(pointed.choices().withoutPick(from.name()).with(pick.named(to)));
+            }
+            case LIST -> {
+                PointList list = pointed.list(from.name());
+                yield pointed.with(pointed.imported()
+                        .withoutList(from.name())
+                        .with(new PointList(to, list.space(), list.points())));
             }
             case QUERY -> {
                 String text = pointed.choices().queries().get(from.name());

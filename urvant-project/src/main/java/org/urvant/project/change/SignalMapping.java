@@ -12,6 +12,8 @@ import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.point.Access;
+import org.urvant.core.point.ListPoint;
+import org.urvant.core.point.list.PointList;
 import org.urvant.core.text.Glob;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
@@ -51,6 +53,7 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
      * @param receiver connection to map to; empty where the device has only one
      * @param start first address to try; empty where the project's address plan holds
      * @param calculation how one value is calculated from all single signals; empty to map each
+     * @param over connection that reads the points of lists that none reads yet; empty where only one can
      */
     public record Request(
             List<String> signals,
@@ -59,46 +62,70 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
             List<String> ieds,
             Optional<String> receiver,
             OptionalInt start,
-            Optional<Calculation> calculation) {
+            Optional<Calculation> calculation,
+            Optional<String> over) {
         public Request {
             signals = List.copyOf(signals);
             ieds = List.copyOf(ieds);
         }
 
+        private static final Request NOTHING = new Request(
+                List.of(),
+                Optional.empty(),
+                Optional.empty(),
+                List.of(),
+                Optional.empty(),
+                OptionalInt.empty(),
+                Optional.empty(),
+                Optional.empty());
+
         /** Returns a request for what a pick finds on all relays of its type. */
         public static Request ofPick(String name) {
             return new Request(
-                    List.of(),
-                    Optional.empty(),
+                    NOTHING.signals,
+                    NOTHING.query,
                     Optional.of(name),
-                    List.of(),
-                    Optional.empty(),
-                    OptionalInt.empty(),
-                    Optional.empty());
+                    NOTHING.ieds,
+                    NOTHING.receiver,
+                    NOTHING.start,
+                    NOTHING.calculation,
+                    NOTHING.over);
         }
 
         /** Returns a request for single signals. */
         public static Request ofSignals(String... references) {
             return new Request(
                     List.of(references),
-                    Optional.empty(),
-                    Optional.empty(),
-                    List.of(),
-                    Optional.empty(),
-                    OptionalInt.empty(),
-                    Optional.empty());
+                    NOTHING.query,
+                    NOTHING.pick,
+                    NOTHING.ieds,
+                    NOTHING.receiver,
+                    NOTHING.start,
+                    NOTHING.calculation,
+                    NOTHING.over);
         }
 
-        /** Returns a request for what a query finds on all imported relays. */
+        /** Returns a request for what a query finds on all sources that the device can ask. */
         public static Request ofQuery(Query query) {
             return new Request(
-                    List.of(),
+                    NOTHING.signals,
                     Optional.of(query),
-                    Optional.empty(),
-                    List.of(),
-                    Optional.empty(),
-                    OptionalInt.empty(),
-                    Optional.empty());
+                    NOTHING.pick,
+                    NOTHING.ieds,
+                    NOTHING.receiver,
+                    NOTHING.start,
+                    NOTHING.calculation,
+                    NOTHING.over);
+        }
+
+        /** Returns the request for one connection to map to. */
+        public Request to(String connection) {
+            return new Request(signals, query, pick, ieds, Optional.of(connection), start, calculation, over);
+        }
+
+        /** Returns the request for one value that is calculated from all signals. */
+        public Request as(Calculation one) {
+            return new Request(signals, query, pick, ieds, receiver, start, Optional.of(one), over);
         }
     }
 
@@ -153,8 +180,8 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
             throw new RefusedException("there is nothing to map", "Name signals, or a pick.");
         }
         ConnectionChange.Connected connected = ConnectionChange.connectAll(project, device, relays);
-        SignalMapper.Proposal proposal =
-                SignalMapper.propose(connected.project(), connected.device(), receiver, wanted, request.start());
+        SignalMapper.Proposal proposal = SignalMapper.propose(
+                connected.project(), connected.device(), receiver, wanted, request.start(), request.over());
         Project after =
                 proposal.rows().isEmpty() ? project : proposal.carriedOut(connected.project(), connected.device());
         return new SignalMapping(after, proposal, connected.made());
@@ -207,6 +234,10 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         if (!channels.isEmpty()) {
             return channels;
         }
+        Optional<List<MappedSignal>> listed = ListPoint.of(text).flatMap(point -> listed(project, point));
+        if (listed.isPresent()) {
+            return listed.get();
+        }
         if (text.indexOf('.') < 0 && !sheets.channels().isEmpty()) { // no reference of an IED's signal
             throw new UnknownNameException(
                     "channel of " + device.name() + " or signal",
@@ -214,6 +245,24 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
                     sheets.channels().keySet());
         }
         return List.of(new MappedSignal.OfIed(project.signal(text)));
+    }
+
+    /** Returns the points of a list that a key with wildcards fits; empty when there is no such list. */
+    private static Optional<List<MappedSignal>> listed(Project project, ListPoint point) {
+        PointList list = project.lists().get(point.list());
+        if (list == null) {
+            return Optional.empty();
+        }
+        Glob form = new Glob(point.key());
+        List<MappedSignal> found = list.points().values().stream()
+                .filter(each -> form.fits(each.key()))
+                .flatMap(each -> MappedSignal.OfList.all(list, each).stream())
+                .toList();
+        if (found.isEmpty()) {
+            throw new UnknownNameException(
+                    "point of list " + list.name(), point.key(), list.points().keySet());
+        }
+        return Optional.of(found);
     }
 
     /** Returns the relays with some names; all of the site when none is named. */

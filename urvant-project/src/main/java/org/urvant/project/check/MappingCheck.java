@@ -19,6 +19,7 @@ import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.MappingKey;
 import org.urvant.project.mapping.MappingRules;
 import org.urvant.project.mapping.ResolvedMapping;
@@ -34,6 +35,7 @@ final class MappingCheck {
     private final Consumer<Finding> findings;
     private final Map<String, Claims<ResolvedMapping>> places = new HashMap<>();
     private final Map<String, Mapping> names = new HashMap<>();
+    private final Map<String, Mapping> fed = new HashMap<>();
     private final Map<String, Integer> counts = new HashMap<>();
     private final Map<String, Integer> unqualified = new TreeMap<>();
 
@@ -75,6 +77,13 @@ final class MappingCheck {
 
     private void address(ResolvedMapping resolved) {
         Mapping mapping = resolved.mapping();
+        if (resolved.receiver().isPresent()) {
+            fedTwice(mapping, resolved.receiver().get().reference());
+            return;
+        }
+        if (resolved.isCommand() && resolved.mapped() instanceof MappedSignal.OfList listed) {
+            fedTwice(mapping, listed.reference());
+        }
         AddressBook.GivenAddress place = resolved.place();
         Claims<ResolvedMapping> taken = places.computeIfAbsent(place.connection(), name -> new Claims<>());
         ResolvedMapping other = taken.overlapping(place.claim()).orElse(null);
@@ -105,6 +114,17 @@ final class MappingCheck {
                         mapping,
                         address + " was given to " + owner + " and is now used for " + resolved.signal(),
                         "Take an address that was never given."));
+    }
+
+    private void fedTwice(Mapping mapping, String point) {
+        Mapping first = fed.putIfAbsent(mapping.to() + "|" + point, mapping);
+        if (first != null) {
+            report(
+                    MappingRules.POINT_FED_TWICE,
+                    mapping,
+                    point + " is written by '" + first.name() + "' too, at " + first.position(),
+                    MappingRules.POINT_FED_TWICE.remedy());
+        }
     }
 
     private void name(ResolvedMapping resolved) {

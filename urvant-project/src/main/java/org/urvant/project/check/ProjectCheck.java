@@ -6,9 +6,11 @@ import java.util.List;
 import java.util.ServiceLoader;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Severity;
+import org.urvant.core.point.ListPoint;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 
@@ -62,6 +64,10 @@ public final class ProjectCheck {
                 .collect(Collectors.toSet());
         concerned.add(Ref.ied(device.name())); // a station's file may describe the device itself, as an IED of its name
         concerned.add(Ref.device(device.name()));
+        device.mappings().stream()
+                .flatMap(row -> Stream.concat(row.origins().stream(), Stream.of(row.target())))
+                .flatMap(end -> ListPoint.of(end.point()).stream())
+                .forEach(point -> concerned.add(Ref.of(Ref.Kind.LIST, point.list())));
         return findings.stream()
                 .filter(finding -> finding.about().isEmpty() || !Collections.disjoint(finding.about(), concerned))
                 .toList();

@@ -5,6 +5,7 @@ import static org.urvant.core.finding.Ref.Kind.CHANNEL;
 import static org.urvant.core.finding.Ref.Kind.CONNECTION;
 import static org.urvant.core.finding.Ref.Kind.DEVICE;
 import static org.urvant.core.finding.Ref.Kind.IED;
+import static org.urvant.core.finding.Ref.Kind.LIST;
 import static org.urvant.core.finding.Ref.Kind.PROGRAM;
 import static org.urvant.core.finding.Ref.Kind.ROW;
 import static org.urvant.core.finding.Ref.Kind.SIGNAL;
@@ -29,11 +30,12 @@ public final class SiteChecks implements CheckRoom {
     public List<SiteCheck> checks() {
         return List.of(
                 SiteCheck.ofEachDevice("values", with(VALUES, IED), ValueCheck::check),
-                SiteCheck.ofEachDevice("mappings", with(VALUES, IED, SIGNAL), MappingCheck::check),
+                SiteCheck.ofEachDevice("mappings", with(VALUES, IED, SIGNAL, LIST), MappingCheck::check),
                 SiteCheck.ofEachDevice("programs", with(VALUES, PROGRAM), LogicCheck::check),
-                SiteCheck.ofEachDevice("past", with(VALUES, PROGRAM, IED, SIGNAL), PastCheck::check),
+                SiteCheck.ofEachDevice("past", with(VALUES, PROGRAM, IED, SIGNAL, LIST), PastCheck::check),
                 SiteCheck.of("network", with(VALUES, IED), NetworkCheck::check),
                 SiteCheck.of("alike", VALUES, SiteWideCheck::check),
+                SiteCheck.of("lists", with(VALUES, LIST), ListCheck::check),
                 SiteCheck.of("bays", with(VALUES, BAY), BayCheck::check),
                 SiteCheck.of("files", RELAYS, SiteChecks::files),
                 SiteCheck.of(

@@ -173,7 +173,11 @@ public final class ConfigurationBuilder {
             nodes.put("from", Value.text(mapping.from()));
             nodes.put("source", resolved.isCommand() ? placed : signal(resolved.mapped()));
         }
-        nodes.put("destination", resolved.isCommand() ? signal(resolved.mapped()) : placed);
+        nodes.put(
+                "destination",
+                resolved.isCommand()
+                        ? signal(resolved.mapped())
+                        : resolved.receiver().map(ConfigurationBuilder::signal).orElse(placed));
         if (!mapping.place().isEmpty()) {
             nodes.put("place", Value.text(mapping.place()));
         }
@@ -193,6 +197,9 @@ public final class ConfigurationBuilder {
     }
 
     private static Section signal(MappedSignal signal) {
+        if (signal instanceof MappedSignal.OfList listed) {
+            return Section.of(listed.fields());
+        }
         if (!(signal instanceof MappedSignal.OfIed ofIed)) {
             return Section.of(Map.of("channel", Value.text(signal.reference())));
         }

@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
+import org.urvant.core.point.list.PointList;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.Choices;
@@ -69,7 +70,7 @@ final class SiteReader {
                 manifest.conventions(),
                 new OwnTypes(files).all(findings::add),
                 devices,
-                new Imported(sources.read(index, findings::add), index.unwanted()),
+                new Imported(sources.read(index, findings::add), index.unwanted(), lists(findings::add)),
                 SiteFile.bays(files, findings::add),
                 new Choices(
                         picks,
@@ -80,6 +81,23 @@ final class SiteReader {
                                 findings::add,
                                 () -> SavedQueries.read(files))),
                 new Remarks(manifest.muted(), findings));
+    }
+
+    private SortedMap<String, PointList> lists(Consumer<Finding> findings) {
+        SortedMap<String, PointList> lists = new TreeMap<>();
+        for (Path file : files.list(PointListFile.FOLDER, ".csv")) {
+            String list = stem(file);
+            String name = PointListFile.name(list);
+            Consumer<Finding> own = finding -> findings.accept(finding.concerning(Ref.of(Ref.Kind.LIST, list)));
+            files.readOr(
+                            Optional.<PointList>empty(),
+                            name,
+                            "list " + list,
+                            own,
+                            () -> PointListFile.read(list, name, files.table(name), own))
+                    .ifPresent(read -> lists.put(list, read));
+        }
+        return lists;
     }
 
     private Device device(String name, Consumer<Finding> findings) {

@@ -9,6 +9,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import org.urvant.core.finding.Ref.Kind;
+import org.urvant.core.point.list.PointList;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
@@ -49,6 +50,7 @@ final class SiteText {
         bays(before.bays(), after.bays());
         muted(before, after.muted());
         picks(before.picks(), after.picks());
+        lists(before.lists(), after.lists());
         queries(before.choices().queries(), after.choices().queries());
         texts.putAll(gone);
         return texts;
@@ -67,6 +69,22 @@ final class SiteText {
             }
         });
         before.keySet().stream().filter(name -> !after.containsKey(name)).forEach(name -> remove(PickFile.name(name)));
+    }
+
+    private void lists(SortedMap<String, PointList> before, SortedMap<String, PointList> after) {
+        after.forEach((name, list) -> {
+            PointList old = before.get(name);
+            if (!list.equals(old)) {
+                String file = PointListFile.name(name);
+                if (old != null) {
+                    PointListFile.requireKnown(name, file, files.table(file));
+                }
+                texts.put(file, PointListFile.text(list));
+            }
+        });
+        before.keySet().stream()
+                .filter(name -> !after.containsKey(name))
+                .forEach(name -> remove(PointListFile.name(name)));
     }
 
     private void queries(SortedMap<String, String> before, SortedMap<String, String> after) {

@@ -5,6 +5,9 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.error.RefusedException;
@@ -13,7 +16,10 @@ import org.urvant.core.logic.Transform;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.Shape;
+import org.urvant.core.point.list.ListedPoint;
+import org.urvant.core.point.list.PointList;
 import org.urvant.core.range.Interval;
+import org.urvant.core.tree.Value;
 import org.urvant.project.Mapping;
 import org.urvant.project.setting.ChannelScale;
 import org.urvant.project.setting.DeviceSheets;
@@ -22,8 +28,8 @@ import org.urvant.scl.DataAttribute;
 import org.urvant.scl.SitePart;
 
 /**
- * A signal that can be mapped, whoever offers it: a data attribute of an IED, a channel of the device itself, or a value that is
- * calculated from such.
+ * A signal that can be mapped, whoever offers it: a data attribute of an IED, a point of a list, a channel of the device itself, or
+ * a value that is calculated from such.
  */
 public sealed interface MappedSignal {
     /** Returns the text that owns the addresses given to the signal. */
@@ -162,6 +168,88 @@ public sealed interface MappedSignal {
         @Override
         public String kind() {
             return (channel.isInput() ? "input, " : "output, ") + carries();
+        }
+    }
+
+    /**
+     * A point that a list describes.
+     *
+     * @param list the list
+     * @param point its row
+     * @param access whether it is read or commanded
+     */
+    record OfList(PointList list, ListedPoint point, Access access) implements MappedSignal {
+        /** Returns a point as the signals that it offers: one to read, one to command, or both. */
+        public static List<MappedSignal> all(PointList list, ListedPoint point) {
+            return Stream.of(Access.values())
+                    .filter(access -> point.flow().permits(access))
+                    .map(access -> (MappedSignal) new OfList(list, point, access))
+                    .toList();
+        }
+
+        @Override
+        public String reference() {
+            return list.reference(point);
+        }
+
+        @Override
+        public Optional<Shape> shape() {
+            return point.flow().permits(access) ? Optional.of(point.shape(list.space(), access)) : Optional.empty();
+        }
+
+        @Override
+        public String reason() {
+            return shape().isPresent()
+                    ? ""
+                    : access == Access.READ
+                            ? "can only be written, as its list says"
+                            : "can only be read, as its list says";
+        }
+
+        @Override
+        public String name(String template) {
+            return SignalName.of(
+                    template,
+                    Map.of(
+                            "ied",
+                            list.name(),
+                            "node",
+                            point.key(),
+                            "object",
+                            point.key(),
+                            "description",
+                            point.about().name() + (isFeedbackToo() ? " command" : "")));
+        }
+
+        /** A command whose point is read too needs a name of its own. */
+        private boolean isFeedbackToo() {
+            return access == Access.COMMAND && point.flow() == ListedPoint.Flow.BOTH;
+        }
+
+        @Override
+        public String place() {
+            return point.about().place();
+        }
+
+        @Override
+        public String kind() {
+            return list.space().title() + ", " + point.point().text();
+        }
+
+        /** Returns what a configuration says of the point. */
+        public SortedMap<String, Value> fields() {
+            SortedMap<String, Value> fields = new TreeMap<>(point.point().fields());
+            if (point.station() != ListedPoint.NO_STATION) {
+                fields.put("station", Value.number(point.station()));
+            }
+            if (!point.measure().isPlain()) {
+                fields.put("factor", Value.number(point.measure().factor()));
+                fields.put("offset", Value.number(point.measure().offset()));
+            }
+            if (!point.measure().unit().isEmpty()) {
+                fields.put("unit", Value.text(point.measure().unit()));
+            }
+            return fields;
         }
     }
 

@@ -16,6 +16,11 @@ public final class MappingRules implements RuleRoom {
             "Two mappings lead to one address of a connection; the receiver could not tell them apart.",
             "Give one of them another address; mapping it anew proposes the first free one.",
             Action.MAP);
+    public static final Rule POINT_FED_TWICE = ALL.warning(
+            "point-fed-twice",
+            "N127",
+            "Two rows write to one point of another station, so the last one wins.",
+            "Remove one of the rows, or calculate one value from both sources.");
     public static final Rule ADDRESS_TAKEN = ALL.error(
             "address-taken",
             "N34",
@@ -60,13 +65,13 @@ public final class MappingRules implements RuleRoom {
     public static final Rule RESULT_RANGE_UNKNOWN = ALL.warning(
             "result-range-unknown",
             "N123",
-            "A calculated value goes to a point that holds a range only, and it is not known that it stays within. Beyond it the receiver gets a value marked as overflowed, or a wrong one.",
+            "A value goes to a point that holds a range only, and it is not known that it stays within. Beyond it the receiver gets a value marked as overflowed, or a wrong one.",
             "Limit it with LIMIT(least, x, most), or choose a point that holds every number.");
     public static final Rule RESULT_ROUNDED = ALL.note(
             "result-rounded",
             "N123",
-            "A calculated value has fractions, and goes to a point that holds whole numbers.",
-            "Multiply it first, or choose a point that holds fractions.");
+            "A value has fractions and goes to a point that holds whole numbers, or it has more digits than the point holds.",
+            "Multiply it first, or choose a point that holds what it has.");
     public static final Rule QUALITY_NOT_CARRIED = ALL.note(
             "quality-not-carried",
             "N127",
@@ -75,8 +80,8 @@ public final class MappingRules implements RuleRoom {
     public static final Rule NOBODY_POLLS = ALL.warning(
             "nobody-polls",
             "N191",
-            "A relay was imported, but no device of the project asks it for anything.",
-            "Connect a device to it.",
+            "A relay or a list of points was imported, but no device of the project asks it for anything.",
+            "Connect a device to it, or map its points.",
             Action.CONNECT);
     public static final Rule SIGNAL_WITHOUT_PLACE = ALL.warning(
             "signal-without-place",

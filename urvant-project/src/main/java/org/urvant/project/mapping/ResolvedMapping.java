@@ -17,12 +17,15 @@ import org.urvant.core.logic.Transform;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.point.Form;
+import org.urvant.core.point.ListPoint;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.Point;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.PointSpaces;
 import org.urvant.core.point.Shape;
 import org.urvant.core.point.iec61850.DataReference;
+import org.urvant.core.point.list.ListedPoint;
+import org.urvant.core.point.list.PointList;
 import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
 import org.urvant.project.AddressBook;
@@ -44,6 +47,8 @@ import org.urvant.scl.Ied;
  * @param object the point at the other end, to which the project gives its address
  * @param space point space of that point
  * @param objectConnection name of that point's connection
+ * @param receiver the point of a list to which a signal is passed on, so that the list says its address and not the project;
+ *     empty otherwise
  */
 public record ResolvedMapping(
         Mapping mapping,
@@ -51,7 +56,8 @@ public record ResolvedMapping(
         boolean isCommand,
         PlacedPoint object,
         PointSpace space,
-        String objectConnection) {
+        String objectConnection,
+        Optional<MappedSignal.OfList> receiver) {
     /** Returns where the point stands in the address book. */
     public AddressBook.GivenAddress place() {
         return new AddressBook.GivenAddress(objectConnection, object.claim());
@@ -101,6 +107,9 @@ public record ResolvedMapping(
             boolean monitor = from.isSignal();
             End inner = monitor ? from : to;
             End outer = monitor ? to : from;
+            if (from.isSignal() && to.point instanceof ListPoint listed) {
+                return passedOn(from, to, listed);
+            }
             if (!inner.isSignal() || !(outer.point instanceof PlacedPoint object)) {
                 report(
                         MappingRules.POINT_NOT_FITTING,
@@ -110,10 +119,55 @@ public record ResolvedMapping(
                         "Choose another connection for one end.");
                 return Optional.empty();
             }
-            Optional<MappedSignal> mapped = signal(inner);
+            Optional<MappedSignal> mapped = signal(inner, monitor ? Access.READ : Access.COMMAND);
             return mapped.isPresent() && fits(mapped.get(), outer.space.orElseThrow(), object, monitor)
                     ? Optional.of(resolved(mapped.get(), !monitor, object, outer))
                     : Optional.empty();
+        }
+
+        /** A signal is read here and commanded there, at a point that somebody else gave its address. */
+        private Optional<ResolvedMapping> passedOn(End from, End to, ListPoint listed) {
+            Optional<MappedSignal> mapped = signal(from, Access.READ);
+            Optional<MappedSignal.OfList> receiver = listed(to, listed, Access.COMMAND);
+            if (mapped.isEmpty() || receiver.isEmpty() || !has(receiver.get()) || !has(mapped.get())) {
+                return Optional.empty();
+            }
+            Shape shape = mapped.get().shape().orElseThrow();
+            Shape wanted = receiver.get().shape().orElseThrow();
+            PlacedPoint object = receiver.get().point().point();
+            boolean isNumber = wanted.form() == Form.REAL || wanted.form() == Form.WHOLE;
+            boolean fits = isNumber
+                    ? shape.form() == Form.REAL || shape.form() == Form.WHOLE || shape.form() == Form.COUNTER
+                    : wanted.form() == shape.form();
+            if (!fits) {
+                report(
+                        MappingRules.POINT_NOT_FITTING,
+                        mapped.get().reference() + " (" + mapped.get().kind() + ") cannot be written to "
+                                + listed.text() + " (" + receiver.get().kind() + ")",
+                        "Choose a point for values of the same kind.");
+                return Optional.empty();
+            }
+            Interval values = wanted.range();
+            range(mapped.get().reference() + " gives ", shape, isNumber ? values : Interval.ALL, listed.text());
+            rounding(mapped.get().reference() + " gives ", shape.form() == Form.REAL, wanted, listed.text());
+            return Optional.of(new ResolvedMapping(
+                    mapping,
+                    mapped.get(),
+                    false,
+                    object,
+                    to.space.orElseThrow(),
+                    to.connection.orElseThrow().name(),
+                    receiver));
+        }
+
+        private boolean has(MappedSignal signal) {
+            if (signal.shape().isEmpty()) {
+                report(
+                        MappingRules.POINT_NOT_FITTING,
+                        signal.reference() + " (" + signal.kind() + ") " + signal.reason(),
+                        "Choose another point.");
+            }
+            return signal.shape().isPresent();
         }
 
         private ResolvedMapping resolved(MappedSignal mapped, boolean isCommand, PlacedPoint object, End outer) {
@@ -123,13 +177,48 @@ public record ResolvedMapping(
                     isCommand,
                     object,
                     outer.space.orElseThrow(),
-                    outer.connection.orElseThrow().name());
+                    outer.connection.orElseThrow().name(),
+                    Optional.empty());
         }
 
-        private Optional<MappedSignal> signal(End inner) {
+        private Optional<MappedSignal> signal(End inner, Access access) {
+            if (inner.point instanceof ListPoint listed) {
+                return listed(inner, listed, access).map(MappedSignal.class::cast);
+            }
             return inner.point instanceof ChannelPoint own
                     ? channel(own)
                     : attribute(inner, (DataReference) inner.point);
+        }
+
+        private Optional<MappedSignal.OfList> listed(End end, ListPoint point, Access access) {
+            PointList list = project.lists().get(point.list());
+            if (list == null) {
+                report(
+                        GeneralRules.UNKNOWN_REFERENCE,
+                        "point list '" + point.list() + "' does not exist",
+                        NearestName.hint(
+                                "point list", point.list(), project.lists().keySet()));
+                return Optional.empty();
+            }
+            if (list.space() != end.space.orElseThrow()) {
+                report(
+                        MappingRules.POINT_NOT_FITTING,
+                        "the points of " + list.name() + " are of "
+                                + list.space().title() + "; "
+                                + end.connection.orElseThrow().name() + " speaks " + end.title(),
+                        "Read the list over a connection of its protocol.");
+                return Optional.empty();
+            }
+            Optional<ListedPoint> found = list.point(point.key());
+            if (found.isEmpty()) {
+                boolean gone = device.addresses().owners().containsValue(point.text());
+                report(
+                        gone ? MappingRules.DANGLING_REFERENCE : GeneralRules.UNKNOWN_REFERENCE,
+                        "point '" + point.key() + (gone ? "' is no longer in list " : "' does not exist in list ")
+                                + list.name(),
+                        NearestName.hint("point", point.key(), list.points().keySet()));
+            }
+            return found.map(known -> new MappedSignal.OfList(list, known, access));
         }
 
         private Optional<ResolvedMapping> calculated(List<End> from, End to) {
@@ -147,7 +236,8 @@ public record ResolvedMapping(
                         "Take the transform out, and calculate it in a program of the device.");
                 return Optional.empty();
             }
-            List<Optional<MappedSignal>> found = from.stream().map(this::signal).toList();
+            List<Optional<MappedSignal>> found =
+                    from.stream().map(end -> signal(end, Access.READ)).toList();
             if (found.stream().anyMatch(Optional::isEmpty)) {
                 return Optional.empty();
             }
@@ -197,30 +287,47 @@ public record ResolvedMapping(
             transform.remarks().stream()
                     .filter(remark -> remark.kind() == Remark.Kind.ZERO_DIVISOR)
                     .forEach(remark -> report(LogicRules.DIVISOR_CAN_BE_ZERO, remark.message(), remark.remedy()));
-            if (held.range().isBounded() && !transform.isLogical()) {
-                range(transform, held, gives, object);
+            if (!transform.isLogical()) {
+                range(gives, RowTransform.shape(transform), held.range(), object.carrier());
+                rounding(gives, !transform.isWhole(), held, object.carrier());
             }
             return true;
         }
 
-        private void range(Transform transform, Shape held, String gives, PlacedPoint object) {
-            Interval range = transform.range();
-            if (!range.isBounded()) {
+        /** What arrives is held against what is held there (calculations F8). */
+        private void range(String gives, Shape given, Interval held, String where) {
+            if (!held.isBounded()) {
+                return;
+            }
+            if (!given.range().isBounded()) {
                 report(
                         MappingRules.RESULT_RANGE_UNKNOWN,
-                        gives + "numbers of which the range is not known; " + object.carrier() + " holds "
-                                + held.range(),
+                        gives + "numbers of which the range is not known; " + where + " holds " + held,
                         MappingRules.RESULT_RANGE_UNKNOWN.remedy());
-            } else if (!held.range().contains(range)) {
+            } else if (!held.contains(given.range())) {
                 report(
                         LogicRules.RESULT_DOES_NOT_FIT,
-                        gives + range + "; " + object.carrier() + " holds " + held.range(),
+                        gives + given.range() + "; " + where + " holds " + held,
                         "Limit it with LIMIT(least, x, most), or choose a wider type.");
             }
-            if (held.form() != Form.REAL && !transform.isWhole()) {
+        }
+
+        /** Floating point numbers round the last digits of large whole ones (calculations F8). */
+        private void digits(String gives, Shape shape, Interval exact, String where) {
+            if (shape.form() != Form.REAL && exact.isBounded() && !exact.contains(shape.range())) {
                 report(
                         MappingRules.RESULT_ROUNDED,
-                        gives + "fractions; " + object.carrier() + " holds whole numbers",
+                        gives + shape.range() + "; " + where + " keeps all digits up to "
+                                + exact.high().toPlainString(),
+                        MappingRules.RESULT_ROUNDED.remedy());
+            }
+        }
+
+        private void rounding(String gives, boolean hasFractions, Shape held, String where) {
+            if (hasFractions && held.range().isBounded() && held.form() == Form.WHOLE) {
+                report(
+                        MappingRules.RESULT_ROUNDED,
+                        gives + "fractions; " + where + " holds whole numbers",
                         MappingRules.RESULT_ROUNDED.remedy());
             }
         }
@@ -247,10 +354,16 @@ public record ResolvedMapping(
                 return Optional.empty(); // the device's own check says which kind or type is unknown
             }
             try {
+                Optional<Point> listed =
+                        kind.get().protocol().asksLists(kind.get().role())
+                                ? Optional.of(ListPoint.of(text.strip())
+                                        .orElseThrow(() -> new IllegalArgumentException(
+                                                "'" + text + "' is no point of a list; expected LIST/KEY")))
+                                : Optional.empty();
                 return Optional.of(new End(
-                        Optional.of(connection),
-                        Optional.of(kind.get().protocol()),
-                        kind.get().protocol().read(text, kind.get().role())));
+                        Optional.of(connection), Optional.of(kind.get().protocol()), listed.orElseGet(() -> kind.get()
+                                .protocol()
+                                .read(text, kind.get().role()))));
             } catch (IllegalArgumentException e) {
                 report(
                         ValueRules.VALUE_OUT_OF_RANGE,
@@ -322,7 +435,18 @@ public record ResolvedMapping(
                         "Exchange the two ends of the row.");
                 return false;
             }
+            Shape shape = mapped.shape().orElseThrow();
+            if (monitor && !(mapped instanceof MappedSignal.OfIed) && isNumber(shape)) {
+                Shape held = space.holds(object.carrier());
+                range(mapped.reference() + " gives ", shape, held.range(), object.carrier());
+                rounding(mapped.reference() + " gives ", shape.form() == Form.REAL, held, object.carrier());
+                digits(mapped.reference() + " gives ", shape, space.exactWholes(object.carrier()), object.carrier());
+            }
             return true;
+        }
+
+        private static boolean isNumber(Shape shape) {
+            return shape.form() == Form.WHOLE || shape.form() == Form.REAL || shape.form() == Form.COUNTER;
         }
 
         private static String placing() {

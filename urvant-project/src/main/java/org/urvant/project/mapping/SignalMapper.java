@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
@@ -22,6 +23,7 @@ import org.urvant.core.point.Claims;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Shape;
+import org.urvant.core.range.Interval;
 import org.urvant.core.text.ShortName;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
@@ -39,11 +41,15 @@ public final class SignalMapper {
     private final Device device;
     private final String to;
     private final OptionalInt start;
+    private final Optional<String> over;
     private final Set<String> mapped = new HashSet<>();
     private final Set<String> keys = new HashSet<>();
     private final Set<String> names = new HashSet<>();
     private final PointSpace space;
     private final Claims<String> used = new Claims<>();
+    /** What rows take now, in difference to what was given once. */
+    private final Set<Claim> occupied = new HashSet<>();
+
     private final Map<String, List<Claim>> earlier = new HashMap<>();
     private final Map<String, String> connections = new HashMap<>();
     private final int longestName;
@@ -56,11 +62,12 @@ public final class SignalMapper {
     private final Map<MappedSignal, String> leftOut = new LinkedHashMap<>();
     private final Map<String, String> shortened = new LinkedHashMap<>();
 
-    private SignalMapper(Project project, Device device, String to, OptionalInt start) {
+    private SignalMapper(Project project, Device device, String to, OptionalInt start, Optional<String> over) {
         this.project = project;
         this.device = device;
         this.to = to;
         this.start = start;
+        this.over = over;
         this.longestName = longestName(project, device, to);
         this.space = space(project, device, device.connections().get(to)).orElseThrow();
         for (Mapping mapping : device.mappings()) {
@@ -69,11 +76,14 @@ public final class SignalMapper {
                 names.add(mapping.name());
             }
             if (mapping.to().equals(to) || mapping.origin().connection().equals(to)) {
-                mapped.add(mapping.owner(to));
+                mapped.add(marked(mapping.owner(to), mapping.to().equals(to)));
             }
             ResolvedMapping.resolve(project, device, mapping, finding -> {})
                     .filter(resolved -> resolved.objectConnection().equals(to))
-                    .ifPresent(resolved -> used.add(resolved.object().claim(), resolved.signal()));
+                    .ifPresent(resolved -> {
+                        used.add(resolved.object().claim(), resolved.signal());
+                        occupied.add(resolved.object().claim());
+                    });
         }
         device.addresses().owners().forEach((place, owner) -> {
             if (place.connection().equals(to)) {
@@ -112,16 +122,28 @@ public final class SignalMapper {
      * @param to name of the connection to map to
      * @param signals data attributes of connected IEDs and channels of the device, in the order in which addresses are given
      * @param start the first address to try for every type; empty to follow the project's plan
+     * @param over connection that reads the points of lists that none reads yet; empty where only one can
      * @throws UnknownNameException when the device has no such connection
      * @throws RefusedException when no point of the connection can carry signals, or a block of the plan is full
      */
     public static Proposal propose(
-            Project project, Device device, String to, List<MappedSignal> signals, OptionalInt start) {
+            Project project,
+            Device device,
+            String to,
+            List<MappedSignal> signals,
+            OptionalInt start,
+            Optional<String> over) {
         requireReceiver(project, device, to);
-        SignalMapper mapper = new SignalMapper(project, device, to, start);
+        SignalMapper mapper = new SignalMapper(project, device, to, start, over);
         signals.forEach(mapper::add);
         return new Proposal(
                 mapper.rows, device.addresses().with(mapper.given), mapper.present, mapper.leftOut, mapper.shortened);
+    }
+
+    /** Proposes a row for each signal that has none yet; points of lists are read over the only connection that can. */
+    public static Proposal propose(
+            Project project, Device device, String to, List<MappedSignal> signals, OptionalInt start) {
+        return propose(project, device, to, signals, start, Optional.empty());
     }
 
     /** Returns the names of a device's connections that signals can be mapped to. */
@@ -167,8 +189,7 @@ public final class SignalMapper {
         for (MappedSignal source : sources) {
             String from = from(source);
             if (from.isEmpty()) {
-                leftOut.put(
-                        signal, "belongs to IED " + ied(source) + ", to which " + device.name() + " has no connection");
+                leftOut.put(signal, unreachable(source));
                 return;
             }
             ends.add(new Mapping.End(from, source.reference()));
@@ -183,18 +204,40 @@ public final class SignalMapper {
             return;
         }
         String reference = signal.reference();
-        if (!mapped.add(reference)) {
+        boolean isRead = shape.get().access() == Access.READ;
+        if (!mapped.add(marked(reference, isRead))) {
             present.add(signal);
             return;
         }
-        PlacedPoint point = again(reference, fitting).orElseGet(() -> free(fitting.get(0)));
+        PlacedPoint point = again(reference, fitting).orElseGet(() -> free(best(signal, fitting)));
         used.add(point.claim(), reference);
+        occupied.add(point.claim());
         given.put(new AddressBook.GivenAddress(to, point.claim()), reference);
         String key = signal instanceof MappedSignal.Calculated calculated
                 ? calculated.key()
                 : MappingKey.of(reference, to, keys);
         keys.add(key);
-        rows.add(row(key, ends, signal, shape.get().access() == Access.READ, point));
+        rows.add(row(key, ends, signal, isRead, point));
+    }
+
+    /** A point of a list that is read and written is mapped both ways. */
+    private static String marked(String reference, boolean isRead) {
+        return isRead ? reference : "command " + reference;
+    }
+
+    /**
+     * Returns the first carrier that holds all that a signal can be; the first of all where that is not known. What IEDs say of
+     * their whole numbers is how wide they are on the line, and IEC TS 61850-80-1 says what carries them.
+     */
+    private String best(MappedSignal signal, List<String> fitting) {
+        Interval range = signal.shape().map(Shape::range).orElse(Interval.ALL);
+        if (signal instanceof MappedSignal.OfIed || !range.isBounded()) {
+            return fitting.get(0);
+        }
+        return fitting.stream()
+                .filter(carrier -> space.holds(carrier).range().contains(range))
+                .findFirst()
+                .orElse(fitting.get(0));
     }
 
     /** Returns the point at the address that a signal had before, if it had one. */
@@ -202,7 +245,7 @@ public final class SignalMapper {
         for (Claim claim : earlier.getOrDefault(reference, List.of())) {
             Optional<PlacedPoint> point = carriers.stream()
                     .flatMap(carrier -> at(carrier, space.address(claim)).stream())
-                    .filter(found -> found.claim().equals(claim))
+                    .filter(found -> found.claim().equals(claim) && !occupied.contains(claim))
                     .findFirst();
             if (point.isPresent()) {
                 return point;
@@ -211,8 +254,49 @@ public final class SignalMapper {
         return Optional.empty();
     }
 
-    /** Returns the connection over which a signal comes; empty text when the device has none to its IED. */
+    private String unreachable(MappedSignal source) {
+        if (source instanceof MappedSignal.OfIed) {
+            return "belongs to IED " + ied(source) + ", to which " + device.name() + " has no connection";
+        }
+        String title = ((MappedSignal.OfList) source).list().space().title();
+        List<String> asking = asking(source);
+        return asking.isEmpty()
+                ? "is a point of " + title + ", and " + device.name() + " has no connection that asks others over it"
+                : "can be read over " + String.join(" or ", asking) + ": say which";
+    }
+
+    /** Returns the names of connections that ask for the points of a list. */
+    private List<String> asking(MappedSignal source) {
+        PointSpace asked = ((MappedSignal.OfList) source).list().space();
+        return device.connections().values().stream()
+                .filter(connection -> kind(project, device, connection)
+                        .filter(kind -> kind.protocol() == asked && asked.asksLists(kind.role()))
+                        .isPresent())
+                .map(Connection::name)
+                .toList();
+    }
+
+    /** A list is read over the connection that reads it already, the one that was named, or the only one that can. */
+    private String connectionFor(MappedSignal.OfList signal) {
+        List<String> asking = asking(signal);
+        String begin = signal.list().name() + "/";
+        return device.mappings().stream()
+                .flatMap(row -> Stream.concat(row.origins().stream(), Stream.of(row.target())))
+                .filter(end -> end.point().startsWith(begin) && asking.contains(end.connection()))
+                .map(Mapping.End::connection)
+                .findFirst()
+                .or(() -> asking.stream()
+                        .filter(name ->
+                                over.isEmpty() ? asking.size() == 1 : over.get().equals(name))
+                        .findFirst())
+                .orElse("");
+    }
+
+    /** Returns the connection over which a signal comes; empty text when there is none, or it is not clear which. */
     private String from(MappedSignal signal) {
+        if (signal instanceof MappedSignal.OfList listed) {
+            return connections.computeIfAbsent(listed.list().name() + "/", name -> connectionFor(listed));
+        }
         return signal instanceof MappedSignal.OfIed ofIed
                 ? connections.computeIfAbsent(
                         ied(ofIed),

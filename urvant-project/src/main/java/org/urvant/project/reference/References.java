@@ -17,6 +17,7 @@ import org.urvant.core.finding.Ref.Kind;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.language.Term;
 import org.urvant.core.point.ChannelPoint;
+import org.urvant.core.point.ListPoint;
 import org.urvant.core.text.Word;
 import org.urvant.project.Bay;
 import org.urvant.project.Connection;
@@ -146,7 +147,18 @@ public final class References {
         Connection connection = device.connections().get(end.connection());
         if (connection != null && connection.ied().isPresent()) {
             found.add(new Reference(place, Ref.of(Kind.SIGNAL, end.point()), row.position()));
+        } else if (connection != null && asksLists(device, connection)) {
+            ListPoint.of(end.point())
+                    .ifPresent(
+                            point -> found.add(new Reference(place, Ref.of(Kind.LIST, point.list()), row.position())));
         }
+    }
+
+    private boolean asksLists(Device device, Connection connection) {
+        return project.type(device)
+                .flatMap(type -> type.connection(connection.kind().text()))
+                .filter(kind -> kind.protocol().asksLists(kind.role()))
+                .isPresent();
     }
 
     private void programs(DeviceSheets sheets) {
@@ -233,6 +245,7 @@ public final class References {
             case DEVICE -> device.isPresent();
             case BAY -> project.bays().containsKey(ref.name());
             case PICK -> project.picks().containsKey(ref.name());
+            case LIST -> project.lists().containsKey(ref.name());
             case QUERY -> project.choices().queries().containsKey(ref.name());
             case IED -> project.ied(ref.name()).isPresent();
             case SIGNAL ->
@@ -283,6 +296,7 @@ public final class References {
         project.bays().keySet().forEach(each -> all.add(Ref.bay(each)));
         project.picks().keySet().forEach(each -> all.add(Ref.of(Kind.PICK, each)));
         project.choices().queries().keySet().forEach(each -> all.add(Ref.of(Kind.QUERY, each)));
+        project.lists().keySet().forEach(each -> all.add(Ref.of(Kind.LIST, each)));
         project.iedNames().forEach(each -> all.add(Ref.ied(each)));
         return all;
     }

@@ -9,7 +9,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -46,14 +45,9 @@ class CalculatedRowTest {
         return SignalMapping.plan(
                 site,
                 device,
-                new SignalMapping.Request(
-                        List.of(signals),
-                        Optional.empty(),
-                        Optional.empty(),
-                        List.of(),
-                        Optional.of("scada"),
-                        OptionalInt.empty(),
-                        Optional.of(new SignalMapping.Calculation(transform, Optional.of("calculated")))));
+                SignalMapping.Request.ofSignals(signals)
+                        .to("scada")
+                        .as(new SignalMapping.Calculation(transform, Optional.of("calculated"))));
     }
 
     private static List<Finding> findings(Project site, String device) {

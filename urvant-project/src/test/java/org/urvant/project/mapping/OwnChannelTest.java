@@ -6,8 +6,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.OptionalInt;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -137,16 +135,7 @@ class OwnChannelTest {
         assertThatThrownBy(() -> ConnectionChange.connect(RTU, "RTU1", "own", "control-centre"))
                 .hasMessageContaining("'own' is not allowed");
         assertThatThrownBy(() -> SignalMapping.plan(
-                        RTU,
-                        "RTU1",
-                        new SignalMapping.Request(
-                                List.of("DI1"),
-                                Optional.empty(),
-                                Optional.empty(),
-                                List.of(),
-                                Optional.of("skada"),
-                                OptionalInt.empty(),
-                                Optional.empty())))
+                        RTU, "RTU1", SignalMapping.Request.ofSignals("DI1").to("skada")))
                 .isInstanceOf(UnknownNameException.class);
     }
 }

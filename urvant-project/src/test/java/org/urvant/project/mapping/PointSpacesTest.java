@@ -7,8 +7,6 @@ import static org.assertj.core.api.Assertions.tuple;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -40,16 +38,7 @@ class PointSpacesTest {
 
     private static SignalMapping map(Project site, String receiver, String... signals) {
         return SignalMapping.plan(
-                site,
-                "GW1",
-                new SignalMapping.Request(
-                        List.of(signals),
-                        Optional.empty(),
-                        Optional.empty(),
-                        List.of(),
-                        Optional.of(receiver),
-                        OptionalInt.empty(),
-                        Optional.empty()));
+                site, "GW1", SignalMapping.Request.ofSignals(signals).to(receiver));
     }
 
     private static List<String> ends(SignalMapping mapping) {

@@ -5,11 +5,13 @@ import static org.urvant.core.point.iec104.InformationType.*;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.AddressGroup.Block;
 import org.urvant.core.point.Form;
+import org.urvant.core.point.ListForm;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.Point;
 import org.urvant.core.point.PointSpace;
@@ -27,7 +29,7 @@ public final class Iec104Space implements PointSpace {
             Form.LOGICAL, List.of(M_SP_TB_1, M_SP_NA_1),
             Form.DOUBLE, List.of(M_DP_TB_1, M_DP_NA_1),
             Form.STEP, List.of(M_ST_TB_1, M_ST_NA_1),
-            Form.WHOLE, List.of(M_ME_TE_1, M_ME_NB_1),
+            Form.WHOLE, List.of(M_ME_TE_1, M_ME_NB_1, M_ME_TF_1, M_ME_NC_1),
             Form.REAL, List.of(M_ME_TF_1, M_ME_NC_1, M_ME_TE_1, M_ME_NB_1, M_ME_TD_1, M_ME_NA_1),
             Form.COUNTER, List.of(M_IT_TB_1, M_IT_NA_1));
 
@@ -35,12 +37,14 @@ public final class Iec104Space implements PointSpace {
             Form.LOGICAL, List.of(C_SC_NA_1, C_SC_TA_1),
             Form.DOUBLE, List.of(C_DC_NA_1, C_DC_TA_1),
             Form.STEP, List.of(C_RC_NA_1, C_RC_TA_1),
-            Form.WHOLE, List.of(C_SE_NB_1, C_SE_TB_1),
+            Form.WHOLE, List.of(C_SE_NB_1, C_SE_TB_1, C_SE_NC_1, C_SE_TC_1),
             Form.REAL, List.of(C_SE_NC_1, C_SE_NA_1, C_SE_NB_1, C_SE_TC_1, C_SE_TA_1, C_SE_TB_1));
 
     /** From -1 to 1 - 2^-15. */
     private static final Interval NORMALISED =
             new Interval(BigDecimal.ONE.negate(), new BigDecimal("0.999969482421875"));
+
+    private static final Interval FLOAT_WHOLES = Interval.of(-(1L << 24), 1L << 24);
 
     private static final Block WHOLE = new Block(InformationObject.LOWEST, InformationObject.HIGHEST);
     private static final List<AddressGroup> GROUPS = Stream.of(Group.values())
@@ -98,6 +102,11 @@ public final class Iec104Space implements PointSpace {
     }
 
     @Override
+    public Optional<ListForm> listForm() {
+        return Optional.of(Iec104ListForm.ONLY);
+    }
+
+    @Override
     public List<String> carriers(Shape shape) {
         return (shape.access() == Access.READ ? MONITORED : COMMANDED)
                 .getOrDefault(shape.form(), List.of()).stream().map(Enum::name).toList();
@@ -119,6 +128,15 @@ public final class Iec104Space implements PointSpace {
                 new Shape(Form.WHOLE, access, Interval.of(Short.MIN_VALUE, Short.MAX_VALUE));
             case M_ME_NA_1, M_ME_TD_1, C_SE_NA_1, C_SE_TA_1 -> new Shape(Form.REAL, access, NORMALISED);
             case M_ME_NC_1, M_ME_TF_1, C_SE_NC_1, C_SE_TC_1 -> Shape.of(Form.REAL, access);
+        };
+    }
+
+    /** A short floating point number has 24 bits before its exponent (ISO/IEC 60559). */
+    @Override
+    public Interval exactWholes(String carrier) {
+        return switch (InformationType.valueOf(carrier)) {
+            case M_ME_NC_1, M_ME_TF_1, C_SE_NC_1, C_SE_TC_1 -> FLOAT_WHOLES;
+            default -> holds(carrier).range();
         };
     }
 

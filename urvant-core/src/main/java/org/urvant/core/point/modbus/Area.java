@@ -39,6 +39,10 @@ enum Area {
         return group;
     }
 
+    int kindDigit() {
+        return kindDigit;
+    }
+
     boolean isBits() {
         return isBits;
     }

@@ -2,12 +2,14 @@ package org.urvant.core.point.modbus;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.AddressGroup.Block;
 import org.urvant.core.point.Claim;
 import org.urvant.core.point.Form;
+import org.urvant.core.point.ListForm;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.Point;
 import org.urvant.core.point.PointSpace;
@@ -43,16 +45,17 @@ public final class ModbusSpace implements PointSpace {
 
     @Override
     public Point read(String text, Role role) {
-        if (!takesSignals(role)) {
-            throw new IllegalArgumentException(
-                    "points that the device reads from others over Modbus cannot be mapped yet");
-        }
         return ModbusPoint.read(text);
     }
 
     @Override
     public boolean takesSignals(Role role) {
         return role == Role.SERVER;
+    }
+
+    @Override
+    public Optional<ListForm> listForm() {
+        return Optional.of(ModbusListForm.ONLY);
     }
 
     @Override
@@ -113,6 +116,12 @@ public final class ModbusSpace implements PointSpace {
         return point.type().isWhole()
                 ? new Shape(Form.WHOLE, access, point.type().range())
                 : Shape.of(Form.REAL, access);
+    }
+
+    @Override
+    public Interval exactWholes(String carrier) {
+        ModbusPoint point = ModbusPoint.at(carrier, 0);
+        return point.type() == null ? holds(carrier).range() : point.type().exactWholes();
     }
 
     @Override

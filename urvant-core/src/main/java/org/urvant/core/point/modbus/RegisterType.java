@@ -54,6 +54,13 @@ enum RegisterType {
         return range;
     }
 
+    /** Floating point numbers have 24 or 53 bits before their exponent (ISO/IEC 60559). */
+    Interval exactWholes() {
+        return isWhole()
+                ? range
+                : this == FLOAT32 ? Interval.of(-(1L << 24), 1L << 24) : Interval.of(-(1L << 53), 1L << 53);
+    }
+
     List<String> orders() {
         return ORDERS.get(registers / 2);
     }

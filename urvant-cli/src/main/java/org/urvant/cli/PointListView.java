@@ -1,0 +1,173 @@
+package org.urvant.cli;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.point.list.ListReading;
+import org.urvant.core.point.list.ListedPoint;
+import org.urvant.core.point.list.Measure;
+import org.urvant.core.point.list.PointList;
+import org.urvant.core.text.Word;
+import org.urvant.formats.list.PointListFile;
+import org.urvant.project.change.ListImport;
+
+/** Shows a list of points: how it was understood, its points, and what a newer one changes. */
+final class PointListView {
+    private static final int FEW = 12;
+
+    private final Command command;
+    private final boolean all;
+
+    PointListView(Command command, boolean all) {
+        this.command = command;
+        this.all = all;
+    }
+
+    /** Says how a file was understood. */
+    void say(String file, PointListFile.Read read) {
+        ListReading reading = read.reading();
+        command.say(file + ": " + command.paint.strong("point list") + ", " + read.form()
+                + (read.headingRow() > 1 ? ", headings in row " + read.headingRow() : "") + ", "
+                + Command.count(reading.rows(), "row"));
+        Table columns = new Table("heading", "understood as");
+        for (ListReading.Understood each : reading.columns()) {
+            columns.row(each.heading(), each.column().isEmpty() ? command.paint.warn("passed over") : each.column());
+        }
+        command.say(columns);
+        command.say("");
+        reading.list().ifPresent(this::say);
+    }
+
+    private void say(PointList list) {
+        Table table = new Table("point", "station", "where", "access", "value", "kind", "description");
+        List<ListedPoint> points = List.copyOf(list.points().values());
+        for (ListedPoint point : all ? points : points.subList(0, Math.min(FEW, points.size()))) {
+            table.row(
+                    list.reference(point),
+                    point.station() == ListedPoint.NO_STATION ? "" : point.station(),
+                    point.point().text(),
+                    Word.of(point.flow()),
+                    law(point.measure()),
+                    point.about().kind(),
+                    point.about().description().isEmpty()
+                            ? point.about().name()
+                            : point.about().description());
+        }
+        if (!table.isEmpty()) {
+            command.say(table);
+        }
+        if (!all && points.size() > FEW) {
+            command.say(command.paint.faint("… and " + (points.size() - FEW) + " more; --all shows them"));
+        }
+    }
+
+    /** Returns what a raw number is worth, in words. */
+    static String law(Measure measure) {
+        StringBuilder text = new StringBuilder();
+        if (!measure.isPlain()) {
+            text.append("raw × ").append(plain(measure.factor()));
+            if (measure.offset().signum() != 0) {
+                text.append(measure.offset().signum() < 0 ? " − " : " + ")
+                        .append(plain(measure.offset().abs()));
+            }
+        }
+        if (!measure.unit().isEmpty()) {
+            text.append(text.length() == 0 ? "" : " ").append(measure.unit());
+        }
+        if (measure.range().isBounded()) {
+            text.append(text.length() == 0 ? "" : ", ")
+                    .append(plain(measure.range().low()))
+                    .append(" to ")
+                    .append(plain(measure.range().high()));
+        }
+        return text.toString();
+    }
+
+    private static String plain(BigDecimal number) {
+        return number.signum() == 0 ? "0" : number.stripTrailingZeros().toPlainString();
+    }
+
+    /** Says what is wrong with the rows. */
+    void sayFindings(List<Finding> findings) {
+        if (!findings.isEmpty()) {
+            command.say("");
+            Findings.lines(findings, command.session, all).forEach(command::say);
+            command.say(Findings.summary(findings));
+        }
+    }
+
+    /** Says what an import would change in the project. */
+    void say(ListImport plan) {
+        List<String> counts = new ArrayList<>();
+        for (ListImport.Standing standing : ListImport.Standing.values()) {
+            long number = plan.count(standing);
+            if (number > 0) {
+                counts.add(number + " " + standing.word());
+            }
+        }
+        command.say("list " + command.paint.strong(plan.list().name()) + ", "
+                + plan.list().space().title() + ": " + String.join(", ", counts));
+        Table table = new Table("point", "in project", "differs in", "used by");
+        int shown = 0;
+        for (ListImport.Row row : plan.rows()) {
+            boolean isShown = row.standing() == ListImport.Standing.CHANGED
+                    || row.standing() == ListImport.Standing.REMOVED
+                    || row.standing() == ListImport.Standing.ADDED
+                            && plan.count(ListImport.Standing.ADDED)
+                                    < plan.rows().size();
+            if (isShown && (all || shown++ < FEW)) {
+                table.row(
+                        plan.list().name() + "/" + row.point().key(),
+                        row.standing().word(),
+                        String.join("; ", row.differences()),
+                        String.join(", ", row.uses()));
+            }
+        }
+        if (!table.isEmpty()) {
+            command.say(table);
+        }
+    }
+
+    static Object json(PointListFile.Read read) {
+        ListReading reading = read.reading();
+        return Json.object(
+                "list", reading.list().map(PointList::name).orElse(""),
+                "protocol", reading.list().map(list -> list.space().id()).orElse(""),
+                "form", read.form(),
+                "headingRow", read.headingRow(),
+                "rows", reading.rows(),
+                "columns",
+                        reading.columns().stream()
+                                .map(each -> Json.object("heading", each.heading(), "column", each.column()))
+                                .toList(),
+                "points", reading.list().map(PointListView::points).orElse(List.of()),
+                "findings", Findings.json(reading.findings()));
+    }
+
+    private static List<Map<String, Object>> points(PointList list) {
+        return list.points().values().stream()
+                .map(point -> Json.object(
+                        "reference", list.reference(point),
+                        "name", point.about().name(),
+                        "station", point.station() == ListedPoint.NO_STATION ? null : point.station(),
+                        "point", point.point().text(),
+                        "access", Word.of(point.flow()),
+                        "unit", point.measure().unit(),
+                        "factor", point.measure().factor(),
+                        "offset", point.measure().offset(),
+                        "least",
+                                point.measure().range().isBounded()
+                                        ? point.measure().range().low()
+                                        : null,
+                        "most",
+                                point.measure().range().isBounded()
+                                        ? point.measure().range().high()
+                                        : null,
+                        "kind", point.about().kind(),
+                        "place", point.about().place(),
+                        "description", point.about().description()))
+                .toList();
+    }
+}

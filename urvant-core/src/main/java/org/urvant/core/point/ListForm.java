@@ -1,0 +1,40 @@
+package org.urvant.core.point;
+
+import java.util.List;
+import java.util.Optional;
+
+/** How lists of a protocol's points are read: the columns that make up a point, and the stations that offer points. */
+public interface ListForm {
+    /** Returns what the address of a station is called, such as {@code unit address}. */
+    String station();
+
+    /**
+     * Returns why no station can have an address; empty when one can.
+     *
+     * @param onBus whether several stations share a line, on which some addresses are for all
+     */
+    Optional<String> refusal(int station, boolean onBus);
+
+    /** Returns the columns that together say which point a row is about. */
+    List<ListColumn> columns();
+
+    /**
+     * Returns the point that a row is about.
+     *
+     * @throws IllegalArgumentException with a message for people when the cells make no point
+     */
+    PlacedPoint point(Cells cells);
+
+    /** The cells of a row by the words of their columns. */
+    interface Cells {
+        /** Returns the cell of a column without blanks around it; empty text when it is empty, or there is no such column. */
+        String text(String column);
+
+        /**
+         * Returns the whole number in the cell of a column.
+         *
+         * @throws IllegalArgumentException when there is no number, or it is below {@code low} or above {@code high}
+         */
+        int number(String column, int low, int high);
+    }
+}

@@ -1,0 +1,59 @@
+package org.urvant.core.point.iec104;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.urvant.core.point.ListColumn;
+import org.urvant.core.point.ListForm;
+import org.urvant.core.point.PlacedPoint;
+
+/** Lists of information objects, as stations hand them to their neighbours. */
+final class Iec104ListForm implements ListForm {
+    static final Iec104ListForm ONLY = new Iec104ListForm();
+
+    private static final String TYPE = "type";
+    private static final String ADDRESS = "address";
+
+    /** Common addresses of two octets; 0 is not used and 65,535 is for all (IEC 60870-5-101:2003, 7.2.4). */
+    private static final int LAST_STATION = 65_534;
+
+    private static final List<ListColumn> COLUMNS = List.of(
+            ListColumn.of(
+                    TYPE,
+                    "type identification: M_SP_TB_1, or 30",
+                    "type id, type identification, asdu type, ti, type identifier, data type"),
+            ListColumn.of(
+                    ADDRESS,
+                    "information object address",
+                    "ioa, information object address, object address, io address, info address"));
+
+    private Iec104ListForm() {}
+
+    @Override
+    public String station() {
+        return "common address";
+    }
+
+    @Override
+    public Optional<String> refusal(int station, boolean onBus) {
+        return station >= 1 && station <= LAST_STATION
+                ? Optional.empty()
+                : Optional.of("common address " + station + " is outside 1 to " + LAST_STATION
+                        + (station == LAST_STATION + 1 ? ", and is for all stations" : ""));
+    }
+
+    @Override
+    public List<ListColumn> columns() {
+        return COLUMNS;
+    }
+
+    @Override
+    public PlacedPoint point(Cells cells) {
+        String type = cells.text(TYPE);
+        if (type.isEmpty()) {
+            throw new IllegalArgumentException("there is no type; expected one such as M_SP_TB_1, or its number");
+        }
+        int address = cells.number(ADDRESS, InformationObject.LOWEST, InformationObject.HIGHEST);
+        return InformationObject.read(type.toUpperCase(Locale.ROOT) + " " + address);
+    }
+}

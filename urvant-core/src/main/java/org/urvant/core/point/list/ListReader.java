@@ -1,0 +1,436 @@
+package org.urvant.core.point.list;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.point.Access;
+import org.urvant.core.point.Form;
+import org.urvant.core.point.ListColumn;
+import org.urvant.core.point.ListForm;
+import org.urvant.core.point.PlacedPoint;
+import org.urvant.core.point.PointSpace;
+import org.urvant.core.point.Role;
+import org.urvant.core.point.Shape;
+import org.urvant.core.point.list.ListedPoint.Flow;
+import org.urvant.core.range.Interval;
+import org.urvant.core.text.NearestName;
+
+/** Reads the rows of a list of points, whose columns stand in any order under headings of many kinds. */
+public final class ListReader {
+    private static final int MOST_ROWS = 1_000_000;
+    private static final int MOST_FINDINGS = 1_000;
+    private static final int LONGEST_NAME = 200;
+    private static final int LONGEST_TEXT = 1_000;
+    private static final int LONGEST_KEY = 80;
+    private static final Pattern KEY_FORM = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}_.-]*");
+    private static final Pattern NO_KEY = Pattern.compile("[^\\p{L}\\p{N}]+");
+    private static final Pattern NUMBER = Pattern.compile("[+-]?\\d{1,40}([.,]\\d{1,40})?([eE][+-]?\\d{1,3})?");
+    private static final Pattern WHOLE = Pattern.compile("\\d{1,9}");
+    private static final Map<String, Flow> FLOWS = flows();
+
+    private final ListRequest request;
+    private final ListColumns columns;
+    private final List<Finding> findings = new ArrayList<>();
+    private final List<ListedPoint> points = new ArrayList<>();
+    private final Map<String, Position> keys = new HashMap<>();
+    private final Map<String, PointSpace> protocols = new HashMap<>();
+    private PointSpace space;
+    private int rows;
+    private int untold;
+    private Row row;
+    /** The sign before fractions, once one was seen. */
+    private char decimalSign;
+
+    /**
+     * A row of cells.
+     *
+     * @param cells its cells; those that are missing at the end are empty
+     * @param mistakes what is wrong with a cell, by its place from 0
+     * @param mistake what is wrong with the whole row, so that its cells may mean something else; null when nothing is
+     * @param position the row
+     */
+    public record Row(List<String> cells, Map<Integer, String> mistakes, String mistake, Position position) {}
+
+    private ListReader(ListRequest request, ListColumns columns) {
+        this.request = request;
+        this.columns = columns;
+        this.space = request.space().orElse(null);
+    }
+
+    /**
+     * Reads a list. All mistakes of its rows come as findings.
+     *
+     * @param headings cells of the first row
+     * @param position the first row
+     * @throws MalformedInputException when two headings are one column, or the headings name no point
+     * @throws RefusedException when neither the request nor a column says of which protocol the points are
+     * @throws UnknownNameException when the request names a column that there is not
+     */
+    public static ListReading read(ListRequest request, List<String> headings, Position position, Iterable<Row> rows) {
+        ListColumns columns = ListColumns.of(request, headings, position);
+        if (request.space().isEmpty() && columns.place(ListColumns.PROTOCOL) < 0) {
+            throw new RefusedException(
+                    "it is not said of which protocol the points of " + position.source() + " are",
+                    "Say which of " + String.join(", ", ListColumns.protocols()) + " is meant.");
+        }
+        ListReader reader = new ListReader(request, columns);
+        reader.requirePoints(position);
+        rows.forEach(reader::take);
+        return reader.reading();
+    }
+
+    private void requirePoints(Position position) {
+        boolean isPlaced = columns.place(ListColumns.POINT) >= 0 || space != null && columns.place("address") >= 0;
+        if (!isPlaced || columns.place(ListColumns.NAME) < 0 && columns.place(ListColumns.POINT) < 0) {
+            throw new MalformedInputException(
+                    position,
+                    "no heading is known as the " + (isPlaced ? "name" : "address") + " of the points; there are "
+                            + String.join(
+                                    ", ",
+                                    columns.understood().stream()
+                                            .map(each -> "'" + each.heading() + "'")
+                                            .toList()),
+                    "Say which heading is the " + (isPlaced ? "name" : "address") + ".");
+        }
+    }
+
+    private ListReading reading() {
+        if (untold > 0) {
+            findings.add(new Finding(
+                    ListRules.ROW_MALFORMED,
+                    request.name(),
+                    row.position(),
+                    "and " + untold + " findings more",
+                    ListRules.ROW_MALFORMED.remedy()));
+        }
+        if (space == null) {
+            return new ListReading(Optional.empty(), columns.understood(), findings, rows);
+        }
+        List<ListedPoint> keyed = PointOverlaps.without(request.name(), keyed(), this::report);
+        return new ListReading(
+                Optional.of(PointList.of(request.name(), space, keyed)), columns.understood(), findings, rows);
+    }
+
+    private void take(Row next) {
+        row = next;
+        if (next.cells().stream().allMatch(String::isBlank)) {
+            return;
+        }
+        if (++rows > MOST_ROWS) {
+            throw new LimitExceededException(next.position(), "number of rows", rows, MOST_ROWS);
+        }
+        try {
+            if (next.mistake() != null) {
+                throw new IllegalArgumentException(next.mistake());
+            }
+            requireSoundCells();
+            point().ifPresent(points::add);
+        } catch (IllegalArgumentException e) {
+            report(ListRules.ROW_MALFORMED, subject(), next.position(), e.getMessage());
+        }
+    }
+
+    private String subject() {
+        int place = columns.place(ListColumns.NAME);
+        String name = place < 0 || place >= row.cells().size()
+                ? ""
+                : row.cells().get(place).strip();
+        return name.isEmpty() || name.length() > LONGEST_NAME ? request.name() : request.name() + " " + name;
+    }
+
+    private void requireSoundCells() {
+        for (String column : columns.words()) {
+            String mistake = row.mistakes().get(columns.place(column));
+            if (mistake != null) {
+                throw new IllegalArgumentException(mistake);
+            }
+            String text = text(column);
+            if (text.startsWith("=")) {
+                throw new IllegalArgumentException(
+                        "the cell of '" + column + "' holds a formula, '" + brief(text) + "'");
+            }
+            if (text.length() > LONGEST_TEXT || column.equals(ListColumns.NAME) && text.length() > LONGEST_NAME) {
+                throw new IllegalArgumentException("the cell of '" + column + "' has " + text.length() + " characters");
+            }
+            if (text.chars().anyMatch(Character::isISOControl) && !column.equals(ListColumns.DESCRIPTION)) {
+                throw new IllegalArgumentException("the cell of '" + column + "' holds a control character");
+            }
+        }
+    }
+
+    private static String brief(String text) {
+        return text.length() > 40 ? text.substring(0, 40) + "…" : text;
+    }
+
+    private Optional<ListedPoint> point() {
+        PointSpace own = protocol();
+        ListForm form = own.listForm().orElseThrow();
+        PlacedPoint point = place(own, form);
+        Flow flow = flow(point);
+        Measure measure = measure(own.holds(point.carrier()));
+        String kind = text(ListColumns.KIND).toLowerCase(Locale.ROOT);
+        if (!kind.isEmpty() && !request.kinds().contains(kind)) {
+            throw new IllegalArgumentException("'" + text(ListColumns.KIND) + "' is no kind of signal. "
+                    + NearestName.hint("kind", kind, request.kinds()));
+        }
+        String name = text(ListColumns.NAME);
+        ListedPoint.About about = new ListedPoint.About(
+                name.isEmpty() ? point.text() : name,
+                text(ListColumns.DESCRIPTION).replaceAll("\\s+", " "),
+                text(ListColumns.PLACE),
+                kind);
+        return Optional.of(new ListedPoint(key(), about, station(form), point, measure, flow, row.position()));
+    }
+
+    private PointSpace protocol() {
+        String given = text(ListColumns.PROTOCOL);
+        if (given.isEmpty() && space == null) {
+            throw new IllegalArgumentException("the row does not say of which protocol its point is");
+        }
+        if (given.isEmpty()) {
+            return space;
+        }
+        PointSpace own = protocols.computeIfAbsent(given, id -> {
+            try {
+                return ListColumns.protocol(id);
+            } catch (UnknownNameException e) {
+                throw new IllegalArgumentException(e.getMessage() + " " + e.remedy());
+            }
+        });
+        if (space == null) {
+            space = own;
+        }
+        if (own != space) {
+            throw new IllegalArgumentException(
+                    "the point is of " + own.title() + ", others of the list are of " + space.title());
+        }
+        return own;
+    }
+
+    private PlacedPoint place(PointSpace own, ListForm form) {
+        String text = text(ListColumns.POINT);
+        return text.isEmpty() ? form.point(new RowCells()) : (PlacedPoint) own.read(text, Role.SERVER);
+    }
+
+    private Flow flow(PlacedPoint point) {
+        boolean isReadable = point.permits(Access.READ);
+        String text = text(ListColumns.ACCESS);
+        if (text.isEmpty()) {
+            return isReadable ? Flow.READ : Flow.WRITE; // what may be written is said
+        }
+        Flow flow = FLOWS.get(ListColumn.plain(text));
+        if (flow == null) {
+            throw new IllegalArgumentException("access '" + text + "' is none of read, write and both");
+        }
+        for (Access access : Access.values()) {
+            if (flow.permits(access) && !point.permits(access)) {
+                throw new IllegalArgumentException(point.text() + " cannot be "
+                        + (access == Access.READ ? "read" : "written") + "; access is '" + text + "'");
+            }
+        }
+        return flow;
+    }
+
+    private static Map<String, Flow> flows() {
+        Map<String, Flow> flows = new HashMap<>();
+        List.of("r", "ro", "read", "read only", "readonly", "input", "monitor")
+                .forEach(word -> flows.put(word, Flow.READ));
+        List.of("w", "wo", "write", "write only", "writeonly", "command", "control", "c")
+                .forEach(word -> flows.put(word, Flow.WRITE));
+        List.of("rw", "r w", "both", "read write", "readwrite", "wr", "w r", "read and write")
+                .forEach(word -> flows.put(word, Flow.BOTH));
+        return Map.copyOf(flows);
+    }
+
+    private Measure measure(Shape held) {
+        String unit = text(ListColumns.UNIT);
+        unit = unit.equals("-") ? "" : unit;
+        Optional<BigDecimal> divisor = decimal(ListColumns.DIVISOR);
+        Optional<BigDecimal> factor = decimal(ListColumns.FACTOR);
+        if (divisor.isPresent() && factor.isPresent()) {
+            throw new IllegalArgumentException("the row has a factor and a divisor");
+        }
+        if (divisor.filter(number -> number.signum() == 0).isPresent()) {
+            throw new IllegalArgumentException("the divisor is 0");
+        }
+        BigDecimal by = divisor.map(ListReader::inverse).or(() -> factor).orElse(BigDecimal.ONE);
+        BigDecimal offset = decimal(ListColumns.OFFSET).orElse(BigDecimal.ZERO);
+        Measure plain = new Measure(unit, by, offset, Interval.ALL);
+        boolean isNumber = held.form() == Form.WHOLE || held.form() == Form.REAL || held.form() == Form.COUNTER;
+        Optional<BigDecimal> least = decimal(ListColumns.LEAST);
+        Optional<BigDecimal> most = decimal(ListColumns.MOST);
+        if (!isNumber && (!plain.isPlain() || least.isPresent() && !isState(held, least.get()))) {
+            throw new IllegalArgumentException("what is no number has neither factor, offset nor range");
+        }
+        if (!isNumber || least.isEmpty() && most.isEmpty()) {
+            return plain;
+        }
+        if (least.isEmpty() || most.isEmpty()) {
+            throw new IllegalArgumentException("the row has only one end of the range; give both or none");
+        }
+        if (least.get().compareTo(most.get()) > 0) {
+            throw new IllegalArgumentException(
+                    "the least value is " + least.get() + ", above the greatest of " + most.get());
+        }
+        Interval range = new Interval(least.get(), most.get());
+        if (!plain.values(held.range()).contains(range)) {
+            report(
+                    ListRules.RANGE_BEYOND_TYPE,
+                    subject(),
+                    row.position(),
+                    "values are to reach from " + range.low().toPlainString() + " to "
+                            + range.high().toPlainString() + "; the registers hold " + plain.values(held.range()));
+        }
+        return new Measure(unit, by, offset, range);
+    }
+
+    private static boolean isState(Shape held, BigDecimal least) {
+        return held.range().contains(least) || least.signum() == 0;
+    }
+
+    private static BigDecimal inverse(BigDecimal divisor) {
+        try {
+            return BigDecimal.ONE.divide(divisor);
+        } catch (ArithmeticException e) {
+            throw new IllegalArgumentException("a division by " + divisor + " has no end; give a factor instead");
+        }
+    }
+
+    private Optional<BigDecimal> decimal(String column) {
+        String text = text(column).replace('\u2212', '-');
+        if (text.isEmpty() || text.equals("-")) {
+            return Optional.empty();
+        }
+        if (!NUMBER.matcher(text).matches()) {
+            throw new IllegalArgumentException(
+                    "the cell of '" + column + "' holds '" + brief(text) + "', which is no number");
+        }
+        int sign = Math.max(text.indexOf('.'), text.indexOf(','));
+        if (sign >= 0) {
+            requireOneSign(column, text, text.charAt(sign));
+        }
+        return Optional.of(new BigDecimal(text.replace(',', '.')));
+    }
+
+    /** A comma can stand between thousands as well, so it counts only where points do not. */
+    private void requireOneSign(String column, String text, char sign) {
+        if (sign == ',' && !request.mayHaveDecimalComma()) {
+            throw new IllegalArgumentException(
+                    "the cell of '" + column + "' holds '" + text + "'; in this list a comma is no decimal sign");
+        }
+        if (decimalSign != 0 && decimalSign != sign) {
+            throw new IllegalArgumentException(
+                    "the cell of '" + column + "' holds '" + text + "'; other numbers of the list have '" + decimalSign
+                            + "' before their fractions, so this one could mean two things");
+        }
+        decimalSign = sign;
+    }
+
+    private int station(ListForm form) {
+        String text = text(ListColumns.STATION);
+        if (text.isEmpty()) {
+            return ListedPoint.NO_STATION;
+        }
+        int station = whole(ListColumns.STATION, 0, 65_535);
+        form.refusal(station, false)
+                .ifPresent(reason -> report(ListRules.STATION_IMPOSSIBLE, subject(), row.position(), reason));
+        return station;
+    }
+
+    private int whole(String column, int low, int high) {
+        String text = text(column);
+        if (!WHOLE.matcher(text).matches() || Integer.parseInt(text) < low || Integer.parseInt(text) > high) {
+            throw new IllegalArgumentException(
+                    text.isEmpty()
+                            ? "the cell of '" + column + "' is empty; expected a number from " + low + " to " + high
+                            : "the cell of '" + column + "' holds '" + brief(text) + "'; expected a whole number from "
+                                    + low + " to " + high);
+        }
+        return Integer.parseInt(text);
+    }
+
+    private String key() {
+        String key = text(ListColumns.KEY);
+        if (key.isEmpty()) {
+            return "";
+        }
+        if (key.length() > LONGEST_KEY || !KEY_FORM.matcher(key).matches()) {
+            throw new IllegalArgumentException("'" + brief(key)
+                    + "' is no key; it has letters, digits, '-', '_' and '.' only, and at most " + LONGEST_KEY);
+        }
+        Position first = keys.putIfAbsent(key.toLowerCase(Locale.ROOT), row.position());
+        if (first != null) {
+            throw new IllegalArgumentException("key '" + key + "' stands already at " + first);
+        }
+        return key;
+    }
+
+    /** Gives keys to points that have none: by their names, and by their addresses too where several have one name. */
+    private List<ListedPoint> keyed() {
+        Map<String, Integer> names = new HashMap<>();
+        points.forEach(point -> names.merge(stem(point.about().name()), 1, Integer::sum));
+        List<ListedPoint> keyed = new ArrayList<>();
+        for (ListedPoint point : points) {
+            if (!point.key().isEmpty()) {
+                keyed.add(point);
+                continue;
+            }
+            String stem = stem(point.about().name());
+            String station = point.station() == ListedPoint.NO_STATION ? "" : point.station() + "-";
+            String address = station + stem(point.point().shownAddress());
+            String wanted = stem.isEmpty() ? address : names.get(stem) > 1 ? stem + "-" + address : stem;
+            String key = wanted;
+            for (int i = 2; keys.putIfAbsent(key, point.position()) != null; i++) {
+                key = wanted + "-" + i;
+            }
+            keyed.add(point.keyed(key));
+        }
+        return keyed;
+    }
+
+    private static String stem(String name) {
+        String stem =
+                NO_KEY.matcher(name.toLowerCase(Locale.ROOT)).replaceAll("-").replaceAll("^-|-$", "");
+        return stem.length() > 60 ? stem.substring(0, 60) : stem;
+    }
+
+    private String text(String column) {
+        int place = columns.place(column);
+        String text = place < 0 || place >= row.cells().size()
+                ? ""
+                : row.cells().get(place).strip();
+        return text.isEmpty() ? request.assumed().getOrDefault(column, "") : text;
+    }
+
+    private final class RowCells implements ListForm.Cells {
+        @Override
+        public String text(String column) {
+            return ListReader.this.text(column);
+        }
+
+        @Override
+        public int number(String column, int low, int high) {
+            return whole(column, low, high);
+        }
+    }
+
+    private void report(Rule rule, String subject, Position position, String message) {
+        if (findings.size() < MOST_FINDINGS) {
+            findings.add(new Finding(rule, subject, position, message, rule.remedy()));
+        } else {
+            untold++;
+        }
+    }
+}

@@ -1,0 +1,48 @@
+package org.urvant.core.point.list;
+
+import java.util.List;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.RuleList;
+import org.urvant.core.finding.RuleRoom;
+
+/** Rules about lists of points. */
+public final class ListRules implements RuleRoom {
+    private static final RuleList ALL = new RuleList();
+
+    public static final Rule ROW_MALFORMED = ALL.error(
+            "list-row-malformed",
+            "N26",
+            "A row of a point list is about no point: a cell is missing, or holds what cannot stand there. The row is left out.",
+            "Correct the cell that the message names.");
+    public static final Rule POINT_TWICE = ALL.error(
+            "list-point-twice",
+            "N26",
+            "Two rows of a point list are about one point of one station.",
+            "Correct the address of one of them, or remove it.");
+    public static final Rule POINTS_OVERLAP = ALL.warning(
+            "list-points-overlap",
+            "N26",
+            "Two points of a list share registers, so one of them is read wrong, or the list gives one value in two forms. Often an address is off by one, or a type too wide.",
+            "Hold the two rows against the manual.");
+    public static final Rule RANGE_BEYOND_TYPE = ALL.warning(
+            "list-range-beyond-type",
+            "N123",
+            "A point list says that a value reaches further than its registers can hold.",
+            "Hold the type and the factor against the manual.");
+    public static final Rule STATION_IMPOSSIBLE = ALL.error(
+            "list-station-impossible",
+            "N41",
+            "A point list gives a station no address, or one that no station can have on such a connection.",
+            "Correct the address in the column 'station' of the list; the station itself must have the same.");
+
+    public static final Rule STATION_TWICE = ALL.warning(
+            "list-station-twice",
+            "N41",
+            "Two point lists that are read over one connection give their stations the same address.",
+            "Give each station an address of its own, or put the points of one station into one list.");
+
+    @Override
+    public List<Rule> rules() {
+        return ALL.rules();
+    }
+}

@@ -1,0 +1,271 @@
+package org.urvant.core.point.modbus;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.urvant.core.point.ListColumn;
+import org.urvant.core.point.ListForm;
+import org.urvant.core.point.PlacedPoint;
+
+/** Register lists of Modbus, as makers write them in manuals. */
+final class ModbusListForm implements ListForm {
+    static final ModbusListForm ONLY = new ModbusListForm();
+
+    private static final String AREA = "area";
+    private static final String FUNCTION = "function";
+    private static final String ADDRESS = "address";
+    private static final String BIT = "bit";
+    private static final String TYPE = "type";
+    private static final String ORDER = "order";
+    private static final String NUMBERING = "numbering";
+    private static final String PROTOCOL = "protocol";
+    private static final String REFERENCE = "reference";
+
+    /** Addresses of stations on a serial line (MODBUS over serial line V1.02, 2.2); 0 and 255 count on TCP. */
+    private static final int LAST_STATION = 247;
+
+    private static final int TCP_ONLY = 255;
+
+    private static final List<ListColumn> COLUMNS = List.of(
+            ListColumn.of(
+                    AREA,
+                    "coil, discrete, input or holding",
+                    "register kind, register type, kind of register, table, object type, modbus area, space"),
+            ListColumn.of(
+                    FUNCTION,
+                    "code of the function that reads or writes it",
+                    "function code, fc, modbus function, read function, function no"),
+            ListColumn.of(
+                    ADDRESS,
+                    "address of the first register, or of the coil",
+                    "register, register address, reg, register number, register no, reg no, modbus address, modbus register,"
+                            + " start address, first register, start register, protocol address, pdu address, reference number"),
+            ListColumn.of(BIT, "bit of the register, 0 has the lowest weight", "bit number, bit no, bit position"),
+            ListColumn.of(
+                    TYPE,
+                    "what the registers hold: int16, uint32, float32, bcd16 …",
+                    "data type, datatype, format, data format, value type"),
+            ListColumn.of(
+                    ORDER,
+                    "order of the octets: ABCD, CDAB …",
+                    "byte order, word order, octet order, endianness, byte word order, swap"),
+            ListColumn.of(
+                    NUMBERING, "whether addresses are of the protocol, from 0, or reference numbers, from 1", ""));
+
+    private static final Map<String, Area> AREAS = words(Map.of(
+            Area.COIL, "coil, coils, 0x, digital output, discrete output",
+            Area.DISCRETE, "discrete, discrete input, discrete inputs, 1x, input status, digital input, status",
+            Area.INPUT, "input, input register, input registers, 3x",
+            Area.HOLDING, "holding, holding register, holding registers, 4x"));
+
+    /** MODBUS Application Protocol V1.1b3, 6; a digit alone could also be the first of a reference number. */
+    private static final Map<String, Area> FUNCTIONS = words(Map.of(
+            Area.COIL, "1, 01, 5, 05, 15",
+            Area.DISCRETE, "2, 02",
+            Area.INPUT, "4, 04",
+            Area.HOLDING, "3, 03, 6, 06, 16, 22, 23"));
+
+    private static final Map<String, RegisterType> TYPES = words(Map.of(
+            RegisterType.INT16, "int16, s16, sint16, i16, short, signed 16, 16 bit signed, signed16",
+            RegisterType.UINT16, "uint16, u16, word, ushort, unsigned 16, 16 bit unsigned, unsigned16",
+            RegisterType.INT32, "int32, s32, sint32, i32, dint, signed 32, 32 bit signed, signed32",
+            RegisterType.UINT32, "uint32, u32, udint, dword, unsigned 32, 32 bit unsigned, unsigned32",
+            RegisterType.INT64, "int64, s64, sint64, i64, lint, signed 64, 64 bit signed, signed64",
+            RegisterType.UINT64, "uint64, u64, ulint, lword, unsigned 64, 64 bit unsigned, unsigned64",
+            RegisterType.BCD16, "bcd16, bcd 16",
+            RegisterType.BCD32, "bcd32, bcd 32",
+            RegisterType.FLOAT32, "float32, float, f32, real, single, float 32, 32 bit float, ieee 754",
+            RegisterType.FLOAT64, "float64, double, f64, lreal, float 64, 64 bit float"));
+
+    /** Words that people use for an order, by how many registers they are about; other words could mean several. */
+    private static final Map<String, List<String>> ORDERS = Map.of(
+            "big", List.of("AB", "ABCD", "ABCDEFGH"),
+            "big endian", List.of("AB", "ABCD", "ABCDEFGH"),
+            "high word first", List.of("AB", "ABCD", "ABCDEFGH"),
+            "msw first", List.of("AB", "ABCD", "ABCDEFGH"),
+            "low word first", List.of("AB", "CDAB", "GHEFCDAB"),
+            "lsw first", List.of("AB", "CDAB", "GHEFCDAB"),
+            "word swapped", List.of("AB", "CDAB", "GHEFCDAB"),
+            "byte swapped", List.of("BA", "BADC", "BADCFEHG"),
+            "little", List.of("BA", "DCBA", "HGFEDCBA"),
+            "little endian", List.of("BA", "DCBA", "HGFEDCBA"));
+
+    private static final Pattern NUMBER = Pattern.compile("\\d{1,6}");
+    private static final Pattern HEX = Pattern.compile("0[xX][0-9a-fA-F]{1,4}");
+
+    private ModbusListForm() {}
+
+    private static <T> Map<String, T> words(Map<T, String> lists) {
+        Map<String, T> words = new HashMap<>();
+        lists.forEach((value, list) -> {
+            for (String word : list.split(", ")) {
+                words.put(word, value);
+            }
+        });
+        return Map.copyOf(words);
+    }
+
+    @Override
+    public String station() {
+        return "unit address";
+    }
+
+    @Override
+    public Optional<String> refusal(int station, boolean onBus) {
+        if (station >= 1 && station <= LAST_STATION || !onBus && (station == 0 || station == TCP_ONLY)) {
+            return Optional.empty();
+        }
+        return Optional.of("unit address " + station
+                + (station == 0
+                        ? " is for all units of a bus, and none answers"
+                        : onBus
+                                ? " is outside 1 to " + LAST_STATION
+                                : " is neither 0, 1 to " + LAST_STATION + " nor " + TCP_ONLY));
+    }
+
+    @Override
+    public List<ListColumn> columns() {
+        return COLUMNS;
+    }
+
+    @Override
+    public PlacedPoint point(Cells cells) {
+        Optional<Area> given = area(cells);
+        String text = cells.text(ADDRESS);
+        boolean isReference = isReference(cells.text(NUMBERING), text, given);
+        Area area = given.orElse(null);
+        int address = number(text);
+        if (isReference && text.length() >= 5 && (area == null || text.charAt(0) - '0' == area.kindDigit())) {
+            area = Area.ofKindDigit(text.charAt(0) - '0')
+                    .orElseThrow(() -> new IllegalArgumentException("'" + text
+                            + "' is no reference number: its first digit is 0 for coils, 1 for discrete inputs, 3 for input"
+                            + " registers and 4 for holding registers"));
+            address = Integer.parseInt(text.substring(1));
+        }
+        if (area == null) {
+            throw new IllegalArgumentException("it is not said whether address " + text
+                    + " is of a coil, a discrete input, an input or a holding" + " register");
+        }
+        if (isReference && address == 0) {
+            throw new IllegalArgumentException(
+                    "reference numbers count from 1; " + text + " is none, so the list may have protocol addresses");
+        }
+        return point(area, isReference ? address - 1 : address, cells);
+    }
+
+    private static PlacedPoint point(Area area, int address, Cells cells) {
+        String bit = cells.text(BIT);
+        String word = ListColumn.plain(cells.text(TYPE));
+        boolean isLogical = word.equals("bool") || word.equals("boolean") || word.equals("bit");
+        if (area.isBits() || !bit.isEmpty()) {
+            if (area.isBits() && !bit.isEmpty()) {
+                throw new IllegalArgumentException("a " + area.word() + " is one bit and has no bit number");
+            }
+            if (!word.isEmpty() && !isLogical && !TYPES.containsKey(word)) {
+                throw noType(cells.text(TYPE));
+            }
+            if (area.isBits() && !word.isEmpty() && !isLogical) {
+                throw new IllegalArgumentException(
+                        "a " + area.word() + " is one bit; it cannot hold " + cells.text(TYPE));
+            }
+            return new ModbusPoint(area, address, bit.isEmpty() ? -1 : cells.number(BIT, 0, Area.WIDTH - 1), null, "");
+        }
+        if (word.isEmpty() || isLogical) {
+            throw new IllegalArgumentException(
+                    isLogical
+                            ? "it is not said which bit of " + area.word() + " register " + address + " is meant"
+                            : "it is not said what " + area.word() + " register " + address + " holds");
+        }
+        RegisterType type = TYPES.get(word);
+        if (type == null) {
+            throw noType(cells.text(TYPE));
+        }
+        return new ModbusPoint(area, address, -1, type, order(cells.text(ORDER), type));
+    }
+
+    private static IllegalArgumentException noType(String text) {
+        String plain = ListColumn.plain(text);
+        return new IllegalArgumentException("'" + text + "' is no type of register that can be read"
+                + (plain.startsWith("int") || plain.equals("integer") || plain.startsWith("unsigned")
+                        ? ": it does not say of how many bits"
+                        : "; expected int16, uint16, int32, uint32, int64, uint64, bcd16, bcd32, float32 or float64"));
+    }
+
+    private static String order(String text, RegisterType type) {
+        if (text.isEmpty()) {
+            return type.orders().get(0);
+        }
+        String exact = text.toUpperCase(Locale.ROOT).replace(" ", "");
+        if (type.orders().contains(exact)) {
+            return exact;
+        }
+        List<String> known = ORDERS.get(ListColumn.plain(text));
+        if (known != null) {
+            return known.get(type.registers() / 2);
+        }
+        if (type.registers() == 1 && isWordOrder(exact)) {
+            return "AB"; // a column for all rows: the order of words says nothing of a single register
+        }
+        throw new IllegalArgumentException("'" + text + "' is no order of the octets of " + type.word() + "; expected "
+                + String.join(", ", type.orders()));
+    }
+
+    private static boolean isWordOrder(String order) {
+        return order.equals("ABCD") || order.equals("CDAB") || order.equals("ABCDEFGH") || order.equals("GHEFCDAB");
+    }
+
+    private static boolean isReference(String numbering, String address, Optional<Area> area) {
+        String word = ListColumn.plain(numbering);
+        if (word.equals(REFERENCE) || word.equals(PROTOCOL)) {
+            return word.equals(REFERENCE);
+        }
+        if (!word.isEmpty()) {
+            throw new IllegalArgumentException(
+                    "numbering '" + numbering + "' is neither " + PROTOCOL + " nor " + REFERENCE);
+        }
+        boolean looksLike = NUMBER.matcher(address).matches()
+                && address.length() >= 5
+                && Area.ofKindDigit(address.charAt(0) - '0').isPresent();
+        if (looksLike
+                && area.isPresent()
+                && area.get().kindDigit() == address.charAt(0) - '0'
+                && Integer.parseInt(address) < Area.SIZE) {
+            throw new IllegalArgumentException(address
+                    + " can be a reference number, which counts from 1 behind a digit for the area, or an address of the"
+                    + " protocol; say which by numbering=reference or numbering=protocol");
+        }
+        return looksLike && (area.isEmpty() || area.get().kindDigit() == address.charAt(0) - '0');
+    }
+
+    private static int number(String text) {
+        if (HEX.matcher(text).matches()) {
+            return Integer.parseInt(text.substring(2), 16);
+        }
+        if (!NUMBER.matcher(text).matches()) {
+            throw new IllegalArgumentException(text.isEmpty() ? "there is no address" : "'" + text + "' is no address");
+        }
+        return Integer.parseInt(text);
+    }
+
+    private static Optional<Area> area(Cells cells) {
+        String text = cells.text(AREA);
+        String code = cells.text(FUNCTION);
+        Area area = text.isEmpty() ? null : AREAS.get(ListColumn.plain(text));
+        if (area == null && !text.isEmpty()) {
+            throw new IllegalArgumentException(
+                    "'" + text + "' is no kind of data of Modbus; expected coil, discrete, input or holding");
+        }
+        Area ofCode = code.isEmpty() ? null : FUNCTIONS.get(ListColumn.plain(code));
+        if (ofCode == null && !code.isEmpty()) {
+            throw new IllegalArgumentException("'" + code + "' is no code of a function that reads or writes a point");
+        }
+        if (area != null && ofCode != null && area != ofCode) {
+            throw new IllegalArgumentException(
+                    "function " + code + " is for " + ofCode.word() + ", and the row is about " + area.word());
+        }
+        return Optional.ofNullable(area == null ? ofCode : area);
+    }
+}

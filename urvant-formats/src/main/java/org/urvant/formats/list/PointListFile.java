@@ -1,0 +1,128 @@
+package org.urvant.formats.list;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Position;
+import org.urvant.core.point.PointSpace;
+import org.urvant.core.point.list.ListColumns;
+import org.urvant.core.point.list.ListReader;
+import org.urvant.core.point.list.ListReading;
+import org.urvant.core.point.list.ListRequest;
+import org.urvant.file.SafeFile;
+import org.urvant.formats.table.GivenTable;
+import org.urvant.scl.selection.SignalKind;
+
+/** A list of points as somebody else wrote it: CSV with any separator and encoding, or a sheet of an XLSX file. */
+public final class PointListFile {
+    private static final long MOST_BYTES = 500_000_000;
+    private static final int FIRST_ROWS = 20;
+    private static final int KNOWN_HEADINGS = 2;
+
+    private PointListFile() {}
+
+    /**
+     * How a file is to be read.
+     *
+     * @param name name of the list
+     * @param protocol id of the protocol of its points; empty where a column says it
+     * @param headings words of columns by the headings that stand for them, beyond those that are known
+     * @param assumed what counts where a cell is empty, or there is no such column, by the word of the column
+     * @param sheet name of the sheet; empty for the first one
+     */
+    public record How(
+            String name,
+            Optional<String> protocol,
+            Map<String, String> headings,
+            Map<String, String> assumed,
+            Optional<String> sheet) {
+        public How {
+            headings = Map.copyOf(headings);
+            assumed = Map.copyOf(assumed);
+        }
+    }
+
+    /**
+     * What was read.
+     *
+     * @param reading the list, how its columns were understood and what is wrong
+     * @param form how the file is written, in plain words
+     * @param headingRow number of the row with the headings, from 1
+     */
+    public record Read(ListReading reading, String form, int headingRow) {}
+
+    /** Returns whether the name of a file is that of a table, which can be a list of points. */
+    public static boolean isTable(String name) {
+        return GivenTable.isTable(name);
+    }
+
+    /**
+     * Reads a list.
+     *
+     * @throws MalformedInputException when it is no such file, or its headings name no point
+     * @throws LimitExceededException when it is too large
+     * @throws RefusedException when it is not said of which protocol the points are
+     * @throws UnknownNameException when there is no such protocol, column or sheet
+     */
+    public static Read read(Path file, String shownAs, How how) {
+        GivenTable table = GivenTable.read(SafeFile.read(file, MOST_BYTES), shownAs, how.sheet());
+        Optional<PointSpace> space = how.protocol().map(ListColumns::protocol);
+        ListRequest request =
+                new ListRequest(how.name(), space, how.headings(), how.assumed(), kinds(), table.mayHaveDecimalComma());
+        if (table.lines().isEmpty()) {
+            throw new MalformedInputException(
+                    Position.in(shownAs), "the table is empty", "The first row has the headings.");
+        }
+        int heading = heading(request, table.lines());
+        GivenTable.Line first = table.lines().get(heading);
+        int width = first.cells().size();
+        List<ListReader.Row> rows = new ArrayList<>(table.lines().size());
+        for (GivenTable.Line line :
+                table.lines().subList(heading + 1, table.lines().size())) {
+            rows.add(new ListReader.Row(
+                    line.cells(), line.mistakes(), width(line, width, table.isPadded()), line.position()));
+        }
+        ListReading reading = ListReader.read(request, first.cells(), first.position(), rows);
+        return new Read(reading, table.form(), first.position().line());
+    }
+
+    private static Collection<String> kinds() {
+        return Stream.of(SignalKind.values()).map(SignalKind::word).toList();
+    }
+
+    /** Lists have titles and notes before their headings; these are the first row that has two of the known ones. */
+    private static int heading(ListRequest request, List<GivenTable.Line> lines) {
+        List<String> given = request.headings().keySet().stream()
+                .map(heading -> heading.toLowerCase(Locale.ROOT))
+                .toList();
+        for (int i = 0; i < Math.min(FIRST_ROWS, lines.size()); i++) {
+            long known = lines.get(i).cells().stream()
+                    .filter(cell -> given.contains(cell.strip().toLowerCase(Locale.ROOT))
+                            || ListColumns.of(request.space()).stream().anyMatch(column -> column.isNamed(cell)))
+                    .count();
+            if (known >= KNOWN_HEADINGS) {
+                return i;
+            }
+        }
+        return 0;
+    }
+
+    private static String width(GivenTable.Line line, int width, boolean isPadded) {
+        int own = line.cells().size();
+        boolean isShort = own < width && !isPadded;
+        boolean isLong =
+                own > width && line.cells().subList(width, own).stream().anyMatch(cell -> !cell.isBlank());
+        return isShort || isLong
+                ? "the row has " + own + (own == 1 ? " cell" : " cells") + ", the heading has " + width
+                : null;
+    }
+}

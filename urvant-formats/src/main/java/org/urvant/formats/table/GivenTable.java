@@ -1,0 +1,195 @@
+package org.urvant.formats.table;
+
+import java.io.IOException;
+import java.io.StringReader;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
+import org.apache.commons.csv.CSVRecord;
+import org.urvant.core.error.LimitExceededException;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Position;
+import org.urvant.file.CsvRefusal;
+
+/**
+ * A table as somebody else wrote it: CSV in the separators and encodings that spreadsheets write, or a sheet of an XLSX file.
+ *
+ * @param lines its rows that hold something
+ * @param form how the file is written, in plain words
+ * @param mayHaveDecimalComma whether a comma in a number can be a decimal sign
+ * @param isPadded whether cells that are empty at the end of a row are left out
+ */
+public record GivenTable(List<Line> lines, String form, boolean mayHaveDecimalComma, boolean isPadded) {
+    private static final int MOST_ROWS = 1_100_000; // a sheet has 1,048,576
+    private static final String SEPARATORS = ",;\t|";
+    private static final Charset WESTERN = Charset.forName("windows-1252");
+    private static final String SEPARATOR_LINE = "sep=";
+
+    /**
+     * A row of cells.
+     *
+     * @param mistakes what is wrong with a cell, by its place from 0
+     * @param position the row
+     */
+    public record Line(List<String> cells, Map<Integer, String> mistakes, Position position) {}
+
+    /** Returns whether the name of a file is that of a table. */
+    public static boolean isTable(String name) {
+        String small = name.toLowerCase(Locale.ROOT);
+        return small.endsWith(".csv") || small.endsWith(".xlsx") || small.endsWith(".tsv") || small.endsWith(".txt");
+    }
+
+    /**
+     * Reads a table by the ending of its name.
+     *
+     * @param sheet name of the sheet; empty for the first one
+     * @throws MalformedInputException when it is no such file
+     * @throws LimitExceededException when it has too many rows
+     * @throws UnknownNameException when it has no such sheet
+     */
+    public static GivenTable read(byte[] content, String shownAs, Optional<String> sheet) {
+        if (!shownAs.toLowerCase(Locale.ROOT).endsWith(".xlsx")) {
+            return csv(content, shownAs);
+        }
+        List<Line> lines = new ArrayList<>();
+        for (ValueTable.TableLine line : SheetFile.read(content, shownAs, MOST_ROWS, sheet)) {
+            if (!line.isBlank() || !line.mistakes().isEmpty()) {
+                lines.add(new Line(line.cells(), line.mistakes(), Position.line(shownAs, line.number())));
+            }
+        }
+        return new GivenTable(lines, "spreadsheet", false, true);
+    }
+
+    private static GivenTable csv(byte[] content, String shownAs) {
+        Charset encoding = encoding(content);
+        String text = text(content, encoding, shownAs);
+        int start = text.startsWith("\uFEFF") ? 1 : 0;
+        int end = text.indexOf('\n', start);
+        String first = (end < 0 ? text.substring(start) : text.substring(start, end)).strip();
+        char separator = separator(first);
+        int skipped = 0;
+        if (first.toLowerCase(Locale.ROOT).startsWith(SEPARATOR_LINE) && first.length() == SEPARATOR_LINE.length() + 1
+                || first.equalsIgnoreCase(SEPARATOR_LINE)) {
+            separator = first.length() > SEPARATOR_LINE.length() ? first.charAt(SEPARATOR_LINE.length()) : '\t';
+            start = end < 0 ? text.length() : end + 1;
+            skipped = 1;
+        } else if (SEPARATORS.indexOf(separator) < 0) {
+            separator = ',';
+        }
+        return new GivenTable(
+                lines(text.substring(start), separator, skipped, shownAs),
+                "CSV, " + encoding.displayName(Locale.ROOT) + ", cells separated by " + shown(separator),
+                separator != ',',
+                false);
+    }
+
+    private static String shown(char separator) {
+        return separator == '\t' ? "tabs" : "'" + separator + "'";
+    }
+
+    private static List<Line> lines(String text, char separator, int skipped, String shownAs) {
+        List<Line> lines = new ArrayList<>();
+        try (CSVParser parser = CSVParser.parse(
+                new StringReader(text),
+                CSVFormat.RFC4180
+                        .builder()
+                        .setDelimiter(separator)
+                        .setIgnoreEmptyLines(true)
+                        .get())) {
+            int begin = 1;
+            for (CSVRecord found : parser) {
+                if (lines.size() > MOST_ROWS) {
+                    throw new LimitExceededException(Position.in(shownAs), "rows", lines.size(), MOST_ROWS);
+                }
+                List<String> cells = Arrays.asList(found.values());
+                cells.replaceAll(ValueTable::plain);
+                if (!isBlank(cells)) {
+                    lines.add(new Line(cells, Map.of(), Position.line(shownAs, begin + skipped)));
+                }
+                begin = (int) parser.getCurrentLineNumber() + 1;
+            }
+        } catch (IOException | UncheckedIOException e) {
+            throw CsvRefusal.of(shownAs, e);
+        }
+        return lines;
+    }
+
+    private static boolean isBlank(List<String> cells) {
+        for (String cell : cells) {
+            if (!cell.isBlank()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Returns the separator that stands most often in a line outside quotation marks. */
+    private static char separator(String line) {
+        int[] counts = new int[SEPARATORS.length()];
+        boolean isQuoted = false;
+        for (char letter : line.toCharArray()) {
+            isQuoted ^= letter == '"';
+            int at = isQuoted ? -1 : SEPARATORS.indexOf(letter);
+            if (at >= 0) {
+                counts[at]++;
+            }
+        }
+        int best = 0;
+        for (int i = 1; i < counts.length; i++) {
+            best = counts[i] > counts[best] ? i : best;
+        }
+        return SEPARATORS.charAt(best);
+    }
+
+    private static Charset encoding(byte[] content) {
+        if (content.length >= 2 && content[0] == (byte) 0xFF && content[1] == (byte) 0xFE) {
+            return StandardCharsets.UTF_16LE;
+        }
+        if (content.length >= 2 && content[0] == (byte) 0xFE && content[1] == (byte) 0xFF) {
+            return StandardCharsets.UTF_16BE;
+        }
+        try {
+            StandardCharsets.UTF_8
+                    .newDecoder()
+                    .onMalformedInput(CodingErrorAction.REPORT)
+                    .decode(ByteBuffer.wrap(content));
+            return StandardCharsets.UTF_8;
+        } catch (CharacterCodingException e) {
+            return WESTERN;
+        }
+    }
+
+    private static String text(byte[] content, Charset encoding, String shownAs) {
+        try {
+            String text = encoding.newDecoder()
+                    .onMalformedInput(CodingErrorAction.REPORT)
+                    .onUnmappableCharacter(CodingErrorAction.REPORT)
+                    .decode(ByteBuffer.wrap(content))
+                    .toString();
+            int zero = text.indexOf('\0');
+            if (zero >= 0) {
+                throw new MalformedInputException(
+                        Position.in(shownAs), "the file holds octets of zero, so it is no text", "Save it as CSV.");
+            }
+            return text;
+        } catch (CharacterCodingException e) {
+            throw new MalformedInputException(
+                    Position.in(shownAs),
+                    "the text is not of one encoding that is known",
+                    "Save it as CSV in UTF-8.",
+                    e);
+        }
+    }
+}

@@ -1,0 +1,208 @@
+package org.urvant.project.change;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Severity;
+import org.urvant.core.point.list.ListReading;
+import org.urvant.core.point.list.ListedPoint;
+import org.urvant.core.point.list.PointList;
+import org.urvant.core.text.Word;
+import org.urvant.project.Mapping;
+import org.urvant.project.Project;
+
+/**
+ * A list of points taken into the project, or a newer one in place of what is there. Points keep their keys, and so their mappings
+ * and addresses, as long as their name or their point stays.
+ *
+ * @param list the list as it will be
+ * @param reading what was read
+ * @param rows one for each point of the old list or the new, in the order of the new
+ * @param after the site with the list
+ */
+public record ListImport(PointList list, ListReading reading, List<Row> rows, Project after) {
+    /** How a point stands to the list that the project has. */
+    public enum Standing {
+        ADDED,
+        CHANGED,
+        REMOVED,
+        SAME;
+
+        /** Returns the word that is shown. */
+        public String word() {
+            return Word.of(this);
+        }
+    }
+
+    /**
+     * A point of the old list or the new.
+     *
+     * @param standing how it stands
+     * @param point the point, the old one when it is removed
+     * @param differences what is different, in plain words
+     * @param uses rows of devices that read or write it: the device, and the name of the row
+     */
+    public record Row(Standing standing, ListedPoint point, List<String> differences, List<String> uses) {
+        public Row {
+            differences = List.copyOf(differences);
+            uses = List.copyOf(uses);
+        }
+    }
+
+    public ListImport {
+        rows = List.copyOf(rows);
+    }
+
+    /**
+     * Says what a list would bring.
+     *
+     * @param takesSound whether rows that are sound are taken although others are not
+     * @throws RefusedException when the name is that of an IED or device, the list is of another protocol than the one that is
+     *     there, or rows are wrong
+     */
+    public static ListImport plan(Project project, ListReading reading, boolean takesSound) {
+        PointList read = reading.list()
+                .filter(list -> !list.points().isEmpty())
+                .orElseThrow(() -> new RefusedException(
+                        "the list has no point that is sound", "Correct the rows that are named above."));
+        requireName(project, read.name());
+        long errors = reading.findings().stream()
+                .filter(finding -> finding.severity() == Severity.ERROR)
+                .count();
+        if (errors > 0 && !takesSound) {
+            throw new RefusedException(
+                    errors + (errors == 1 ? " row is" : " rows are") + " wrong; nothing was taken",
+                    "Correct the list, or take what is sound.");
+        }
+        PointList old = project.lists().get(read.name());
+        if (old != null && old.space() != read.space()) {
+            throw new RefusedException(
+                    "list " + read.name() + " is of " + old.space().title() + ", the new one of "
+                            + read.space().title(),
+                    "Take it under another name.");
+        }
+        PointList list = old == null ? read : keeping(old, read);
+        List<Row> rows = new ArrayList<>();
+        Map<String, List<String>> uses = uses(project, list.name());
+        for (ListedPoint point : list.points().values()) {
+            Optional<ListedPoint> before = Optional.ofNullable(old).flatMap(known -> known.point(point.key()));
+            List<String> differences =
+                    before.map(known -> differences(known, point)).orElse(List.of());
+            Standing standing =
+                    before.isEmpty() ? Standing.ADDED : differences.isEmpty() ? Standing.SAME : Standing.CHANGED;
+            rows.add(new Row(standing, point, differences, uses.getOrDefault(point.key(), List.of())));
+        }
+        if (old != null) {
+            old.points().values().stream()
+                    .filter(point -> !list.points().containsKey(point.key()))
+                    .forEach(point -> rows.add(
+                            new Row(Standing.REMOVED, point, List.of(), uses.getOrDefault(point.key(), List.of()))));
+        }
+        return new ListImport(
+                list, reading, rows, project.with(project.imported().with(list)));
+    }
+
+    private static void requireName(Project project, String name) {
+        if (!name.matches("[\\p{L}\\p{N}_-]{1,40}")) {
+            throw new RefusedException("'" + name + "' is no name of a list", "Use letters, digits, _ and -.");
+        }
+        if (project.ied(name).isPresent()) {
+            throw new RefusedException("there is an IED " + name, "Give the list another name.");
+        }
+    }
+
+    /** Gives points of a newer list the keys that they have: by their key, else by their station and point. */
+    private static PointList keeping(PointList old, PointList read) {
+        Map<String, String> keys = new HashMap<>();
+        old.points().values().stream()
+                .filter(point -> !read.points().containsKey(point.key()))
+                .forEach(point -> keys.put(place(point), point.key()));
+        Map<String, ListedPoint> points = new LinkedHashMap<>();
+        for (ListedPoint point : read.points().values()) {
+            String key = old.points().containsKey(point.key()) ? null : keys.remove(place(point));
+            ListedPoint kept = key == null ? point : point.keyed(key);
+            points.put(kept.key(), kept);
+        }
+        return new PointList(read.name(), read.space(), points);
+    }
+
+    private static String place(ListedPoint point) {
+        return point.station() + " " + point.point().text();
+    }
+
+    private static List<String> differences(ListedPoint before, ListedPoint now) {
+        List<String> differences = new ArrayList<>();
+        differ(differences, "point", before.point().text(), now.point().text());
+        differ(differences, "station", before.station(), now.station());
+        differ(differences, "access", Word.of(before.flow()), Word.of(now.flow()));
+        differ(differences, "unit", before.measure().unit(), now.measure().unit());
+        differ(
+                differences,
+                "factor",
+                plain(before.measure().factor()),
+                plain(now.measure().factor()));
+        differ(
+                differences,
+                "offset",
+                plain(before.measure().offset()),
+                plain(now.measure().offset()));
+        differ(differences, "range", before.measure().range(), now.measure().range());
+        differ(differences, "name", before.about().name(), now.about().name());
+        differ(differences, "kind", before.about().kind(), now.about().kind());
+        differ(differences, "place", before.about().place(), now.about().place());
+        differ(
+                differences,
+                "description",
+                before.about().description(),
+                now.about().description());
+        return differences;
+    }
+
+    private static String plain(BigDecimal number) {
+        return number.stripTrailingZeros().toPlainString();
+    }
+
+    private static void differ(List<String> differences, String what, Object before, Object now) {
+        if (!Objects.equals(before, now)) {
+            differences.add(what + " " + shown(before) + " → " + shown(now));
+        }
+    }
+
+    private static String shown(Object value) {
+        String text = String.valueOf(value);
+        return text.isEmpty() ? "(none)" : text;
+    }
+
+    private static Map<String, List<String>> uses(Project project, String list) {
+        Map<String, List<String>> uses = new HashMap<>();
+        String begin = list + "/";
+        project.devices().values().forEach(device -> {
+            for (Mapping row : device.mappings()) {
+                Stream.concat(row.origins().stream(), Stream.of(row.target()))
+                        .filter(end -> end.point().startsWith(begin))
+                        .forEach(end -> uses.computeIfAbsent(
+                                        end.point().substring(begin.length()), key -> new ArrayList<>())
+                                .add(device.name() + " " + row.name()));
+            }
+        });
+        return uses;
+    }
+
+    /** Returns how many points stand in some way. */
+    public long count(Standing standing) {
+        return rows.stream().filter(row -> row.standing() == standing).count();
+    }
+
+    /** Returns what is wrong with the list, errors of rows that were left out among them. */
+    public List<Finding> findings() {
+        return reading.findings();
+    }
+}

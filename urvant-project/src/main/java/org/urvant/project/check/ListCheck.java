@@ -1,0 +1,130 @@
+package org.urvant.project.check;
+
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.device.Meaning;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Ref;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.point.ListForm;
+import org.urvant.core.point.ListPoint;
+import org.urvant.core.point.PointSpace;
+import org.urvant.core.point.list.ListRules;
+import org.urvant.core.point.list.ListedPoint;
+import org.urvant.core.point.list.PointList;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
+import org.urvant.project.Mapping;
+import org.urvant.project.Project;
+import org.urvant.project.mapping.MappingRules;
+import org.urvant.project.setting.DeviceSheets;
+
+/** Checks that lists of points are read by somebody, and that the stations behind them can be told apart on their line. */
+final class ListCheck {
+    private ListCheck() {}
+
+    static void check(Project project, Consumer<Finding> findings) {
+        Set<String> read = new HashSet<>();
+        for (Device device : project.devices().values()) {
+            Map<String, Set<String>> lists = new LinkedHashMap<>();
+            Set<String> asking = device.connections().keySet().stream()
+                    .filter(connection -> asks(project, device, connection))
+                    .collect(Collectors.toSet());
+            for (Mapping row : asking.isEmpty() ? List.<Mapping>of() : device.mappings()) {
+                Stream.concat(row.origins().stream(), Stream.of(row.target()))
+                        .filter(end -> asking.contains(end.connection()))
+                        .forEach(end -> ListPoint.of(end.point()).ifPresent(point -> {
+                            read.add(point.list());
+                            lists.computeIfAbsent(end.connection(), name -> new TreeSet<>())
+                                    .add(point.list());
+                        }));
+            }
+            lists.forEach((connection, names) -> stations(project, device, connection, names, findings));
+        }
+        project.lists().values().stream()
+                .filter(list -> !read.contains(list.name()))
+                .forEach(list -> findings.accept(new Finding(
+                                MappingRules.NOBODY_POLLS,
+                                list.name(),
+                                position(list),
+                                "no device of the project reads or writes a point of list " + list.name(),
+                                MappingRules.NOBODY_POLLS.remedy())
+                        .concerning(Ref.of(Ref.Kind.LIST, list.name()))));
+    }
+
+    private static Position position(PointList list) {
+        return list.points().values().stream()
+                .findFirst()
+                .map(ListedPoint::position)
+                .orElse(Position.in("points/" + list.name() + ".csv"));
+    }
+
+    private static boolean asks(Project project, Device device, String connection) {
+        return kind(project, device, connection)
+                .filter(kind -> kind.protocol().asksLists(kind.role()))
+                .isPresent();
+    }
+
+    private static Optional<ConnectionKind> kind(Project project, Device device, String connection) {
+        return Optional.ofNullable(device.connections().get(connection))
+                .map(Connection::kind)
+                .flatMap(kind -> project.type(device).flatMap(type -> type.connection(kind.text())));
+    }
+
+    /** What a list says of its stations is held against the line over which they are asked. */
+    private static void stations(
+            Project project, Device device, String connection, Set<String> names, Consumer<Finding> findings) {
+        PointSpace space = kind(project, device, connection).orElseThrow().protocol();
+        ListForm form = space.listForm().orElseThrow();
+        boolean onBus = project.type(device)
+                .flatMap(type -> DeviceSheets.of(type, device).sheet(connection))
+                .flatMap(sheet -> sheet.path(Meaning.BUS_NAME))
+                .isPresent();
+        SortedMap<Integer, String> taken = new TreeMap<>();
+        for (String name : names) {
+            PointList list = project.lists().get(name);
+            if (list == null) {
+                continue;
+            }
+            SortedMap<Integer, ListedPoint> stations = new TreeMap<>();
+            list.points().values().forEach(point -> stations.putIfAbsent(point.station(), point));
+            stations.forEach((station, point) -> {
+                String other = taken.putIfAbsent(station, name);
+                String message = station == ListedPoint.NO_STATION
+                        ? "list " + name + " does not say the " + form.station() + " of '"
+                                + point.about().name() + "'"
+                        : form.refusal(station, onBus)
+                                .map(reason -> reason + "; list " + name + " is read over " + connection)
+                                .orElse(null);
+                if (message != null) {
+                    findings.accept(finding(ListRules.STATION_IMPOSSIBLE, device, connection, point, message));
+                } else if (other != null) {
+                    findings.accept(finding(
+                            ListRules.STATION_TWICE,
+                            device,
+                            connection,
+                            point,
+                            form.station() + " " + station + " on " + connection + " stands in the lists " + other
+                                    + " and " + name));
+                }
+            });
+        }
+    }
+
+    private static Finding finding(Rule rule, Device device, String connection, ListedPoint point, String message) {
+        return new Finding(rule, device.name() + " " + connection, point.position(), message, rule.remedy())
+                .concerning(Ref.device(device.name()));
+    }
+}

@@ -1,0 +1,153 @@
+package org.urvant.project.folder;
+
+import java.io.IOException;
+import java.io.StringReader;
+import java.io.UncheckedIOException;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import org.apache.commons.csv.CSVException;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
+import org.apache.commons.csv.CSVRecord;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.point.list.ListReader;
+import org.urvant.core.point.list.ListReading;
+import org.urvant.core.point.list.ListRequest;
+import org.urvant.core.point.list.ListedPoint;
+import org.urvant.core.point.list.Measure;
+import org.urvant.core.point.list.PointList;
+import org.urvant.core.range.Interval;
+import org.urvant.core.text.Word;
+import org.urvant.file.CsvRefusal;
+import org.urvant.scl.selection.SignalKind;
+
+/** A list of points in a project: CSV after RFC 4180 in UTF-8, one row a point, with a key column. */
+final class PointListFile {
+    static final String FOLDER = "points";
+
+    private static final List<String> COLUMNS = List.of(
+            "key",
+            "name",
+            "protocol",
+            "station",
+            "point",
+            "access",
+            "unit",
+            "factor",
+            "offset",
+            "least",
+            "most",
+            "kind",
+            "place",
+            "description");
+    private static final CSVFormat FORMAT = CSVFormat.RFC4180
+            .builder()
+            .setRecordSeparator("\n")
+            .setIgnoreEmptyLines(true)
+            .get();
+
+    private PointListFile() {}
+
+    static String name(String list) {
+        return FOLDER + "/" + list + ".csv";
+    }
+
+    static Optional<PointList> read(String list, String source, String text, Consumer<Finding> findings) {
+        ListReading reading = reading(list, source, text);
+        reading.findings().forEach(findings);
+        return reading.list();
+    }
+
+    private static ListReading reading(String list, String source, String text) {
+        try (CSVParser parser = CSVParser.parse(new StringReader(text), FORMAT)) {
+            List<ListReader.Row> rows = new ArrayList<>();
+            List<String> headings = List.of();
+            int line = 1;
+            for (CSVRecord record : parser) {
+                List<String> cells = List.of(record.values());
+                if (headings.isEmpty()) {
+                    headings = cells;
+                } else {
+                    String mistake = cells.size() == headings.size()
+                            ? null
+                            : "the row has " + cells.size() + " cells; expected " + headings.size();
+                    rows.add(new ListReader.Row(cells, Map.of(), mistake, Position.line(source, line)));
+                }
+                line = (int) parser.getCurrentLineNumber() + 1;
+            }
+            return ListReader.read(ListRequest.of(list, kinds()), headings, Position.line(source, 1), rows);
+        } catch (CSVException | UncheckedIOException e) {
+            throw CsvRefusal.of(source, e);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Returns the words of the kinds of signal. */
+    static List<String> kinds() {
+        return Stream.of(SignalKind.values()).map(SignalKind::word).toList();
+    }
+
+    /**
+     * Refuses to write over a list in which something stands that would be lost.
+     *
+     * @throws RefusedException when a row cannot be read, or a column is not known
+     */
+    static void requireKnown(String list, String source, String text) {
+        ListReading reading = reading(list, source, text);
+        if (!reading.isSound()) {
+            Finding first = reading.findings().get(0);
+            throw new RefusedException(
+                    first.position() + " would be lost: " + first.message(), "Mend the list first. " + first.remedy());
+        }
+        reading.columns().stream()
+                .filter(column -> !COLUMNS.contains(column.column()))
+                .findFirst()
+                .ifPresent(column -> {
+                    throw new RefusedException(
+                            source + " has a column '" + column.heading() + "' that would be lost",
+                            "The columns are " + String.join(",", COLUMNS) + "; keep notes elsewhere.");
+                });
+    }
+
+    /** Returns a list as text; reading it back gives an equal one. */
+    static String text(PointList list) {
+        StringBuilder text = new StringBuilder();
+        try (var printer = FORMAT.print(text)) {
+            printer.printRecord(COLUMNS);
+            for (ListedPoint point : list.points().values()) {
+                Measure measure = point.measure();
+                Interval range = measure.range();
+                printer.printRecord(
+                        point.key(),
+                        point.about().name(),
+                        list.space().id(),
+                        point.station() == ListedPoint.NO_STATION ? "" : point.station(),
+                        point.point().text(),
+                        Word.of(point.flow()),
+                        measure.unit(),
+                        measure.isPlain() ? "" : plain(measure.factor()),
+                        measure.isPlain() ? "" : plain(measure.offset()),
+                        range.isBounded() ? plain(range.low()) : "",
+                        range.isBounded() ? plain(range.high()) : "",
+                        point.about().kind(),
+                        point.about().place(),
+                        point.about().description());
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return text.toString();
+    }
+
+    private static String plain(BigDecimal number) {
+        return number.toPlainString();
+    }
+}
