@@ -6,13 +6,13 @@ import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
 
 /** What a person is told of a file that the library cannot read as CSV. */
-public final class CsvRefusal {
+final class CsvRefusal {
     private static final Pattern TOLD = Pattern.compile("(?s).*\\((?:start)?line (\\d{1,9})\\)(.*)");
 
     private CsvRefusal() {}
 
     /** Returns the refusal of a file, with the line where what cannot be read began. */
-    public static MalformedInputException of(String shownAs, Exception cause) {
+    static MalformedInputException of(String shownAs, Exception cause) {
         Matcher told = TOLD.matcher(String.valueOf(cause.getMessage()));
         boolean isPlaced = told.matches();
         Position position = isPlaced ? Position.line(shownAs, Integer.parseInt(told.group(1))) : Position.in(shownAs);

@@ -1,27 +1,20 @@
 package org.urvant.formats.table;
 
-import java.io.IOException;
-import java.io.StringReader;
-import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVParser;
-import org.apache.commons.csv.CSVRecord;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Position;
-import org.urvant.file.CsvRefusal;
+import org.urvant.file.CsvText;
 
 /**
  * A table as somebody else wrote it: CSV in the separators and encodings that spreadsheets write, or a sheet of an XLSX file.
@@ -34,6 +27,7 @@ import org.urvant.file.CsvRefusal;
 public record GivenTable(List<Line> lines, String form, boolean mayHaveDecimalComma, boolean isPadded) {
     private static final int MOST_ROWS = 1_100_000; // a sheet has 1,048,576
     private static final String SEPARATORS = ",;\t|";
+    private static final int FIRST_LINES = 20;
     private static final Charset WESTERN = Charset.forName("windows-1252");
     private static final String SEPARATOR_LINE = "sep=";
 
@@ -78,15 +72,13 @@ public record GivenTable(List<Line> lines, String form, boolean mayHaveDecimalCo
         int start = text.startsWith("\uFEFF") ? 1 : 0;
         int end = text.indexOf('\n', start);
         String first = (end < 0 ? text.substring(start) : text.substring(start, end)).strip();
-        char separator = separator(first);
+        char separator = separator(text);
         int skipped = 0;
         if (first.toLowerCase(Locale.ROOT).startsWith(SEPARATOR_LINE) && first.length() == SEPARATOR_LINE.length() + 1
                 || first.equalsIgnoreCase(SEPARATOR_LINE)) {
             separator = first.length() > SEPARATOR_LINE.length() ? first.charAt(SEPARATOR_LINE.length()) : '\t';
             start = end < 0 ? text.length() : end + 1;
             skipped = 1;
-        } else if (SEPARATORS.indexOf(separator) < 0) {
-            separator = ',';
         }
         return new GivenTable(
                 lines(text.substring(start), separator, skipped, shownAs),
@@ -101,28 +93,15 @@ public record GivenTable(List<Line> lines, String form, boolean mayHaveDecimalCo
 
     private static List<Line> lines(String text, char separator, int skipped, String shownAs) {
         List<Line> lines = new ArrayList<>();
-        try (CSVParser parser = CSVParser.parse(
-                new StringReader(text),
-                CSVFormat.RFC4180
-                        .builder()
-                        .setDelimiter(separator)
-                        .setIgnoreEmptyLines(true)
-                        .get())) {
-            int begin = 1;
-            for (CSVRecord found : parser) {
-                if (lines.size() > MOST_ROWS) {
-                    throw new LimitExceededException(Position.in(shownAs), "rows", lines.size(), MOST_ROWS);
-                }
-                List<String> cells = Arrays.asList(found.values());
-                cells.replaceAll(ValueTable::plain);
-                if (!isBlank(cells)) {
-                    lines.add(new Line(cells, Map.of(), Position.line(shownAs, begin + skipped)));
-                }
-                begin = (int) parser.getCurrentLineNumber() + 1;
+        CsvText.read(text, separator, shownAs, (cells, line) -> {
+            if (lines.size() > MOST_ROWS) {
+                throw new LimitExceededException(Position.in(shownAs), "rows", lines.size(), MOST_ROWS);
             }
-        } catch (IOException | UncheckedIOException e) {
-            throw CsvRefusal.of(shownAs, e);
-        }
+            cells.replaceAll(ValueTable::plain);
+            if (!isBlank(cells)) {
+                lines.add(new Line(cells, Map.of(), Position.line(shownAs, line + skipped)));
+            }
+        });
         return lines;
     }
 
@@ -135,12 +114,15 @@ public record GivenTable(List<Line> lines, String form, boolean mayHaveDecimalCo
         return true;
     }
 
-    /** Returns the separator that stands most often in a line outside quotation marks. */
-    private static char separator(String line) {
+    /** Returns the separator that stands most often in the first lines, outside quotation marks. */
+    private static char separator(String text) {
         int[] counts = new int[SEPARATORS.length()];
         boolean isQuoted = false;
-        for (char letter : line.toCharArray()) {
+        int lines = 0;
+        for (int i = 0; i < text.length() && lines < FIRST_LINES; i++) {
+            char letter = text.charAt(i);
             isQuoted ^= letter == '"';
+            lines += letter == '\n' ? 1 : 0;
             int at = isQuoted ? -1 : SEPARATORS.indexOf(letter);
             if (at >= 0) {
                 counts[at]++;

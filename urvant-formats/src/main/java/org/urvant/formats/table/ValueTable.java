@@ -1,21 +1,17 @@
 package org.urvant.formats.table;
 
 import java.io.IOException;
-import java.io.StringReader;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVPrinter;
-import org.apache.commons.csv.CSVRecord;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -24,7 +20,7 @@ import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
-import org.urvant.file.CsvRefusal;
+import org.urvant.file.CsvText;
 import org.urvant.file.SafeFile;
 import org.urvant.project.change.ValuePlan;
 
@@ -99,31 +95,17 @@ public final class ValueTable {
     static List<TableLine> lines(String text, String shownAs) {
         char delimiter = text.lines().findFirst().orElse("").contains(";") ? ';' : ',';
         List<TableLine> lines = new ArrayList<>();
-        try (CSVParser parser = CSVParser.parse(
-                new StringReader(text),
-                CSVFormat.RFC4180
-                        .builder()
-                        .setDelimiter(delimiter)
-                        .setIgnoreEmptyLines(true)
-                        .get())) {
-            int begin = 1;
-            for (CSVRecord found : parser) {
-                if (lines.size() > MOST_ROWS) {
-                    throw new LimitExceededException(Position.in(shownAs), "rows", lines.size(), MOST_ROWS);
-                }
-                int width =
-                        lines.isEmpty() ? found.size() : lines.get(0).cells().size();
-                List<String> cells =
-                        Arrays.stream(found.values()).map(ValueTable::plain).toList();
-                TableLine line = new TableLine(begin, cells, Map.of(), width(found.size(), width));
-                if (!line.isBlank()) {
-                    lines.add(line);
-                }
-                begin = (int) parser.getCurrentLineNumber() + 1;
+        CsvText.read(text, delimiter, shownAs, (found, number) -> {
+            if (lines.size() > MOST_ROWS) {
+                throw new LimitExceededException(Position.in(shownAs), "rows", lines.size(), MOST_ROWS);
             }
-        } catch (IOException | UncheckedIOException e) {
-            throw CsvRefusal.of(shownAs, e);
-        }
+            int width = lines.isEmpty() ? found.size() : lines.get(0).cells().size();
+            List<String> cells = found.stream().map(ValueTable::plain).toList();
+            TableLine line = new TableLine(number, cells, Map.of(), width(found.size(), width));
+            if (!line.isBlank()) {
+                lines.add(line);
+            }
+        });
         return lines;
     }
 

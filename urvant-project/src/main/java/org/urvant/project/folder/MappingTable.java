@@ -1,7 +1,6 @@
 package org.urvant.project.folder;
 
 import java.io.IOException;
-import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -10,17 +9,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
-import org.apache.commons.csv.CSVException;
 import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVParser;
-import org.apache.commons.csv.CSVRecord;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
-import org.urvant.file.CsvRefusal;
+import org.urvant.file.CsvText;
 import org.urvant.project.Mapping;
 
 /** Reads and writes a device's mapping table: CSV after RFC 4180 in UTF-8, one row a mapping, with a key column. */
@@ -62,18 +58,8 @@ final class MappingTable {
     }
 
     private List<Mapping> all(String source, String text) {
-        try (CSVParser parser = CSVParser.parse(new StringReader(text), FORMAT)) {
-            long line = 1;
-            for (CSVRecord record : parser) {
-                take(record, Position.line(source, (int) line));
-                line = parser.getCurrentLineNumber() + 1;
-            }
-            return rows;
-        } catch (CSVException | UncheckedIOException e) {
-            throw CsvRefusal.of(source, e);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        CsvText.read(text, ',', source, (cells, line) -> take(cells, Position.line(source, line)));
+        return rows;
     }
 
     /**
@@ -105,7 +91,7 @@ final class MappingTable {
         }
     }
 
-    private void take(CSVRecord record, Position position) {
+    private void take(List<String> record, Position position) {
         if (columns.isEmpty()) {
             columns.putAll(columns(record, position));
             return;
@@ -149,7 +135,7 @@ final class MappingTable {
     }
 
     /** Several sources stand in one cell; so do their connections, unless it is one for all. */
-    private Optional<List<Mapping.End>> origins(CSVRecord record, Position position) {
+    private Optional<List<Mapping.End>> origins(List<String> record, Position position) {
         List<String> connections = List.of(cell(record, "from").split("\\s*;\\s*", -1));
         List<String> points = List.of(cell(record, "source").split("\\s*;\\s*", -1));
         if (points.size() > MOST_SOURCES) {
@@ -174,7 +160,7 @@ final class MappingTable {
         return Optional.of(origins);
     }
 
-    private String cell(CSVRecord record, String column) {
+    private String cell(List<String> record, String column) {
         return record.get(columns.get(column)).strip();
     }
 
@@ -182,7 +168,7 @@ final class MappingTable {
         findings.accept(new Finding(GeneralRules.FILE_MALFORMED, device + " mappings", position, message, remedy));
     }
 
-    private static Map<String, Integer> columns(CSVRecord heading, Position position) {
+    private static Map<String, Integer> columns(List<String> heading, Position position) {
         Map<String, Integer> columns = new HashMap<>();
         for (int i = 0; i < heading.size(); i++) {
             if (columns.put(heading.get(i).strip(), i) != null) {

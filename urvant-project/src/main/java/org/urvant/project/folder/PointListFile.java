@@ -1,7 +1,6 @@
 package org.urvant.project.folder;
 
 import java.io.IOException;
-import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -10,10 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
-import org.apache.commons.csv.CSVException;
 import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVParser;
-import org.apache.commons.csv.CSVRecord;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
@@ -25,7 +21,7 @@ import org.urvant.core.point.list.Measure;
 import org.urvant.core.point.list.PointList;
 import org.urvant.core.range.Interval;
 import org.urvant.core.text.Word;
-import org.urvant.file.CsvRefusal;
+import org.urvant.file.CsvText;
 import org.urvant.scl.selection.SignalKind;
 
 /** A list of points in a project: CSV after RFC 4180 in UTF-8, one row a point, with a key column. */
@@ -66,28 +62,19 @@ final class PointListFile {
     }
 
     private static ListReading reading(String list, String source, String text) {
-        try (CSVParser parser = CSVParser.parse(new StringReader(text), FORMAT)) {
-            List<ListReader.Row> rows = new ArrayList<>();
-            List<String> headings = List.of();
-            int line = 1;
-            for (CSVRecord record : parser) {
-                List<String> cells = List.of(record.values());
-                if (headings.isEmpty()) {
-                    headings = cells;
-                } else {
-                    String mistake = cells.size() == headings.size()
-                            ? null
-                            : "the row has " + cells.size() + " cells; expected " + headings.size();
-                    rows.add(new ListReader.Row(cells, Map.of(), mistake, Position.line(source, line)));
-                }
-                line = (int) parser.getCurrentLineNumber() + 1;
+        List<ListReader.Row> rows = new ArrayList<>();
+        List<String> headings = new ArrayList<>();
+        CsvText.read(text, ',', source, (cells, line) -> {
+            if (headings.isEmpty()) {
+                headings.addAll(cells);
+                return;
             }
-            return ListReader.read(ListRequest.of(list, kinds()), headings, Position.line(source, 1), rows);
-        } catch (CSVException | UncheckedIOException e) {
-            throw CsvRefusal.of(source, e);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+            String mistake = cells.size() == headings.size()
+                    ? null
+                    : "the row has " + cells.size() + " cells; expected " + headings.size();
+            rows.add(new ListReader.Row(cells, Map.of(), mistake, Position.line(source, line)));
+        });
+        return ListReader.read(ListRequest.of(list, kinds()), headings, Position.line(source, 1), rows);
     }
 
     /** Returns the words of the kinds of signal. */
