@@ -58,8 +58,7 @@ final class ExplainCommand extends Command {
         } else if (LanguageReference.find(name).isPresent()) {
             language(LanguageReference.find(name).get());
         } else if (name.indexOf('/') > 0) {
-            Project project = folder().load();
-            new SignalView(this).say(SignalUse.of(project, project.signal(name)));
+            signal(folder().load());
         } else {
             TreeSet<String> known = new TreeSet<>(Rules.names());
             known.addAll(Glossary.words());
@@ -67,6 +66,19 @@ final class ExplainCommand extends Command {
             throw new UnknownNameException("check, word or function", name, known);
         }
         return Exit.DONE;
+    }
+
+    /** The part before the stroke says whose signal it is: a list's, a device's own, or that of an IED. */
+    private void signal(Project project) {
+        String owner = name.substring(0, name.indexOf('/'));
+        String rest = name.substring(owner.length() + 1);
+        if (project.lists().containsKey(owner)) {
+            new PointListView(this, true).explain(project, project.list(owner), rest);
+        } else if (project.devices().containsKey(owner) && project.ied(owner).isEmpty()) {
+            new PartView(this, project).say(owner, rest);
+        } else {
+            new SignalView(this).say(SignalUse.of(project, project.signal(name)));
+        }
     }
 
     private void checks() {

@@ -88,7 +88,7 @@ final class HitsView {
         if (!table.isEmpty()) {
             command.say(table);
         }
-        command.say(Command.count(hits.count(), "data attribute") + " in all");
+        command.say(Command.count(hits.count(), "signal") + " in all");
         command.next(hits.count() == 0 ? "urvant import FILE" : "urvant signals kind:position");
     }
 

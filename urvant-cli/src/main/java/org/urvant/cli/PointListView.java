@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListedPoint;
@@ -11,7 +12,9 @@ import org.urvant.core.point.list.Measure;
 import org.urvant.core.point.list.PointList;
 import org.urvant.core.text.Word;
 import org.urvant.formats.list.PointListFile;
+import org.urvant.project.Project;
 import org.urvant.project.change.ListImport;
+import org.urvant.project.mapping.SignalUse;
 
 /** Shows a list of points: how it was understood, its points, and what a newer one changes. */
 final class PointListView {
@@ -89,6 +92,62 @@ final class PointListView {
         return number.signum() == 0 ? "0" : number.stripTrailingZeros().toPlainString();
     }
 
+    /**
+     * Explains a point: where it is found, what it is worth, who reads or writes it.
+     *
+     * @throws UnknownNameException when the list has no such point
+     */
+    void explain(Project project, PointList list, String key) {
+        ListedPoint point = list.point(key)
+                .orElseThrow(() -> new UnknownNameException(
+                        "point of list " + list.name(), key, list.points().keySet()));
+        List<SignalUse.Use> uses = SignalUse.rows(project, list.reference(point));
+        if (command.json) {
+            Map<String, Object> json = json(list, point);
+            json.put(
+                    "mappings",
+                    uses.stream()
+                            .map(use -> use.device() + " " + use.row().key())
+                            .toList());
+            command.sayJson(json);
+            return;
+        }
+        command.say(command.paint.strong(list.reference(point)) + "  "
+                + point.about().name());
+        fact("meaning", point.about().description());
+        fact("point", list.space().title() + ", " + point.point().text());
+        fact(
+                list.space().listForm().orElseThrow().station(),
+                point.station() == ListedPoint.NO_STATION ? "not given" : String.valueOf(point.station()));
+        fact("access", Word.of(point.flow()));
+        fact("value", law(point.measure()));
+        fact("place", point.about().place());
+        fact("kind", point.about().kind());
+        fact("listed at", point.position().toString());
+        Table table = new Table("mapped by", "name", "from", "to", "point", "use");
+        for (SignalUse.Use use : uses) {
+            boolean isSource = !use.row().destination().equals(list.reference(point));
+            table.row(
+                    use.device(),
+                    use.row().name(),
+                    use.row().from(),
+                    use.row().to(),
+                    isSource ? use.row().destination() : use.row().shownSource(),
+                    use.row().isUsed() ? "yes" : "no");
+        }
+        if (!table.isEmpty()) {
+            command.say("");
+            command.say(table);
+        }
+        command.next("urvant map DEVICE " + list.reference(point));
+    }
+
+    private void fact(String name, String text) {
+        if (!text.isEmpty()) {
+            command.say(command.paint.faint(String.format("%-15s", name)) + text);
+        }
+    }
+
     /** Says what is wrong with the rows. */
     void sayFindings(List<Finding> findings) {
         if (!findings.isEmpty()) {
@@ -147,27 +206,29 @@ final class PointListView {
     }
 
     private static List<Map<String, Object>> points(PointList list) {
-        return list.points().values().stream()
-                .map(point -> Json.object(
-                        "reference", list.reference(point),
-                        "name", point.about().name(),
-                        "station", point.station() == ListedPoint.NO_STATION ? null : point.station(),
-                        "point", point.point().text(),
-                        "access", Word.of(point.flow()),
-                        "unit", point.measure().unit(),
-                        "factor", point.measure().factor(),
-                        "offset", point.measure().offset(),
-                        "least",
-                                point.measure().range().isBounded()
-                                        ? point.measure().range().low()
-                                        : null,
-                        "most",
-                                point.measure().range().isBounded()
-                                        ? point.measure().range().high()
-                                        : null,
-                        "kind", point.about().kind(),
-                        "place", point.about().place(),
-                        "description", point.about().description()))
-                .toList();
+        return list.points().values().stream().map(point -> json(list, point)).toList();
+    }
+
+    private static Map<String, Object> json(PointList list, ListedPoint point) {
+        return Json.object(
+                "reference", list.reference(point),
+                "name", point.about().name(),
+                "station", point.station() == ListedPoint.NO_STATION ? null : point.station(),
+                "point", point.point().text(),
+                "access", Word.of(point.flow()),
+                "unit", point.measure().unit(),
+                "factor", point.measure().factor(),
+                "offset", point.measure().offset(),
+                "least",
+                        point.measure().range().isBounded()
+                                ? point.measure().range().low()
+                                : null,
+                "most",
+                        point.measure().range().isBounded()
+                                ? point.measure().range().high()
+                                : null,
+                "kind", point.about().kind(),
+                "place", point.about().place(),
+                "description", point.about().description());
     }
 }

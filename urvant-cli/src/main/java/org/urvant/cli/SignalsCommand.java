@@ -12,7 +12,9 @@ import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "signals",
-        description = "Search the signals of the imported IEDs. Without a term: how many there are of each kind.",
+        description =
+                "Search the signals of imported IEDs, of lists of points and of the channels of devices. Without a term: how"
+                        + " many there are of each kind.",
         footer = {
             "",
             "A term is a word that any field may contain, or FIELD:VALUE; a VALUE may hold * and ?, and commas between several.",

@@ -238,7 +238,7 @@ class UrvantTest {
     void signalsAreNarrowedWidenedPickedAndMappedForTheNextRelay() {
         terminal.ok("import --yes " + RELAY.replace("F01", "F02"));
         terminal.ok("signals");
-        assertThat(terminal.out()).containsPattern("kind:trip +10 ").contains("1014 data attributes");
+        assertThat(terminal.out()).containsPattern("kind:trip +10 ").contains("1014 signals in all");
         terminal.ok("signals kind:trip --why");
         assertThat(terminal.out()).contains("the trip that leaves the relay");
         terminal.ok("signals --narrow ied:F02 ln:PTRC");

@@ -20,6 +20,7 @@ import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.MappingKey;
+import org.urvant.project.mapping.OfferedSignals;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.scl.DataAttribute;
@@ -145,14 +146,19 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         request.signals().forEach(text -> wanted.addAll(signals(project, device, text)));
         List<Ied> relays = new ArrayList<>();
         if (request.query().isPresent()) {
+            Query query = request.query().get();
             for (Ied relay : named(project, request.ieds())) {
-                List<DataAttribute> found = request.query().get().find(relay);
+                List<DataAttribute> found = query.find(relay);
                 wanted.addAll(MappedSignal.of(found));
                 relays.addAll(found.isEmpty() ? List.of() : List.of(relay));
             }
+            if (request.ieds().isEmpty()) {
+                wanted.addAll(OfferedSignals.find(project, device, query));
+            }
             if (wanted.isEmpty()) {
                 throw new RefusedException(
-                        "'" + request.query().get().text() + "' finds no signal on a relay that is imported",
+                        "'" + query.text() + "' finds no signal of a relay or list that is imported, or of "
+                                + device.name(),
                         "Look at what it finds.",
                         Step.of(Action.SEARCH));
             }
@@ -233,6 +239,10 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
                 .toList();
         if (!channels.isEmpty()) {
             return channels;
+        }
+        if (text.startsWith(device.name() + "/")
+                && sheets.channels().containsKey(text.substring(device.name().length() + 1))) {
+            return signals(project, device, text.substring(device.name().length() + 1));
         }
         Optional<List<MappedSignal>> listed = ListPoint.of(text).flatMap(point -> listed(project, point));
         if (listed.isPresent()) {

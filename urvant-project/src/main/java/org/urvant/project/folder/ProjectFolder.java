@@ -221,11 +221,13 @@ public final class ProjectFolder {
     }
 
     /**
-     * Returns the indexes of the signals of the imported IEDs that are wanted, one a file: from the cache, or made and kept
-     * there. Reads nothing else of the project.
+     * Returns the indexes of the signals of the imported IEDs that are wanted, one a file, and of what the site's devices and
+     * lists offer: from the cache, or made and kept there.
      */
     public List<SignalIndex> signals() {
-        return sources.indexes();
+        List<SignalIndex> indexes = new ArrayList<>(sources.indexes());
+        indexes.add(new OwnSignals(files).index(reader::readOwn));
+        return indexes;
     }
 
     /** Returns the saved queries by name. */

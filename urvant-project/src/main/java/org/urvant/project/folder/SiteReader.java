@@ -4,7 +4,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
@@ -20,6 +22,7 @@ import org.urvant.project.Mapping;
 import org.urvant.project.Past;
 import org.urvant.project.Project;
 import org.urvant.project.Remarks;
+import org.urvant.scl.SclFile;
 import org.urvant.scl.selection.Pick;
 
 /** Reads a site from the files of its folder. */
@@ -37,6 +40,16 @@ final class SiteReader {
     /** Reads all files once; mistakes in them come as findings of the project. */
     Project read() {
         List<Finding> findings = new ArrayList<>();
+        SourceIndex index = sources.index(findings::add);
+        return read(sources.read(index, findings::add), index.unwanted(), findings);
+    }
+
+    /** Reads all files but the imported SCL files. */
+    Project readOwn() {
+        return read(List.of(), Map.of(), new ArrayList<>());
+    }
+
+    private Project read(List<SclFile> imported, Map<String, Set<String>> unwanted, List<Finding> findings) {
         Manifest manifest = Manifest.read(
                 new FieldReader("project", files.yaml(ProjectFolder.MANIFEST).root(), findings::add));
         SortedMap<String, Device> devices = new TreeMap<>();
@@ -64,13 +77,12 @@ final class SiteReader {
                                     pick, new FieldReader(pick, files.yaml(name).root(), findings::add))))
                     .ifPresent(read -> picks.put(pick, read));
         }
-        SourceIndex index = sources.index(findings::add);
         return new Project(
                 manifest.name(),
                 manifest.conventions(),
                 new OwnTypes(files).all(findings::add),
                 devices,
-                new Imported(sources.read(index, findings::add), index.unwanted(), lists(findings::add)),
+                new Imported(imported, unwanted, lists(findings::add)),
                 SiteFile.bays(files, findings::add),
                 new Choices(
                         picks,

@@ -137,7 +137,7 @@ public sealed interface MappedSignal {
                     : "is a count that the device gives";
         }
 
-        private String carries() {
+        String carries() {
             return String.valueOf(sheet.value(ChannelKind.CARRIES));
         }
 

@@ -67,13 +67,18 @@ public record SignalUse(
                 .flatMap(other -> other.inputs().stream())
                 .filter(input -> takes(input, ied, attribute))
                 .toList();
+        return new SignalUse(attribute, steps(attribute), carriers, receivers, rows(project, attribute.reference()));
+    }
+
+    /** Returns the rows that read or write a signal or a point of a list, by its reference. */
+    public static List<Use> rows(Project project, String reference) {
         List<Use> uses = new ArrayList<>();
         for (Device device : project.devices().values()) {
             device.mappings().stream()
-                    .filter(row -> row.touches(attribute.reference()))
+                    .filter(row -> row.touches(reference))
                     .forEach(row -> uses.add(new Use(device.name(), row)));
         }
-        return new SignalUse(attribute, steps(attribute), carriers, receivers, uses);
+        return uses;
     }
 
     private static boolean carries(DataSet set, DataAttribute attribute) {

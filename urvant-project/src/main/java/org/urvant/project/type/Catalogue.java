@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.tree.Fingerprint;
 
 /** The device types that ship with Urvant. Each is read when it is first asked for. Safe for use by several threads. */
 public final class Catalogue {
@@ -38,6 +39,13 @@ public final class Catalogue {
      */
     public static String text(String name) {
         return resource(name + ".yaml").orElseThrow(() -> new UnknownNameException("device type", name, names()));
+    }
+
+    /** Returns what tells this edition of the catalogue from others: equal as long as no shipped type differs. */
+    public static Fingerprint edition() {
+        StringBuilder all = new StringBuilder();
+        names().forEach(name -> all.append(text(name)));
+        return Fingerprint.of(all.toString().getBytes(StandardCharsets.UTF_8));
     }
 
     /** Returns the JSON Schema of device-type files. */

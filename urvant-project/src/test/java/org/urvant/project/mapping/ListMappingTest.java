@@ -31,6 +31,8 @@ import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.kit.Sites;
+import org.urvant.scl.selection.FoundSignal;
+import org.urvant.scl.selection.Query;
 
 /** Points of lists on the way to a control centre, to a panel and to each other. */
 class ListMappingTest {
@@ -174,6 +176,50 @@ class ListMappingTest {
         assertThat(found.stream().filter(each -> !before.contains(each)))
                 .hasSize(expected == null ? 0 : 1)
                 .allMatch(each -> each.contains(expected));
+    }
+
+    /** Queries find points of lists and channels of devices beside the signals of IEDs. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "kind:alarm ied:PD1,NB1 | NB1/pump-order PD1/running PD1/start",
+                "kind:current ied:PD1 | PD1/current",
+                "quantity:current ied:PD1 | PD1/current",
+                "ied:PD1 not kind:command type:*int16* | PD1/current PD1/speed",
+                "model:modbus rpm |",
+                "kind:command ied:PD1 | PD1/set-point PD1/start",
+                "maker:Fjellmast kind:alarm desc:*pump* | RTU1/DI1",
+                "ied:P61 kind:temperature | P61/AI1",
+                "kind:alarm speed ied:PD1 |"
+            })
+    void queriesFindWhatDevicesAndListsOffer(String query, String found) {
+        Project site = Sites.plant(SITE);
+        assertThat(Query.parse(query)
+                        .search(List.of(OfferedSignals.index(site)))
+                        .signals(0, 100))
+                .extracting(FoundSignal::reference)
+                .containsExactlyInAnyOrderElementsOf(found == null ? List.of() : List.of(found.split(" ")));
+    }
+
+    @Test
+    void aQueryMapsPointsOfListsBesideSignalsOfRelays() {
+        assertThat(ends(SignalMapping.plan(
+                                SITE,
+                                "GW1",
+                                SignalMapping.Request.ofQuery(
+                                                Query.parse("(kind:alarm ied:PD1,NB1) or XCBR1.BlkOpn.stVal"))
+                                        .to("scada"))
+                        .proposal()
+                        .rows()))
+                .extracting(row -> row.substring(row.indexOf(": ") + 2, row.indexOf(" >")))
+                .containsExactly(
+                        "F01 F01CTRL/XCBR1.BlkOpn.stVal",
+                        "F02 F02CTRL/XCBR1.BlkOpn.stVal",
+                        "isle NB1/pump-order",
+                        "pumps PD1/running",
+                        "pumps PD1/start",
+                        "scada C_SC_NA_1 6003");
     }
 
     @Test

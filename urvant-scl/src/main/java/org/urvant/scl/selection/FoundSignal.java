@@ -15,9 +15,11 @@ public final class FoundSignal {
         this.attribute = attribute;
     }
 
-    /** Returns the full reference, such as {@code F01CTRL/XCBR1.Pos.stVal}. */
+    /** Returns the full reference, such as {@code F01CTRL/XCBR1.Pos.stVal}, {@code RTU1/DI1} or {@code PD1/speed}. */
     public String reference() {
-        return index.nodeReference(node) + "." + index.attributeText(Column.PATH, node, attribute);
+        return index.isOffered(node, attribute)
+                ? index.nodeReference(node)
+                : index.nodeReference(node) + "." + index.attributeText(Column.PATH, node, attribute);
     }
 
     /** Returns the functional constraint; empty text when the file gives none that the standard knows. */
@@ -57,6 +59,9 @@ public final class FoundSignal {
 
     /** Returns why it belongs to a kind; empty text when it does not. */
     public String reason(SignalKind kind) {
+        if (index.isOffered(node, attribute)) {
+            return kinds().contains(kind) ? kind.offeredReason() : "";
+        }
         return kind.reason(
                 index.nodeClass(node),
                 index.attributeText(Column.OBJECT, node, attribute),
@@ -64,8 +69,11 @@ public final class FoundSignal {
                 constraint());
     }
 
-    /** Returns the place of its definition in the type templates. */
+    /** Returns the place of its definition in the type templates; of what is no data attribute, where it comes from. */
     public Position position() {
+        if (index.isOffered(node, attribute)) {
+            return Position.in(index.source());
+        }
         return Position.line(index.source(), index.column(Column.LINE)[index.row(node, attribute)]);
     }
 

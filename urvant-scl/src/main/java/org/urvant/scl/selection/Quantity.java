@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.urvant.core.unit.Unit;
 
 /** What a data object measures, and in which phase, by the names of IEC 61850-7-4:2010 and 7-3:2010. */
 final class Quantity {
@@ -45,6 +46,25 @@ final class Quantity {
                 .filter(entry -> entry.getValue().matcher(object).matches())
                 .map(Map.Entry::getKey)
                 .findFirst()
+                .orElse("");
+    }
+
+    /** Returns the word of the quantity that a unit is for; empty text when it is for none of them, or for several. */
+    static String ofUnit(String unit) {
+        return Unit.of(unit)
+                .map(known -> switch (known.dimension()) {
+                    case CURRENT -> "current";
+                    case VOLTAGE -> "voltage";
+                    case ACTIVE_POWER -> "active-power";
+                    case REACTIVE_POWER -> "reactive-power";
+                    case APPARENT_POWER -> "apparent-power";
+                    case FREQUENCY -> "frequency";
+                    case TEMPERATURE -> "temperature";
+                    case PRESSURE -> "pressure";
+                    case RESISTANCE -> "impedance";
+                    case ENERGY -> "active-energy";
+                    default -> "";
+                })
                 .orElse("");
     }
 

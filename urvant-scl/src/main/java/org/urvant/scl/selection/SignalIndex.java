@@ -14,7 +14,7 @@ import org.urvant.scl.LogicalNode;
 import org.urvant.scl.SclFile;
 
 /**
- * What a search needs of an SCL file, so that it need not be read again: nodes as rows, and their attributes once for all
+ * What a search needs of an SCL file, or of others that offer signals, so that it need not be read again: nodes as rows, and their attributes once for all
  * nodes that have the same. A million signals cost about as much as the nodes and shapes that they come of. Immutable.
  */
 public final class SignalIndex {
@@ -38,6 +38,13 @@ public final class SignalIndex {
     /** Returns the index of all IEDs of a file. */
     public static SignalIndex of(SclFile file) {
         return new SignalIndexBuilder(file.source(), false).add(file.ieds()).build();
+    }
+
+    /** Returns the index of signals that are no data attributes, by what offers them. */
+    public static SignalIndex of(String source, Map<OfferedSignal.Owner, List<OfferedSignal>> signals) {
+        SignalIndexBuilder builder = new SignalIndexBuilder(source, false);
+        signals.forEach(builder::add);
+        return builder.build();
     }
 
     /** Returns the index of one IED, from which data attributes can be had. */
@@ -210,7 +217,14 @@ public final class SignalIndex {
                 return text(column(Column.OBJECT_TEXT)[i]);
             }
         }
-        return attributeText(Column.TEXT, node, attribute);
+        return isOffered(node, attribute)
+                ? text(column(Column.NODE_TEXT)[node])
+                : attributeText(Column.TEXT, node, attribute);
+    }
+
+    /** Returns whether a signal is no data attribute, so that its node is all of its reference. */
+    boolean isOffered(int node, int attribute) {
+        return attributeText(Column.PATH, node, attribute).isEmpty();
     }
 
     List<SignalKind> kinds(int node, int attribute) {

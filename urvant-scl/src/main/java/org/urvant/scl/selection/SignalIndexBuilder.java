@@ -15,14 +15,17 @@ import org.urvant.scl.LogicalDevice;
 import org.urvant.scl.LogicalNode;
 import org.urvant.scl.SitePart;
 
-/** Makes a {@link SignalIndex} of IEDs. */
+/** Makes a {@link SignalIndex} of IEDs, or of what else offers signals. */
 final class SignalIndexBuilder {
+    private static final String OFFERED = " offered"; // no class of logical nodes
+
     private final String source;
     private final boolean keepsViews;
     private final Texts.Builder texts = new Texts.Builder();
     private final Map<Column, Numbers> columns = new EnumMap<>(Column.class);
     private final Map<String, Map<String, Shape>> shapes = new HashMap<>();
     private final Map<SitePart, Integer> places = new HashMap<>();
+    private final Map<String, Integer> writtenPlaces = new HashMap<>();
     private final List<LogicalNode> views = new ArrayList<>();
 
     /** Numbers that grow. */
@@ -94,6 +97,71 @@ final class SignalIndexBuilder {
                 node(node, name, memberships.getOrDefault(before + name, List.of()));
             }
         }
+    }
+
+    /** Adds signals that are no data attributes: each is a node of its own, whose path ends there. */
+    SignalIndexBuilder add(OfferedSignal.Owner owner, List<OfferedSignal> signals) {
+        add(Column.IED_NAME, owner.name());
+        add(Column.IED_MAKER, owner.maker());
+        add(Column.IED_MODEL, owner.model());
+        add(Column.IED_TEXT, owner.description());
+        add(Column.DEVICE_IED, size(Column.IED_NAME) - 1);
+        add(Column.DEVICE_INSTANCE, "");
+        add(Column.DEVICE_NAME, owner.name());
+        add(Column.DEVICE_TEXT, "");
+        signals.forEach(this::add);
+        return this;
+    }
+
+    private void add(OfferedSignal signal) {
+        add(Column.NODE_DEVICE, size(Column.DEVICE_NAME) - 1);
+        add(Column.NODE_NAME, signal.name());
+        add(Column.NODE_CLASS, "");
+        add(Column.NODE_SHAPE, shape(signal));
+        add(Column.NODE_TEXT, signal.description());
+        add(Column.NODE_PLACE, signal.place().isEmpty() ? -1 : place(signal.place()));
+        add(Column.NODE_PLACE_INFERRED, 0);
+        add(Column.OBJECT_START, size(Column.OBJECT_NAME));
+        add(Column.SET_START, size(Column.SET_NAME));
+        add(Column.FLIP_START, size(Column.FLIP_ATTRIBUTE));
+    }
+
+    private int shape(OfferedSignal signal) {
+        String key = signal.sort() + "|" + signal.form() + "|" + signal.unit() + "|" + signal.kinds();
+        return shapes.computeIfAbsent(OFFERED, name -> new HashMap<>())
+                .computeIfAbsent(key, name -> newShape(signal))
+                .row;
+    }
+
+    private Shape newShape(OfferedSignal signal) {
+        for (Column column : List.of(Column.PATH, Column.OBJECT, Column.ATTRIBUTE, Column.OUTER_CLASS, Column.TEXT)) {
+            add(column, "");
+        }
+        add(Column.INNER_CLASS, signal.sort());
+        add(Column.BASIC_TYPE, signal.form());
+        add(Column.CONSTRAINT, "");
+        add(Column.QUANTITY, Quantity.ofUnit(signal.unit()));
+        add(Column.PHASE, "");
+        add(Column.LINE, 0);
+        int kinds = 0;
+        for (SignalKind kind : signal.kinds()) {
+            kinds |= 1 << kind.ordinal();
+        }
+        add(Column.KINDS, kinds);
+        add(Column.SHAPE_START, size(Column.PATH));
+        return new Shape(size(Column.SHAPE_START) - 2, Map.of(), Map.of());
+    }
+
+    /** A place is written as site/level/bay/equipment; one with fewer parts is a bay. */
+    private int place(String path) {
+        return writtenPlaces.computeIfAbsent(path, key -> {
+            String[] parts = path.split("/");
+            add(Column.PLACE_PATH, path);
+            add(Column.PLACE_LEVEL, parts.length > 2 ? parts[1] : "");
+            add(Column.PLACE_BAY, parts.length > 2 ? parts[2] : path);
+            add(Column.PLACE_EQUIPMENT, parts.length > 3 ? parts[3] : "");
+            return size(Column.PLACE_PATH) - 1;
+        });
     }
 
     private Map<String, List<Membership>> memberships(List<List<LogicalNode>> nodes) {

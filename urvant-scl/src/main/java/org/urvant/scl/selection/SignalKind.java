@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import org.urvant.core.text.Word;
+import org.urvant.core.unit.Unit;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.FunctionalConstraint;
 
@@ -198,6 +199,30 @@ public enum SignalKind {
                     all.append(row.constraints.stream().sorted().toList()).append(String.join(" ", row.texts)));
         }
         return all.toString().hashCode();
+    }
+
+    /** Returns why a signal that is no data attribute belongs to the kind. */
+    String offeredReason() {
+        return switch (this) {
+            case ALARM -> "it is on or off, or its list says so";
+            case COMMAND -> "it is commanded";
+            case COUNTER -> "it counts";
+            case POSITION -> "it has the states of two contacts, or its list says so";
+            case TAP_POSITION -> "it is a step, or its list says so";
+            default -> "by its unit, or as its list says";
+        };
+    }
+
+    /** Returns the kind of what is measured in a unit, or empty. */
+    public static Optional<SignalKind> ofUnit(String unit) {
+        return Unit.of(unit).flatMap(known -> switch (known.dimension()) {
+            case CURRENT -> Optional.of(CURRENT);
+            case VOLTAGE -> Optional.of(VOLTAGE);
+            case ACTIVE_POWER, REACTIVE_POWER, APPARENT_POWER -> Optional.of(POWER);
+            case FREQUENCY -> Optional.of(FREQUENCY);
+            case TEMPERATURE -> Optional.of(TEMPERATURE);
+            default -> Optional.empty();
+        });
     }
 
     /** Returns the kind for a word, or empty. */
