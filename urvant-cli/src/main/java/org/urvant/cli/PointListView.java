@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
 import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.Measure;
@@ -40,11 +41,19 @@ final class PointListView {
         }
         command.say(columns);
         command.say("");
-        reading.list().ifPresent(this::say);
+        reading.list().ifPresent(list -> say(list, reading.examples()));
     }
 
-    private void say(PointList list) {
-        Table table = new Table("point", "station", "where", "access", "value", "kind", "description");
+    private void say(PointList list, Map<Position, String> examples) {
+        boolean hasExamples = !examples.isEmpty();
+        Table table = new Table(
+                "point",
+                "station",
+                "where",
+                "access",
+                "value",
+                hasExamples ? "example (in other orders)" : "kind",
+                "description");
         List<ListedPoint> points = List.copyOf(list.points().values());
         for (ListedPoint point : all ? points : points.subList(0, Math.min(FEW, points.size()))) {
             table.row(
@@ -53,7 +62,9 @@ final class PointListView {
                     point.point().text(),
                     Word.of(point.flow()),
                     law(point.measure()),
-                    point.about().kind(),
+                    hasExamples
+                            ? examples.getOrDefault(point.position(), "")
+                            : point.about().kind(),
                     point.about().description().isEmpty()
                             ? point.about().name()
                             : point.about().description());
@@ -209,7 +220,7 @@ final class PointListView {
         return list.points().values().stream().map(point -> json(list, point)).toList();
     }
 
-    private static Map<String, Object> json(PointList list, ListedPoint point) {
+    static Map<String, Object> json(PointList list, ListedPoint point) {
         return Json.object(
                 "reference", list.reference(point),
                 "name", point.about().name(),

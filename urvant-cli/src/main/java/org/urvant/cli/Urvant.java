@@ -30,6 +30,7 @@ public final class Urvant {
         COMMANDS.put("recover", RecoverCommand::new);
         COMMANDS.put("site", SiteCommand::new);
         COMMANDS.put("signals", SignalsCommand::new);
+        COMMANDS.put("points", PointsCommand::new);
         COMMANDS.put("pick", PickCommand::new);
         COMMANDS.put("device", DeviceCommand::new);
         COMMANDS.put("types", TypesCommand::new);

@@ -1,6 +1,8 @@
 package org.urvant.core.point;
 
+import java.math.BigDecimal;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** How lists of a protocol's points are read: the columns that make up a point, and the stations that offer points. */
@@ -24,6 +26,17 @@ public interface ListForm {
      * @throws IllegalArgumentException with a message for people when the cells make no point
      */
     PlacedPoint point(Cells cells);
+
+    /**
+     * Returns what a point is worth when it holds some words, as they come over the line; the raw number, by each way in which the
+     * words could be ordered, the point's own first.
+     *
+     * @param words 16 bits each
+     * @throws IllegalArgumentException when the point holds another number of words, or they are no number
+     */
+    default Map<String, BigDecimal> decoded(PlacedPoint point, List<Integer> words) {
+        throw new IllegalArgumentException("what points of this protocol hold is not decoded");
+    }
 
     /** The cells of a row by the words of their columns. */
     interface Cells {

@@ -18,6 +18,8 @@ import org.urvant.core.point.list.ListColumns;
 import org.urvant.core.point.list.ListReader;
 import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListRequest;
+import org.urvant.core.point.list.ListRows;
+import org.urvant.core.point.list.PointList;
 import org.urvant.file.SafeFile;
 import org.urvant.formats.table.GivenTable;
 import org.urvant.scl.selection.SignalKind;
@@ -93,6 +95,18 @@ public final class PointListFile {
         }
         ListReading reading = ListReader.read(request, first.cells(), first.position(), rows);
         return new Read(reading, table.form(), first.position().line());
+    }
+
+    /**
+     * Writes a list by the ending of the name, in columns that {@link #read} makes an equal list of. What a spreadsheet would
+     * take for a formula stays text.
+     *
+     * @throws RefusedException when the name ends in neither {@code .csv} nor {@code .xlsx}
+     */
+    public static void write(Path file, PointList list) {
+        List<List<String>> rows = new ArrayList<>(list.points().size());
+        list.points().values().forEach(point -> rows.add(ListRows.cells(list, point)));
+        GivenTable.write(file, ListRows.COLUMNS, rows);
     }
 
     private static Collection<String> kinds() {

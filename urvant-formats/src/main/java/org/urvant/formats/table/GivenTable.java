@@ -5,6 +5,7 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -12,9 +13,11 @@ import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Position;
 import org.urvant.file.CsvText;
+import org.urvant.file.SafeFile;
 
 /**
  * A table as somebody else wrote it: CSV in the separators and encodings that spreadsheets write, or a sheet of an XLSX file.
@@ -64,6 +67,26 @@ public record GivenTable(List<Line> lines, String form, boolean mayHaveDecimalCo
             }
         }
         return new GivenTable(lines, "spreadsheet", false, true);
+    }
+
+    /**
+     * Writes a table by the ending of the name. What a spreadsheet would take for a formula stays text.
+     *
+     * @throws RefusedException when the name ends in neither {@code .csv} nor {@code .xlsx}
+     */
+    public static void write(Path file, List<String> headings, List<List<String>> rows) {
+        String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
+        if (name.endsWith(".xlsx")) {
+            SafeFile.write(file, SheetFile.write(headings, rows));
+        } else if (name.endsWith(".csv")) {
+            List<List<String>> lines = new ArrayList<>(rows.size() + 1);
+            lines.add(headings);
+            lines.addAll(rows);
+            SafeFile.write(file, ValueTable.csv(lines).getBytes(StandardCharsets.UTF_8));
+        } else {
+            throw new RefusedException(
+                    "the name ends in neither .csv nor .xlsx", "Give the file one of the two endings.");
+        }
     }
 
     private static GivenTable csv(byte[] content, String shownAs) {

@@ -3,7 +3,6 @@ package org.urvant.formats.table;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -240,17 +239,7 @@ public final class ValueTable {
      * @throws RefusedException when the name ends in neither {@code .csv} nor {@code .xlsx}
      */
     public static void write(Path file, List<List<String>> rows) {
-        String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
-        if (name.endsWith(".xlsx")) {
-            SafeFile.write(file, SheetFile.write(WRITTEN, rows));
-        } else if (name.endsWith(".csv")) {
-            List<List<String>> lines = new ArrayList<>(List.of(WRITTEN));
-            lines.addAll(rows);
-            SafeFile.write(file, csv(lines).getBytes(StandardCharsets.UTF_8));
-        } else {
-            throw new RefusedException(
-                    "the name ends in neither .csv nor .xlsx", "Give the file one of the two endings.");
-        }
+        GivenTable.write(file, WRITTEN, rows);
     }
 
     /** Returns rows as CSV (RFC 4180). */

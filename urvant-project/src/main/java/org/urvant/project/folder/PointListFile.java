@@ -2,7 +2,6 @@ package org.urvant.project.folder;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -16,11 +15,9 @@ import org.urvant.core.finding.Position;
 import org.urvant.core.point.list.ListReader;
 import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListRequest;
+import org.urvant.core.point.list.ListRows;
 import org.urvant.core.point.list.ListedPoint;
-import org.urvant.core.point.list.Measure;
 import org.urvant.core.point.list.PointList;
-import org.urvant.core.range.Interval;
-import org.urvant.core.text.Word;
 import org.urvant.file.CsvText;
 import org.urvant.scl.selection.SignalKind;
 
@@ -28,21 +25,6 @@ import org.urvant.scl.selection.SignalKind;
 final class PointListFile {
     static final String FOLDER = "points";
 
-    private static final List<String> COLUMNS = List.of(
-            "key",
-            "name",
-            "protocol",
-            "station",
-            "point",
-            "access",
-            "unit",
-            "factor",
-            "offset",
-            "least",
-            "most",
-            "kind",
-            "place",
-            "description");
     private static final CSVFormat FORMAT = CSVFormat.RFC4180
             .builder()
             .setRecordSeparator("\n")
@@ -95,12 +77,12 @@ final class PointListFile {
                     first.position() + " would be lost: " + first.message(), "Mend the list first. " + first.remedy());
         }
         reading.columns().stream()
-                .filter(column -> !COLUMNS.contains(column.column()))
+                .filter(column -> !ListRows.COLUMNS.contains(column.column()))
                 .findFirst()
                 .ifPresent(column -> {
                     throw new RefusedException(
                             source + " has a column '" + column.heading() + "' that would be lost",
-                            "The columns are " + String.join(",", COLUMNS) + "; keep notes elsewhere.");
+                            "The columns are " + String.join(",", ListRows.COLUMNS) + "; keep notes elsewhere.");
                 });
     }
 
@@ -108,33 +90,13 @@ final class PointListFile {
     static String text(PointList list) {
         StringBuilder text = new StringBuilder();
         try (var printer = FORMAT.print(text)) {
-            printer.printRecord(COLUMNS);
+            printer.printRecord(ListRows.COLUMNS);
             for (ListedPoint point : list.points().values()) {
-                Measure measure = point.measure();
-                Interval range = measure.range();
-                printer.printRecord(
-                        point.key(),
-                        point.about().name(),
-                        list.space().id(),
-                        point.station() == ListedPoint.NO_STATION ? "" : point.station(),
-                        point.point().text(),
-                        Word.of(point.flow()),
-                        measure.unit(),
-                        measure.isPlain() ? "" : plain(measure.factor()),
-                        measure.isPlain() ? "" : plain(measure.offset()),
-                        range.isBounded() ? plain(range.low()) : "",
-                        range.isBounded() ? plain(range.high()) : "",
-                        point.about().kind(),
-                        point.about().place(),
-                        point.about().description());
+                printer.printRecord(ListRows.cells(list, point));
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
         return text.toString();
-    }
-
-    private static String plain(BigDecimal number) {
-        return number.toPlainString();
     }
 }

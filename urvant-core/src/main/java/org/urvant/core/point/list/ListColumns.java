@@ -33,6 +33,7 @@ public final class ListColumns {
     static final String MOST = "most";
     static final String KIND = "kind";
     static final String PLACE = "place";
+    static final String EXAMPLE = "example";
     static final String DESCRIPTION = "description";
 
     private static final List<ListColumn> GENERAL = List.of(
@@ -59,6 +60,10 @@ public final class ListColumns {
             ListColumn.of(MOST, "greatest value", "max, maximum, upper limit, high limit, range max, max value"),
             ListColumn.of(KIND, "kind of signal, as queries name it: alarm, current …", "signal kind, category"),
             ListColumn.of(PLACE, "where in the plant it belongs", "location, bay"),
+            ListColumn.of(
+                    EXAMPLE,
+                    "registers as read once, in hexadecimal words: 41A0 0000; shown decoded, to see that the order is right",
+                    "example registers, sample, raw example, raw registers, registers hex"),
             ListColumn.of(
                     DESCRIPTION,
                     "what it means",

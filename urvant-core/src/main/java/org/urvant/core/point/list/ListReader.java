@@ -1,6 +1,7 @@
 package org.urvant.core.point.list;
 
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -38,6 +39,7 @@ public final class ListReader {
     private static final Pattern NO_KEY = Pattern.compile("[^\\p{L}\\p{N}]+");
     private static final Pattern NUMBER = Pattern.compile("[+-]?\\d{1,40}([.,]\\d{1,40})?([eE][+-]?\\d{1,3})?");
     private static final Pattern WHOLE = Pattern.compile("\\d{1,9}");
+    private static final Pattern WORD = Pattern.compile("[0-9A-Fa-f]{1,4}");
     private static final Map<String, Flow> FLOWS = flows();
 
     private final ListRequest request;
@@ -46,6 +48,7 @@ public final class ListReader {
     private final List<ListedPoint> points = new ArrayList<>();
     private final Map<String, Position> keys = new HashMap<>();
     private final Map<String, PointSpace> protocols = new HashMap<>();
+    private final Map<Position, String> examples = new HashMap<>();
     private PointSpace space;
     private int rows;
     private int untold;
@@ -116,11 +119,15 @@ public final class ListReader {
                     ListRules.ROW_MALFORMED.remedy()));
         }
         if (space == null) {
-            return new ListReading(Optional.empty(), columns.understood(), findings, rows);
+            return new ListReading(Optional.empty(), columns.understood(), findings, rows, examples);
         }
         List<ListedPoint> keyed = PointOverlaps.without(request.name(), keyed(), this::report);
         return new ListReading(
-                Optional.of(PointList.of(request.name(), space, keyed)), columns.understood(), findings, rows);
+                Optional.of(PointList.of(request.name(), space, keyed)),
+                columns.understood(),
+                findings,
+                rows,
+                examples);
     }
 
     private void take(Row next) {
@@ -185,6 +192,7 @@ public final class ListReader {
             throw new IllegalArgumentException("'" + text(ListColumns.KIND) + "' is no kind of signal. "
                     + NearestName.hint("kind", kind, request.kinds()));
         }
+        example(form, point, measure);
         String name = text(ListColumns.NAME);
         ListedPoint.About about = new ListedPoint.About(
                 name.isEmpty() ? point.text() : name,
@@ -294,6 +302,52 @@ public final class ListReader {
                             + range.high().toPlainString() + "; the registers hold " + plain.values(held.range()));
         }
         return new Measure(unit, by, offset, range);
+    }
+
+    /** Registers that somebody read once show whether order, type and factor are right (calculations F9). */
+    private void example(ListForm form, PlacedPoint point, Measure measure) {
+        String text = text(ListColumns.EXAMPLE);
+        if (text.isEmpty()) {
+            return;
+        }
+        List<Integer> words = new ArrayList<>();
+        for (String word : text.replaceAll("0[xX]", " ").strip().split("[\\s,;]+")) {
+            if (!WORD.matcher(word).matches()) {
+                throw new IllegalArgumentException("the example '" + brief(text)
+                        + "' is not of hexadecimal words of four digits, such as 41A0 0000");
+            }
+            words.add(Integer.parseInt(word, 16));
+        }
+        Map<String, BigDecimal> decoded = form.decoded(point, words);
+        List<String> shown = new ArrayList<>();
+        List<String> fitting = new ArrayList<>();
+        decoded.forEach((order, raw) -> {
+            BigDecimal value = measure.value(raw).round(new MathContext(7));
+            String plain =
+                    value.signum() == 0 ? "0" : value.stripTrailingZeros().toString();
+            shown.add((shown.isEmpty() ? "" : order + " ") + plain);
+            if (measure.range().contains(value)) {
+                fitting.add(order);
+            }
+        });
+        examples.put(
+                row.position(),
+                text + " is " + shown.get(0) + (measure.unit().isEmpty() ? "" : " " + measure.unit())
+                        + (shown.size() > 1 ? " (" + String.join(", ", shown.subList(1, shown.size())) + ")" : ""));
+        if (!fitting.contains(decoded.keySet().iterator().next())) {
+            report(
+                    ListRules.EXAMPLE_OUT_OF_RANGE,
+                    subject(),
+                    row.position(),
+                    "the example " + text + " is " + shown.get(0) + " in " + point.text() + ", outside "
+                            + measure.range()
+                            + (fitting.isEmpty() ? "" : "; it would fit in the order " + String.join(" or ", fitting)));
+        }
+    }
+
+    private static String shown(BigDecimal value) {
+        BigDecimal plain = value.signum() == 0 ? BigDecimal.ZERO : value.stripTrailingZeros();
+        return plain.scale() < 0 && plain.precision() - plain.scale() <= 20 ? plain.toPlainString() : plain.toString();
     }
 
     private static boolean isState(Shape held, BigDecimal least) {

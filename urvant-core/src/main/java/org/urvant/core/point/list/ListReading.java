@@ -1,8 +1,10 @@
 package org.urvant.core.point.list;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Severity;
 
 /**
@@ -12,8 +14,14 @@ import org.urvant.core.finding.Severity;
  * @param columns one for each heading, in their order
  * @param findings what is wrong, in the order of the rows
  * @param rows how many rows are about something, sound or not
+ * @param examples what examples of the list are worth, by the position of their rows
  */
-public record ListReading(Optional<PointList> list, List<Understood> columns, List<Finding> findings, int rows) {
+public record ListReading(
+        Optional<PointList> list,
+        List<Understood> columns,
+        List<Finding> findings,
+        int rows,
+        Map<Position, String> examples) {
     /**
      * How a heading was understood.
      *
@@ -25,6 +33,7 @@ public record ListReading(Optional<PointList> list, List<Understood> columns, Li
     public ListReading {
         columns = List.copyOf(columns);
         findings = List.copyOf(findings);
+        examples = Map.copyOf(examples);
     }
 
     /** Returns whether no finding is an error. */

@@ -29,6 +29,11 @@ public final class ListRules implements RuleRoom {
             "N123",
             "A point list says that a value reaches further than its registers can hold.",
             "Hold the type and the factor against the manual.");
+    public static final Rule EXAMPLE_OUT_OF_RANGE = ALL.warning(
+            "list-example-out-of-range",
+            "N26",
+            "Registers that were read once are worth something outside the range that the list gives; often the order of the words or the type is wrong.",
+            "Hold order, type and factor against the manual; the message names orders in which the value would fit.");
     public static final Rule STATION_IMPOSSIBLE = ALL.error(
             "list-station-impossible",
             "N41",

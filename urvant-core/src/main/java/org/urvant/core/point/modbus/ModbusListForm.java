@@ -1,6 +1,8 @@
 package org.urvant.core.point.modbus;
 
+import java.math.BigDecimal;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -154,6 +156,28 @@ final class ModbusListForm implements ListForm {
                     "reference numbers count from 1; " + text + " is none, so the list may have protocol addresses");
         }
         return point(area, isReference ? address - 1 : address, cells);
+    }
+
+    @Override
+    public Map<String, BigDecimal> decoded(PlacedPoint point, List<Integer> words) {
+        ModbusPoint place = (ModbusPoint) point;
+        Map<String, BigDecimal> decoded = new LinkedHashMap<>();
+        if (place.type() == null) {
+            if (words.size() != 1) {
+                throw new IllegalArgumentException(point.text() + " is one bit");
+            }
+            int bit = place.bit() < 0 ? words.get(0) : words.get(0) >> place.bit() & 1;
+            return Map.of("", BigDecimal.valueOf(bit));
+        }
+        decoded.put(place.order(), place.type().decoded(place.order(), words));
+        for (String other : place.type().orders()) {
+            try {
+                decoded.putIfAbsent(other, place.type().decoded(other, words));
+            } catch (IllegalArgumentException e) {
+                continue; // these words are no number in that order
+            }
+        }
+        return decoded;
     }
 
     private static PlacedPoint point(Area area, int address, Cells cells) {

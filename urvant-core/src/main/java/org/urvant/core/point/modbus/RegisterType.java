@@ -1,6 +1,10 @@
 package org.urvant.core.point.modbus;
 
 import java.math.BigDecimal;
+import java.math.BigInteger;
+import java.math.MathContext;
+import java.nio.ByteBuffer;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -59,6 +63,42 @@ enum RegisterType {
         return isWhole()
                 ? range
                 : this == FLOAT32 ? Interval.of(-(1L << 24), 1L << 24) : Interval.of(-(1L << 53), 1L << 53);
+    }
+
+    /** Returns the number that registers hold, whose octets come over the line in an order. */
+    BigDecimal decoded(String order, List<Integer> words) {
+        if (words.size() != registers) {
+            throw new IllegalArgumentException(word() + " takes " + registers
+                    + (registers == 1 ? " register" : " registers") + ", not " + words.size());
+        }
+        byte[] octets = new byte[2 * registers];
+        for (int i = 0; i < octets.length; i++) {
+            int word = words.get(i / 2);
+            octets[order.charAt(i) - 'A'] = (byte) (i % 2 == 0 ? word >> 8 : word);
+        }
+        ByteBuffer buffer = ByteBuffer.wrap(octets);
+        return switch (this) {
+            case INT16, INT32, INT64 -> new BigDecimal(new BigInteger(octets));
+            case UINT16, UINT32, UINT64 -> new BigDecimal(new BigInteger(1, octets));
+            case BCD16, BCD32 -> binaryCoded(octets);
+            case FLOAT32 -> finite(buffer.getFloat());
+            case FLOAT64 -> finite(buffer.getDouble());
+        };
+    }
+
+    private static BigDecimal finite(double number) {
+        if (!Double.isFinite(number)) {
+            throw new IllegalArgumentException("these words are no number: " + number);
+        }
+        return new BigDecimal(number).round(new MathContext(7)); // digits of a short floating point number
+    }
+
+    private static BigDecimal binaryCoded(byte[] octets) {
+        String digits = HexFormat.of().formatHex(octets);
+        if (!digits.chars().allMatch(digit -> digit <= '9')) {
+            throw new IllegalArgumentException("'" + digits + "' has digits above 9");
+        }
+        return new BigDecimal(digits);
     }
 
     List<String> orders() {

@@ -173,6 +173,44 @@ class ListReaderTest {
         }
     }
 
+    /** F9; floats by ISO/IEC 60559: 20 is 41A00000, 1 is 3FF0000000000000. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "float32;ABCD;41A0 0000;0;100;41A0 0000 is 20 °C (CDAB 2.354181E-41, BADC -1.634774E-19, DCBA 5.748827E-41)",
+                "float32;CDAB;41A0 0000;1;100;!outside 1 to 100; it would fit in the order ABCD",
+                "float32;CDAB;0x0000 0x41A0;1;100;0x0000 0x41A0 is 20 °C (ABCD 2.354181E-41, BADC 5.748827E-41,",
+                "int16;AB;FFFE;;;FFFE is -2 °C (BA -257)",
+                "uint16;BA;0100;;;0100 is 1 °C (AB 256)",
+                "bcd16;AB;1234;;;1234 is 1234 °C (BA 3412)",
+                "bcd16;AB;12AF;;;!has digits above 9",
+                "uint32;ABCD;0001 0002;;;0001 0002 is 65538 °C",
+                "float64;ABCDEFGH;3FF0 0000 0000 0000;;;is 1 °C",
+                "int32;ABCD;41A0;;;!int32 takes 2 registers, not 1",
+                "float32;ABCD;7F80 0000;;;!no number: Infinity",
+                "int16;AB;xyz;;;!not of hexadecimal words"
+            })
+    void examplesShowWhetherTheOrderIsRight(
+            String type, String order, String example, String least, String most, String expected) {
+        ListReading reading = read(
+                "modbus",
+                Map.of("area", "holding"),
+                false,
+                "name|address|type|order|example|least|most|unit",
+                String.join("|", "x", "1", type, order, example, text(least), text(most), "°C"));
+        if (expected.startsWith("!")) {
+            assertThat(reading.findings())
+                    .extracting(Finding::message)
+                    .singleElement()
+                    .asString()
+                    .contains(expected.substring(1));
+        } else {
+            assertThat(reading.findings()).isEmpty();
+            assertThat(reading.examples().values()).singleElement().asString().contains(expected);
+        }
+    }
+
     @ParameterizedTest
     @CsvSource({
         "uint16, 1, '', READ, WHOLE, 0, 65535",
