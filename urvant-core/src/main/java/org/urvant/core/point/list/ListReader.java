@@ -32,13 +32,9 @@ import org.urvant.core.text.NearestName;
 public final class ListReader {
     private static final int MOST_ROWS = 1_000_000;
     private static final int MOST_FINDINGS = 1_000;
-    private static final int LONGEST_NAME = 200;
-    private static final int LONGEST_TEXT = 1_000;
     private static final int LONGEST_KEY = 80;
     private static final Pattern KEY_FORM = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}_.-]*");
     private static final Pattern NO_KEY = Pattern.compile("[^\\p{L}\\p{N}]+");
-    private static final Pattern NUMBER = Pattern.compile("[+-]?\\d{1,40}([.,]\\d{1,40})?([eE][+-]?\\d{1,3})?");
-    private static final Pattern WHOLE = Pattern.compile("\\d{1,9}");
     private static final Pattern WORD = Pattern.compile("[0-9A-Fa-f]{1,4}");
     private static final Map<String, Flow> FLOWS = flows();
 
@@ -49,12 +45,11 @@ public final class ListReader {
     private final Map<String, Position> keys = new HashMap<>();
     private final Map<String, PointSpace> protocols = new HashMap<>();
     private final Map<Position, String> examples = new HashMap<>();
+    private final ListCells cells;
     private PointSpace space;
     private int rows;
     private int untold;
     private Row row;
-    /** The sign before fractions, once one was seen. */
-    private char decimalSign;
 
     /**
      * A row of cells.
@@ -69,6 +64,7 @@ public final class ListReader {
     private ListReader(ListRequest request, ListColumns columns) {
         this.request = request;
         this.columns = columns;
+        this.cells = new ListCells(request, columns);
         this.space = request.space().orElse(null);
     }
 
@@ -132,6 +128,7 @@ public final class ListReader {
 
     private void take(Row next) {
         row = next;
+        cells.take(next);
         if (next.cells().stream().allMatch(String::isBlank)) {
             return;
         }
@@ -142,7 +139,7 @@ public final class ListReader {
             if (next.mistake() != null) {
                 throw new IllegalArgumentException(next.mistake());
             }
-            requireSoundCells();
+            cells.requireSound();
             point().ifPresent(points::add);
         } catch (IllegalArgumentException e) {
             report(ListRules.ROW_MALFORMED, subject(), next.position(), e.getMessage());
@@ -154,31 +151,7 @@ public final class ListReader {
         String name = place < 0 || place >= row.cells().size()
                 ? ""
                 : row.cells().get(place).strip();
-        return name.isEmpty() || name.length() > LONGEST_NAME ? request.name() : request.name() + " " + name;
-    }
-
-    private void requireSoundCells() {
-        for (String column : columns.words()) {
-            String mistake = row.mistakes().get(columns.place(column));
-            if (mistake != null) {
-                throw new IllegalArgumentException(mistake);
-            }
-            String text = text(column);
-            if (text.startsWith("=")) {
-                throw new IllegalArgumentException(
-                        "the cell of '" + column + "' holds a formula, '" + brief(text) + "'");
-            }
-            if (text.length() > LONGEST_TEXT || column.equals(ListColumns.NAME) && text.length() > LONGEST_NAME) {
-                throw new IllegalArgumentException("the cell of '" + column + "' has " + text.length() + " characters");
-            }
-            if (text.chars().anyMatch(Character::isISOControl) && !column.equals(ListColumns.DESCRIPTION)) {
-                throw new IllegalArgumentException("the cell of '" + column + "' holds a control character");
-            }
-        }
-    }
-
-    private static String brief(String text) {
-        return text.length() > 40 ? text.substring(0, 40) + "…" : text;
+        return name.isEmpty() || name.length() > ListCells.LONGEST_NAME ? request.name() : request.name() + " " + name;
     }
 
     private Optional<ListedPoint> point() {
@@ -187,23 +160,23 @@ public final class ListReader {
         PlacedPoint point = place(own, form);
         Flow flow = flow(point);
         Measure measure = measure(own.holds(point.carrier()));
-        String kind = text(ListColumns.KIND).toLowerCase(Locale.ROOT);
+        String kind = cells.text(ListColumns.KIND).toLowerCase(Locale.ROOT);
         if (!kind.isEmpty() && !request.kinds().contains(kind)) {
-            throw new IllegalArgumentException("'" + text(ListColumns.KIND) + "' is no kind of signal. "
+            throw new IllegalArgumentException("'" + cells.text(ListColumns.KIND) + "' is no kind of signal. "
                     + NearestName.hint("kind", kind, request.kinds()));
         }
         example(form, point, measure);
-        String name = text(ListColumns.NAME);
+        String name = cells.text(ListColumns.NAME);
         ListedPoint.About about = new ListedPoint.About(
                 name.isEmpty() ? point.text() : name,
-                text(ListColumns.DESCRIPTION).replaceAll("\\s+", " "),
-                text(ListColumns.PLACE),
+                cells.text(ListColumns.DESCRIPTION).replaceAll("\\s+", " "),
+                cells.text(ListColumns.PLACE),
                 kind);
         return Optional.of(new ListedPoint(key(), about, station(form), point, measure, flow, row.position()));
     }
 
     private PointSpace protocol() {
-        String given = text(ListColumns.PROTOCOL);
+        String given = cells.text(ListColumns.PROTOCOL);
         if (given.isEmpty() && space == null) {
             throw new IllegalArgumentException("the row does not say of which protocol its point is");
         }
@@ -228,13 +201,13 @@ public final class ListReader {
     }
 
     private PlacedPoint place(PointSpace own, ListForm form) {
-        String text = text(ListColumns.POINT);
-        return text.isEmpty() ? form.point(new RowCells()) : (PlacedPoint) own.read(text, Role.SERVER);
+        String text = cells.text(ListColumns.POINT);
+        return text.isEmpty() ? form.point(cells) : (PlacedPoint) own.read(text, Role.SERVER);
     }
 
     private Flow flow(PlacedPoint point) {
         boolean isReadable = point.permits(Access.READ);
-        String text = text(ListColumns.ACCESS);
+        String text = cells.text(ListColumns.ACCESS);
         if (text.isEmpty()) {
             return isReadable ? Flow.READ : Flow.WRITE; // what may be written is said
         }
@@ -263,10 +236,10 @@ public final class ListReader {
     }
 
     private Measure measure(Shape held) {
-        String unit = text(ListColumns.UNIT);
+        String unit = cells.text(ListColumns.UNIT);
         unit = unit.equals("-") ? "" : unit;
-        Optional<BigDecimal> divisor = decimal(ListColumns.DIVISOR);
-        Optional<BigDecimal> factor = decimal(ListColumns.FACTOR);
+        Optional<BigDecimal> divisor = cells.decimal(ListColumns.DIVISOR);
+        Optional<BigDecimal> factor = cells.decimal(ListColumns.FACTOR);
         if (divisor.isPresent() && factor.isPresent()) {
             throw new IllegalArgumentException("the row has a factor and a divisor");
         }
@@ -274,11 +247,11 @@ public final class ListReader {
             throw new IllegalArgumentException("the divisor is 0");
         }
         BigDecimal by = divisor.map(ListReader::inverse).or(() -> factor).orElse(BigDecimal.ONE);
-        BigDecimal offset = decimal(ListColumns.OFFSET).orElse(BigDecimal.ZERO);
+        BigDecimal offset = cells.decimal(ListColumns.OFFSET).orElse(BigDecimal.ZERO);
         Measure plain = new Measure(unit, by, offset, Interval.ALL);
         boolean isNumber = held.form() == Form.WHOLE || held.form() == Form.REAL || held.form() == Form.COUNTER;
-        Optional<BigDecimal> least = decimal(ListColumns.LEAST);
-        Optional<BigDecimal> most = decimal(ListColumns.MOST);
+        Optional<BigDecimal> least = cells.decimal(ListColumns.LEAST);
+        Optional<BigDecimal> most = cells.decimal(ListColumns.MOST);
         if (!isNumber && (!plain.isPlain() || least.isPresent() && !isState(held, least.get()))) {
             throw new IllegalArgumentException("what is no number has neither factor, offset nor range");
         }
@@ -306,14 +279,14 @@ public final class ListReader {
 
     /** Registers that somebody read once show whether order, type and factor are right (calculations F9). */
     private void example(ListForm form, PlacedPoint point, Measure measure) {
-        String text = text(ListColumns.EXAMPLE);
+        String text = cells.text(ListColumns.EXAMPLE);
         if (text.isEmpty()) {
             return;
         }
         List<Integer> words = new ArrayList<>();
         for (String word : text.replaceAll("0[xX]", " ").strip().split("[\\s,;]+")) {
             if (!WORD.matcher(word).matches()) {
-                throw new IllegalArgumentException("the example '" + brief(text)
+                throw new IllegalArgumentException("the example '" + ListCells.brief(text)
                         + "' is not of hexadecimal words of four digits, such as 41A0 0000");
             }
             words.add(Integer.parseInt(word, 16));
@@ -323,9 +296,7 @@ public final class ListReader {
         List<String> fitting = new ArrayList<>();
         decoded.forEach((order, raw) -> {
             BigDecimal value = measure.value(raw).round(new MathContext(7));
-            String plain =
-                    value.signum() == 0 ? "0" : value.stripTrailingZeros().toString();
-            shown.add((shown.isEmpty() ? "" : order + " ") + plain);
+            shown.add((shown.isEmpty() ? "" : order + " ") + shown(value));
             if (measure.range().contains(value)) {
                 fitting.add(order);
             }
@@ -362,66 +333,24 @@ public final class ListReader {
         }
     }
 
-    private Optional<BigDecimal> decimal(String column) {
-        String text = text(column).replace('\u2212', '-');
-        if (text.isEmpty() || text.equals("-")) {
-            return Optional.empty();
-        }
-        if (!NUMBER.matcher(text).matches()) {
-            throw new IllegalArgumentException(
-                    "the cell of '" + column + "' holds '" + brief(text) + "', which is no number");
-        }
-        int sign = Math.max(text.indexOf('.'), text.indexOf(','));
-        if (sign >= 0) {
-            requireOneSign(column, text, text.charAt(sign));
-        }
-        return Optional.of(new BigDecimal(text.replace(',', '.')));
-    }
-
-    /** A comma can stand between thousands as well, so it counts only where points do not. */
-    private void requireOneSign(String column, String text, char sign) {
-        if (sign == ',' && !request.mayHaveDecimalComma()) {
-            throw new IllegalArgumentException(
-                    "the cell of '" + column + "' holds '" + text + "'; in this list a comma is no decimal sign");
-        }
-        if (decimalSign != 0 && decimalSign != sign) {
-            throw new IllegalArgumentException(
-                    "the cell of '" + column + "' holds '" + text + "'; other numbers of the list have '" + decimalSign
-                            + "' before their fractions, so this one could mean two things");
-        }
-        decimalSign = sign;
-    }
-
     private int station(ListForm form) {
-        String text = text(ListColumns.STATION);
+        String text = cells.text(ListColumns.STATION);
         if (text.isEmpty()) {
             return ListedPoint.NO_STATION;
         }
-        int station = whole(ListColumns.STATION, 0, 65_535);
+        int station = cells.number(ListColumns.STATION, 0, 65_535);
         form.refusal(station, false)
                 .ifPresent(reason -> report(ListRules.STATION_IMPOSSIBLE, subject(), row.position(), reason));
         return station;
     }
 
-    private int whole(String column, int low, int high) {
-        String text = text(column);
-        if (!WHOLE.matcher(text).matches() || Integer.parseInt(text) < low || Integer.parseInt(text) > high) {
-            throw new IllegalArgumentException(
-                    text.isEmpty()
-                            ? "the cell of '" + column + "' is empty; expected a number from " + low + " to " + high
-                            : "the cell of '" + column + "' holds '" + brief(text) + "'; expected a whole number from "
-                                    + low + " to " + high);
-        }
-        return Integer.parseInt(text);
-    }
-
     private String key() {
-        String key = text(ListColumns.KEY);
+        String key = cells.text(ListColumns.KEY);
         if (key.isEmpty()) {
             return "";
         }
         if (key.length() > LONGEST_KEY || !KEY_FORM.matcher(key).matches()) {
-            throw new IllegalArgumentException("'" + brief(key)
+            throw new IllegalArgumentException("'" + ListCells.brief(key)
                     + "' is no key; it has letters, digits, '-', '_' and '.' only, and at most " + LONGEST_KEY);
         }
         Position first = keys.putIfAbsent(key.toLowerCase(Locale.ROOT), row.position());
@@ -458,26 +387,6 @@ public final class ListReader {
         String stem =
                 NO_KEY.matcher(name.toLowerCase(Locale.ROOT)).replaceAll("-").replaceAll("^-|-$", "");
         return stem.length() > 60 ? stem.substring(0, 60) : stem;
-    }
-
-    private String text(String column) {
-        int place = columns.place(column);
-        String text = place < 0 || place >= row.cells().size()
-                ? ""
-                : row.cells().get(place).strip();
-        return text.isEmpty() ? request.assumed().getOrDefault(column, "") : text;
-    }
-
-    private final class RowCells implements ListForm.Cells {
-        @Override
-        public String text(String column) {
-            return ListReader.this.text(column);
-        }
-
-        @Override
-        public int number(String column, int low, int high) {
-            return whole(column, low, high);
-        }
     }
 
     private void report(Rule rule, String subject, Position position, String message) {

@@ -1,0 +1,110 @@
+package org.urvant.core.point.list;
+
+import java.math.BigDecimal;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.urvant.core.point.ListForm;
+
+/** The cells of one row after the other, by the words of their columns. */
+final class ListCells implements ListForm.Cells {
+    static final int LONGEST_NAME = 200;
+
+    private static final int LONGEST_TEXT = 1_000;
+    private static final Pattern NUMBER = Pattern.compile("[+-]?\\d{1,40}([.,]\\d{1,40})?([eE][+-]?\\d{1,3})?");
+    private static final Pattern WHOLE = Pattern.compile("\\d{1,9}");
+
+    private final ListRequest request;
+    private final ListColumns columns;
+    private ListReader.Row row;
+    /** The sign before fractions, once one was seen. */
+    private char decimalSign;
+
+    ListCells(ListRequest request, ListColumns columns) {
+        this.request = request;
+        this.columns = columns;
+    }
+
+    /** Goes on to the next row. */
+    void take(ListReader.Row next) {
+        row = next;
+    }
+
+    /** Refuses cells in which something stands that nobody can have meant. */
+    void requireSound() {
+        for (String column : columns.words()) {
+            String mistake = row.mistakes().get(columns.place(column));
+            if (mistake != null) {
+                throw new IllegalArgumentException(mistake);
+            }
+            String text = text(column);
+            if (text.startsWith("=")) {
+                throw new IllegalArgumentException(
+                        "the cell of '" + column + "' holds a formula, '" + brief(text) + "'");
+            }
+            if (text.length() > LONGEST_TEXT || column.equals(ListColumns.NAME) && text.length() > LONGEST_NAME) {
+                throw new IllegalArgumentException("the cell of '" + column + "' has " + text.length() + " characters");
+            }
+            if (text.chars().anyMatch(Character::isISOControl) && !column.equals(ListColumns.DESCRIPTION)) {
+                throw new IllegalArgumentException("the cell of '" + column + "' holds a control character");
+            }
+        }
+    }
+
+    /** Returns a text that may be long for people. */
+    static String brief(String text) {
+        return text.length() > 40 ? text.substring(0, 40) + "…" : text;
+    }
+
+    /** Returns the number in the cell of a column, or empty when there is none. */
+    Optional<BigDecimal> decimal(String column) {
+        String text = text(column).replace('\u2212', '-');
+        if (text.isEmpty() || text.equals("-")) {
+            return Optional.empty();
+        }
+        if (!NUMBER.matcher(text).matches()) {
+            throw new IllegalArgumentException(
+                    "the cell of '" + column + "' holds '" + brief(text) + "', which is no number");
+        }
+        int sign = Math.max(text.indexOf('.'), text.indexOf(','));
+        if (sign >= 0) {
+            requireOneSign(column, text, text.charAt(sign));
+        }
+        return Optional.of(new BigDecimal(text.replace(',', '.')));
+    }
+
+    /** A comma can stand between thousands as well, so it counts only where points do not. */
+    private void requireOneSign(String column, String text, char sign) {
+        if (sign == ',' && !request.mayHaveDecimalComma()) {
+            throw new IllegalArgumentException(
+                    "the cell of '" + column + "' holds '" + text + "'; in this list a comma is no decimal sign");
+        }
+        if (decimalSign != 0 && decimalSign != sign) {
+            throw new IllegalArgumentException(
+                    "the cell of '" + column + "' holds '" + text + "'; other numbers of the list have '" + decimalSign
+                            + "' before their fractions, so this one could mean two things");
+        }
+        decimalSign = sign;
+    }
+
+    @Override
+    public int number(String column, int low, int high) {
+        String text = text(column);
+        if (!WHOLE.matcher(text).matches() || Integer.parseInt(text) < low || Integer.parseInt(text) > high) {
+            throw new IllegalArgumentException(
+                    text.isEmpty()
+                            ? "the cell of '" + column + "' is empty; expected a number from " + low + " to " + high
+                            : "the cell of '" + column + "' holds '" + brief(text) + "'; expected a whole number from "
+                                    + low + " to " + high);
+        }
+        return Integer.parseInt(text);
+    }
+
+    @Override
+    public String text(String column) {
+        int place = columns.place(column);
+        String text = place < 0 || place >= row.cells().size()
+                ? ""
+                : row.cells().get(place).strip();
+        return text.isEmpty() ? request.assumed().getOrDefault(column, "") : text;
+    }
+}
