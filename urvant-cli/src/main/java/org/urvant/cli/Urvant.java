@@ -31,6 +31,7 @@ public final class Urvant {
         COMMANDS.put("site", SiteCommand::new);
         COMMANDS.put("signals", SignalsCommand::new);
         COMMANDS.put("points", PointsCommand::new);
+        COMMANDS.put("requests", RequestsCommand::new);
         COMMANDS.put("pick", PickCommand::new);
         COMMANDS.put("device", DeviceCommand::new);
         COMMANDS.put("types", TypesCommand::new);

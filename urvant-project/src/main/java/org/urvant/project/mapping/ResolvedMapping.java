@@ -148,8 +148,8 @@ public record ResolvedMapping(
                 return Optional.empty();
             }
             Interval values = wanted.range();
-            range(mapped.get().reference() + " gives ", shape, isNumber ? values : Interval.ALL, listed.text());
-            rounding(mapped.get().reference() + " gives ", shape.form() == Form.REAL, wanted, listed.text());
+            fit().range(mapped.get().reference() + " gives ", shape, isNumber ? values : Interval.ALL, listed.text());
+            fit().rounding(mapped.get().reference() + " gives ", shape.form() == Form.REAL, wanted, listed.text());
             return Optional.of(new ResolvedMapping(
                     mapping,
                     mapped.get(),
@@ -288,48 +288,10 @@ public record ResolvedMapping(
                     .filter(remark -> remark.kind() == Remark.Kind.ZERO_DIVISOR)
                     .forEach(remark -> report(LogicRules.DIVISOR_CAN_BE_ZERO, remark.message(), remark.remedy()));
             if (!transform.isLogical()) {
-                range(gives, RowTransform.shape(transform), held.range(), object.carrier());
-                rounding(gives, !transform.isWhole(), held, object.carrier());
+                fit().range(gives, RowTransform.shape(transform), held.range(), object.carrier());
+                fit().rounding(gives, !transform.isWhole(), held, object.carrier());
             }
             return true;
-        }
-
-        /** What arrives is held against what is held there (calculations F8). */
-        private void range(String gives, Shape given, Interval held, String where) {
-            if (!held.isBounded()) {
-                return;
-            }
-            if (!given.range().isBounded()) {
-                report(
-                        MappingRules.RESULT_RANGE_UNKNOWN,
-                        gives + "numbers of which the range is not known; " + where + " holds " + held,
-                        MappingRules.RESULT_RANGE_UNKNOWN.remedy());
-            } else if (!held.contains(given.range())) {
-                report(
-                        LogicRules.RESULT_DOES_NOT_FIT,
-                        gives + given.range() + "; " + where + " holds " + held,
-                        "Limit it with LIMIT(least, x, most), or choose a wider type.");
-            }
-        }
-
-        /** Floating point numbers round the last digits of large whole ones (calculations F8). */
-        private void digits(String gives, Shape shape, Interval exact, String where) {
-            if (shape.form() != Form.REAL && exact.isBounded() && !exact.contains(shape.range())) {
-                report(
-                        MappingRules.RESULT_ROUNDED,
-                        gives + shape.range() + "; " + where + " keeps all digits up to "
-                                + exact.high().toPlainString(),
-                        MappingRules.RESULT_ROUNDED.remedy());
-            }
-        }
-
-        private void rounding(String gives, boolean hasFractions, Shape held, String where) {
-            if (hasFractions && held.range().isBounded() && held.form() == Form.WHOLE) {
-                report(
-                        MappingRules.RESULT_ROUNDED,
-                        gives + "fractions; " + where + " holds whole numbers",
-                        MappingRules.RESULT_ROUNDED.remedy());
-            }
         }
 
         private Optional<End> end(String connectionName, String text) {
@@ -438,9 +400,13 @@ public record ResolvedMapping(
             Shape shape = mapped.shape().orElseThrow();
             if (monitor && !(mapped instanceof MappedSignal.OfIed) && isNumber(shape)) {
                 Shape held = space.holds(object.carrier());
-                range(mapped.reference() + " gives ", shape, held.range(), object.carrier());
-                rounding(mapped.reference() + " gives ", shape.form() == Form.REAL, held, object.carrier());
-                digits(mapped.reference() + " gives ", shape, space.exactWholes(object.carrier()), object.carrier());
+                fit().range(mapped.reference() + " gives ", shape, held.range(), object.carrier());
+                fit().rounding(mapped.reference() + " gives ", shape.form() == Form.REAL, held, object.carrier());
+                fit().digits(
+                                mapped.reference() + " gives ",
+                                shape,
+                                space.exactWholes(object.carrier()),
+                                object.carrier());
             }
             return true;
         }
@@ -454,6 +420,10 @@ public record ResolvedMapping(
                     .filter(space -> !space.groups().isEmpty())
                     .map(PointSpace::title)
                     .collect(Collectors.joining(" or "));
+        }
+
+        private RowFit fit() {
+            return new RowFit(this::report);
         }
 
         private void report(Rule rule, String message, String remedy) {

@@ -150,6 +150,11 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
         return area.isBits() ? area.word() : area.word() + " " + BIT;
     }
 
+    /** Returns the address after the last one that it takes. */
+    int end() {
+        return address + (type == null ? 1 : type.registers());
+    }
+
     @Override
     public String text() {
         String carrier = carrier();
