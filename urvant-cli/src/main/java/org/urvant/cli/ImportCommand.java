@@ -2,6 +2,7 @@ package org.urvant.cli;
 
 import java.util.List;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.point.list.ListDifference.Standing;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.Project;
 import org.urvant.project.change.ListImport;
@@ -118,7 +119,7 @@ final class ImportCommand extends Command {
         if (!json) {
             view.say(plan);
         }
-        boolean isSame = plan.count(ListImport.Standing.SAME) == plan.rows().size();
+        boolean isSame = plan.count(Standing.SAME) == plan.rows().size();
         if (!isSame) {
             consent.ask("Take this list into the project?", "nothing was imported");
             folder.save(project, plan.after());

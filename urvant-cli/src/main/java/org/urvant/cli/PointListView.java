@@ -7,6 +7,7 @@ import java.util.Map;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.point.list.ListDifference.Standing;
 import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.Measure;
@@ -171,7 +172,7 @@ final class PointListView {
     /** Says what an import would change in the project. */
     void say(ListImport plan) {
         List<String> counts = new ArrayList<>();
-        for (ListImport.Standing standing : ListImport.Standing.values()) {
+        for (Standing standing : Standing.values()) {
             long number = plan.count(standing);
             if (number > 0) {
                 counts.add(number + " " + standing.word());
@@ -182,11 +183,10 @@ final class PointListView {
         Table table = new Table("point", "in project", "differs in", "used by");
         int shown = 0;
         for (ListImport.Row row : plan.rows()) {
-            boolean isShown = row.standing() == ListImport.Standing.CHANGED
-                    || row.standing() == ListImport.Standing.REMOVED
-                    || row.standing() == ListImport.Standing.ADDED
-                            && plan.count(ListImport.Standing.ADDED)
-                                    < plan.rows().size();
+            boolean isShown = row.standing() == Standing.CHANGED
+                    || row.standing() == Standing.REMOVED
+                    || row.standing() == Standing.ADDED
+                            && plan.count(Standing.ADDED) < plan.rows().size();
             if (isShown && (all || shown++ < FEW)) {
                 table.row(
                         plan.list().name() + "/" + row.point().key(),

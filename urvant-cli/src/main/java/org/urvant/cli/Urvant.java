@@ -32,6 +32,7 @@ public final class Urvant {
         COMMANDS.put("signals", SignalsCommand::new);
         COMMANDS.put("points", PointsCommand::new);
         COMMANDS.put("requests", RequestsCommand::new);
+        COMMANDS.put("handover", HandoverCommand::new);
         COMMANDS.put("pick", PickCommand::new);
         COMMANDS.put("device", DeviceCommand::new);
         COMMANDS.put("types", TypesCommand::new);

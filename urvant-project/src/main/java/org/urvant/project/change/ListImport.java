@@ -1,21 +1,20 @@
 package org.urvant.project.change;
 
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
+import org.urvant.core.point.list.ListDifference;
+import org.urvant.core.point.list.ListDifference.Standing;
 import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
-import org.urvant.core.text.Word;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 
@@ -29,31 +28,30 @@ import org.urvant.project.Project;
  * @param after the site with the list
  */
 public record ListImport(PointList list, ListReading reading, List<Row> rows, Project after) {
-    /** How a point stands to the list that the project has. */
-    public enum Standing {
-        ADDED,
-        CHANGED,
-        REMOVED,
-        SAME;
-
-        /** Returns the word that is shown. */
-        public String word() {
-            return Word.of(this);
-        }
-    }
-
     /**
      * A point of the old list or the new.
      *
-     * @param standing how it stands
-     * @param point the point, the old one when it is removed
-     * @param differences what is different, in plain words
+     * @param difference how it stands to the list that the project has
      * @param uses rows of devices that read or write it: the device, and the name of the row
      */
-    public record Row(Standing standing, ListedPoint point, List<String> differences, List<String> uses) {
+    public record Row(ListDifference difference, List<String> uses) {
         public Row {
-            differences = List.copyOf(differences);
             uses = List.copyOf(uses);
+        }
+
+        /** Returns how the point stands to the list that the project has. */
+        public Standing standing() {
+            return difference.standing();
+        }
+
+        /** Returns the point, the old one when it is removed. */
+        public ListedPoint point() {
+            return difference.point();
+        }
+
+        /** Returns what is different, in plain words. */
+        public List<String> differences() {
+            return difference.differences();
         }
     }
 
@@ -90,22 +88,10 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
                     "Take it under another name.");
         }
         PointList list = old == null ? read : keeping(old, read);
-        List<Row> rows = new ArrayList<>();
         Map<String, List<String>> uses = uses(project, list.name());
-        for (ListedPoint point : list.points().values()) {
-            Optional<ListedPoint> before = Optional.ofNullable(old).flatMap(known -> known.point(point.key()));
-            List<String> differences =
-                    before.map(known -> differences(known, point)).orElse(List.of());
-            Standing standing =
-                    before.isEmpty() ? Standing.ADDED : differences.isEmpty() ? Standing.SAME : Standing.CHANGED;
-            rows.add(new Row(standing, point, differences, uses.getOrDefault(point.key(), List.of())));
-        }
-        if (old != null) {
-            old.points().values().stream()
-                    .filter(point -> !list.points().containsKey(point.key()))
-                    .forEach(point -> rows.add(
-                            new Row(Standing.REMOVED, point, List.of(), uses.getOrDefault(point.key(), List.of()))));
-        }
+        List<Row> rows = ListDifference.of(Optional.ofNullable(old), list).stream()
+                .map(row -> new Row(row, uses.getOrDefault(row.point().key(), List.of())))
+                .toList();
         return new ListImport(
                 list, reading, rows, project.with(project.imported().with(list)));
     }
@@ -136,49 +122,6 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
 
     private static String place(ListedPoint point) {
         return point.station() + " " + point.point().text();
-    }
-
-    private static List<String> differences(ListedPoint before, ListedPoint now) {
-        List<String> differences = new ArrayList<>();
-        differ(differences, "point", before.point().text(), now.point().text());
-        differ(differences, "station", before.station(), now.station());
-        differ(differences, "access", Word.of(before.flow()), Word.of(now.flow()));
-        differ(differences, "unit", before.measure().unit(), now.measure().unit());
-        differ(
-                differences,
-                "factor",
-                plain(before.measure().factor()),
-                plain(now.measure().factor()));
-        differ(
-                differences,
-                "offset",
-                plain(before.measure().offset()),
-                plain(now.measure().offset()));
-        differ(differences, "range", before.measure().range(), now.measure().range());
-        differ(differences, "name", before.about().name(), now.about().name());
-        differ(differences, "kind", before.about().kind(), now.about().kind());
-        differ(differences, "place", before.about().place(), now.about().place());
-        differ(
-                differences,
-                "description",
-                before.about().description(),
-                now.about().description());
-        return differences;
-    }
-
-    private static String plain(BigDecimal number) {
-        return number.stripTrailingZeros().toPlainString();
-    }
-
-    private static void differ(List<String> differences, String what, Object before, Object now) {
-        if (!Objects.equals(before, now)) {
-            differences.add(what + " " + shown(before) + " → " + shown(now));
-        }
-    }
-
-    private static String shown(Object value) {
-        String text = String.valueOf(value);
-        return text.isEmpty() ? "(none)" : text;
     }
 
     private static Map<String, List<String>> uses(Project project, String list) {

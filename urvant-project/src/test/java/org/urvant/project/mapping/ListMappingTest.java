@@ -16,9 +16,11 @@ import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Severity;
 import org.urvant.core.point.PointSpaces;
+import org.urvant.core.point.list.ListDifference;
 import org.urvant.core.point.list.ListReader;
 import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListRequest;
+import org.urvant.core.point.list.ListRows;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
@@ -282,6 +284,50 @@ class ListMappingTest {
                 .anyMatch(each -> each.startsWith("dangling-reference: point 'energy' is no longer in list PD1"));
         assertThat(ends(map(newer.after(), "scada", "PD1/torque").proposal().rows()))
                 .containsExactly("PD1 Torque: pumps PD1/torque > scada M_ME_TE_1 4011");
+    }
+
+    /** What the other side gets: points with unit and range, and only those that are in use. */
+    @Test
+    void theOtherSideGetsAListThatItCanTakeIn() {
+        Project mapped = map(SITE, "scada", "PD1/*").after();
+        FarSide side = FarSide.of(mapped, mapped.device("GW1"), "scada");
+        assertThat(side.off()).isEqualTo(4);
+        assertThat(side.settings()).containsEntry("t1", "15 s").containsEntry("sets-clock", "no");
+        List<List<String>> rows = side.list().points().values().stream()
+                .map(point -> ListRows.cells(side.list(), point))
+                .filter(row -> row.get(1).startsWith("PD1 "))
+                .map(row ->
+                        List.of(row.get(1), row.get(3), row.get(4), row.get(5), row.get(6), row.get(9), row.get(10)))
+                .toList();
+        assertThat(rows)
+                .contains(List.of("PD1 Current", "47", "M_ME_TF_1 4008", "read", "A", "0", "400"))
+                .contains(List.of("PD1 Running", "47", "M_SP_TB_1 2011", "read", "", "", ""))
+                .noneMatch(row -> row.get(3).equals("write"));
+        ListReading back = read(
+                "GW1",
+                "iec60870-5-104",
+                Stream.concat(
+                                Stream.of(String.join("|", ListRows.COLUMNS)),
+                                side.list().points().values().stream()
+                                        .map(point -> String.join("|", ListRows.cells(side.list(), point))))
+                        .toArray(String[]::new));
+        assertThat(back.findings()).isEmpty();
+        assertThat(ListDifference.of(back.list(), side.list()))
+                .allMatch(row -> row.standing() == ListDifference.Standing.SAME);
+        assertThatThrownBy(() -> FarSide.of(mapped, mapped.device("GW1"), "pumps"))
+                .hasMessageContaining("offers no points to others");
+    }
+
+    @Test
+    void readsAreJoinedIntoRequests() {
+        Project mapped = map(SITE, "scada", "PD1/*").after();
+        ReadPlan plan = ReadPlan.of(mapped, mapped.device("GW1"), "pumps", 0);
+        assertThat(plan.stations().get(7))
+                .extracting(request -> request.area() + " " + request.first() + "+" + request.count())
+                .containsExactly("coil 0+1", "discrete 10+1", "input 0+2", "input 5+2", "holding 0+1");
+        assertThat(plan.bitRate()).hasValue(19200);
+        assertThatThrownBy(() -> ReadPlan.of(mapped, mapped.device("GW1"), "isle", 0))
+                .hasMessageContaining("asks nobody over Modbus");
     }
 
     @Test

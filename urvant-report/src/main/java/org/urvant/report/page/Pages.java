@@ -5,8 +5,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.point.list.ListDifference;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.mapping.FarSide;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.SelectorSheet;
 
@@ -22,6 +24,18 @@ public final class Pages {
     /** Returns the documentation of a device type: all that its file says, in order. */
     public static String type(DeviceType type) {
         return TypePage.of(type);
+    }
+
+    /**
+     * Returns the document that the other side of a connection needs: the link, the types used, every point, what changed.
+     *
+     * @param revision how people call this state; empty text for none
+     * @param since name of the document that was handed over last; empty text for none
+     * @param changes how the points stand to that document
+     */
+    public static String handover(
+            Project project, FarSide side, String revision, String since, List<ListDifference> changes) {
+        return HandoverPage.of(project, side, revision, since, changes);
     }
 
     /** Returns the sheet of a device's dials, switches and jumpers, to tick off by hand. */
