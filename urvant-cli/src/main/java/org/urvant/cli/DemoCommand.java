@@ -26,6 +26,8 @@ final class DemoCommand extends Command {
             "F01.cid",
             "F02.cid",
             "skarholm.scd",
+            "pump-drive.csv",
+            "neighbour.csv",
             "tp4.icd",
             "plant.csv",
             "motors.csv",

@@ -90,6 +90,7 @@ final class DemoStation {
                 "--to",
                 "panel",
                 "--yes");
+        lists();
         stage.chapter("And what a station's file looks like that nobody checked");
         String failing = Files.readString(stage.folder().resolve("skarholm.scd"))
                 .replaceFirst("lnType=\"TP4_PDIF\"", "lnType=\"TP4_PDIV\"")
@@ -103,6 +104,47 @@ final class DemoStation {
         Files.writeString(stage.folder().resolve("unchecked.scd"), failing);
         stage.run(Exit.DIFFERENT, "look", "../unchecked.scd");
         stage.run(Exit.FAILED, "import", "../unchecked.scd", "--yes");
+    }
+
+    private void lists() {
+        stage.chapter("A pump drive's register list comes as its maker wrote it; the gateway reads it over a bus");
+        stage.run(Exit.DONE, "look", "../pump-drive.csv", "--protocol", "modbus");
+        stage.run(
+                Exit.DONE,
+                "import",
+                "../pump-drive.csv",
+                "--as",
+                "PD1",
+                "--protocol",
+                "modbus",
+                "--assume",
+                "station=7",
+                "--yes");
+        stage.run(Exit.DONE, "connect", "GW1", "pumps", "--kind", "field-bus");
+        stage.run(Exit.DONE, "set", "GW1", "pumps.bus", "pumps");
+        stage.run(Exit.DONE, "map", "GW1", "PD1/*", "--to", "scada", "--yes");
+        stage.run(Exit.DONE, "map", "GW1", "PD1/motor-speed", "PD1/running", "--to", "panel", "--yes");
+        stage.run(Exit.DONE, "requests", "GW1");
+        stage.chapter("A neighbour's list of IEC 60870-5-104; its order goes on to the drive");
+        stage.run(
+                Exit.DONE,
+                "import",
+                "../neighbour.csv",
+                "--as",
+                "NB1",
+                "--protocol",
+                "iec60870-5-104",
+                "--assume",
+                "station=12",
+                "--yes");
+        stage.run(Exit.DONE, "connect", "GW1", "isle", "--kind", "neighbour");
+        stage.run(Exit.DONE, "set", "GW1", "isle.address", "198.51.100.12");
+        stage.run(Exit.DONE, "map", "GW1", "NB1/tide-level", "NB1/feeder-breaker", "--to", "scada", "--yes");
+        stage.run(Exit.DONE, "map", "GW1", "NB1/pump-order", "--onto", "PD1/start", "--yes");
+        stage.run(Exit.DONE, "points", "NB1", "--unmapped");
+        stage.run(Exit.DONE, "signals", "kind:temperature");
+        stage.run(Exit.DONE, "handover", "GW1", "scada", "--out", "scada.html", "--revision", "1");
+        stage.run(Exit.DONE, "check", "GW1");
     }
 
     private void pickMore() {

@@ -25,6 +25,7 @@ import picocli.CommandLine.Parameters;
             "          urvant map GW1 kind:trip --ied F01,F02 --dry-run",
             "          urvant map RTU1 'DI*' AI1",
             "          urvant map GW1 'PD1/*' --to scada",
+            "          urvant map GW1 NB1/pump-order --onto PD1/start",
             "          urvant map RTU1 DI1 DI2 --as 'PAIR(x1, x2)' --name 'Pump 1 breaker'"
         })
 final class MapCommand extends Command {
@@ -75,6 +76,12 @@ final class MapCommand extends Command {
             description = "Connection over which points of lists are read, if several can.")
     private String over;
 
+    @Option(
+            names = "--onto",
+            paramLabel = "LIST/POINT",
+            description = "Pass the one signal on to this point of a list, so that the device writes it there.")
+    private String onto;
+
     @Option(names = "--dry-run", description = "Show what would be mapped; change nothing.")
     private boolean dryRun;
 
@@ -90,18 +97,22 @@ final class MapCommand extends Command {
     public Integer call() {
         ProjectFolder folder = changing(!dryRun);
         Project project = folder.load();
-        SignalMapping mapping = SignalMapping.plan(
-                project,
-                deviceName,
-                new SignalMapping.Request(
-                        isQuery() ? List.of() : signals,
-                        isQuery() ? Optional.of(Query.parse(Query.text(signals), folder.queries())) : Optional.empty(),
-                        Optional.ofNullable(pickName),
-                        iedNames,
-                        Optional.ofNullable(to),
-                        start == null ? OptionalInt.empty() : OptionalInt.of(start),
-                        calculation(),
-                        Optional.ofNullable(over)));
+        SignalMapping mapping = onto != null
+                ? passOn(project)
+                : SignalMapping.plan(
+                        project,
+                        deviceName,
+                        new SignalMapping.Request(
+                                isQuery() ? List.of() : signals,
+                                isQuery()
+                                        ? Optional.of(Query.parse(Query.text(signals), folder.queries()))
+                                        : Optional.empty(),
+                                Optional.ofNullable(pickName),
+                                iedNames,
+                                Optional.ofNullable(to),
+                                start == null ? OptionalInt.empty() : OptionalInt.of(start),
+                                calculation(),
+                                Optional.ofNullable(over)));
         MappingView view = new MappingView(this, deviceName);
         view.say(mapping.proposal(), mapping.connects());
         int rows = mapping.proposal().rows().size();
@@ -113,11 +124,19 @@ final class MapCommand extends Command {
             consent.ask("Map these " + count(rows, "signal") + "?", "nothing was changed");
             folder.save(project, mapping.after());
         }
-        if (!json) {
+        if (!json && mapping.concernsReports()) {
             view.sayReports(rows > 0 ? folder.load() : project);
         }
         next("urvant check " + deviceName);
         return Exit.DONE;
+    }
+
+    private SignalMapping passOn(Project project) {
+        if (signals.size() != 1 || pickName != null || to != null || start != null || expression != null) {
+            throw new RefusedException(
+                    "--onto passes one signal on as it is", "Name one signal, and nothing else but --over.");
+        }
+        return SignalMapping.passOn(project, deviceName, signals.get(0), onto, Optional.ofNullable(over));
     }
 
     private Optional<SignalMapping.Calculation> calculation() {

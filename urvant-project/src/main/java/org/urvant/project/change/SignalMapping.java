@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
@@ -13,6 +14,7 @@ import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.ListPoint;
+import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
 import org.urvant.core.text.Glob;
 import org.urvant.project.Device;
@@ -36,6 +38,15 @@ import org.urvant.scl.selection.Query;
  * @param connects names of the connections that are made
  */
 public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<String> connects) {
+    /** Returns whether signals of relays are among those that are mapped, so that reports follow. */
+    public boolean concernsReports() {
+        return Stream.of(proposal.rows().stream().flatMap(row -> row.origins().stream()).map(Mapping.End::point),
+                        proposal.present().stream().map(MappedSignal::reference))
+                .flatMap(references -> references)
+                .anyMatch(reference -> after.ieds().stream()
+                        .anyMatch(ied -> ied.attributeAt(reference).isPresent()));
+    }
+
     /**
      * How one value is calculated.
      *
@@ -128,6 +139,52 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         public Request as(Calculation one) {
             return new Request(signals, query, pick, ieds, receiver, start, Optional.of(one), over);
         }
+    }
+
+    /**
+     * Says what it would bring to pass a signal on to a point of a list; changes nothing. The row arrives switched off.
+     *
+     * @param signal reference of the signal: of a data attribute, a channel of the device, or a point of another list
+     * @param onto the point that is written, {@code LIST/KEY}
+     * @param over connection that reaches the list's station; empty where only one can
+     * @throws UnknownNameException when the signal or point does not exist
+     * @throws RefusedException when it is not one signal, the point cannot be written, or no connection reaches its station
+     */
+    public static SignalMapping passOn(
+            Project project, String deviceName, String signal, String onto, Optional<String> over) {
+        Device device = project.device(deviceName);
+        ListPoint point = ListPoint.of(onto)
+                .orElseThrow(
+                        () -> new RefusedException("'" + onto + "' is no point of a list", "Name it as LIST/POINT."));
+        PointList list = project.list(point.list());
+        ListedPoint listed = list.point(point.key())
+                .orElseThrow(() -> new UnknownNameException(
+                        "point of list " + list.name(),
+                        point.key(),
+                        list.points().keySet()));
+        List<MappedSignal> sources = signals(project, device, signal).stream()
+                .filter(each -> each.shape()
+                        .filter(shape -> shape.access() == Access.READ)
+                        .isPresent())
+                .toList();
+        if (sources.size() != 1) {
+            throw new RefusedException(
+                    "'" + signal + "' is " + (sources.isEmpty() ? "nothing that is read" : "several signals"),
+                    "Name one signal that is read.");
+        }
+        List<Ied> relays = sources.get(0) instanceof MappedSignal.OfIed ofIed
+                ? List.of(ofIed.attribute().node().device().ied())
+                : List.of();
+        ConnectionChange.Connected connected = ConnectionChange.connectAll(project, device, relays);
+        SignalMapper.Proposal proposal = SignalMapper.passOn(
+                connected.project(),
+                connected.device(),
+                sources.get(0),
+                new MappedSignal.OfList(list, listed, Access.COMMAND),
+                over);
+        Project after =
+                proposal.rows().isEmpty() ? project : proposal.carriedOut(connected.project(), connected.device());
+        return new SignalMapping(after, proposal, connected.made());
     }
 
     /**

@@ -117,7 +117,7 @@ final class MappingCheck {
     }
 
     private void fedTwice(Mapping mapping, String point) {
-        Mapping first = fed.putIfAbsent(mapping.to() + "|" + point, mapping);
+        Mapping first = mapping.isUsed() ? fed.putIfAbsent(mapping.to() + "|" + point, mapping) : null;
         if (first != null) {
             report(
                     MappingRules.POINT_FED_TWICE,

@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
@@ -17,7 +16,6 @@ import org.urvant.core.finding.Position;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.AddressGroup.Block;
-import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.point.Claim;
 import org.urvant.core.point.Claims;
 import org.urvant.core.point.PlacedPoint;
@@ -41,7 +39,7 @@ public final class SignalMapper {
     private final Device device;
     private final String to;
     private final OptionalInt start;
-    private final Optional<String> over;
+    private final Reach reach;
     private final Set<String> mapped = new HashSet<>();
     private final Set<String> keys = new HashSet<>();
     private final Set<String> names = new HashSet<>();
@@ -51,7 +49,6 @@ public final class SignalMapper {
     private final Set<Claim> occupied = new HashSet<>();
 
     private final Map<String, List<Claim>> earlier = new HashMap<>();
-    private final Map<String, String> connections = new HashMap<>();
     private final int longestName;
     private final Map<Shape, List<String>> carriers = new HashMap<>();
     private final Map<String, Search> searches = new HashMap<>();
@@ -62,12 +59,27 @@ public final class SignalMapper {
     private final Map<MappedSignal, String> leftOut = new LinkedHashMap<>();
     private final Map<String, String> shortened = new LinkedHashMap<>();
 
+    /** Creates one that gives no addresses. */
+    private SignalMapper(Project project, Device device, Optional<String> over) {
+        this.project = project;
+        this.device = device;
+        this.to = "";
+        this.start = OptionalInt.empty();
+        this.reach = new Reach(project, device, over);
+        this.longestName = 0;
+        this.space = null;
+        for (Mapping mapping : device.mappings()) {
+            keys.add(mapping.key());
+            names.add(mapping.name());
+        }
+    }
+
     private SignalMapper(Project project, Device device, String to, OptionalInt start, Optional<String> over) {
         this.project = project;
         this.device = device;
         this.to = to;
         this.start = start;
-        this.over = over;
+        this.reach = new Reach(project, device, over);
         this.longestName = longestName(project, device, to);
         this.space = space(project, device, device.connections().get(to)).orElseThrow();
         for (Mapping mapping : device.mappings()) {
@@ -146,6 +158,50 @@ public final class SignalMapper {
         return propose(project, device, to, signals, start, Optional.empty());
     }
 
+    /**
+     * Proposes a row that passes a signal on to a point of a list; the list says its address, and the project gives none. The row
+     * arrives switched off.
+     *
+     * @throws RefusedException when the point cannot be written, or it is not clear which connection reaches its station
+     */
+    public static Proposal passOn(
+            Project project, Device device, MappedSignal signal, MappedSignal.OfList onto, Optional<String> over) {
+        if (onto.shape().isEmpty()) {
+            throw new RefusedException(onto.reference() + " " + onto.reason(), "Choose a point that can be written.");
+        }
+        SignalMapper mapper = new SignalMapper(project, device, over);
+        String to = mapper.reach.from(onto);
+        String from = mapper.reach.from(signal);
+        if (to.isEmpty() || from.isEmpty()) {
+            MappedSignal unreached = to.isEmpty() ? onto : signal;
+            throw new RefusedException(
+                    unreached.reference() + " " + mapper.reach.unreachable(unreached),
+                    "Give the device a connection to it, or say which one.");
+        }
+        Optional<Mapping> known = device.mappings().stream()
+                .filter(row -> row.target().equals(new Mapping.End(to, onto.reference()))
+                        && row.origins().equals(List.of(new Mapping.End(from, signal.reference()))))
+                .findFirst();
+        if (known.isEmpty()) {
+            String names = project.conventions().names();
+            String name = ShortName.of(onto.name(names) + " from " + signal.name(names), 0, Map.of(), mapper.names);
+            mapper.rows.add(new Mapping(
+                    MappingKey.of(signal.reference() + " " + onto.reference(), to, mapper.keys),
+                    name,
+                    onto.place(),
+                    new Mapping.End(from, signal.reference()),
+                    new Mapping.End(to, onto.reference()),
+                    false,
+                    Position.in("proposal")));
+        }
+        return new Proposal(
+                mapper.rows,
+                device.addresses(),
+                known.isPresent() ? List.of(signal) : List.of(),
+                mapper.leftOut,
+                mapper.shortened);
+    }
+
     /** Returns the names of a device's connections that signals can be mapped to. */
     public static List<String> receivers(Project project, Device device) {
         return device.connections().values().stream()
@@ -156,7 +212,7 @@ public final class SignalMapper {
                 .toList();
     }
 
-    private static Optional<ConnectionKind> kind(Project project, Device device, Connection connection) {
+    static Optional<ConnectionKind> kind(Project project, Device device, Connection connection) {
         return project.type(device)
                 .flatMap(type -> type.connection(connection.kind().text()));
     }
@@ -187,9 +243,9 @@ public final class SignalMapper {
                 signal instanceof MappedSignal.Calculated calculated ? calculated.sources() : List.of(signal);
         List<Mapping.End> ends = new ArrayList<>();
         for (MappedSignal source : sources) {
-            String from = from(source);
+            String from = reach.from(source);
             if (from.isEmpty()) {
-                leftOut.put(signal, unreachable(source));
+                leftOut.put(signal, reach.unreachable(source));
                 return;
             }
             ends.add(new Mapping.End(from, source.reference()));
@@ -252,60 +308,6 @@ public final class SignalMapper {
             }
         }
         return Optional.empty();
-    }
-
-    private String unreachable(MappedSignal source) {
-        if (source instanceof MappedSignal.OfIed) {
-            return "belongs to IED " + ied(source) + ", to which " + device.name() + " has no connection";
-        }
-        String title = ((MappedSignal.OfList) source).list().space().title();
-        List<String> asking = asking(source);
-        return asking.isEmpty()
-                ? "is a point of " + title + ", and " + device.name() + " has no connection that asks others over it"
-                : "can be read over " + String.join(" or ", asking) + ": say which";
-    }
-
-    /** Returns the names of connections that ask for the points of a list. */
-    private List<String> asking(MappedSignal source) {
-        PointSpace asked = ((MappedSignal.OfList) source).list().space();
-        return device.connections().values().stream()
-                .filter(connection -> kind(project, device, connection)
-                        .filter(kind -> kind.protocol() == asked && asked.asksLists(kind.role()))
-                        .isPresent())
-                .map(Connection::name)
-                .toList();
-    }
-
-    /** A list is read over the connection that reads it already, the one that was named, or the only one that can. */
-    private String connectionFor(MappedSignal.OfList signal) {
-        List<String> asking = asking(signal);
-        String begin = signal.list().name() + "/";
-        return device.mappings().stream()
-                .flatMap(row -> Stream.concat(row.origins().stream(), Stream.of(row.target())))
-                .filter(end -> end.point().startsWith(begin) && asking.contains(end.connection()))
-                .map(Mapping.End::connection)
-                .findFirst()
-                .or(() -> asking.stream()
-                        .filter(name ->
-                                over.isEmpty() ? asking.size() == 1 : over.get().equals(name))
-                        .findFirst())
-                .orElse("");
-    }
-
-    /** Returns the connection over which a signal comes; empty text when there is none, or it is not clear which. */
-    private String from(MappedSignal signal) {
-        if (signal instanceof MappedSignal.OfList listed) {
-            return connections.computeIfAbsent(listed.list().name() + "/", name -> connectionFor(listed));
-        }
-        return signal instanceof MappedSignal.OfIed ofIed
-                ? connections.computeIfAbsent(
-                        ied(ofIed),
-                        ied -> device.connectionTo(ied).map(Connection::name).orElse(""))
-                : ChannelPoint.OWN;
-    }
-
-    private static String ied(MappedSignal signal) {
-        return ((MappedSignal.OfIed) signal).attribute().node().device().ied().name();
     }
 
     /** Where a search for one of some width in a block goes on: addresses are only ever taken. */

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -224,11 +225,26 @@ class ListMappingTest {
                         "scada C_SC_NA_1 6003");
     }
 
+    /** A neighbour's order goes on to the drive; two rows in use that write one point are said. */
     @Test
-    void oneDestinationFedTwiceIsSaid() {
-        Mapping.End order = new Mapping.End("isle", "NB1/pump-order");
-        Project fed = with(map(SITE, "scada", "PD1/start").after(), order, new Mapping.End("pumps", "PD1/start"));
-        assertThat(findings(fed)).anyMatch(each -> each.startsWith("point-fed-twice: PD1/start is written by"));
+    void aSignalIsPassedOnToAPointOfAList() {
+        SignalMapping passed = SignalMapping.passOn(SITE, "GW1", "NB1/pump-order", "PD1/start", Optional.empty());
+        assertThat(ends(passed.proposal().rows()))
+                .containsExactly("PD1 Start command from NB1 Pump order: isle NB1/pump-order > pumps PD1/start off");
+        Project site = map(passed.after(), "scada", "PD1/start").after();
+        assertThat(findings(site)).noneMatch(each -> each.startsWith("point-fed-twice"));
+        Device device = site.device("GW1");
+        Project on = site.with(device.withMappings(
+                device.mappings().stream().map(row -> row.withUse(true)).toList()));
+        assertThat(findings(on)).anyMatch(each -> each.startsWith("point-fed-twice: PD1/start is written by"));
+        assertThat(SignalMapping.passOn(passed.after(), "GW1", "NB1/pump-order", "PD1/start", Optional.empty())
+                        .proposal()
+                        .rows())
+                .isEmpty();
+        assertThatThrownBy(() -> SignalMapping.passOn(SITE, "GW1", "NB1/*", "PD1/start", Optional.empty()))
+                .hasMessageContaining("several signals");
+        assertThatThrownBy(() -> SignalMapping.passOn(SITE, "GW1", "NB1/pump-order", "PD1/running", Optional.empty()))
+                .hasMessageContaining("can only be read");
     }
 
     @Test
