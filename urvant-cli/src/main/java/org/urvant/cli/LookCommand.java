@@ -84,7 +84,7 @@ final class LookCommand extends Command {
                 view.say(ListImport.plan(folder().load(), read.reading(), false));
             }
         }
-        next("urvant import with the same options");
+        next("urvant import " + file + " with the same options");
         return isSound ? Exit.DONE : Exit.DIFFERENT;
     }
 }

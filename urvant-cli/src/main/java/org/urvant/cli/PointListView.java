@@ -46,29 +46,26 @@ final class PointListView {
     }
 
     private void say(PointList list, Map<Position, String> examples) {
-        boolean hasExamples = !examples.isEmpty();
-        Table table = new Table(
-                "point",
-                "station",
-                "where",
-                "access",
-                "value",
-                hasExamples ? "example (in other orders)" : "kind",
-                "description");
         List<ListedPoint> points = List.copyOf(list.points().values());
+        boolean hasKinds =
+                points.stream().anyMatch(point -> !point.about().kind().isEmpty());
+        List<String> headings = new ArrayList<>(List.of("point", "station", "where", "access", "value"));
+        headings.addAll(examples.isEmpty() ? List.of() : List.of("example (in other orders)"));
+        headings.addAll(hasKinds ? List.of("kind") : List.of());
+        headings.add("description");
+        Table table = new Table(headings.toArray(String[]::new));
         for (ListedPoint point : all ? points : points.subList(0, Math.min(FEW, points.size()))) {
-            table.row(
+            ListedPoint.About about = point.about();
+            List<Object> cells = new ArrayList<>(List.of(
                     list.reference(point),
                     point.station() == ListedPoint.NO_STATION ? "" : point.station(),
                     point.point().text(),
                     Word.of(point.flow()),
-                    law(point.measure()),
-                    hasExamples
-                            ? examples.getOrDefault(point.position(), "")
-                            : point.about().kind(),
-                    point.about().description().isEmpty()
-                            ? point.about().name()
-                            : point.about().description());
+                    law(point.measure())));
+            cells.addAll(examples.isEmpty() ? List.of() : List.of(examples.getOrDefault(point.position(), "")));
+            cells.addAll(hasKinds ? List.of(about.kind()) : List.of());
+            cells.add(about.description().isEmpty() ? about.name() : about.description());
+            table.row(cells.toArray());
         }
         if (!table.isEmpty()) {
             command.say(table);

@@ -40,7 +40,10 @@ import org.urvant.scl.selection.Query;
 public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<String> connects) {
     /** Returns whether signals of relays are among those that are mapped, so that reports follow. */
     public boolean concernsReports() {
-        return Stream.of(proposal.rows().stream().flatMap(row -> row.origins().stream()).map(Mapping.End::point),
+        return Stream.of(
+                        proposal.rows().stream()
+                                .flatMap(row -> row.origins().stream())
+                                .map(Mapping.End::point),
                         proposal.present().stream().map(MappedSignal::reference))
                 .flatMap(references -> references)
                 .anyMatch(reference -> after.ieds().stream()
