@@ -41,9 +41,12 @@ public final class CsvText {
                         .setDelimiter(separator)
                         .setIgnoreEmptyLines(true)
                         .get())) {
+            int last = 0;
             for (CSVRecord record : parser) {
                 String[] cells = record.values();
-                taker.take(Arrays.asList(cells), (int) parser.getCurrentLineNumber() - breaks(cells));
+                int now = (int) parser.getCurrentLineNumber();
+                taker.take(Arrays.asList(cells), now == last + 1 ? now : now - breaks(cells));
+                last = now;
             }
         } catch (IOException | UncheckedIOException e) {
             throw CsvRefusal.of(shownAs, e);

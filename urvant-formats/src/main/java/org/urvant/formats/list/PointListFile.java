@@ -80,21 +80,63 @@ public final class PointListFile {
         Optional<PointSpace> space = how.protocol().map(ListColumns::protocol);
         ListRequest request =
                 new ListRequest(how.name(), space, how.headings(), how.assumed(), kinds(), table.mayHaveDecimalComma());
-        if (table.lines().isEmpty()) {
-            throw new MalformedInputException(
-                    Position.in(shownAs), "the table is empty", "The first row has the headings.");
+        Reading reading = new Reading(request, table.isPadded());
+        table.forEach(reading::take);
+        return reading.read(table.form(), shownAs);
+    }
+
+    /** Lists have titles and notes before their headings; these are the first row that has two of the known ones. */
+    private static final class Reading {
+        private final ListRequest request;
+        private final boolean isPadded;
+        private final List<GivenTable.Line> first = new ArrayList<>();
+        private ListReader reader;
+        private GivenTable.Line heading;
+
+        Reading(ListRequest request, boolean isPadded) {
+            this.request = request;
+            this.isPadded = isPadded;
         }
-        int heading = heading(request, table.lines());
-        GivenTable.Line first = table.lines().get(heading);
-        int width = first.cells().size();
-        List<ListReader.Row> rows = new ArrayList<>(table.lines().size());
-        for (GivenTable.Line line :
-                table.lines().subList(heading + 1, table.lines().size())) {
-            rows.add(new ListReader.Row(
-                    line.cells(), line.mistakes(), width(line, width, table.isPadded()), line.position()));
+
+        void take(GivenTable.Line line) {
+            if (reader != null) {
+                row(line);
+                return;
+            }
+            first.add(line);
+            if (isHeading(request, line) || first.size() == FIRST_ROWS) {
+                begin();
+            }
         }
-        ListReading reading = ListReader.read(request, first.cells(), first.position(), rows);
-        return new Read(reading, table.form(), first.position().line());
+
+        private void begin() {
+            int at = 0;
+            for (int i = 0; i < first.size(); i++) {
+                if (isHeading(request, first.get(i))) {
+                    at = i;
+                    break;
+                }
+            }
+            heading = first.get(at);
+            reader = ListReader.of(request, heading.cells(), heading.position());
+            first.subList(at + 1, first.size()).forEach(this::row);
+        }
+
+        private void row(GivenTable.Line line) {
+            reader.take(new ListReader.Row(
+                    line.cells(), line.mistakes(), width(line, heading.cells().size(), isPadded), line.position()));
+        }
+
+        Read read(String form, String shownAs) {
+            if (first.isEmpty()) {
+                throw new MalformedInputException(
+                        Position.in(shownAs), "the table is empty", "The first row has the headings.");
+            }
+            if (reader == null) {
+                begin();
+            }
+            return new Read(reader.reading(), form, heading.position().line());
+        }
     }
 
     /**
@@ -113,21 +155,15 @@ public final class PointListFile {
         return Stream.of(SignalKind.values()).map(SignalKind::word).toList();
     }
 
-    /** Lists have titles and notes before their headings; these are the first row that has two of the known ones. */
-    private static int heading(ListRequest request, List<GivenTable.Line> lines) {
+    private static boolean isHeading(ListRequest request, GivenTable.Line line) {
         List<String> given = request.headings().keySet().stream()
                 .map(heading -> heading.toLowerCase(Locale.ROOT))
                 .toList();
-        for (int i = 0; i < Math.min(FIRST_ROWS, lines.size()); i++) {
-            long known = lines.get(i).cells().stream()
-                    .filter(cell -> given.contains(cell.strip().toLowerCase(Locale.ROOT))
-                            || ListColumns.of(request.space()).stream().anyMatch(column -> column.isNamed(cell)))
-                    .count();
-            if (known >= KNOWN_HEADINGS) {
-                return i;
-            }
-        }
-        return 0;
+        return line.cells().stream()
+                        .filter(cell -> given.contains(cell.strip().toLowerCase(Locale.ROOT))
+                                || ListColumns.of(request.space()).stream().anyMatch(column -> column.isNamed(cell)))
+                        .count()
+                >= KNOWN_HEADINGS;
     }
 
     private static String width(GivenTable.Line line, int width, boolean isPadded) {

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -21,18 +22,26 @@ import org.urvant.file.SafeFile;
 
 /**
  * A table as somebody else wrote it: CSV in the separators and encodings that spreadsheets write, or a sheet of an XLSX file.
- *
- * @param lines its rows that hold something
- * @param form how the file is written, in plain words
- * @param mayHaveDecimalComma whether a comma in a number can be a decimal sign
- * @param isPadded whether cells that are empty at the end of a row are left out
+ * Its rows are handed out one after the other, for there may be a million.
  */
-public record GivenTable(List<Line> lines, String form, boolean mayHaveDecimalComma, boolean isPadded) {
+public final class GivenTable {
     private static final int MOST_ROWS = 1_100_000; // a sheet has 1,048,576
     private static final String SEPARATORS = ",;\t|";
     private static final int FIRST_LINES = 20;
     private static final Charset WESTERN = Charset.forName("windows-1252");
     private static final String SEPARATOR_LINE = "sep=";
+
+    private final String form;
+    private final boolean mayHaveDecimalComma;
+    private final boolean isPadded;
+    private final Consumer<Consumer<Line>> rows;
+
+    private GivenTable(String form, boolean mayHaveDecimalComma, boolean isPadded, Consumer<Consumer<Line>> rows) {
+        this.form = form;
+        this.mayHaveDecimalComma = mayHaveDecimalComma;
+        this.isPadded = isPadded;
+        this.rows = rows;
+    }
 
     /**
      * A row of cells.
@@ -41,6 +50,26 @@ public record GivenTable(List<Line> lines, String form, boolean mayHaveDecimalCo
      * @param position the row
      */
     public record Line(List<String> cells, Map<Integer, String> mistakes, Position position) {}
+
+    /** Returns how the file is written, in plain words. */
+    public String form() {
+        return form;
+    }
+
+    /** Returns whether a comma in a number can be a decimal sign. */
+    public boolean mayHaveDecimalComma() {
+        return mayHaveDecimalComma;
+    }
+
+    /** Returns whether cells that are empty at the end of a row are left out. */
+    public boolean isPadded() {
+        return isPadded;
+    }
+
+    /** Hands out the rows that hold something, in their order. */
+    public void forEach(Consumer<Line> taker) {
+        rows.accept(taker);
+    }
 
     /** Returns whether the name of a file is that of a table. */
     public static boolean isTable(String name) {
@@ -60,13 +89,11 @@ public record GivenTable(List<Line> lines, String form, boolean mayHaveDecimalCo
         if (!shownAs.toLowerCase(Locale.ROOT).endsWith(".xlsx")) {
             return csv(content, shownAs);
         }
-        List<Line> lines = new ArrayList<>();
-        for (ValueTable.TableLine line : SheetFile.read(content, shownAs, MOST_ROWS, sheet)) {
-            if (!line.isBlank() || !line.mistakes().isEmpty()) {
-                lines.add(new Line(line.cells(), line.mistakes(), Position.line(shownAs, line.number())));
-            }
-        }
-        return new GivenTable(lines, "spreadsheet", false, true);
+        List<ValueTable.TableLine> lines = SheetFile.read(content, shownAs, MOST_ROWS, sheet);
+        return new GivenTable("spreadsheet", false, true, taker -> lines.stream()
+                .filter(line -> !line.isBlank() || !line.mistakes().isEmpty())
+                .forEach(line ->
+                        taker.accept(new Line(line.cells(), line.mistakes(), Position.line(shownAs, line.number())))));
     }
 
     /**
@@ -103,29 +130,31 @@ public record GivenTable(List<Line> lines, String form, boolean mayHaveDecimalCo
             start = end < 0 ? text.length() : end + 1;
             skipped = 1;
         }
+        String rest = text.substring(start);
+        char between = separator;
+        int before = skipped;
         return new GivenTable(
-                lines(text.substring(start), separator, skipped, shownAs),
                 "CSV, " + encoding.displayName(Locale.ROOT) + ", cells separated by " + shown(separator),
                 separator != ',',
-                false);
+                false,
+                taker -> lines(rest, between, before, shownAs, taker));
     }
 
     private static String shown(char separator) {
         return separator == '\t' ? "tabs" : "'" + separator + "'";
     }
 
-    private static List<Line> lines(String text, char separator, int skipped, String shownAs) {
-        List<Line> lines = new ArrayList<>();
+    private static void lines(String text, char separator, int skipped, String shownAs, Consumer<Line> taker) {
+        int[] count = new int[1];
         CsvText.read(text, separator, shownAs, (cells, line) -> {
-            if (lines.size() > MOST_ROWS) {
-                throw new LimitExceededException(Position.in(shownAs), "rows", lines.size(), MOST_ROWS);
+            if (++count[0] > MOST_ROWS) {
+                throw new LimitExceededException(Position.in(shownAs), "rows", count[0], MOST_ROWS);
             }
             cells.replaceAll(ValueTable::plain);
             if (!isBlank(cells)) {
-                lines.add(new Line(cells, Map.of(), Position.line(shownAs, line + skipped)));
+                taker.accept(new Line(cells, Map.of(), Position.line(shownAs, line + skipped)));
             }
         });
-        return lines;
     }
 
     private static boolean isBlank(List<String> cells) {
@@ -165,14 +194,23 @@ public record GivenTable(List<Line> lines, String form, boolean mayHaveDecimalCo
         if (content.length >= 2 && content[0] == (byte) 0xFE && content[1] == (byte) 0xFF) {
             return StandardCharsets.UTF_16BE;
         }
+        return isUtf8(content) ? StandardCharsets.UTF_8 : WESTERN;
+    }
+
+    private static boolean isUtf8(byte[] content) {
+        boolean isPlain = true;
+        for (byte octet : content) {
+            isPlain &= octet >= 0;
+        }
         try {
-            StandardCharsets.UTF_8
-                    .newDecoder()
-                    .onMalformedInput(CodingErrorAction.REPORT)
-                    .decode(ByteBuffer.wrap(content));
-            return StandardCharsets.UTF_8;
+            return isPlain
+                    || StandardCharsets.UTF_8
+                                    .newDecoder()
+                                    .onMalformedInput(CodingErrorAction.REPORT)
+                                    .decode(ByteBuffer.wrap(content))
+                            != null;
         } catch (CharacterCodingException e) {
-            return WESTERN;
+            return false;
         }
     }
 

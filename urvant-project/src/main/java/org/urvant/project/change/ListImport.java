@@ -2,7 +2,6 @@ package org.urvant.project.change;
 
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -111,13 +110,12 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
         old.points().values().stream()
                 .filter(point -> !read.points().containsKey(point.key()))
                 .forEach(point -> keys.put(place(point), point.key()));
-        Map<String, ListedPoint> points = new LinkedHashMap<>();
+        List<ListedPoint> points = new ArrayList<>();
         for (ListedPoint point : read.points().values()) {
             String key = old.points().containsKey(point.key()) ? null : keys.remove(place(point));
-            ListedPoint kept = key == null ? point : point.keyed(key);
-            points.put(kept.key(), kept);
+            points.add(key == null ? point : point.keyed(key));
         }
-        return new PointList(read.name(), read.space(), points);
+        return PointList.of(read.name(), read.space(), points);
     }
 
     private static String place(ListedPoint point) {

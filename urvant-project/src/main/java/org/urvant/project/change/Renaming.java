@@ -198,9 +198,7 @@ public record Renaming(Ref from, String to) {
             }
             case LIST -> {
                 PointList list = pointed.list(from.name());
-                yield pointed.with(pointed.imported()
-                        .withoutList(from.name())
-                        .with(new PointList(to, list.space(), list.points())));
+                yield pointed.with(pointed.imported().withoutList(from.name()).with(list.named(to)));
             }
             case QUERY -> {
                 String text = pointed.choices().queries().get(from.name());

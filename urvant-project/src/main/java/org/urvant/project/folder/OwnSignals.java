@@ -38,7 +38,7 @@ final class OwnSignals {
         }
         SignalIndex made = OfferedSignals.index(site.get());
         if (digest().equals(name.substring(0, name.indexOf('.')))) {
-            files.list(FOLDER, ".index").forEach(SafeFile::delete);
+            files.listed(FOLDER, ".index").forEach(SafeFile::delete);
             SignalIndexFile.write(kept, made);
         }
         return made;
@@ -46,9 +46,9 @@ final class OwnSignals {
 
     private String digest() {
         List<String> names = new ArrayList<>();
-        files.list("devices", ".yaml").forEach(file -> names.add("devices/" + file.getFileName()));
-        files.list("types", ".yaml").forEach(file -> names.add("types/" + file.getFileName()));
-        files.list(PointListFile.FOLDER, ".csv")
+        files.listed("devices", ".yaml").forEach(file -> names.add("devices/" + file.getFileName()));
+        files.listed("types", ".yaml").forEach(file -> names.add("types/" + file.getFileName()));
+        files.listed(PointListFile.FOLDER, ".csv")
                 .forEach(file -> names.add(PointListFile.FOLDER + "/" + file.getFileName()));
         String all = files.basis(names).hex() + Catalogue.edition().hex();
         return Fingerprint.of(all.getBytes(StandardCharsets.UTF_8)).hex();

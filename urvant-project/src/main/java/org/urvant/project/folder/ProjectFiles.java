@@ -114,7 +114,8 @@ final class ProjectFiles {
         return listed(folder, ending);
     }
 
-    private List<Path> listed(String folder, String ending) {
+    /** Returns the files of a folder with an ending, by name, without saying that what is written later rests on them. */
+    List<Path> listed(String folder, String ending) {
         Path at = path(folder);
         if (!Files.isDirectory(at)) {
             return List.of();

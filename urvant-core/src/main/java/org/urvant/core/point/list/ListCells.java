@@ -1,6 +1,9 @@
 package org.urvant.core.point.list;
 
 import java.math.BigDecimal;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.urvant.core.point.ListForm;
@@ -10,11 +13,17 @@ final class ListCells implements ListForm.Cells {
     static final int LONGEST_NAME = 200;
 
     private static final int LONGEST_TEXT = 1_000;
+    private static final int MOST_KEPT = 10_000;
     private static final Pattern NUMBER = Pattern.compile("[+-]?\\d{1,40}([.,]\\d{1,40})?([eE][+-]?\\d{1,3})?");
     private static final Pattern WHOLE = Pattern.compile("\\d{1,9}");
 
     private final ListRequest request;
     private final ListColumns columns;
+    private final List<String> known;
+    private final int[] places;
+    /** Numbers that were read: most lists have few different ones. */
+    private final Map<String, BigDecimal> numbers = new HashMap<>();
+
     private ListReader.Row row;
     /** The sign before fractions, once one was seen. */
     private char decimalSign;
@@ -22,6 +31,8 @@ final class ListCells implements ListForm.Cells {
     ListCells(ListRequest request, ListColumns columns) {
         this.request = request;
         this.columns = columns;
+        this.known = List.copyOf(columns.words());
+        this.places = known.stream().mapToInt(columns::place).toArray();
     }
 
     /** Goes on to the next row. */
@@ -31,20 +42,26 @@ final class ListCells implements ListForm.Cells {
 
     /** Refuses cells in which something stands that nobody can have meant. */
     void requireSound() {
-        for (String column : columns.words()) {
-            String mistake = row.mistakes().get(columns.place(column));
-            if (mistake != null) {
-                throw new IllegalArgumentException(mistake);
-            }
-            String text = text(column);
-            if (text.startsWith("=")) {
-                throw new IllegalArgumentException(
-                        "the cell of '" + column + "' holds a formula, '" + brief(text) + "'");
-            }
-            if (text.length() > LONGEST_TEXT || column.equals(ListColumns.NAME) && text.length() > LONGEST_NAME) {
-                throw new IllegalArgumentException("the cell of '" + column + "' has " + text.length() + " characters");
-            }
-            if (text.chars().anyMatch(Character::isISOControl) && !column.equals(ListColumns.DESCRIPTION)) {
+        for (int i = 0; i < known.size(); i++) {
+            requireSound(known.get(i), places[i]);
+        }
+    }
+
+    private void requireSound(String column, int place) {
+        String mistake = row.mistakes().isEmpty() ? null : row.mistakes().get(place);
+        if (mistake != null) {
+            throw new IllegalArgumentException(mistake);
+        }
+        String text = place < row.cells().size() ? row.cells().get(place).strip() : "";
+        if (text.startsWith("=")) {
+            throw new IllegalArgumentException("the cell of '" + column + "' holds a formula, '" + brief(text) + "'");
+        }
+        if (text.length() > LONGEST_TEXT || column.equals(ListColumns.NAME) && text.length() > LONGEST_NAME) {
+            throw new IllegalArgumentException("the cell of '" + column + "' has " + text.length() + " characters");
+        }
+        for (int i = 0; i < text.length(); i++) {
+            char letter = text.charAt(i);
+            if ((letter < ' ' || letter >= '\u007F' && letter < '\u00A0') && !column.equals(ListColumns.DESCRIPTION)) {
                 throw new IllegalArgumentException("the cell of '" + column + "' holds a control character");
             }
         }
@@ -61,6 +78,11 @@ final class ListCells implements ListForm.Cells {
         if (text.isEmpty() || text.equals("-")) {
             return Optional.empty();
         }
+        BigDecimal read = numbers.get(text);
+        return Optional.of(read == null ? decimal(column, text) : read);
+    }
+
+    private BigDecimal decimal(String column, String text) {
         if (!NUMBER.matcher(text).matches()) {
             throw new IllegalArgumentException(
                     "the cell of '" + column + "' holds '" + brief(text) + "', which is no number");
@@ -69,7 +91,11 @@ final class ListCells implements ListForm.Cells {
         if (sign >= 0) {
             requireOneSign(column, text, text.charAt(sign));
         }
-        return Optional.of(new BigDecimal(text.replace(',', '.')));
+        BigDecimal number = new BigDecimal(text.replace(',', '.'));
+        if (numbers.size() < MOST_KEPT) {
+            numbers.put(text, number);
+        }
+        return number;
     }
 
     /** A comma can stand between thousands as well, so it counts only where points do not. */

@@ -34,7 +34,8 @@ public final class ListReader {
     private static final int MOST_FINDINGS = 1_000;
     private static final int LONGEST_KEY = 80;
     private static final Pattern KEY_FORM = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}_.-]*");
-    private static final Pattern NO_KEY = Pattern.compile("[^\\p{L}\\p{N}]+");
+    private static final int LONGEST_STEM = 60;
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
     private static final Pattern WORD = Pattern.compile("[0-9A-Fa-f]{1,4}");
     private static final Map<String, Flow> FLOWS = flows();
 
@@ -68,8 +69,15 @@ public final class ListReader {
         this.space = request.space().orElse(null);
     }
 
+    /** Reads a list whose rows are all there; see {@link #of}. */
+    public static ListReading read(ListRequest request, List<String> headings, Position position, Iterable<Row> rows) {
+        ListReader reader = of(request, headings, position);
+        rows.forEach(reader::take);
+        return reader.reading();
+    }
+
     /**
-     * Reads a list. All mistakes of its rows come as findings.
+     * Begins to read a list. All mistakes of its rows come as findings.
      *
      * @param headings cells of the first row
      * @param position the first row
@@ -77,7 +85,7 @@ public final class ListReader {
      * @throws RefusedException when neither the request nor a column says of which protocol the points are
      * @throws UnknownNameException when the request names a column that there is not
      */
-    public static ListReading read(ListRequest request, List<String> headings, Position position, Iterable<Row> rows) {
+    public static ListReader of(ListRequest request, List<String> headings, Position position) {
         ListColumns columns = ListColumns.of(request, headings, position);
         if (request.space().isEmpty() && columns.place(ListColumns.PROTOCOL) < 0) {
             throw new RefusedException(
@@ -86,8 +94,7 @@ public final class ListReader {
         }
         ListReader reader = new ListReader(request, columns);
         reader.requirePoints(position);
-        rows.forEach(reader::take);
-        return reader.reading();
+        return reader;
     }
 
     private void requirePoints(Position position) {
@@ -105,7 +112,8 @@ public final class ListReader {
         }
     }
 
-    private ListReading reading() {
+    /** Returns what was read, when all rows were taken. */
+    public ListReading reading() {
         if (untold > 0) {
             findings.add(new Finding(
                     ListRules.ROW_MALFORMED,
@@ -126,10 +134,11 @@ public final class ListReader {
                 examples);
     }
 
-    private void take(Row next) {
+    /** Takes the next row. */
+    public void take(Row next) {
         row = next;
         cells.take(next);
-        if (next.cells().stream().allMatch(String::isBlank)) {
+        if (isBlank(next.cells())) {
             return;
         }
         if (++rows > MOST_ROWS) {
@@ -144,6 +153,15 @@ public final class ListReader {
         } catch (IllegalArgumentException e) {
             report(ListRules.ROW_MALFORMED, subject(), next.position(), e.getMessage());
         }
+    }
+
+    private static boolean isBlank(List<String> cells) {
+        for (String cell : cells) {
+            if (!cell.isBlank()) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private String subject() {
@@ -169,10 +187,15 @@ public final class ListReader {
         String name = cells.text(ListColumns.NAME);
         ListedPoint.About about = new ListedPoint.About(
                 name.isEmpty() ? point.text() : name,
-                cells.text(ListColumns.DESCRIPTION).replaceAll("\\s+", " "),
+                oneLine(cells.text(ListColumns.DESCRIPTION)),
                 cells.text(ListColumns.PLACE),
                 kind);
         return Optional.of(new ListedPoint(key(), about, station(form), point, measure, flow, row.position()));
+    }
+
+    private static String oneLine(String text) {
+        boolean isOne = text.indexOf('\n') < 0 && text.indexOf('\r') < 0 && text.indexOf('\t') < 0;
+        return isOne ? text : BLANKS.matcher(text).replaceAll(" ");
     }
 
     private PointSpace protocol() {
@@ -211,7 +234,7 @@ public final class ListReader {
         if (text.isEmpty()) {
             return isReadable ? Flow.READ : Flow.WRITE; // what may be written is said
         }
-        Flow flow = FLOWS.get(ListColumn.plain(text));
+        Flow flow = FLOWS.containsKey(text) ? FLOWS.get(text) : FLOWS.get(ListColumn.plain(text));
         if (flow == null) {
             throw new IllegalArgumentException("access '" + text + "' is none of read, write and both");
         }
@@ -232,7 +255,10 @@ public final class ListReader {
                 .forEach(word -> flows.put(word, Flow.WRITE));
         List.of("rw", "r w", "both", "read write", "readwrite", "wr", "w r", "read and write")
                 .forEach(word -> flows.put(word, Flow.BOTH));
-        return Map.copyOf(flows);
+        Map<String, Flow> all = new HashMap<>(flows);
+        flows.forEach((word, flow) -> all.put(word.toUpperCase(Locale.ROOT), flow));
+        all.put("R/W", Flow.BOTH);
+        return Map.copyOf(all);
     }
 
     private Measure measure(Shape held) {
@@ -363,30 +389,50 @@ public final class ListReader {
     /** Gives keys to points that have none: by their names, and by their addresses too where several have one name. */
     private List<ListedPoint> keyed() {
         Map<String, Integer> names = new HashMap<>();
-        points.forEach(point -> names.merge(stem(point.about().name()), 1, Integer::sum));
-        List<ListedPoint> keyed = new ArrayList<>();
+        List<String> stems = new ArrayList<>(points.size());
         for (ListedPoint point : points) {
-            if (!point.key().isEmpty()) {
-                keyed.add(point);
-                continue;
-            }
             String stem = stem(point.about().name());
-            String station = point.station() == ListedPoint.NO_STATION ? "" : point.station() + "-";
-            String address = station + stem(point.point().shownAddress());
-            String wanted = stem.isEmpty() ? address : names.get(stem) > 1 ? stem + "-" + address : stem;
-            String key = wanted;
-            for (int i = 2; keys.putIfAbsent(key, point.position()) != null; i++) {
-                key = wanted + "-" + i;
-            }
-            keyed.add(point.keyed(key));
+            stems.add(stem);
+            names.merge(stem, 1, Integer::sum);
+        }
+        List<ListedPoint> keyed = new ArrayList<>(points.size());
+        for (int i = 0; i < points.size(); i++) {
+            ListedPoint point = points.get(i);
+            String stem = stems.get(i);
+            keyed.add(point.key().isEmpty() ? point.keyed(key(point, stem, names.get(stem) > 1)) : point);
         }
         return keyed;
     }
 
+    private String key(ListedPoint point, String stem, boolean isShared) {
+        String wanted = stem;
+        if (isShared || stem.isEmpty()) {
+            String station = point.station() == ListedPoint.NO_STATION ? "" : point.station() + "-";
+            wanted = (stem.isEmpty() ? "" : stem + "-")
+                    + station
+                    + stem(point.point().shownAddress());
+        }
+        String key = wanted;
+        for (int i = 2; keys.putIfAbsent(key, point.position()) != null; i++) {
+            key = wanted + "-" + i;
+        }
+        return key;
+    }
+
+    /** Returns the letters and digits of a name in small letters, with one dash between what they are parted by. */
     private static String stem(String name) {
-        String stem =
-                NO_KEY.matcher(name.toLowerCase(Locale.ROOT)).replaceAll("-").replaceAll("^-|-$", "");
-        return stem.length() > 60 ? stem.substring(0, 60) : stem;
+        StringBuilder stem = new StringBuilder(name.length());
+        for (int i = 0; i < name.length() && stem.length() < LONGEST_STEM; ) {
+            int letter = name.codePointAt(i);
+            i += Character.charCount(letter);
+            if (Character.isLetterOrDigit(letter)) {
+                stem.appendCodePoint(Character.toLowerCase(letter));
+            } else if (stem.length() > 0 && stem.charAt(stem.length() - 1) != '-') {
+                stem.append('-');
+            }
+        }
+        boolean isDashed = stem.length() > 0 && stem.charAt(stem.length() - 1) == '-';
+        return isDashed ? stem.substring(0, stem.length() - 1) : stem.toString();
     }
 
     private void report(Rule rule, String subject, Position position, String message) {

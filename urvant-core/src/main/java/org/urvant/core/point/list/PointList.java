@@ -8,29 +8,51 @@ import java.util.Objects;
 import java.util.Optional;
 import org.urvant.core.point.PointSpace;
 
-/**
- * The points that another device or station offers over a protocol.
- *
- * @param name name of the list, unique in the site
- * @param space protocol of its points
- * @param points its points by key, in the order of the list
- */
-public record PointList(String name, PointSpace space, Map<String, ListedPoint> points) {
-    public PointList {
-        Objects.requireNonNull(name, "name");
-        Objects.requireNonNull(space, "space");
-        points = Collections.unmodifiableMap(new LinkedHashMap<>(points));
+/** The points that another device or station offers over a protocol. Immutable. */
+public final class PointList {
+    private final String name;
+    private final PointSpace space;
+    private final Map<String, ListedPoint> points;
+
+    private PointList(String name, PointSpace space, Map<String, ListedPoint> points) {
+        this.name = Objects.requireNonNull(name, "name");
+        this.space = Objects.requireNonNull(space, "space");
+        this.points = points;
     }
 
-    /** Returns a list of some points, which have keys of their own. */
+    /**
+     * Returns a list of some points, which have keys of their own.
+     *
+     * @throws IllegalArgumentException when two have one key
+     */
     public static PointList of(String name, PointSpace space, Collection<ListedPoint> points) {
-        Map<String, ListedPoint> all = new LinkedHashMap<>();
+        Map<String, ListedPoint> all = new LinkedHashMap<>(points.size() * 2);
         for (ListedPoint point : points) {
             if (all.put(point.key(), point) != null) {
                 throw new IllegalArgumentException("two points have the key '" + point.key() + "'");
             }
         }
-        return new PointList(name, space, all);
+        return new PointList(name, space, Collections.unmodifiableMap(all));
+    }
+
+    /** Returns the list under another name. */
+    public PointList named(String other) {
+        return new PointList(other, space, points);
+    }
+
+    /** Returns its name, unique in the site. */
+    public String name() {
+        return name;
+    }
+
+    /** Returns the protocol of its points. */
+    public PointSpace space() {
+        return space;
+    }
+
+    /** Returns its points by key, in the order of the list. */
+    public Map<String, ListedPoint> points() {
+        return points;
     }
 
     /** Returns the point with a key, or empty. */
@@ -41,5 +63,24 @@ public record PointList(String name, PointSpace space, Map<String, ListedPoint> 
     /** Returns the reference of a point, unique in the site. */
     public String reference(ListedPoint point) {
         return name + "/" + point.key();
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other == this
+                || other instanceof PointList list
+                        && list.name.equals(name)
+                        && list.space == space
+                        && list.points.equals(points);
+    }
+
+    @Override
+    public int hashCode() {
+        return name.hashCode();
+    }
+
+    @Override
+    public String toString() {
+        return "point list " + name;
     }
 }

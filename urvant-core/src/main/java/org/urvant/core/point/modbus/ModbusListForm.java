@@ -95,7 +95,6 @@ final class ModbusListForm implements ListForm {
             "little", List.of("BA", "DCBA", "HGFEDCBA"),
             "little endian", List.of("BA", "DCBA", "HGFEDCBA"));
 
-    private static final Pattern NUMBER = Pattern.compile("\\d{1,6}");
     private static final Pattern HEX = Pattern.compile("0[xX][0-9a-fA-F]{1,4}");
 
     private ModbusListForm() {}
@@ -182,13 +181,14 @@ final class ModbusListForm implements ListForm {
 
     private static PlacedPoint point(Area area, int address, Cells cells) {
         String bit = cells.text(BIT);
-        String word = ListColumn.plain(cells.text(TYPE));
-        boolean isLogical = word.equals("bool") || word.equals("boolean") || word.equals("bit");
+        String word = cells.text(TYPE);
+        boolean isLogical =
+                word.equalsIgnoreCase("bool") || word.equalsIgnoreCase("boolean") || word.equalsIgnoreCase("bit");
         if (area.isBits() || !bit.isEmpty()) {
             if (area.isBits() && !bit.isEmpty()) {
                 throw new IllegalArgumentException("a " + area.word() + " is one bit and has no bit number");
             }
-            if (!word.isEmpty() && !isLogical && !TYPES.containsKey(word)) {
+            if (!word.isEmpty() && !isLogical && found(TYPES, word) == null) {
                 throw noType(cells.text(TYPE));
             }
             if (area.isBits() && !word.isEmpty() && !isLogical) {
@@ -203,11 +203,17 @@ final class ModbusListForm implements ListForm {
                             ? "it is not said which bit of " + area.word() + " register " + address + " is meant"
                             : "it is not said what " + area.word() + " register " + address + " holds");
         }
-        RegisterType type = TYPES.get(word);
+        RegisterType type = found(TYPES, word);
         if (type == null) {
             throw noType(cells.text(TYPE));
         }
         return new ModbusPoint(area, address, -1, type, order(cells.text(ORDER), type));
+    }
+
+    /** Words as they stand in the table are found without looking at their letters: lists have very many rows. */
+    private static <T> T found(Map<String, T> words, String text) {
+        T found = words.get(text);
+        return found == null ? words.get(ListColumn.plain(text)) : found;
     }
 
     private static IllegalArgumentException noType(String text) {
@@ -221,6 +227,9 @@ final class ModbusListForm implements ListForm {
     private static String order(String text, RegisterType type) {
         if (text.isEmpty()) {
             return type.orders().get(0);
+        }
+        if (type.orders().contains(text)) {
+            return text;
         }
         String exact = text.toUpperCase(Locale.ROOT).replace(" ", "");
         if (type.orders().contains(exact)) {
@@ -242,7 +251,7 @@ final class ModbusListForm implements ListForm {
     }
 
     private static boolean isReference(String numbering, String address, Optional<Area> area) {
-        String word = ListColumn.plain(numbering);
+        String word = numbering.equals(PROTOCOL) ? PROTOCOL : ListColumn.plain(numbering);
         if (word.equals(REFERENCE) || word.equals(PROTOCOL)) {
             return word.equals(REFERENCE);
         }
@@ -250,8 +259,8 @@ final class ModbusListForm implements ListForm {
             throw new IllegalArgumentException(
                     "numbering '" + numbering + "' is neither " + PROTOCOL + " nor " + REFERENCE);
         }
-        boolean looksLike = NUMBER.matcher(address).matches()
-                && address.length() >= 5
+        boolean looksLike = address.length() >= 5
+                && isNumber(address)
                 && Area.ofKindDigit(address.charAt(0) - '0').isPresent();
         if (looksLike
                 && area.isPresent()
@@ -264,11 +273,19 @@ final class ModbusListForm implements ListForm {
         return looksLike && (area.isEmpty() || area.get().kindDigit() == address.charAt(0) - '0');
     }
 
+    private static boolean isNumber(String text) {
+        boolean isNumber = !text.isEmpty() && text.length() <= 6;
+        for (int i = 0; i < text.length() && isNumber; i++) {
+            isNumber = text.charAt(i) >= '0' && text.charAt(i) <= '9';
+        }
+        return isNumber;
+    }
+
     private static int number(String text) {
-        if (HEX.matcher(text).matches()) {
+        if (!isNumber(text) && HEX.matcher(text).matches()) {
             return Integer.parseInt(text.substring(2), 16);
         }
-        if (!NUMBER.matcher(text).matches()) {
+        if (!isNumber(text)) {
             throw new IllegalArgumentException(text.isEmpty() ? "there is no address" : "'" + text + "' is no address");
         }
         return Integer.parseInt(text);
@@ -277,12 +294,12 @@ final class ModbusListForm implements ListForm {
     private static Optional<Area> area(Cells cells) {
         String text = cells.text(AREA);
         String code = cells.text(FUNCTION);
-        Area area = text.isEmpty() ? null : AREAS.get(ListColumn.plain(text));
+        Area area = text.isEmpty() ? null : found(AREAS, text);
         if (area == null && !text.isEmpty()) {
             throw new IllegalArgumentException(
                     "'" + text + "' is no kind of data of Modbus; expected coil, discrete, input or holding");
         }
-        Area ofCode = code.isEmpty() ? null : FUNCTIONS.get(ListColumn.plain(code));
+        Area ofCode = code.isEmpty() ? null : found(FUNCTIONS, code);
         if (ofCode == null && !code.isEmpty()) {
             throw new IllegalArgumentException("'" + code + "' is no code of a function that reads or writes a point");
         }
