@@ -136,7 +136,7 @@ final class DownloadFigures {
         public void logOn(String user, char[] password) {}
 
         @Override
-        public void changePassword(char[] password) {}
+        public void changePassword(char[] old, char[] password) {}
 
         @Override
         public void stage(Configuration configuration, BlockWatch progress) {}

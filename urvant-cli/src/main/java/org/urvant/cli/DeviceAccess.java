@@ -8,6 +8,7 @@ import org.urvant.core.device.Account;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Entry;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.KnownDevices;
@@ -23,6 +24,11 @@ import picocli.CommandLine.Option;
 
 /** How commands reach a device: the link of the project, and a password that never touches project, log or argument list. */
 final class DeviceAccess {
+    private static final String PASSWORD = "URVANT_PASSWORD";
+    private static final String NEW_PASSWORD = "URVANT_NEW_PASSWORD";
+    /** Environment variables that hold passwords. */
+    static final List<String> SECRETS = List.of(PASSWORD, NEW_PASSWORD);
+
     @Option(
             names = "--password-file",
             paramLabel = "FILE",
@@ -37,16 +43,20 @@ final class DeviceAccess {
     private String user;
 
     /** A link on which the device has said who it is, and which is logged on. */
-    record Open(MaintenanceLink link, Identity identity, Account account) implements AutoCloseable {
+    record Open(MaintenanceLink link, Identity identity, LoggedOn user) implements AutoCloseable {
         @Override
         public void close() {
+            Arrays.fill(user.password, ' ');
             link.close();
         }
     }
 
+    /** Who is logged on, and with which password, for as long as the link is open. */
+    record LoggedOn(Account account, char[] password) {}
+
     /** Returns a new password from the environment variable URVANT_NEW_PASSWORD, or asked for twice. */
     static char[] newPassword(Session session, Device device) {
-        String variable = session.environment().get("URVANT_NEW_PASSWORD");
+        String variable = session.environment().get(NEW_PASSWORD);
         if (variable != null) {
             return variable.toCharArray();
         }
@@ -79,15 +89,15 @@ final class DeviceAccess {
 
     /** Returns whether a password is at hand without asking a person in vain: given, or to be typed on a terminal. */
     boolean canLogOn(Session session) {
-        return passwordFile != null || session.environment().containsKey("URVANT_PASSWORD") || System.console() != null;
+        return passwordFile != null || session.environment().containsKey(PASSWORD) || System.console() != null;
     }
 
     /** Logs on to a unit that is no device of the project yet. */
     void logOn(Command command, ProjectFolder folder, String name, String typeName, MaintenanceLink link) {
-        logOn(command, folder, name, folder.types().named(typeName), link);
+        Arrays.fill(logOn(command, folder, name, folder.types().named(typeName), link).password, ' ');
     }
 
-    private Account logOn(Command command, ProjectFolder folder, String name, DeviceType type, MaintenanceLink link) {
+    private LoggedOn logOn(Command command, ProjectFolder folder, String name, DeviceType type, MaintenanceLink link) {
         Account account = (user == null ? type.engineer() : type.account(user))
                 .orElseThrow(() -> new UnknownNameException(
                         "user",
@@ -102,10 +112,11 @@ final class DeviceAccess {
                 command.note(command.paint.warn(DownloadRules.DEFAULT_PASSWORD.id()) + ": " + name
                         + " still takes the factory password of " + String.join(", ", factory));
             }
-        } finally {
+        } catch (UrvantException e) {
             Arrays.fill(password, ' ');
+            throw e;
         }
-        return account;
+        return new LoggedOn(account, password);
     }
 
     static MaintenanceLink link(Session session, Device device) {
@@ -138,7 +149,7 @@ final class DeviceAccess {
                     .orElse("")
                     .toCharArray();
         }
-        String variable = session.environment().get("URVANT_PASSWORD");
+        String variable = session.environment().get(PASSWORD);
         if (variable != null) {
             return variable.toCharArray();
         }

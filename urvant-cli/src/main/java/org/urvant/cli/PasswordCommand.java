@@ -32,11 +32,11 @@ final class PasswordCommand extends Command {
         try (DeviceAccess.Open open = access.openToWrite(this, folder, project, device)) {
             char[] password = DeviceAccess.newPassword(session, device);
             try {
-                String factory = open.account().factoryPassword();
+                String factory = open.user().account().factoryPassword();
                 if (factory.equals(new String(password))) {
                     throw new RefusedException("that is the factory password", "Choose one that others do not know.");
                 }
-                open.link().changePassword(password);
+                open.link().changePassword(open.user().password(), password);
             } finally {
                 Arrays.fill(password, ' ');
             }

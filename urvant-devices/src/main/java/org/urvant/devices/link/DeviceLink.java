@@ -23,8 +23,13 @@ public interface DeviceLink extends AutoCloseable {
     /** Logs on; the password is neither kept nor shown. */
     void logOn(String user, char[] password);
 
-    /** Gives the user who is logged on another password. */
-    void changePassword(char[] password);
+    /**
+     * Gives the user who is logged on another password; others who are logged on as that user must log on again.
+     *
+     * @param old the password that the user has
+     * @param password the new one
+     */
+    void changePassword(char[] old, char[] password);
 
     /** Returns the users whose password is still that of the factory; the device says so, none is tried. Needs a log-on. */
     List<String> factoryAccounts();

@@ -18,8 +18,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Function;
 import javax.net.ssl.SSLContext;
+import javax.net.ssl.SSLParameters;
 import javax.net.ssl.TrustManager;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -48,6 +54,8 @@ public final class MaintenanceLink implements DeviceLink {
     private static final int MOST_BYTES = 64 * 1024 * 1024;
     private static final int TRIES_PER_BLOCK = 3;
     private static final Duration PATIENCE = Duration.ofSeconds(20);
+    private static final Duration LONGEST = Duration.ofMinutes(15);
+    private static final Duration LOOK = Duration.ofSeconds(1);
 
     private final String address;
     private final int blockBytes;
@@ -77,10 +85,18 @@ public final class MaintenanceLink implements DeviceLink {
                     .version(HttpClient.Version.HTTP_1_1)
                     .connectTimeout(Duration.ofSeconds(5))
                     .sslContext(context)
+                    .sslParameters(onlyNewest())
                     .build();
         } catch (GeneralSecurityException e) {
             throw new IllegalStateException("every Java 17 platform has TLS 1.3", e);
         }
+    }
+
+    /** Devices of this link are made with it, so nothing older needs to be understood. */
+    private static SSLParameters onlyNewest() {
+        SSLParameters parameters = new SSLParameters();
+        parameters.setProtocols(new String[] {"TLSv1.3"});
+        return parameters;
     }
 
     @Override
@@ -146,8 +162,9 @@ public final class MaintenanceLink implements DeviceLink {
     }
 
     @Override
-    public void changePassword(char[] password) {
-        byte[] body = CanonicalJson.bytes(Section.of(Map.of("password", Value.text(new String(password)))));
+    public void changePassword(char[] old, char[] password) {
+        byte[] body = CanonicalJson.bytes(
+                Section.of(Map.of("old", Value.text(new String(old)), "password", Value.text(new String(password)))));
         try {
             ask(request("password").PUT(HttpRequest.BodyPublishers.ofByteArray(body)));
         } finally {
@@ -274,9 +291,38 @@ public final class MaintenanceLink implements DeviceLink {
         return accepted(send(request));
     }
 
+    /** Waits for the whole answer: not longer than a while without anything of it, and not for ever. */
+    private HttpResponse<byte[]> received(HttpRequest request) throws IOException, InterruptedException {
+        BoundedBody body = new BoundedBody(MOST_BYTES);
+        AtomicBoolean hasBegun = new AtomicBoolean();
+        CompletableFuture<HttpResponse<byte[]>> answer = client.sendAsync(request, headers -> {
+            hasBegun.set(true);
+            return body;
+        });
+        long begin = System.nanoTime();
+        while (true) {
+            try {
+                return answer.get(LOOK.toMillis(), TimeUnit.MILLISECONDS);
+            } catch (TimeoutException e) {
+                long now = System.nanoTime();
+                boolean isStalled = hasBegun.get() && now - body.lastNanos() > PATIENCE.toNanos();
+                if (isStalled || now - begin > LONGEST.toNanos()) {
+                    answer.cancel(true);
+                    throw new HttpTimeoutException(
+                            isStalled ? "the answer stopped in its middle" : "the answer did not end");
+                }
+            } catch (ExecutionException e) {
+                if (e.getCause() instanceof IOException cause) {
+                    throw cause;
+                }
+                throw new IOException(e.getCause());
+            }
+        }
+    }
+
     private HttpResponse<byte[]> send(HttpRequest.Builder request) {
         try {
-            return client.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+            return received(request.build());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new UnreachableException("interrupted while waiting for " + address, "Run it again.", e);

@@ -41,13 +41,15 @@ final class MaintenanceHandler implements HttpHandler {
     private static final int MOST_DRAINED = 4 * 1024 * 1024;
     private static final int SHORTEST_PASSWORD = 8;
 
+    private static final Duration IDLE = Duration.ofMinutes(10);
+    private static final Duration LONGEST_SESSION = Duration.ofHours(10);
     private static final Duration RESTART = Duration.ofMillis(300);
 
     private final DeviceState state;
     private final List<Passwords> users;
     private final Failures failures;
     private final SecureRandom random = new SecureRandom();
-    private final Map<String, Passwords> sessions = new ConcurrentHashMap<>();
+    private final Map<String, Session> sessions = new ConcurrentHashMap<>();
 
     private volatile boolean hasPower = true;
     private volatile Instant since = Instant.now();
@@ -130,13 +132,27 @@ final class MaintenanceHandler implements HttpHandler {
         };
     }
 
+    /** Sessions end when nothing is asked for a while, and after a working day in any case. */
+    private Passwords userOf(String token) throws Refusal {
+        long now = System.nanoTime();
+        Session session = sessions.computeIfPresent(
+                token, (key, known) -> known.isOver(now) ? null : new Session(known.user, known.begun, now));
+        if (session == null) {
+            throw new Refusal(401, "nobody is logged on, or the session is over", "Log on first.");
+        }
+        return session.user;
+    }
+
+    private record Session(Passwords user, long begun, long used) {
+        boolean isOver(long now) {
+            return now - used > IDLE.toNanos() || now - begun > LONGEST_SESSION.toNanos();
+        }
+    }
+
     private Answer toUser(String request, byte[] body, HttpExchange exchange) throws Refusal {
         String authorization = exchange.getRequestHeaders().getFirst("Authorization");
         String session = authorization == null ? "" : authorization.replaceFirst("^Bearer ", "");
-        Passwords user = sessions.get(session);
-        if (user == null) {
-            throw new Refusal(401, "nobody is logged on", "Log on first.");
-        }
+        Passwords user = userOf(session);
         if (CHANGES.contains(request) && !user.account().role().mayConfigure()) {
             throw new Refusal(
                     403,
@@ -159,7 +175,7 @@ final class MaintenanceHandler implements HttpHandler {
                         each -> passwords.put(each.account().user(), Value.text(each.isFactory() ? "factory" : "own")));
                 yield Answer.json(Section.of(passwords));
             }
-            case "PUT password" -> changePassword(user, body);
+            case "PUT password" -> changePassword(user, body, session);
             case "PUT clock" -> {
                 Instant told =
                         Instant.parse(JsonTree.read("request", body).text("utc").orElse(""));
@@ -177,13 +193,24 @@ final class MaintenanceHandler implements HttpHandler {
         };
     }
 
-    private static Answer changePassword(Passwords user, byte[] body) throws Refusal {
-        String password = JsonTree.read("request", body).text("password").orElse("");
+    /** Whoever changes a password knows the old one, and whoever was logged on with it logs on again. */
+    private Answer changePassword(Passwords user, byte[] content, String session) throws Refusal {
+        Section body = JsonTree.read("request", content);
+        String password = body.text("password").orElse("");
+        if (user.isLocked() || !user.accepts(body.text("old").orElse(""))) {
+            throw new Refusal(403, "the old password is wrong", "Give the password that the user has now.");
+        }
+        if (password.equals(user.account().factoryPassword())) {
+            throw new Refusal(422, "that is the factory password", "Choose one that others do not know.");
+        }
         if (password.length() < SHORTEST_PASSWORD) {
             throw new Refusal(
                     422, "the password is too short", "Give one of at least " + SHORTEST_PASSWORD + " characters.");
         }
         user.set(password);
+        sessions.entrySet()
+                .removeIf(
+                        each -> each.getValue().user() == user && !each.getKey().equals(session));
         return new Answer(204, new byte[0]);
     }
 
@@ -206,7 +233,9 @@ final class MaintenanceHandler implements HttpHandler {
         byte[] token = new byte[24];
         random.nextBytes(token);
         String session = HexFormat.of().formatHex(token);
-        sessions.put(session, user);
+        long now = System.nanoTime();
+        sessions.values().removeIf(each -> each.isOver(now));
+        sessions.put(session, new Session(user, now, now));
         return Answer.json(Section.of(Map.of("token", Value.text(session))));
     }
 

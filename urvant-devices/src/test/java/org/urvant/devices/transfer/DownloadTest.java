@@ -266,7 +266,7 @@ class DownloadTest {
         public void logOn(String user, char[] password) {}
 
         @Override
-        public void changePassword(char[] password) {}
+        public void changePassword(char[] old, char[] password) {}
 
         @Override
         public void stage(Configuration configuration, BlockWatch progress) {

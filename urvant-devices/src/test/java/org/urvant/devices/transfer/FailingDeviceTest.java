@@ -230,16 +230,27 @@ class FailingDeviceTest {
     }
 
     @Test
-    void aPasswordCanBeChangedAndTheOldOneNoLongerHolds() {
-        try (MaintenanceLink link = link()) {
-            link.logOn("engineer", "ravnsund".toCharArray());
-            assertThatThrownBy(() -> link.changePassword("short".toCharArray())).hasMessageContaining("too short");
-            link.changePassword("tide-table-1887".toCharArray());
+    void aPasswordIsChangedByWhoKnowsTheOldOneAndEndsOtherSessions() {
+        char[] factory = "ravnsund".toCharArray();
+        char[] own = "tide-table-1887".toCharArray();
+        try (MaintenanceLink other = link();
+                MaintenanceLink link = link()) {
+            other.logOn("engineer", factory);
+            link.logOn("engineer", factory);
+            assertThatThrownBy(() -> link.changePassword("guess".toCharArray(), own))
+                    .hasMessageContaining("the old password is wrong");
+            assertThatThrownBy(() -> link.changePassword(factory, "short".toCharArray()))
+                    .hasMessageContaining("too short");
+            assertThatThrownBy(() -> link.changePassword(factory, factory))
+                    .hasMessageContaining("that is the factory password");
+            link.changePassword(factory, own);
+            assertThat(link.factoryAccounts()).doesNotContain("engineer");
+            assertThatThrownBy(other::factoryAccounts).hasMessageContaining("nobody is logged on");
+            assertThatThrownBy(() -> link.changePassword(own, factory)).hasMessageContaining("factory password");
         }
         try (MaintenanceLink link = link()) {
-            assertThatThrownBy(() -> link.logOn("engineer", "ravnsund".toCharArray()))
-                    .hasMessageContaining("wrong");
-            link.logOn("engineer", "tide-table-1887".toCharArray());
+            assertThatThrownBy(() -> link.logOn("engineer", factory)).hasMessageContaining("wrong");
+            link.logOn("engineer", own);
         }
     }
 
