@@ -5,10 +5,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
+import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.point.list.ListDifference;
 import org.urvant.core.point.list.ListDifference.Standing;
 import org.urvant.core.point.list.ListReading;
@@ -27,6 +29,9 @@ import org.urvant.project.Project;
  * @param after the site with the list
  */
 public record ListImport(PointList list, ListReading reading, List<Row> rows, Project after) {
+    /** Names that some systems keep for devices of their own. */
+    private static final Pattern RESERVED = Pattern.compile("(?i)con|prn|aux|nul|com[0-9]|lpt[0-9]");
+
     /**
      * A point of the old list or the new.
      *
@@ -99,6 +104,17 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
         if (!name.matches("[\\p{L}\\p{N}_-]{1,40}")) {
             throw new RefusedException("'" + name + "' is no name of a list", "Use letters, digits, _ and -.");
         }
+        if (name.equalsIgnoreCase(ChannelPoint.OWN) || RESERVED.matcher(name).matches()) {
+            throw new RefusedException(
+                    "'" + name + "' means something else in a project or on a disk", "Give the list another name.");
+        }
+        project.lists().keySet().stream()
+                .filter(other -> other.equalsIgnoreCase(name) && !other.equals(name))
+                .findFirst()
+                .ifPresent(other -> {
+                    throw new RefusedException(
+                            "there is a list " + other + ", which differs in case only", "Give the list another name.");
+                });
         if (project.ied(name).isPresent()) {
             throw new RefusedException("there is an IED " + name, "Give the list another name.");
         }

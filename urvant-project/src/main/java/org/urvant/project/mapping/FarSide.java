@@ -11,7 +11,6 @@ import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
-import org.urvant.core.point.Access;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Shape;
@@ -22,7 +21,6 @@ import org.urvant.core.range.Interval;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
-import org.urvant.project.setting.ChannelScale;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 
@@ -103,23 +101,9 @@ public record FarSide(
                 new ListedPoint.About(row.name(), signal.reference(), row.place(), ""),
                 station,
                 resolved.object(),
-                new Measure(unit(signal), Measure.PLAIN.factor(), Measure.PLAIN.offset(), range),
+                new Measure(signal.unit(), Measure.PLAIN.factor(), Measure.PLAIN.offset(), range),
                 resolved.isCommand() ? ListedPoint.Flow.WRITE : ListedPoint.Flow.READ,
                 row.position());
-    }
-
-    private static String unit(MappedSignal signal) {
-        if (signal instanceof MappedSignal.OfList listed) {
-            return listed.point().measure().unit();
-        }
-        return signal instanceof MappedSignal.OfChannel channel
-                        && channel.shape()
-                                .filter(shape -> shape.form() == Form.REAL && shape.access() == Access.READ)
-                                .isPresent()
-                ? ChannelScale.of(channel.sheets(), channel.reference())
-                        .map(ChannelScale::unit)
-                        .orElse("")
-                : "";
     }
 
     private static int station(Sheet sheet) {

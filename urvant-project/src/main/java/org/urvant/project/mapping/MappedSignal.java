@@ -50,6 +50,11 @@ public sealed interface MappedSignal {
     /** Returns what it is, for people: class and type. */
     String kind();
 
+    /** Returns the unit of its value as its source writes it; empty text when it has none, or that is not known. */
+    default String unit() {
+        return "";
+    }
+
     /** Returns data attributes of IEDs as signals. */
     static List<MappedSignal> of(Collection<DataAttribute> attributes) {
         return attributes.stream()
@@ -166,6 +171,17 @@ public sealed interface MappedSignal {
         }
 
         @Override
+        public String unit() {
+            boolean isMeasured =
+                    shape().filter(shape -> shape.form() == Form.REAL).isPresent();
+            return isMeasured
+                    ? ChannelScale.of(sheets, sheet.prefix())
+                            .map(ChannelScale::unit)
+                            .orElse("")
+                    : "";
+        }
+
+        @Override
         public String kind() {
             return (channel.isInput() ? "input, " : "output, ") + carries();
         }
@@ -234,6 +250,11 @@ public sealed interface MappedSignal {
         @Override
         public String kind() {
             return list.space().title() + ", " + point.point().text();
+        }
+
+        @Override
+        public String unit() {
+            return point.measure().unit();
         }
 
         /** Returns what a configuration says of the point. */

@@ -21,6 +21,11 @@ public final class MappingRules implements RuleRoom {
             "N127",
             "Two rows write to one point of another station, so the last one wins.",
             "Remove one of the rows, or calculate one value from both sources.");
+    public static final Rule UNIT_CHAIN_DIFFERS = ALL.error(
+            "unit-chain-differs",
+            "N122",
+            "A value goes to a point of a list whose unit measures something else, or is not known, so it cannot be converted on its way.",
+            "Correct the unit in one of the lists, or choose another point.");
     public static final Rule ADDRESS_TAKEN = ALL.error(
             "address-taken",
             "N34",

@@ -26,7 +26,6 @@ import org.urvant.core.point.Shape;
 import org.urvant.core.point.iec61850.DataReference;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
-import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
@@ -147,8 +146,13 @@ public record ResolvedMapping(
                         "Choose a point for values of the same kind.");
                 return Optional.empty();
             }
-            Interval values = wanted.range();
-            fit().range(mapped.get().reference() + " gives ", shape, isNumber ? values : Interval.ALL, listed.text());
+            if (isNumber) {
+                Optional<Shape> inUnit = fit().inUnit(mapped.get(), shape, receiver.get());
+                if (inUnit.isEmpty()) {
+                    return Optional.empty();
+                }
+                fit().range(mapped.get().reference() + " gives ", inUnit.get(), wanted.range(), listed.text());
+            }
             fit().rounding(mapped.get().reference() + " gives ", shape.form() == Form.REAL, wanted, listed.text());
             return Optional.of(new ResolvedMapping(
                     mapping,

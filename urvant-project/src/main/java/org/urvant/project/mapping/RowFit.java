@@ -1,9 +1,12 @@
 package org.urvant.project.mapping;
 
+import java.math.BigDecimal;
+import java.util.Optional;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.Shape;
 import org.urvant.core.range.Interval;
+import org.urvant.core.unit.Unit;
 import org.urvant.project.behaviour.LogicRules;
 
 /** Holds what a row gives against what the point that it goes to can hold. */
@@ -11,6 +14,43 @@ record RowFit(Report report) {
     /** Takes what does not fit. */
     interface Report {
         void take(Rule rule, String message, String remedy);
+    }
+
+    /**
+     * Returns what a signal gives in the unit of a point of a list; empty when the two units do not belong together. Where one has
+     * no unit, numbers go as they are.
+     */
+    Optional<Shape> inUnit(MappedSignal signal, Shape shape, MappedSignal.OfList receiver) {
+        String from = signal.unit();
+        String to = receiver.unit();
+        if (from.equals(to) || from.isEmpty() || to.isEmpty()) {
+            return Optional.of(shape);
+        }
+        Optional<Unit> source = Unit.of(from);
+        Optional<Unit> target = Unit.of(to);
+        if (source.isEmpty()
+                || target.isEmpty()
+                || source.get().dimension() != target.get().dimension()) {
+            report.take(
+                    MappingRules.UNIT_CHAIN_DIFFERS,
+                    signal.reference() + " is in " + from + ", " + receiver.reference() + " in " + to
+                            + (source.isEmpty() || target.isEmpty()
+                                    ? "; one of them is no unit that Urvant knows"
+                                    : ", which measure different things"),
+                    MappingRules.UNIT_CHAIN_DIFFERS.remedy());
+            return Optional.empty();
+        }
+        Interval range = shape.range();
+        return Optional.of(
+                range.isBounded()
+                        ? new Shape(Form.REAL, shape.access(), converted(range, source.get(), target.get()))
+                        : shape);
+    }
+
+    private static Interval converted(Interval range, Unit from, Unit to) {
+        BigDecimal one = from.convert(range.low(), to).orElseThrow();
+        BigDecimal other = from.convert(range.high(), to).orElseThrow();
+        return new Interval(one.min(other), one.max(other));
     }
 
     /** What arrives is held against what is held there (calculations F8). */

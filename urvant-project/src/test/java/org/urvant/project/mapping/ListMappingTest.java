@@ -28,6 +28,7 @@ import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.ListImport;
+import org.urvant.project.change.ListRemoval;
 import org.urvant.project.change.Renaming;
 import org.urvant.project.change.SignalMapping;
 import org.urvant.project.change.ValueChange;
@@ -247,6 +248,40 @@ class ListMappingTest {
                 .hasMessageContaining("can only be read");
     }
 
+    /** F7: units of both ends are converted before ranges are held against each other; 0 to 2000 mA are 0 to 2 A. */
+    @ParameterizedTest
+    @CsvSource({
+        "mA, 0, 2000, A, 0, 2, ''",
+        "mA, 0, 2000, A, 0, 1, 'result-does-not-fit: A/value gives 0 to 2; B/set holds 0 to 1'",
+        "°C, -10, 40, °F, 14, 104, ''",
+        "°C, -10, 40, K, 0, 300, 'result-does-not-fit: A/value gives 263.15 to 313.15; B/set holds 0 to 300'",
+        "m, 0, 5, A, 0, 5, 'unit-chain-differs: A/value is in m, B/set in A, which measure different things'",
+        "furlong, 0, 5, m, 0, 5, 'unit-chain-differs: A/value is in furlong, B/set in m; one of them'",
+        "'', 0, 5, m, 0, 5, ''"
+    })
+    void unitsOfBothEndsBelongTogether(
+            String from, String low, String high, String to, String least, String most, String expected) {
+        String heading = "name|area|address|type|access|unit|least|most|station";
+        Project site = taken(
+                SITE,
+                "A",
+                "modbus",
+                heading,
+                String.join("|", "Value", "holding", "1", "float32", "R", from, low, high, "1"));
+        site = taken(
+                site,
+                "B",
+                "modbus",
+                heading,
+                String.join("|", "Set", "holding", "1", "float32", "W", to, least, most, "2"));
+        List<String> before = findings(site);
+        List<String> found =
+                findings(with(site, new Mapping.End("pumps", "A/value"), new Mapping.End("pumps", "B/set")));
+        assertThat(found.stream().filter(each -> !before.contains(each)))
+                .hasSize(expected.isEmpty() ? 0 : 1)
+                .allMatch(each -> each.startsWith(expected));
+    }
+
     @Test
     void aListThatNobodyReadsAndStationsThatCannotBeAreFound() {
         assertThat(findings(SITE))
@@ -348,6 +383,15 @@ class ListMappingTest {
 
     @Test
     void whatIsNotClearIsRefused() {
+        for (String name : List.of("own", "CON", "pd1", "../x", "a b")) {
+            assertThatThrownBy(() -> taken(SITE, name, "modbus", DRIVE)).isInstanceOf(RefusedException.class);
+        }
+        ListRemoval removal = ListRemoval.of(map(SITE, "scada", "PD1/*").after(), "PD1");
+        assertThat(removal.rows()).hasSize(8);
+        Project without = removal.carriedOut(map(SITE, "scada", "PD1/*").after());
+        assertThat(without.lists()).containsOnlyKeys("NB1");
+        assertThat(without.device("GW1").mappings())
+                .isEqualTo(SITE.device("GW1").mappings());
         assertThatThrownBy(() -> taken(SITE, "F01", "modbus", DRIVE)).hasMessageContaining("there is an IED F01");
         assertThatThrownBy(() -> taken(SITE, "NB1", "modbus", DRIVE)).hasMessageContaining("the new one of Modbus");
         assertThatThrownBy(() -> taken(SITE, "PD3", "modbus", DRIVE[0], "Speed|input|x|int16||||||"))

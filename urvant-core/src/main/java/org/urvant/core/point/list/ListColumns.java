@@ -117,6 +117,13 @@ public final class ListColumns {
             given.put(ListColumn.plain(heading), column);
         });
         request.assumed().keySet().forEach(column -> requireKnown(column, words));
+        List<String> plain = headings.stream().map(ListColumn::plain).toList();
+        request.headings().keySet().stream()
+                .filter(heading -> !plain.contains(ListColumn.plain(heading)))
+                .findFirst()
+                .ifPresent(heading -> {
+                    throw new UnknownNameException(position, "heading", heading, headings);
+                });
         ListColumns columns = new ListColumns();
         Map<String, String> taken = new HashMap<>();
         for (int i = 0; i < headings.size(); i++) {
