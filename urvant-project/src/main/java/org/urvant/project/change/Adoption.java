@@ -1,22 +1,15 @@
 package org.urvant.project.change;
 
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.RefusedException;
-import org.urvant.core.finding.Position;
-import org.urvant.core.point.PointSpace;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.project.Device;
-import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
@@ -86,7 +79,8 @@ public record Adoption(Project after, Comparison brings, Comparison left) {
                         sheets.seek(path).filter(at -> at.setting().isDerived()).isPresent());
         Device adopted = withoutRows(
                 type, ValueChange.changed(project, device, values), held.parts().section("settings"));
-        return project.with(adopted.withMappings(mappings(sheets, held.parts().section("mappings")))
+        return project.with(adopted.withMappings(
+                        new HeldRows(project, sheets).all(held.parts().section("mappings")))
                 .withLogic(programs(held.parts().section("logic"))));
     }
 
@@ -124,53 +118,5 @@ public record Adoption(Project after, Comparison brings, Comparison left) {
                 values.put(prefix + entry.getKey(), value.text());
             }
         }
-    }
-
-    /** Returns the rows of a configuration, those that the device has already in their old order. */
-    private static List<Mapping> mappings(DeviceSheets sheets, Section held) {
-        Device device = sheets.device();
-        List<Mapping> rows = new ArrayList<>();
-        Set<String> known = device.mappings().stream().map(Mapping::key).collect(Collectors.toSet());
-        device.mappings().stream()
-                .filter(row -> held.nodes().containsKey(row.key()))
-                .forEach(row -> rows.add(row(sheets, row.key(), held.section(row.key()))));
-        held.nodes().keySet().stream()
-                .filter(key -> !known.contains(key))
-                .forEach(key -> rows.add(row(sheets, key, held.section(key))));
-        return rows;
-    }
-
-    private static Mapping row(DeviceSheets sheets, String key, Section row) {
-        return new Mapping(
-                key,
-                row.text("name").orElse(""),
-                row.text("place").orElse(""),
-                origins(sheets, row),
-                end(sheets, row.text("to").orElse(""), row.section("destination")),
-                row.text("transform").orElse(""),
-                row.text("use").orElse("true").equals("true"),
-                Position.in("device"));
-    }
-
-    private static List<Mapping.End> origins(DeviceSheets sheets, Section row) {
-        if (row.node("sources").isEmpty()) {
-            return List.of(end(sheets, row.text("from").orElse(""), row.section("source")));
-        }
-        return row.section("sources").nodes().values().stream()
-                .map(Section.class::cast)
-                .map(source -> end(sheets, source.text("from").orElse(""), source))
-                .toList();
-    }
-
-    private static Mapping.End end(DeviceSheets sheets, String connection, Section point) {
-        Optional<String> offered = point.text("reference").or(() -> point.text("channel"));
-        Optional<PointSpace> space = Optional.ofNullable(
-                        sheets.device().connections().get(connection))
-                .flatMap(known -> sheets.type().connection(known.kind().text()))
-                .map(ConnectionKind::protocol)
-                .filter(known -> !known.groups().isEmpty());
-        return new Mapping.End(
-                connection,
-                offered.or(() -> space.map(known -> known.text(point))).orElse(""));
     }
 }

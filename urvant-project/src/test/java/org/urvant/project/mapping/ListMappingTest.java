@@ -26,6 +26,7 @@ import org.urvant.core.tree.CanonicalJson;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.change.Adoption;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.ListImport;
 import org.urvant.project.change.ListRemoval;
@@ -33,6 +34,7 @@ import org.urvant.project.change.Renaming;
 import org.urvant.project.change.SignalMapping;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.kit.Sites;
 import org.urvant.scl.selection.FoundSignal;
@@ -367,6 +369,24 @@ class ListMappingTest {
                 .allMatch(row -> row.standing() == ListDifference.Standing.SAME);
         assertThatThrownBy(() -> FarSide.of(mapped, mapped.device("GW1"), "pumps"))
                 .hasMessageContaining("offers no points to others");
+    }
+
+    /** What a device runs is taken over with the lists that its rows come from. */
+    @Test
+    void rowsOfADeviceFindTheirListsAgain() {
+        Project mapped = map(SITE, "scada", "PD1/*").after();
+        mapped = SignalMapping.passOn(mapped, "GW1", "NB1/pump-order", "PD1/start", Optional.empty())
+                .after();
+        Configuration held = ConfigurationBuilder.build(mapped, mapped.device("GW1"));
+        Project twin = taken(mapped, "AA1", "modbus", DRIVE); // another list says the same, and comes first
+        assertThat(ends(Adoption.plan(twin, "GW1", held).after().device("GW1").mappings()))
+                .isEqualTo(ends(mapped.device("GW1").mappings()));
+        Project bare = SITE.with(SITE.device("GW1").withMappings(List.of()));
+        assertThat(ends(Adoption.plan(bare, "GW1", held).after().device("GW1").mappings()))
+                .containsExactlyInAnyOrderElementsOf(ends(mapped.device("GW1").mappings()));
+        Project unlisted = bare.with(bare.imported().withoutList("PD1"));
+        assertThat(findings(Adoption.plan(unlisted, "GW1", held).after()))
+                .anyMatch(each -> each.contains("'input:0 int16' is no point of a list"));
     }
 
     @Test
