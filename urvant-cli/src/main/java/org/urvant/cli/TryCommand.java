@@ -16,6 +16,7 @@ import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.behaviour.Trial;
+import org.urvant.project.mapping.RowTrial;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -29,6 +30,7 @@ import picocli.CommandLine.Parameters;
             "Examples: urvant try TD1 --from presses.csv",
             "          urvant try RTU1 --from day.csv --for 24h --at 2026-03-28T12:00 --lanes",
             "          urvant try F11 --program interlock.st --set bi1=on --for 5s",
+            "          urvant try GW1 --set PD1/motor-current=12.5     # what the receivers of its rows get",
             "          urvant logic F11 --signals        # what can be set and watched"
         })
 final class TryCommand extends Command {
@@ -96,6 +98,9 @@ final class TryCommand extends Command {
         Map<String, String> given = pairs("--set", set);
         Project project = folder().load();
         Device device = project.device(name);
+        if (given.keySet().stream().anyMatch(signal -> signal.contains("/"))) {
+            return rows(project, device, given);
+        }
         Trial trial = Trial.of(
                 project,
                 device,
@@ -128,6 +133,52 @@ final class TryCommand extends Command {
             view.write(outcome.changes(), out);
         }
         view.say(outcome, lanes, seconds);
+        return Exit.DONE;
+    }
+
+    /** Signals of others, which have a stroke in their names, come over connections and go where the rows say. */
+    private Integer rows(Project project, Device device, Map<String, String> given) {
+        RowTrial trial = RowTrial.of(project, device, given, session.clock().instant());
+        Table table = new Table("row", "to", "point", "over the line", "value", "quality");
+        for (RowTrial.Received each : trial.received()) {
+            table.row(
+                    each.row().name(),
+                    each.row().to(),
+                    each.point(),
+                    each.raw(),
+                    each.value().value() + (each.unit().isEmpty() ? "" : " " + each.unit()),
+                    each.isQualitySent()
+                            ? each.value().quality()
+                            : "not sent"
+                                    + (each.value().quality().equals(Quality.GOOD)
+                                            ? ""
+                                            : paint.warn(" (" + each.value().quality() + ")")));
+        }
+        if (json) {
+            sayJson(trial.received().stream()
+                    .map(each -> Json.object(
+                            "row", each.row().key(),
+                            "to", each.row().to(),
+                            "point", each.point(),
+                            "raw", each.raw(),
+                            "value", each.value().value(),
+                            "unit", each.unit(),
+                            "quality", each.value().quality().toString(),
+                            "qualitySent", each.isQualitySent()))
+                    .toList());
+            return Exit.DONE;
+        }
+        if (table.isEmpty()) {
+            note("no row in use has all its sources given");
+        } else {
+            say(table);
+        }
+        if (!trial.wrong().isEmpty()) {
+            note(paint.warn("wrong, and left out") + ": " + String.join(", ", trial.wrong()));
+        }
+        if (!trial.waiting().isEmpty()) {
+            note("more sources are needed for " + String.join(", ", trial.waiting()));
+        }
         return Exit.DONE;
     }
 

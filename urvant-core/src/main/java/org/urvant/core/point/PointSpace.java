@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.Optional;
 import org.urvant.core.range.Interval;
+import org.urvant.core.signal.SignalValue;
 import org.urvant.core.tree.Section;
 
 /**
@@ -63,6 +64,15 @@ public interface PointSpace {
     /** Returns whether the quality of a value and the time of its change travel with it. */
     default boolean carriesQuality() {
         return true;
+    }
+
+    /**
+     * Returns what goes over the line for a value that the point holds, for people: words of registers, a value with its flags.
+     *
+     * @param value a value that its carrier holds: a Boolean, Long or Double
+     */
+    default String onLine(PlacedPoint point, SignalValue value) {
+        return String.valueOf(value.value());
     }
 
     /** Returns the groups of the address plan. */

@@ -18,6 +18,8 @@ import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Role;
 import org.urvant.core.point.Shape;
 import org.urvant.core.range.Interval;
+import org.urvant.core.signal.Quality;
+import org.urvant.core.signal.SignalValue;
 import org.urvant.core.tree.Section;
 
 /**
@@ -138,6 +140,25 @@ public final class Iec104Space implements PointSpace {
             case M_ME_NC_1, M_ME_TF_1, C_SE_NC_1, C_SE_TC_1 -> FLOAT_WHOLES;
             default -> holds(carrier).range();
         };
+    }
+
+    /** The flags of IEC 60870-5-101:2003, 7.2.6, by validity, reasons and source of IEC 61850 (calculations F47). */
+    @Override
+    public String onLine(PlacedPoint point, SignalValue value) {
+        Quality quality = value.quality();
+        StringBuilder text = new StringBuilder();
+        text.append(
+                value.value() instanceof Double number
+                        ? Float.toString(number.floatValue())
+                        : value.value() instanceof Boolean on ? on ? "1" : "0" : String.valueOf(value.value()));
+        boolean isMeasured = group(point.carrier()).word().equals("measured");
+        boolean hasOverflow = quality.has(Quality.Mark.OVERFLOW) || quality.has(Quality.Mark.OUT_OF_RANGE);
+        text.append(quality.isInvalid() ? " IV" : "");
+        text.append(quality.has(Quality.Mark.OLD_DATA) ? " NT" : "");
+        text.append(quality.has(Quality.Mark.SUBSTITUTED) ? " SB" : "");
+        text.append(quality.has(Quality.Mark.OPERATOR_BLOCKED) ? " BL" : "");
+        text.append(isMeasured && hasOverflow ? " OV" : "");
+        return text.toString();
     }
 
     @Override

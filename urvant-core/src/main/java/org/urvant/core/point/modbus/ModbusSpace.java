@@ -1,8 +1,10 @@
 package org.urvant.core.point.modbus;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.AddressGroup;
@@ -16,6 +18,7 @@ import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Role;
 import org.urvant.core.point.Shape;
 import org.urvant.core.range.Interval;
+import org.urvant.core.signal.SignalValue;
 import org.urvant.core.tree.Section;
 
 /**
@@ -122,6 +125,20 @@ public final class ModbusSpace implements PointSpace {
     public Interval exactWholes(String carrier) {
         ModbusPoint point = ModbusPoint.at(carrier, 0);
         return point.type() == null ? holds(carrier).range() : point.type().exactWholes();
+    }
+
+    @Override
+    public String onLine(PlacedPoint point, SignalValue value) {
+        RegisterType type = ((ModbusPoint) point).type();
+        if (type == null) {
+            return value.value().equals(Boolean.TRUE) || value.value().equals(2L) ? "1" : "0";
+        }
+        BigDecimal number = value.value() instanceof Double real
+                ? new BigDecimal(real)
+                : new BigDecimal(String.valueOf(value.value()));
+        return type.encoded(((ModbusPoint) point).order(), number).stream()
+                .map(word -> String.format("%04X", word))
+                .collect(Collectors.joining(" "));
     }
 
     @Override

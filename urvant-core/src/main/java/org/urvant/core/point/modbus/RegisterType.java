@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.math.MathContext;
 import java.nio.ByteBuffer;
+import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
@@ -84,6 +85,33 @@ enum RegisterType {
             case FLOAT32 -> finite(buffer.getFloat());
             case FLOAT64 -> finite(buffer.getDouble());
         };
+    }
+
+    /** Returns the registers that hold a number of the type, their octets in an order; the other way round of {@link #decoded}. */
+    List<Integer> encoded(String order, BigDecimal number) {
+        ByteBuffer buffer = ByteBuffer.allocate(2 * registers);
+        switch (this) {
+            case FLOAT32 -> buffer.putFloat(number.floatValue());
+            case FLOAT64 -> buffer.putDouble(number.doubleValue());
+            case BCD16, BCD32 ->
+                buffer.put(
+                        HexFormat.of().parseHex(String.format("%0" + 4 * registers + "d", number.toBigIntegerExact())));
+            default -> {
+                byte[] octets = number.toBigIntegerExact().toByteArray(); // highest octet first, sign extended
+                byte fill = (byte) (number.signum() < 0 ? 0xFF : 0);
+                for (int i = 0; i < 2 * registers; i++) {
+                    int at = octets.length - 2 * registers + i;
+                    buffer.put(at < 0 ? fill : octets[at]);
+                }
+            }
+        }
+        List<Integer> words = new ArrayList<>();
+        for (int i = 0; i < order.length(); i += 2) {
+            int high = buffer.get(order.charAt(i) - 'A') & 0xFF;
+            int low = buffer.get(order.charAt(i + 1) - 'A') & 0xFF;
+            words.add(high << 8 | low);
+        }
+        return words;
     }
 
     private static BigDecimal finite(double number) {
