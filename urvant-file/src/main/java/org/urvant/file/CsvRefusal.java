@@ -9,11 +9,21 @@ import org.urvant.core.finding.Position;
 final class CsvRefusal {
     private static final Pattern TOLD = Pattern.compile("(?s).*\\((?:start)?line (\\d{1,9})\\)(.*)");
 
+    /** The library tells the place in two ways. */
+    private static final Pattern TOLD_AFTER = Pattern.compile("(?s).*at line: (\\d{1,9}), position.*");
+
     private CsvRefusal() {}
 
     /** Returns the refusal of a file, with the line where what cannot be read began. */
     static MalformedInputException of(String shownAs, Exception cause) {
         Matcher told = TOLD.matcher(String.valueOf(cause.getMessage()));
+        Matcher after = TOLD_AFTER.matcher(String.valueOf(cause.getMessage()));
+        if (after.matches()) {
+            return refusal(
+                    Position.line(shownAs, Integer.parseInt(after.group(1))),
+                    "something stands beside a quotation mark",
+                    cause);
+        }
         boolean isPlaced = told.matches();
         Position position = isPlaced ? Position.line(shownAs, Integer.parseInt(told.group(1))) : Position.in(shownAs);
         String message = !isPlaced
@@ -21,6 +31,10 @@ final class CsvRefusal {
                 : told.group(2).contains("EOF")
                         ? "a quotation mark opens here and never closes"
                         : "something stands beside a quotation mark";
+        return refusal(position, message, cause);
+    }
+
+    private static MalformedInputException refusal(Position position, String message, Exception cause) {
         return new MalformedInputException(
                 position, "not CSV: " + message, "Write \"a text\" whole in quotation marks, or without any.", cause);
     }

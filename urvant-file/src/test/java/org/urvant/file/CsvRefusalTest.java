@@ -16,6 +16,7 @@ class CsvRefusalTest {
                     """
             (startline 7) EOF reached before encapsulated token finished | t.csv:7 | opens here and never closes
             An exception occurred while reading (line 3) invalid char    | t.csv:3 | beside a quotation mark
+            Invalid character after a token at line: 2, position: 6      | t.csv:2 | beside a quotation mark
             something else                                               | t.csv   | cannot be read as a table
             ''                                                           | t.csv   | cannot be read as a table
             """)

@@ -1,0 +1,193 @@
+package org.urvant.project.folder;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.point.PointSpaces;
+import org.urvant.core.point.list.ListReader;
+import org.urvant.core.point.list.ListReading;
+import org.urvant.core.point.list.ListRequest;
+import org.urvant.core.point.list.ListRows;
+import org.urvant.core.point.list.PointList;
+import org.urvant.project.Project;
+import org.urvant.project.change.ConnectionChange;
+import org.urvant.project.change.ListImport;
+import org.urvant.project.change.ListRemoval;
+import org.urvant.project.change.NewDevice;
+import org.urvant.project.change.SignalMapping;
+import org.urvant.project.check.ProjectCheck;
+import org.urvant.scl.selection.FoundSignal;
+import org.urvant.scl.selection.Query;
+
+/** Lists of points in a project's folder: written and read, kept from being written over, found by queries. */
+class PointListFolderTest {
+    private static final List<String> HEADINGS = List.of(
+            "name", "area", "address", "type", "access", "factor", "unit", "least", "most", "place", "description");
+    private static final List<String> SPEED = List.of(
+            "Speed, \"n\"", "input", "0", "int16", "r", "0.1", "A", "0", "300", "Skarholm/K1/F01/P1", "at; the\tshaft");
+    private static final List<String> START = List.of("Start", "coil", "0", "", "rw", "", "", "", "", "", "");
+
+    @TempDir
+    private Path root;
+
+    private ProjectFolder folder;
+
+    @BeforeEach
+    void begin() {
+        folder = ProjectFolder.create(
+                root.resolve("site"), "Site", new Workplace("tester", InstantSource.system(), root.resolve("user")));
+        folder.change(site -> ConnectionChange.connect(
+                ConnectionChange.connect(
+                        NewDevice.add(site, "GW1", NewDevice.Start.of("ravnsund-g3")),
+                        "GW1",
+                        "scada",
+                        "control-centre"),
+                "GW1",
+                "bus",
+                "field-bus"));
+        take(SPEED, START);
+    }
+
+    @SafeVarargs
+    @SuppressWarnings("varargs") // the rows are only read
+    private void take(List<String>... rows) {
+        ListReading reading = ListReader.read(
+                new ListRequest(
+                        "PD1",
+                        PointSpaces.byId("modbus"),
+                        Map.of(),
+                        Map.of("station", "7"),
+                        PointListFile.kinds(),
+                        false),
+                HEADINGS,
+                Position.line("in.csv", 1),
+                Arrays.stream(rows)
+                        .map(row -> new ListReader.Row(row, Map.of(), null, Position.line("in.csv", 2)))
+                        .toList());
+        folder.change(site -> ListImport.plan(site, reading, false).after());
+    }
+
+    private Path file() {
+        return folder.root().resolve("points/PD1.csv");
+    }
+
+    private static List<List<String>> rows(PointList list) {
+        return list.points().values().stream()
+                .map(point -> ListRows.cells(list, point))
+                .toList();
+    }
+
+    private List<String> found(String query) {
+        return Query.parse(query).search(folder.signals()).signals(0, 100).stream()
+                .map(FoundSignal::reference)
+                .toList();
+    }
+
+    @Test
+    void aListIsReadBackAsItWasTakenIn() throws IOException {
+        PointList list = folder.load().list("PD1");
+        assertThat(rows(list))
+                .containsExactly(
+                        List.of(
+                                "speed-n",
+                                "Speed, \"n\"",
+                                "modbus",
+                                "7",
+                                "input:0 int16",
+                                "read",
+                                "A",
+                                "0.1",
+                                "0",
+                                "0",
+                                "300",
+                                "",
+                                "Skarholm/K1/F01/P1",
+                                "at; the shaft"),
+                        List.of("start", "Start", "modbus", "7", "coil:0", "both", "", "", "", "", "", "", "", ""));
+        String text = Files.readString(file());
+        take(SPEED, START);
+        assertThat(Files.readString(file())).isEqualTo(text);
+        assertThat(folder.load().findings()).isEmpty();
+    }
+
+    @Test
+    void rowsAndTheListGoTogetherAndUndoBringsThemBack() throws IOException {
+        folder.change(site -> SignalMapping.plan(site, "GW1", SignalMapping.Request.ofSignals("PD1/*"))
+                .after());
+        String mapped = Files.readString(folder.root().resolve("mappings/GW1.csv"));
+        folder.change(site -> ListRemoval.of(site, "PD1").carriedOut(site));
+        assertThat(file()).doesNotExist();
+        assertThat(folder.load().device("GW1").mappings()).isEmpty();
+        folder.undo(false);
+        assertThat(file()).exists();
+        assertThat(Files.readString(folder.root().resolve("mappings/GW1.csv"))).isEqualTo(mapped);
+        assertThat(folder.load().device("GW1").addresses().owners()).containsValue("PD1/speed-n");
+    }
+
+    /** What a person wrote beside it is never lost, and a list that cannot be read closes nothing else. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "start,Start | start,Start,more | the row has 15 cells",
+                "coil:0 | coil:70000 | coil 70000 is outside 0 to 65535",
+                "modbus,7,coil | modbus,900000,coil | expected a whole number from 0 to 65535",
+                "key,name | key,nome | a column 'nome' that would be lost",
+                "start,Start | speed-n,Start | key 'speed-n' stands already"
+            })
+    void aListThatWasEditedIsNotWrittenOver(String before, String after, String said) throws IOException {
+        Files.writeString(file(), Files.readString(file()).replace(before, after));
+        assertThatThrownBy(() -> take(SPEED))
+                .isInstanceOf(RefusedException.class)
+                .hasMessageContaining(said);
+        assertThat(Files.readString(file())).contains(after);
+    }
+
+    @Test
+    void aBadListIsAFindingWithItsPlaceAndBlocksWhoReadsIt() throws IOException {
+        folder.change(site -> SignalMapping.plan(site, "GW1", SignalMapping.Request.ofSignals("PD1/start"))
+                .after());
+        Files.writeString(file(), "key,name\n\"open,x\n");
+        Project site = folder.load();
+        assertThat(site.lists()).isEmpty();
+        assertThat(ProjectCheck.check(site, site.device("GW1")))
+                .extracting(Finding::message)
+                .anyMatch(text -> text.contains("a quotation mark opens here"))
+                .anyMatch(text -> text.contains("point list 'PD1' does not exist"));
+    }
+
+    /** The index of what a site offers is kept, and made anew when a device, a type or a list changes. */
+    @Test
+    void queriesSeeWhatAListSaysNow() throws IOException {
+        assertThat(found("kind:current")).containsExactly("PD1/speed-n");
+        assertThat(found("bay:F01")).containsExactly("PD1/speed-n");
+        Path kept = folder.root().resolve(".urvant/own-signals");
+        assertThat(kept).isDirectoryContaining("glob:**.index");
+        assertThat(found("kind:current")).containsExactly("PD1/speed-n");
+        take(START, List.of("Flow", "input", "9", "uint16", "r", "", "A", "", "", "", ""));
+        assertThat(found("kind:current")).containsExactly("PD1/flow");
+        try (Stream<Path> files = Files.list(kept)) {
+            Path index = files.findFirst().orElseThrow();
+            Files.write(index, new byte[] {1, 2, 3});
+        }
+        assertThat(found("kind:current")).containsExactly("PD1/flow");
+        folder.change(site -> NewDevice.add(site, "RTU1", NewDevice.Start.of("fjellmast-c2")));
+        assertThat(found("ied:RTU1")).isNotEmpty().allMatch(reference -> reference.startsWith("RTU1/"));
+    }
+}
