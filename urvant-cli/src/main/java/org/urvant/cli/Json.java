@@ -6,10 +6,12 @@ import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
+import java.math.BigDecimal;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.urvant.core.finding.Position;
+import org.urvant.core.text.Visible;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 
@@ -34,7 +36,21 @@ final class Json {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        return text.toString();
+        return escaped(text.toString());
+    }
+
+    /** What a terminal would obey is escaped, as JSON lets it be (RFC 8259, 7), so that programs read the same text. */
+    private static String escaped(String json) {
+        StringBuilder escaped = new StringBuilder(json.length());
+        for (int i = 0; i < json.length(); i++) {
+            char letter = json.charAt(i);
+            if (Visible.isHidden(letter)) {
+                escaped.append(String.format("\\u%04X", (int) letter));
+            } else {
+                escaped.append(letter);
+            }
+        }
+        return escaped.toString();
     }
 
     private static void write(Object value, JsonGenerator generator) throws IOException {
@@ -59,8 +75,12 @@ final class Json {
             generator.writeRawValue(leaf.text());
         } else if (value instanceof Boolean logical) {
             generator.writeBoolean(logical);
-        } else if (value instanceof Number number) {
-            generator.writeNumber(number.longValue());
+        } else if (value instanceof BigDecimal number) {
+            generator.writeNumber(number);
+        } else if (value instanceof Double number && Double.isFinite(number)) {
+            generator.writeNumber(number);
+        } else if (value instanceof Long || value instanceof Integer) {
+            generator.writeNumber(((Number) value).longValue());
         } else if (value instanceof Position position) {
             write(object("source", position.source(), "line", position.line(), "column", position.column()), generator);
         } else {

@@ -25,6 +25,14 @@ record Session(
         Map<String, String> environment,
         InstantSource clock,
         String person) {
+    private static final String TERMINAL = "URVANT_TERMINAL";
+
+    Session {
+        boolean isTerminal = environment.containsKey(TERMINAL);
+        out = VisibleWriter.of(out, isTerminal);
+        err = VisibleWriter.of(err, isTerminal);
+    }
+
     /** Returns a path given on the command line, counted from the session's folder. */
     Path path(String given) {
         return folder.resolve(given).normalize();
@@ -46,7 +54,7 @@ record Session(
 
     /** Returns whether results go to a terminal; the launcher says so, for Java cannot tell. */
     boolean isTerminal() {
-        return environment.containsKey("URVANT_TERMINAL");
+        return environment.containsKey(TERMINAL);
     }
 
     /** Returns the width to keep within, in columns. */

@@ -72,7 +72,8 @@ final class SignalsCommand extends Command {
             note("saved as " + name + ": " + query.text());
         }
         folder.keepNote(LAST_QUERY, query.text());
-        Hits hits = query.search(folder.signals());
+        Hits hits = query.search(folder.signals(finding -> note(paint.warn("signals are missing") + ": "
+                + finding.position() + ": " + finding.message() + " " + finding.remedy())));
         new HitsView(this, query, hits).say(countOnly, why, all ? Long.MAX_VALUE : FEW);
         return Exit.DONE;
     }

@@ -67,7 +67,7 @@ class PointListCommandsTest {
     void listsAreMappedReadInFewRequestsAndHandedOver() throws IOException {
         run("map GW1 'PD1/*' --to scada --yes");
         String requests = json("requests GW1");
-        assertThat(requests).contains("\"connection\":\"pumps\"");
+        assertThat(requests).contains("\"connection\":\"pumps\"", "\"milliseconds\":96.");
         assertThat(count(requests, "\"area\"")).isEqualTo(4);
         String points = json("points PD1 --writable");
         assertThat(count(points, "\"reference\"")).isEqualTo(3);
@@ -95,7 +95,7 @@ class PointListCommandsTest {
         run("map GW1 PD1/motor-current --to panel --yes");
         run("map GW1 NB1/pump-order --onto PD1/start --yes");
         String point = json("explain PD1/motor-current");
-        assertThat(point).contains("\"unit\":\"A\"");
+        assertThat(point).contains("\"unit\":\"A\"", "\"factor\":0.1,", "\"most\":400");
         assertThat(count(point, "\"GW1 ")).isEqualTo(2);
         run("explain PD1/start");
         assertThat(terminal.out()).contains("coil:0", "unit address", "NB1/pump-order");
@@ -116,5 +116,31 @@ class PointListCommandsTest {
         run("undo");
         run("import newer.csv --as PD1 --protocol modbus --assume station=7 --yes");
         assertThat(terminal.out()).contains("imported PD1, 11 points");
+    }
+
+    /** What a file says cannot move the cursor, colour a line or turn its direction; programs still read the same text. */
+    @Test
+    void whatAFileSaysIsShownAndNotObeyed() throws IOException {
+        Path list = folder.resolve("skarholm/points/PD1.csv");
+        Files.writeString(list, Files.readString(list).replace("drive turns", "drive\u001B[31m \u202Esnrut\u009B2J"));
+        run("explain PD1/running");
+        assertThat(terminal.out())
+                .contains("drive\u241B[31m \uFFFDsnrut\uFFFD2J")
+                .doesNotContain("\u001B", "\u202E", "\u009B");
+        assertThat(json("explain PD1/running")).contains("drive\\u001B[31m \\u202Esnrut\\u009B2J");
+        run("handover GW1 scada --out scada.html");
+        assertThat(Files.readString(folder.resolve("skarholm/scada.html"))).doesNotContain("\u001B", "\u202E");
+    }
+
+    @Test
+    void aBadSourceOrListHidesNoOtherSignals() throws IOException {
+        Files.writeString(folder.resolve("skarholm/points/NB1.csv"), "key,name\n\"open");
+        run("signals ied:PD1 --count");
+        assertThat(terminal.out()).contains("11 signals in all");
+        run("import " + Sites.demo("F01.cid") + " --yes");
+        Files.writeString(folder.resolve("skarholm/sources/F01.cid"), "<SCL");
+        run("signals kind:current");
+        assertThat(terminal.out()).contains("PD1/motor-current");
+        assertThat(terminal.err()).contains("signals are missing", "sources/F01.cid");
     }
 }

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
@@ -18,6 +19,7 @@ import org.urvant.core.device.DeviceTypes;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UrvantException;
+import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.progress.Progress;
@@ -223,9 +225,18 @@ public final class ProjectFolder {
     /**
      * Returns the indexes of the signals of the imported IEDs that are wanted, one a file, and of what the site's devices and
      * lists offer: from the cache, or made and kept there.
+     *
+     * @throws UrvantException when a source cannot be read
      */
     public List<SignalIndex> signals() {
-        List<SignalIndex> indexes = new ArrayList<>(sources.indexes());
+        return signals(finding -> {
+            throw new MalformedInputException(finding.position(), finding.message(), finding.remedy());
+        });
+    }
+
+    /** Returns the same; a source that cannot be read is a finding, and its signals are missing. */
+    public List<SignalIndex> signals(Consumer<Finding> findings) {
+        List<SignalIndex> indexes = new ArrayList<>(sources.indexes(findings));
         indexes.add(new OwnSignals(files).index(reader::readOwn));
         return indexes;
     }

@@ -141,16 +141,24 @@ final class SourceFolder {
         }
     }
 
-    /** Returns the index of each source's wanted signals: from the cache when it has one, else made and kept there. */
-    List<SignalIndex> indexes() {
+    /**
+     * Returns the index of each source's wanted signals: from the cache when it has one, else made and kept there. A source that
+     * cannot be read is a finding.
+     */
+    List<SignalIndex> indexes(Consumer<Finding> findings) {
         List<SignalIndex> indexes = new ArrayList<>();
         Optional<Map<String, String>> plain = SourceIndex.plainDigests(files);
         SourceIndex index = plain.isPresent() ? null : index(finding -> {});
         Map<String, Set<String>> unwanted = index == null ? Map.of() : index.unwanted();
         Map<String, String> digests = plain.orElseGet(() -> index.digestsByName());
         digests.forEach((name, digest) -> {
-            SignalIndex all = index(name, digest);
-            indexes.add(all.without(unwanted.getOrDefault(name, Set.of())));
+            files.readOr(
+                            Optional.<SignalIndex>empty(),
+                            FOLDER + "/" + name,
+                            "sources " + name,
+                            findings,
+                            () -> Optional.of(index(name, digest)))
+                    .ifPresent(all -> indexes.add(all.without(unwanted.getOrDefault(name, Set.of()))));
         });
         return indexes;
     }
@@ -178,6 +186,6 @@ final class SourceFolder {
 
     /** An index is kept only for a file with its digest; a file that was written after it must be read again. */
     private boolean isUnchanged(String name, Path cached) {
-        return Files.isRegularFile(cached) && SafeFile.modified(path(name)) <= SafeFile.modified(cached);
+        return Files.isRegularFile(cached) && SafeFile.modified(path(name)) < SafeFile.modified(cached);
     }
 }

@@ -9,6 +9,7 @@ import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import org.urvant.core.text.Visible;
 
 /** Fills the templates of pages. What comes from a project is escaped. */
 final class Template {
@@ -36,6 +37,6 @@ final class Template {
         } catch (TemplateException e) {
             throw new IllegalStateException("the template " + template + " does not fit its model", e);
         }
-        return page.toString();
+        return Visible.of(page.toString().replace("\r", ""));
     }
 }
