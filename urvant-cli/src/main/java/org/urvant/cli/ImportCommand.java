@@ -20,7 +20,7 @@ import picocli.CommandLine.Parameters;
             "Examples: urvant import F01.cid",
             "          urvant import station.scd --ied F01,F02 --yes",
             "          urvant import station.scd --keep-going    leave out the IEDs that an error concerns",
-            "          urvant import pump-drive.csv --as PD1 --protocol modbus --assume station=7"
+            "          urvant import pump-drive.csv --name PD1 --protocol modbus --assume station=7"
         })
 final class ImportCommand extends Command {
     private static final int FEW = 8;

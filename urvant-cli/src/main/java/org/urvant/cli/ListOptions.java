@@ -10,7 +10,7 @@ import picocli.CommandLine.Option;
 /** How a list of points is to be read. */
 final class ListOptions {
     @Option(
-            names = "--as",
+            names = "--name",
             paramLabel = "NAME",
             description = "Name of the list: whose points they are, such as PD1; otherwise that of the file.")
     private String name;
@@ -52,7 +52,7 @@ final class ListOptions {
     void requireNone() {
         if (name != null || protocol != null || sheet != null || !headings.isEmpty() || !assumed.isEmpty()) {
             throw new RefusedException(
-                    "--as, --protocol, --column, --assume and --sheet are for lists of points",
+                    "--name, --protocol, --column, --assume and --sheet are for lists of points",
                     "Leave them out; a list is a .csv or .xlsx file.");
         }
     }

@@ -24,7 +24,7 @@ import picocli.CommandLine.Parameters;
             "Examples: urvant points",
             "          urvant points PD1 --unmapped",
             "          urvant points PD1 --writable      what the list lets others write, and who does",
-            "          urvant points PD1 --out pd1.xlsx  'urvant import pd1.xlsx --as PD1' takes it back"
+            "          urvant points PD1 --out pd1.xlsx  'urvant import pd1.xlsx --name PD1' takes it back"
         })
 final class PointsCommand extends Command {
     @Parameters(paramLabel = "LIST", arity = "0..1", description = "Name of a list.")
@@ -53,7 +53,7 @@ final class PointsCommand extends Command {
             PointList list = project.list(name);
             PointListFile.write(session.path(out), list);
             say("wrote " + count(list.points().size(), "point") + " to " + out);
-            next("urvant import " + out + " --as " + name);
+            next("urvant import " + out + " --name " + name);
             return Exit.DONE;
         }
         List<PointList> lists = name == null ? List.copyOf(project.lists().values()) : List.of(project.list(name));
@@ -77,7 +77,7 @@ final class PointsCommand extends Command {
         }
         if (table.isEmpty()) {
             note("there is no list of points yet");
-            next("urvant import FILE --as NAME --protocol modbus");
+            next("urvant import FILE --name NAME --protocol modbus");
         } else {
             say(table);
             next("urvant points " + lists.get(0).name());

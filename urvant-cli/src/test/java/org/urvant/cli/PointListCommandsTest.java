@@ -32,9 +32,9 @@ class PointListCommandsTest {
             made.ok("connect GW1 " + connection.replace("=", " --kind "));
         }
         made.ok("set GW1 pumps.bus pumps");
-        made.ok("import " + Sites.demo("pump-drive.csv") + " --as PD1 --protocol modbus --assume station=7 --yes");
+        made.ok("import " + Sites.demo("pump-drive.csv") + " --name PD1 --protocol modbus --assume station=7 --yes");
         made.ok("import " + Sites.demo("neighbour.csv")
-                + " --as NB1 --protocol iec60870-5-104 --assume station=12 --yes");
+                + " --name NB1 --protocol iec60870-5-104 --assume station=12 --yes");
     }
 
     @BeforeEach
@@ -110,11 +110,11 @@ class PointListCommandsTest {
     void aNewerListSaysWhatItChanges() throws IOException {
         String list = Files.readString(Sites.demo("pump-drive.csv"));
         Files.writeString(folder.resolve("skarholm/newer.csv"), list.replace("1;Motor current;4", "9;Motor current;4"));
-        run("look newer.csv --as PD1 --protocol modbus --assume station=7");
+        run("look newer.csv --name PD1 --protocol modbus --assume station=7");
         assertThat(terminal.out()).contains("1 changed, 10 same", "point input:1 uint16 → input:9 uint16");
-        run("import newer.csv --as PD1 --protocol modbus --assume station=7 --yes");
+        run("import newer.csv --name PD1 --protocol modbus --assume station=7 --yes");
         run("undo");
-        run("import newer.csv --as PD1 --protocol modbus --assume station=7 --yes");
+        run("import newer.csv --name PD1 --protocol modbus --assume station=7 --yes");
         assertThat(terminal.out()).contains("imported PD1, 11 points");
     }
 

@@ -32,6 +32,13 @@ class ExamplesTest {
     }
 
     @Test
+    void listToControlCentreReadsMapsAndHandsOver() {
+        assertThat(ListToControlCentre.run(Path.of("../demo/pump-drive.csv"), folder.resolve("list")))
+                .isEqualTo(
+                        "11 rows, read with 4 requests; M_ME_TF_1 4002 gets 12.3 A; 10 points handed over, 3 switched off");
+    }
+
+    @Test
     void tryInterlockLightsTheLampAfterItsTime() {
         assertThat(TryInterlock.run(Path.of("../demo/interlock.st"), folder.resolve("interlock")))
                 .isEqualTo("bi3 false at 0 ms, led1 false at 0 ms, bi3 true at 100 ms, led1 true at 300 ms");
