@@ -30,7 +30,7 @@ public final class ListFigures {
     private static final int POINTS = 100_000;
     private static final int RUNS = 7;
     private static final PointListFile.How HOW = new PointListFile.How(
-            "L", Optional.of("modbus"), Map.of(), Map.of("numbering", "protocol"), Optional.empty());
+            "L", Optional.of("modbus"), Map.of(), Map.of(), Map.of("numbering", "protocol"), Optional.empty());
 
     private ListFigures() {}
 

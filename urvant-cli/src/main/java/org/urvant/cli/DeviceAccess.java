@@ -4,12 +4,14 @@ import java.io.Console;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import org.urvant.core.device.Account;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Entry;
+import org.urvant.core.tree.Fingerprint;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
@@ -26,6 +28,7 @@ import picocli.CommandLine.Option;
 final class DeviceAccess {
     private static final String PASSWORD = "URVANT_PASSWORD";
     private static final String NEW_PASSWORD = "URVANT_NEW_PASSWORD";
+    private static final String OWN_MACHINE = "127.";
     /** Environment variables that hold passwords. */
     static final List<String> SECRETS = List.of(PASSWORD, NEW_PASSWORD);
 
@@ -41,6 +44,13 @@ final class DeviceAccess {
             paramLabel = "USER",
             description = "User of the device; otherwise the first of its type that may configure it.")
     private String user;
+
+    @Option(
+            names = "--expect-certificate",
+            paramLabel = "FINGERPRINT",
+            description = "SHA-256 of the device's certificate as the device shows it, in hexadecimal; needed at first"
+                    + " contact where nobody is there to compare it.")
+    private String expected;
 
     /** A link on which the device has said who it is, and which is logged on. */
     record Open(MaintenanceLink link, Identity identity, LoggedOn user) implements AutoCloseable {
@@ -103,6 +113,7 @@ final class DeviceAccess {
                         "user",
                         String.valueOf(user),
                         type.accounts().stream().map(Account::user).toList()));
+        requireMet(command.session, link);
         char[] password = password(command.session, folder.root(), name, account.user());
         try {
             link.logOn(account.user(), password);
@@ -117,6 +128,45 @@ final class DeviceAccess {
             throw e;
         }
         return new LoggedOn(account, password);
+    }
+
+    /**
+     * No password goes to a device whose certificate nobody has compared, whatever else was agreed to. What answers on this very
+     * machine is a stand-in.
+     */
+    private void requireMet(Session session, MaintenanceLink link) {
+        String shown = link.certificate().map(Fingerprint::hex).orElse("");
+        String wanted = expected == null
+                ? ""
+                : expected.replaceAll("(?i)^sha-?256:|[:\\s]", "").toLowerCase(Locale.ROOT);
+        boolean isWrong = !wanted.isEmpty() && !wanted.equals(shown);
+        if (!isWrong
+                && (!link.isFirstContact()
+                        || !wanted.isEmpty()
+                        || link.address().startsWith(OWN_MACHINE))) {
+            return;
+        }
+        Console console = isWrong ? null : System.console();
+        String answer = console == null
+                ? null
+                : console.readLine(
+                        "first contact with %s; its certificate is sha-256 %s. Is that the device's? [yes/no] ",
+                        link.address(), shown);
+        if (answer != null && answer.strip().equalsIgnoreCase("yes")) {
+            return;
+        }
+        if (link.isFirstContact()) {
+            new KnownDevices(session.home().resolve("known-devices")).forget(link.address());
+        }
+        throw new RefusedException(
+                isWrong
+                        ? "the device at " + link.address() + " shows the certificate " + shown + ", and " + wanted
+                                + " was expected; no password was sent"
+                        : "first contact with " + link.address() + ": no password was sent, for nobody compared its"
+                                + " certificate, sha-256 " + shown,
+                isWrong
+                        ? "Something else answers there, or the fingerprint is that of another device."
+                        : "Compare it with what the device shows, and give --expect-certificate.");
     }
 
     static MaintenanceLink link(Session session, Device device) {

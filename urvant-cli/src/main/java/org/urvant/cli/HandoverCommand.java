@@ -116,6 +116,7 @@ final class HandoverCommand extends Command {
                         Optional.of(side.list().space().id()),
                         Map.of(),
                         Map.of(),
+                        Map.of(),
                         Optional.empty()));
         if (!read.reading().isSound()) {
             throw new RefusedException(

@@ -109,7 +109,8 @@ final class ImportCommand extends Command {
         }
         ProjectFolder folder = changing();
         Project project = folder.load();
-        PointListFile.Read read = PointListFile.read(session.path(file), file, lists.how(file));
+        PointListFile.Read read = PointListFile.read(
+                session.path(file), file, lists.how(file, project.conventions().headings()));
         PointListView view = new PointListView(this, false);
         if (!json) {
             view.say(file, read);

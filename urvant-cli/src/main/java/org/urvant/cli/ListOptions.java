@@ -37,13 +37,19 @@ final class ListOptions {
     @Option(names = "--sheet", paramLabel = "SHEET", description = "Sheet of the spreadsheet; otherwise the first.")
     private String sheet;
 
-    PointListFile.How how(String file) {
+    /**
+     * Returns how a file is to be read.
+     *
+     * @param usual headings that a project knows
+     */
+    PointListFile.How how(String file, Map<String, String> usual) {
         String stem = file.substring(Math.max(file.lastIndexOf('/'), file.lastIndexOf('\\')) + 1);
         int dot = stem.lastIndexOf('.');
         return new PointListFile.How(
                 name == null ? dot > 0 ? stem.substring(0, dot) : stem : name,
                 Optional.ofNullable(protocol),
                 headings,
+                usual,
                 assumed,
                 Optional.ofNullable(sheet));
     }

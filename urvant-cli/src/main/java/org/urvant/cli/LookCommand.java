@@ -1,6 +1,10 @@
 package org.urvant.cli;
 
+import java.util.Map;
+import java.util.Optional;
 import org.urvant.formats.list.PointListFile;
+import org.urvant.project.Conventions;
+import org.urvant.project.Project;
 import org.urvant.project.change.ListImport;
 import org.urvant.project.folder.ImportPlan;
 import picocli.CommandLine.Mixin;
@@ -72,7 +76,16 @@ final class LookCommand extends Command {
     }
 
     private Integer lookAtList() {
-        PointListFile.Read read = PointListFile.read(session.path(file), file, lists.how(file));
+        Optional<Project> project =
+                projectGiven != null || session.isInProject() ? Optional.of(folder().load()) : Optional.empty();
+        PointListFile.Read read = PointListFile.read(
+                session.path(file),
+                file,
+                lists.how(
+                        file,
+                        project.map(Project::conventions)
+                                .map(Conventions::headings)
+                                .orElse(Map.of())));
         boolean isSound = read.reading().isSound();
         if (json) {
             sayJson(PointListView.json(read));
@@ -80,8 +93,8 @@ final class LookCommand extends Command {
             PointListView view = new PointListView(this, all);
             view.say(file, read);
             view.sayFindings(read.reading().findings());
-            if (isSound && session.isInProject()) {
-                view.say(ListImport.plan(folder().load(), read.reading(), false));
+            if (isSound) {
+                project.ifPresent(site -> view.say(ListImport.plan(site, read.reading(), false)));
             }
         }
         next("urvant import " + file + " with the same options");

@@ -73,6 +73,35 @@ class StationCommandsTest {
         assertThat(String.join(" ", names)).isEqualTo(fields);
     }
 
+    /** No password goes to a device whose certificate nobody compared, even with --yes; what was refused is not kept. */
+    @Test
+    void aPasswordIsSentOnlyToWhoWasMet() {
+        try (StandIn gateway = StandIn.start(
+                folder.resolve("gateway"),
+                new StandInProfile(
+                        "ravnsund-g3",
+                        "2.1",
+                        "T-1",
+                        Catalogue.type("ravnsund-g3").orElseThrow().accounts()),
+                "0.0.0.0", // reached here by an address that is not that of a stand-in
+                0)) {
+            String port = gateway.address().substring(gateway.address().lastIndexOf(':'));
+            terminal.ok("set GW1 link 0.0.0.0" + port);
+            for (int i = 0; i < 2; i++) {
+                assertThat(terminal.run("read", "GW1")).isEqualTo(Exit.FAILED);
+                assertThat(terminal.err()).contains("no password was sent, for nobody compared its certificate");
+            }
+            String shown = terminal.err().replaceAll("(?s).*sha-256 ([0-9a-f]{64}).*", "$1");
+            assertThat(terminal.run("read", "GW1", "--expect-certificate", "ab".repeat(32)))
+                    .isEqualTo(Exit.FAILED);
+            assertThat(terminal.err()).contains("shows the certificate " + shown);
+            terminal.run("read", "GW1", "--expect-certificate", "SHA256:" + shown.toUpperCase(java.util.Locale.ROOT));
+            assertThat(terminal.err()).doesNotContain("no password was sent");
+            terminal.run("read", "GW1");
+            assertThat(terminal.err()).doesNotContain("no password was sent");
+        }
+    }
+
     /** What the device runs has the places of its signals too, so taking it over keeps them. */
     @Test
     void placesGoToTheDeviceAndComeBack() throws IOException {

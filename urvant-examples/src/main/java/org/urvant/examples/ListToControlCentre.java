@@ -33,7 +33,7 @@ public final class ListToControlCentre {
                 file,
                 file.getFileName().toString(),
                 new PointListFile.How(
-                        "PD1", Optional.of("modbus"), Map.of(), Map.of("station", "7"), Optional.empty()));
+                        "PD1", Optional.of("modbus"), Map.of(), Map.of(), Map.of("station", "7"), Optional.empty()));
 
         DeviceTypes types = new DeviceTypes(
                 new TreeSet<>(Catalogue.names()), name -> Catalogue.type(name).orElseThrow());

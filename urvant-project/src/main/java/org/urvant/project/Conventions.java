@@ -15,6 +15,7 @@ import org.urvant.core.point.AddressGroup.Block;
  * @param addresses blocks of addresses by the word of the group of points, where they are not the standard ones
  * @param abbreviations what words become when a name is too long, by the whole word
  * @param region region that the site lies in, as devices name it; empty text when not given
+ * @param headings columns of point lists by the headings that stand for them on this site
  * @param arePlacesRequired whether the receivers want a place in the plant for each point, so that a missing one is open
  */
 public record Conventions(
@@ -22,10 +23,12 @@ public record Conventions(
         Map<String, Block> addresses,
         Map<String, String> abbreviations,
         String region,
+        Map<String, String> headings,
         boolean arePlacesRequired) {
     public Conventions {
         addresses = Collections.unmodifiableMap(new TreeMap<>(addresses));
         abbreviations = Collections.unmodifiableMap(new TreeMap<>(abbreviations));
+        headings = Collections.unmodifiableMap(new TreeMap<>(headings));
     }
 
     /** Returns the conventions of a project that says nothing else. */
@@ -42,6 +45,7 @@ public record Conventions(
                         "voltage", "volt.",
                         "protection", "prot."),
                 "",
+                Map.of(),
                 false);
     }
 

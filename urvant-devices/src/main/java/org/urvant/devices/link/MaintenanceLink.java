@@ -109,6 +109,11 @@ public final class MaintenanceLink implements DeviceLink {
         return pin.isFirstContact();
     }
 
+    /** Returns the fingerprint of the certificate that the device showed; empty before anything was asked. */
+    public Optional<Fingerprint> certificate() {
+        return pin.shown();
+    }
+
     @Override
     public Identity identify() {
         Section identity = json(ask(request("identity").GET()));

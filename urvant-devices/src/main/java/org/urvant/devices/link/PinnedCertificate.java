@@ -30,6 +30,10 @@ final class PinnedCertificate extends X509ExtendedTrustManager {
         return shown == null || shown.equals(expected) ? Optional.empty() : Optional.of(shown);
     }
 
+    Optional<Fingerprint> shown() {
+        return Optional.ofNullable(shown);
+    }
+
     Fingerprint expected() {
         return expected;
     }

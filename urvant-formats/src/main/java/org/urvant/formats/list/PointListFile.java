@@ -3,6 +3,7 @@ package org.urvant.formats.list;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -13,6 +14,7 @@ import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Position;
+import org.urvant.core.point.ListColumn;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.list.ListColumns;
 import org.urvant.core.point.list.ListReader;
@@ -37,7 +39,8 @@ public final class PointListFile {
      *
      * @param name name of the list
      * @param protocol id of the protocol of its points; empty where a column says it
-     * @param headings words of columns by the headings that stand for them, beyond those that are known
+     * @param headings words of columns by the headings that stand for them, which must be there
+     * @param usual words of columns by headings that stand for them wherever they are found
      * @param assumed what counts where a cell is empty, or there is no such column, by the word of the column
      * @param sheet name of the sheet; empty for the first one
      */
@@ -45,10 +48,12 @@ public final class PointListFile {
             String name,
             Optional<String> protocol,
             Map<String, String> headings,
+            Map<String, String> usual,
             Map<String, String> assumed,
             Optional<String> sheet) {
         public How {
             headings = Map.copyOf(headings);
+            usual = Map.copyOf(usual);
             assumed = Map.copyOf(assumed);
         }
     }
@@ -78,11 +83,30 @@ public final class PointListFile {
     public static Read read(Path file, String shownAs, How how) {
         GivenTable table = GivenTable.read(SafeFile.read(file, MOST_BYTES), shownAs, how.sheet());
         Optional<PointSpace> space = how.protocol().map(ListColumns::protocol);
+        Map<String, String> headings = new HashMap<>(how.usual());
+        headings.values()
+                .retainAll(ListColumns.of(space).stream().map(ListColumn::word).toList());
+        headings.putAll(how.headings());
         ListRequest request =
-                new ListRequest(how.name(), space, how.headings(), how.assumed(), kinds(), table.mayHaveDecimalComma());
+                new ListRequest(how.name(), space, headings, how.assumed(), kinds(), table.mayHaveDecimalComma());
         Reading reading = new Reading(request, table.isPadded());
         table.forEach(reading::take);
-        return reading.read(table.form(), shownAs);
+        Read read = reading.read(table.form(), shownAs);
+        requireHeadings(how, read);
+        return read;
+    }
+
+    private static void requireHeadings(How how, Read read) {
+        List<String> found = read.reading().columns().stream()
+                .map(ListReading.Understood::heading)
+                .toList();
+        List<String> plain = found.stream().map(ListColumn::plain).toList();
+        how.headings().keySet().stream()
+                .filter(heading -> !plain.contains(ListColumn.plain(heading)))
+                .findFirst()
+                .ifPresent(heading -> {
+                    throw new UnknownNameException("heading", heading, found);
+                });
     }
 
     /** Lists have titles and notes before their headings; these are the first row that has two of the known ones. */

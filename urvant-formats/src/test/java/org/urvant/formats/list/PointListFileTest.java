@@ -32,7 +32,12 @@ class PointListFileTest {
     private Path folder;
 
     private static final PointListFile.How HOW = new PointListFile.How(
-            "PD1", Optional.of("modbus"), Map.of(), Map.of("area", "holding", "type", "int16"), Optional.empty());
+            "PD1",
+            Optional.of("modbus"),
+            Map.of(),
+            Map.of(),
+            Map.of("area", "holding", "type", "int16"),
+            Optional.empty());
 
     private PointListFile.Read read(String name, byte[] content) throws IOException {
         Files.write(folder.resolve(name), content);
@@ -104,8 +109,8 @@ class PointListFileTest {
             formula.createCell(1).setCellFormula("B4+2");
             book.write(out);
         }
-        PointListFile.How how =
-                new PointListFile.How("PD1", HOW.protocol(), Map.of(), HOW.assumed(), Optional.of("registers"));
+        PointListFile.How how = new PointListFile.How(
+                "PD1", HOW.protocol(), Map.of(), Map.of(), HOW.assumed(), Optional.of("registers"));
         PointListFile.Read read = PointListFile.read(file, "l.xlsx", how);
         assertThat(read.headingRow()).isEqualTo(3);
         assertThat(points(read)).containsExactly("Speed holding:12 float32 ABCD 0.1");
@@ -115,7 +120,8 @@ class PointListFileTest {
         assertThatThrownBy(() -> PointListFile.read(
                         file,
                         "l.xlsx",
-                        new PointListFile.How("PD1", HOW.protocol(), Map.of(), Map.of(), Optional.of("nosuch"))))
+                        new PointListFile.How(
+                                "PD1", HOW.protocol(), Map.of(), Map.of(), Map.of(), Optional.of("nosuch"))))
                 .isInstanceOf(UnknownNameException.class)
                 .hasMessageContaining("nosuch");
     }
@@ -125,6 +131,30 @@ class PointListFileTest {
         for (int i = 0; i < cells.length; i++) {
             row.createCell(i).setCellValue(cells[i]);
         }
+    }
+
+    /** What a site calls its columns counts where it is found; what a person says must be there. */
+    @Test
+    void headingsOfAProjectCountWhereTheyAreFound() throws IOException {
+        Files.writeString(folder.resolve("l.csv"), "Bezeichnung,Adr\nDrehzahl,7\n");
+        Map<String, String> usual = Map.of("Bezeichnung", "name", "Adr", "address", "Sonst", "unit", "Art", "nosuch");
+        PointListFile.Read read = PointListFile.read(
+                folder.resolve("l.csv"),
+                "l.csv",
+                new PointListFile.How("PD1", HOW.protocol(), Map.of(), usual, HOW.assumed(), Optional.empty()));
+        assertThat(points(read)).containsExactly("Drehzahl holding:7 int16 1");
+        assertThatThrownBy(() -> PointListFile.read(
+                        folder.resolve("l.csv"),
+                        "l.csv",
+                        new PointListFile.How(
+                                "PD1",
+                                HOW.protocol(),
+                                Map.of("Sonst", "unit"),
+                                usual,
+                                HOW.assumed(),
+                                Optional.empty())))
+                .isInstanceOf(UnknownNameException.class)
+                .hasMessageContaining("there is no heading 'Sonst'");
     }
 
     /** N28: a round trip through a spreadsheet loses nothing, texts that look like formulas among it. */
@@ -142,7 +172,7 @@ class PointListFileTest {
         PointListFile.Read back = PointListFile.read(
                 folder.resolve(name),
                 name,
-                new PointListFile.How("PD1", Optional.empty(), Map.of(), Map.of(), Optional.empty()));
+                new PointListFile.How("PD1", Optional.empty(), Map.of(), Map.of(), Map.of(), Optional.empty()));
         assertThat(back.reading().findings()).isEmpty();
         assertThat(rows(back.reading().list().orElseThrow())).isEqualTo(rows(list));
     }

@@ -12,6 +12,7 @@ import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.PointSpaces;
+import org.urvant.core.point.list.ListColumns;
 import org.urvant.core.text.NearestName;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlText;
@@ -58,6 +59,17 @@ record Manifest(String name, Conventions conventions, SortedMap<String, String> 
         fields.child("abbreviations")
                 .ifPresent(reader -> reader.values().forEach((word, entry) -> abbreviations.put(word, entry.text())));
         String region = fields.text("region").map(Entry::text).orElse("");
+        Map<String, String> headings = new TreeMap<>();
+        fields.child("headings").ifPresent(reader -> reader.values().forEach((heading, column) -> {
+            if (ListColumns.words().contains(column.text())) {
+                headings.put(heading, column.text());
+            } else {
+                reader.report(
+                        column.position(),
+                        "'" + column.text() + "' is no column of a point list",
+                        NearestName.hint("column", column.text(), ListColumns.words()));
+            }
+        }));
         boolean arePlacesRequired = fields.text("places")
                 .map(entry -> switch (entry.text()) {
                     case "required" -> true;
@@ -70,7 +82,7 @@ record Manifest(String name, Conventions conventions, SortedMap<String, String> 
                 })
                 .orElse(false);
         fields.finish();
-        return new Conventions(names, blocks, abbreviations, region, arePlacesRequired);
+        return new Conventions(names, blocks, abbreviations, region, headings, arePlacesRequired);
     }
 
     private static Stream<AddressGroup> groups() {

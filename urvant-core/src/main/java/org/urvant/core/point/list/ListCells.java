@@ -31,7 +31,7 @@ final class ListCells implements ListForm.Cells {
     ListCells(ListRequest request, ListColumns columns) {
         this.request = request;
         this.columns = columns;
-        this.known = List.copyOf(columns.words());
+        this.known = List.copyOf(columns.found());
         this.places = known.stream().mapToInt(columns::place).toArray();
     }
 

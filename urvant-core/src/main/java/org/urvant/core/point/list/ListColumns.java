@@ -82,6 +82,17 @@ public final class ListColumns {
                 .toList();
     }
 
+    /** Returns the words of all columns that lists of any protocol have. */
+    public static List<String> words() {
+        return Stream.concat(
+                        Stream.of(Optional.<PointSpace>empty()),
+                        PointSpaces.all().stream().map(Optional::of))
+                .flatMap(space -> of(space).stream())
+                .map(ListColumn::word)
+                .distinct()
+                .toList();
+    }
+
     /** Returns the protocols of which lists can be read, as files and commands name them. */
     public static List<String> protocols() {
         return PointSpaces.all().stream()
@@ -106,7 +117,7 @@ public final class ListColumns {
      * Says which heading is which column.
      *
      * @throws MalformedInputException when two headings are one column
-     * @throws UnknownNameException when the request names a column that there is not, or a heading that the list has not
+     * @throws UnknownNameException when the request names a column that there is not
      */
     static ListColumns of(ListRequest request, List<String> headings, Position position) {
         List<ListColumn> known = of(request.space());
@@ -117,13 +128,6 @@ public final class ListColumns {
             given.put(ListColumn.plain(heading), column);
         });
         request.assumed().keySet().forEach(column -> requireKnown(column, words));
-        List<String> plain = headings.stream().map(ListColumn::plain).toList();
-        request.headings().keySet().stream()
-                .filter(heading -> !plain.contains(ListColumn.plain(heading)))
-                .findFirst()
-                .ifPresent(heading -> {
-                    throw new UnknownNameException(position, "heading", heading, headings);
-                });
         ListColumns columns = new ListColumns();
         Map<String, String> taken = new HashMap<>();
         for (int i = 0; i < headings.size(); i++) {
@@ -165,7 +169,7 @@ public final class ListColumns {
         return places.getOrDefault(column, -1);
     }
 
-    Set<String> words() {
+    Set<String> found() {
         return new HashSet<>(places.keySet());
     }
 

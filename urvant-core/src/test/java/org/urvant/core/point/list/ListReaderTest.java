@@ -339,11 +339,6 @@ class ListReaderTest {
         assertThatThrownBy(() -> read("modbus", Map.of("adress", "1"), false, "Name|Address"))
                 .isInstanceOf(UnknownNameException.class);
         assertThatThrownBy(() -> read("none", Map.of(), false, "Name|Address")).isInstanceOf(RefusedException.class);
-        assertThatThrownBy(() -> read(
-                        new ListRequest("L", Optional.of(MODBUS), Map.of("Wo", "address"), Map.of(), KINDS, false),
-                        List.of(List.of("Name", "Where"), List.of("x", "5"))))
-                .isInstanceOf(UnknownNameException.class)
-                .hasMessageContaining("there is no heading 'Wo'");
         ListReading told = read(
                 new ListRequest(
                         "L", Optional.of(MODBUS), Map.of("Where", "address"), Map.of("area", "coil"), KINDS, false),
