@@ -415,7 +415,7 @@ class PlantCommandsTest {
             if (refusal == null) {
                 terminal.ok("download F11 --yes");
                 assertThat(terminal.out().replaceAll("\\s+", " "))
-                        .contains("clock ", "this computer; --set-clock sets it, too")
+                        .contains("clock ", "of this computer", "--set-clock sets it, too")
                         .contains("blocked meanwhile: overcurrent protection")
                         .contains("breaker failure protection");
                 return;
