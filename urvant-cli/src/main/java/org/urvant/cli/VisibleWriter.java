@@ -10,8 +10,8 @@ import org.urvant.core.text.Visible;
 
 /** Passes on what Urvant itself writes to a terminal, colours and the line of progress, and makes seen all else that is hidden. */
 final class VisibleWriter extends FilterWriter {
-    /** A return to the begin of the line before anything else, colours, and "clear to the end of the line". */
-    private static final Pattern OWN = Pattern.compile("^\r|\033\\[(?:(?:0|1|2|31|32|33|36)m|K)");
+    /** A return to the begin of the line before anything else, colours and faces of letters, "clear to the end of the line". */
+    private static final Pattern OWN = Pattern.compile("^\r|\033\\[(?:[0-9;]{1,8}m|K)");
 
     private final boolean isTerminal;
 

@@ -133,6 +133,15 @@ class PointListCommandsTest {
     }
 
     @Test
+    void colouredHelpIsNotSpoilt() {
+        terminal.with("URVANT_TERMINAL", "1");
+        run("map --help");
+        assertThat(terminal.out()).contains("--onto").doesNotContain("\u241B");
+        run("check --help");
+        assertThat(terminal.out()).doesNotContain("\u241B");
+    }
+
+    @Test
     void aBadSourceOrListHidesNoOtherSignals() throws IOException {
         Files.writeString(folder.resolve("skarholm/points/NB1.csv"), "key,name\n\"open");
         run("signals ied:PD1 --count");
