@@ -87,6 +87,11 @@ public final class GivenTable {
      */
     public static GivenTable read(byte[] content, String shownAs, Optional<String> sheet) {
         if (!shownAs.toLowerCase(Locale.ROOT).endsWith(".xlsx")) {
+            if (sheet.isPresent()) {
+                throw new RefusedException(
+                        shownAs + " has no sheets; only a spreadsheet has",
+                        "Name no sheet, or the spreadsheet itself.");
+            }
             return csv(content, shownAs);
         }
         List<ValueTable.TableLine> lines = SheetFile.read(content, shownAs, MOST_ROWS, sheet);

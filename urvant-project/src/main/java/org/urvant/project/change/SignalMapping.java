@@ -10,6 +10,8 @@ import java.util.stream.Stream;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Severity;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.point.Access;
@@ -23,6 +25,7 @@ import org.urvant.project.Project;
 import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.MappingKey;
 import org.urvant.project.mapping.OfferedSignals;
+import org.urvant.project.mapping.ResolvedMapping;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.scl.DataAttribute;
@@ -187,7 +190,16 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
                 over);
         Project after =
                 proposal.rows().isEmpty() ? project : proposal.carriedOut(connected.project(), connected.device());
+        proposal.rows()
+                .forEach(row -> ResolvedMapping.resolve(after, after.device(deviceName), row, SignalMapping::refuse));
         return new SignalMapping(after, proposal, connected.made());
+    }
+
+    /** What the checks would call an error is not mapped in the first place. */
+    private static void refuse(Finding finding) {
+        if (finding.severity() == Severity.ERROR) {
+            throw new RefusedException(finding.message(), finding.remedy());
+        }
     }
 
     /**

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.point.PointSpace;
 import org.urvant.project.Connection;
@@ -28,6 +29,10 @@ final class Reach {
         this.project = project;
         this.device = device;
         this.over = over;
+        over.filter(name -> !device.connections().containsKey(name)).ifPresent(name -> {
+            throw new UnknownNameException(
+                    "connection", name, device.connections().keySet());
+        });
     }
 
     /** Returns why a signal does not come over any connection, or not over a certain one. */
