@@ -92,6 +92,11 @@ public record Mapping(
         return new Mapping(key, name, place, from, to, transform, isUsed, position);
     }
 
+    /** Returns the sources and the destination. */
+    public Stream<End> ends() {
+        return Stream.concat(origins.stream(), Stream.of(target));
+    }
+
     /** Returns where the signal comes from, the first of all where there are several. */
     public End origin() {
         return origins.get(0);

@@ -2,13 +2,11 @@ package org.urvant.formats.list;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -22,6 +20,7 @@ import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListRequest;
 import org.urvant.core.point.list.ListRows;
 import org.urvant.core.point.list.PointList;
+import org.urvant.core.text.Word;
 import org.urvant.file.SafeFile;
 import org.urvant.formats.table.GivenTable;
 import org.urvant.scl.selection.SignalKind;
@@ -87,8 +86,8 @@ public final class PointListFile {
         headings.values()
                 .retainAll(ListColumns.of(space).stream().map(ListColumn::word).toList());
         headings.putAll(how.headings());
-        ListRequest request =
-                new ListRequest(how.name(), space, headings, how.assumed(), kinds(), table.mayHaveDecimalComma());
+        ListRequest request = new ListRequest(
+                how.name(), space, headings, how.assumed(), Word.all(SignalKind.class), table.mayHaveDecimalComma());
         Reading reading = new Reading(request, table.isPadded());
         table.forEach(reading::take);
         Read read = reading.read(table.form(), shownAs);
@@ -173,10 +172,6 @@ public final class PointListFile {
         List<List<String>> rows = new ArrayList<>(list.points().size());
         list.points().values().forEach(point -> rows.add(ListRows.cells(list, point)));
         GivenTable.write(file, ListRows.COLUMNS, rows);
-    }
-
-    private static Collection<String> kinds() {
-        return Stream.of(SignalKind.values()).map(SignalKind::word).toList();
     }
 
     private static boolean isHeading(ListRequest request, GivenTable.Line line) {

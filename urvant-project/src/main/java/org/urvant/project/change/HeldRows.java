@@ -9,7 +9,6 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.finding.Position;
 import org.urvant.core.point.Access;
@@ -51,7 +50,7 @@ final class HeldRows {
     }
 
     private static List<Mapping.End> ends(Mapping row) {
-        return Stream.concat(row.origins().stream(), Stream.of(row.target())).toList();
+        return row.ends().toList();
     }
 
     private Mapping row(String key, Section row, List<Mapping.End> before) {

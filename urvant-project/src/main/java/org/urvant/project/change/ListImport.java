@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
@@ -115,6 +114,14 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
                     throw new RefusedException(
                             "there is a list " + other + ", which differs in case only", "Give the list another name.");
                 });
+        if (project.devices().containsKey(name)
+                || project.ieds().stream()
+                        .flatMap(ied -> ied.logicalDevices().stream())
+                        .anyMatch(device -> device.name().equals(name))) {
+            throw new RefusedException(
+                    "there is a device or logical device " + name + ", whose signals have the same names",
+                    "Give the list another name.");
+        }
         if (project.ied(name).isPresent()) {
             throw new RefusedException("there is an IED " + name, "Give the list another name.");
         }
@@ -143,11 +150,9 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
         String begin = list + "/";
         project.devices().values().forEach(device -> {
             for (Mapping row : device.mappings()) {
-                Stream.concat(row.origins().stream(), Stream.of(row.target()))
-                        .filter(end -> end.point().startsWith(begin))
-                        .forEach(end -> uses.computeIfAbsent(
-                                        end.point().substring(begin.length()), key -> new ArrayList<>())
-                                .add(device.name() + " " + row.name()));
+                row.ends().filter(end -> end.point().startsWith(begin)).forEach(end -> uses.computeIfAbsent(
+                                end.point().substring(begin.length()), key -> new ArrayList<>())
+                        .add(device.name() + " " + row.name()));
             }
         });
         return uses;

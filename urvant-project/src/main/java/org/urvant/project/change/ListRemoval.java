@@ -3,7 +3,6 @@ package org.urvant.project.change;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Ref;
 import org.urvant.project.Device;
@@ -34,8 +33,7 @@ public record ListRemoval(String list, List<SignalUse.Use> rows) {
         List<SignalUse.Use> rows = new ArrayList<>();
         for (Device device : project.devices().values()) {
             for (Mapping row : device.mappings()) {
-                if (Stream.concat(row.origins().stream(), Stream.of(row.target()))
-                        .anyMatch(end -> end.point().startsWith(begin))) {
+                if (row.ends().anyMatch(end -> end.point().startsWith(begin))) {
                     rows.add(new SignalUse.Use(device.name(), row));
                 }
             }

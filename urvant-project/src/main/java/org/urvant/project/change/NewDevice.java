@@ -190,5 +190,9 @@ public final class NewDevice {
         if (project.devices().containsKey(name)) {
             throw new RefusedException("device " + name + " exists already", "Choose another name.");
         }
+        if (project.lists().containsKey(name)) {
+            throw new RefusedException(
+                    "there is a point list " + name + ", whose points have the same names", "Choose another name.");
+        }
     }
 }

@@ -11,7 +11,6 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.finding.Finding;
@@ -43,9 +42,8 @@ final class ListCheck {
                     .filter(connection -> asks(project, device, connection))
                     .collect(Collectors.toSet());
             for (Mapping row : asking.isEmpty() ? List.<Mapping>of() : device.mappings()) {
-                Stream.concat(row.origins().stream(), Stream.of(row.target()))
-                        .filter(end -> asking.contains(end.connection()))
-                        .forEach(end -> ListPoint.of(end.point()).ifPresent(point -> {
+                row.ends().filter(end -> asking.contains(end.connection())).forEach(end -> ListPoint.of(end.point())
+                        .ifPresent(point -> {
                             read.add(point.list());
                             lists.computeIfAbsent(end.connection(), name -> new TreeSet<>())
                                     .add(point.list());

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.ServiceLoader;
 import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Severity;
@@ -65,7 +64,7 @@ public final class ProjectCheck {
         concerned.add(Ref.ied(device.name())); // a station's file may describe the device itself, as an IED of its name
         concerned.add(Ref.device(device.name()));
         device.mappings().stream()
-                .flatMap(row -> Stream.concat(row.origins().stream(), Stream.of(row.target())))
+                .flatMap(row -> row.ends())
                 .flatMap(end -> ListPoint.of(end.point()).stream())
                 .forEach(point -> concerned.add(Ref.of(Ref.Kind.LIST, point.list())));
         return findings.stream()

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import org.apache.commons.csv.CSVFormat;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
@@ -18,6 +17,7 @@ import org.urvant.core.point.list.ListRequest;
 import org.urvant.core.point.list.ListRows;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
+import org.urvant.core.text.Word;
 import org.urvant.file.CsvText;
 import org.urvant.scl.selection.SignalKind;
 
@@ -61,7 +61,7 @@ final class PointListFile {
 
     /** Returns the words of the kinds of signal. */
     static List<String> kinds() {
-        return Stream.of(SignalKind.values()).map(SignalKind::word).toList();
+        return Word.all(SignalKind.class);
     }
 
     /**

@@ -4,7 +4,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.point.PointSpace;
@@ -63,7 +62,7 @@ final class Reach {
         List<String> asking = asking(signal);
         String begin = signal.list().name() + "/";
         return device.mappings().stream()
-                .flatMap(row -> Stream.concat(row.origins().stream(), Stream.of(row.target())))
+                .flatMap(row -> row.ends())
                 .filter(end -> end.point().startsWith(begin) && asking.contains(end.connection()))
                 .map(Mapping.End::connection)
                 .findFirst()

@@ -403,7 +403,7 @@ class ListMappingTest {
 
     @Test
     void whatIsNotClearIsRefused() {
-        for (String name : List.of("own", "CON", "pd1", "../x", "a b")) {
+        for (String name : List.of("own", "CON", "pd1", "../x", "a b", "GW1", "F01CTRL")) {
             assertThatThrownBy(() -> taken(SITE, name, "modbus", DRIVE)).isInstanceOf(RefusedException.class);
         }
         ListRemoval removal = ListRemoval.of(map(SITE, "scada", "PD1/*").after(), "PD1");

@@ -149,7 +149,7 @@ public final class ListReader {
                 throw new IllegalArgumentException(next.mistake());
             }
             cells.requireSound();
-            point().ifPresent(points::add);
+            points.add(point());
         } catch (IllegalArgumentException e) {
             report(ListRules.ROW_MALFORMED, subject(), next.position(), e.getMessage());
         }
@@ -172,7 +172,7 @@ public final class ListReader {
         return name.isEmpty() || name.length() > ListCells.LONGEST_NAME ? request.name() : request.name() + " " + name;
     }
 
-    private Optional<ListedPoint> point() {
+    private ListedPoint point() {
         PointSpace own = protocol();
         ListForm form = own.listForm().orElseThrow();
         PlacedPoint point = place(own, form);
@@ -190,7 +190,7 @@ public final class ListReader {
                 oneLine(cells.text(ListColumns.DESCRIPTION)),
                 cells.text(ListColumns.PLACE),
                 kind);
-        return Optional.of(new ListedPoint(key(), about, station(form), point, measure, flow, row.position()));
+        return new ListedPoint(key(), about, station(form), point, measure, flow, row.position());
     }
 
     private static String oneLine(String text) {
