@@ -63,7 +63,8 @@ final class HitsView {
                     "… and " + (hits.count() - found.size()) + " more; --count says of what kind, --all shows them"));
         }
         command.note(Command.count(hits.count(), "signal") + " for " + query.text());
-        command.next(hits.count() == 0 ? "urvant signals --widen" : "urvant pick NAME add " + forShell());
+        String use = found.stream().anyMatch(FoundSignal::isOfIed) ? "urvant pick NAME add " : "urvant map DEVICE ";
+        command.next(hits.count() == 0 ? "urvant signals --widen" : use + forShell());
     }
 
     private String forShell() {

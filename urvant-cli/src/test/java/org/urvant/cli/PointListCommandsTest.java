@@ -146,6 +146,8 @@ class PointListCommandsTest {
         Files.writeString(folder.resolve("skarholm/points/NB1.csv"), "key,name\n\"open");
         run("signals ied:PD1 --count");
         assertThat(terminal.out()).contains("11 signals in all");
+        run("signals ied:PD1");
+        assertThat(terminal.err()).contains("next: urvant map DEVICE ied:PD1"); // a pick is for relays
         run("import " + Sites.demo("F01.cid") + " --yes");
         Files.writeString(folder.resolve("skarholm/sources/F01.cid"), "<SCL");
         run("signals kind:current");

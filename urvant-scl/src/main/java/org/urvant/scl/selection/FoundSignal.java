@@ -22,6 +22,11 @@ public final class FoundSignal {
                 : index.nodeReference(node) + "." + index.attributeText(Column.PATH, node, attribute);
     }
 
+    /** Returns whether it is a data attribute of an IED, and not a channel or a point of a list. */
+    public boolean isOfIed() {
+        return !index.isOffered(node, attribute);
+    }
+
     /** Returns the functional constraint; empty text when the file gives none that the standard knows. */
     public String constraint() {
         return index.attributeText(Column.CONSTRAINT, node, attribute);
