@@ -146,7 +146,7 @@ abstract class Command implements Callable<Integer> {
         return pairs;
     }
 
-    private ParameterException wrongUse(String message) {
+    ParameterException wrongUse(String message) {
         return new ParameterException(spec.commandLine(), message);
     }
 }

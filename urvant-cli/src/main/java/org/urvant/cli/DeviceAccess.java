@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.Function;
 import org.urvant.core.device.Account;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.RefusedException;
@@ -15,8 +16,8 @@ import org.urvant.core.tree.Fingerprint;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.devices.transfer.RecordedLink;
 import org.urvant.devices.transfer.Transfer;
-import org.urvant.devices.transfer.UnitCheck;
 import org.urvant.file.SafeFile;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -53,7 +54,7 @@ final class DeviceAccess {
     private String expected;
 
     /** A link on which the device has said who it is, and which is logged on. */
-    record Open(MaintenanceLink link, Identity identity, LoggedOn user) implements AutoCloseable {
+    record Open(RecordedLink link, Identity identity, LoggedOn user) implements AutoCloseable {
         @Override
         public void close() {
             Arrays.fill(user.password, ' ');
@@ -83,18 +84,26 @@ final class DeviceAccess {
 
     /** Opens the link of a device, confirms who answers, and logs on. */
     Open open(Command command, ProjectFolder folder, Project project, Device device) {
-        MaintenanceLink link = link(command.session, device);
-        Identity identity = confirm(command, link, device);
-        DeviceType type = project.typeOf(device);
-        return new Open(link, identity, logOn(command, folder, device.name(), type, link));
+        return open(command, folder, project, device, link -> link.confirm(device));
     }
 
     /** Opens the link of a device to write to it: refuses a unit that is not the one of the project in all that is known. */
     Open openToWrite(Command command, ProjectFolder folder, Project project, Device device) {
+        return open(command, folder, project, device, link -> link.confirmToWrite(project, device));
+    }
+
+    private Open open(
+            Command command,
+            ProjectFolder folder,
+            Project project,
+            Device device,
+            Function<RecordedLink, Identity> confirmation) {
         MaintenanceLink link = link(command.session, device);
-        Identity identity = confirm(command, link, device);
-        UnitCheck.refuseOther(identity, project, device);
-        return new Open(link, identity, logOn(command, folder, device.name(), project.typeOf(device), link));
+        RecordedLink recorded = RecordedLink.of(link, folder.history(device.name()), project, device);
+        Identity identity = confirmation.apply(recorded);
+        sayIfFirst(command, link);
+        return new Open(
+                recorded, identity, logOn(command, folder, device.name(), project.typeOf(device), link, recorded));
     }
 
     /** Returns whether a password is at hand without asking a person in vain: given, or to be typed on a terminal. */
@@ -103,11 +112,23 @@ final class DeviceAccess {
     }
 
     /** Logs on to a unit that is no device of the project yet. */
-    void logOn(Command command, ProjectFolder folder, String name, String typeName, MaintenanceLink link) {
-        Arrays.fill(logOn(command, folder, name, folder.types().named(typeName), link).password, ' ');
+    void logOn(
+            Command command,
+            ProjectFolder folder,
+            String name,
+            String typeName,
+            MaintenanceLink link,
+            RecordedLink recorded) {
+        Arrays.fill(logOn(command, folder, name, folder.types().named(typeName), link, recorded).password, ' ');
     }
 
-    private LoggedOn logOn(Command command, ProjectFolder folder, String name, DeviceType type, MaintenanceLink link) {
+    private LoggedOn logOn(
+            Command command,
+            ProjectFolder folder,
+            String name,
+            DeviceType type,
+            MaintenanceLink link,
+            RecordedLink recorded) {
         Account account = (user == null ? type.engineer() : type.account(user))
                 .orElseThrow(() -> new UnknownNameException(
                         "user",
@@ -116,9 +137,8 @@ final class DeviceAccess {
         requireMet(command.session, link);
         char[] password = password(command.session, folder.root(), name, account.user());
         try {
-            link.logOn(account.user(), password);
-            List<String> factory = link.factoryAccounts();
-            folder.history(name).loggedOn(!factory.isEmpty());
+            recorded.logOn(account.user(), password);
+            List<String> factory = recorded.factoryAccounts();
             if (!factory.isEmpty()) {
                 command.note(command.paint.warn(DownloadRules.DEFAULT_PASSWORD.id()) + ": " + name
                         + " still takes the factory password of " + String.join(", ", factory));
@@ -180,10 +200,14 @@ final class DeviceAccess {
 
     static Identity confirm(Command command, MaintenanceLink link, Device device) {
         Identity identity = Transfer.confirm(link, device);
+        sayIfFirst(command, link);
+        return identity;
+    }
+
+    private static void sayIfFirst(Command command, MaintenanceLink link) {
         if (link.isFirstContact()) {
             command.note("first contact with " + link.address() + ": its certificate is kept in known-devices");
         }
-        return identity;
     }
 
     private char[] password(Session session, Path projectRoot, String device, String user) {

@@ -5,6 +5,7 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.devices.link.Identity;
 import org.urvant.devices.link.KnownDevices;
 import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.devices.transfer.RecordedLink;
 import org.urvant.project.Plate;
 import org.urvant.project.change.NewDevice;
 import org.urvant.project.configuration.Configuration;
@@ -80,9 +81,10 @@ final class NewDeviceOptions {
     private void addUnit(Command command, ProjectFolder folder, String name) {
         try (MaintenanceLink link = new MaintenanceLink(
                 route.unit, new KnownDevices(command.session.home().resolve("known-devices")))) {
-            Identity identity = link.identify();
-            access.logOn(command, folder, name, identity.type(), link);
-            Configuration held = link.read()
+            RecordedLink recorded = RecordedLink.of(link, folder.history(name), Optional.empty());
+            Identity identity = recorded.identify();
+            access.logOn(command, folder, name, identity.type(), link, recorded);
+            Configuration held = recorded.read()
                     .orElseThrow(() -> new RefusedException(
                             "the unit at " + route.unit + " has no configuration yet",
                             "Add it with --type " + identity.type() + "."));

@@ -40,7 +40,6 @@ final class PasswordCommand extends Command {
             } finally {
                 Arrays.fill(password, ' ');
             }
-            folder.history(name).loggedOn(!open.link().factoryAccounts().isEmpty());
         }
         say("changed the password of " + name);
         return Exit.DONE;

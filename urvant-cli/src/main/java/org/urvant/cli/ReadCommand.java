@@ -45,7 +45,6 @@ final class ReadCommand extends Command {
             boolean equal = configuration
                     .fingerprint()
                     .equals(ConfigurationBuilder.build(project, device).fingerprint());
-            folder.history(name).readBack(open.identity().serial(), configuration.fingerprint(), equal);
             if (file != null) {
                 SafeFile.write(session.path(file), configuration.bytes());
             }

@@ -5,6 +5,7 @@ import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.SignOff;
 import org.urvant.project.Project;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.SigningKey;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -47,8 +48,12 @@ final class SignOffCommand extends Command {
             SignOff signOff = SignOff.plan(project, name, link, Optional.ofNullable(read));
             say(name + ", serial " + signOff.serial() + ", runs "
                     + signOff.fingerprint().hex());
-            signOff.run(folder, note, consent.desk(this));
-            say(paint.good("signed off") + " by " + session.person());
+            Optional<SigningKey> key = SigningKey.of(session.workplace());
+            signOff.run(folder, note, key, consent.desk(this));
+            say(paint.good("signed off") + " by " + session.person() + ", "
+                    + key.map(signing ->
+                                    "signed with key " + signing.fingerprint().substring(0, 12))
+                            .orElse("not signed: there is no signing key (urvant signing-key --make)"));
             next("urvant history " + name);
             return Exit.DONE;
         }

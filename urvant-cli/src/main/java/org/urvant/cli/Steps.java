@@ -25,6 +25,8 @@ final class Steps {
             case SET_CLOCK -> words.add("--set");
             case CHANGE_PASSWORD -> words.add(Math.min(3, words.size()), "--user");
             case MATRIX -> words.add("--out FILE");
+            case ACCEPT_LEDGER -> words.add("--accept REASON");
+            case PUBLISH_KEY -> words.add("--make");
             default -> {
                 // the operands say all
             }
@@ -43,6 +45,8 @@ final class Steps {
             case FIT, TAKE_AS_BUILT -> "fit";
             case SELECTORS, TICK -> "selectors";
             case START_STAND_IN -> "bench start";
+            case ACCEPT_LEDGER -> "history";
+            case PUBLISH_KEY -> "signing-key";
             default -> action.word();
         };
     }

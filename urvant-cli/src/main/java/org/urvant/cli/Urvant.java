@@ -73,6 +73,7 @@ public final class Urvant {
         COMMANDS.put("verify", VerifyCommand::new);
         COMMANDS.put("sign-off", SignOffCommand::new);
         COMMANDS.put("history", HistoryCommand::new);
+        COMMANDS.put("signing-key", SigningKeyCommand::new);
         COMMANDS.put("forget", ForgetCommand::new);
         COMMANDS.put("bench", BenchCommand::new);
         COMMANDS.put("explain", ExplainCommand::new);

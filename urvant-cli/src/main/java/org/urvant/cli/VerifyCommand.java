@@ -3,7 +3,7 @@ package org.urvant.cli;
 import java.util.List;
 import java.util.Optional;
 import org.urvant.devices.link.MaintenanceLink;
-import org.urvant.devices.transfer.Download;
+import org.urvant.devices.transfer.RecordedLink;
 import org.urvant.devices.transfer.Verification;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -43,15 +43,16 @@ final class VerifyCommand extends Command {
         if (restart) {
             consent.ask("Restart " + name + "? Its functions pause meanwhile.", "it was not restarted");
             try (DeviceAccess.Open open = access.openToWrite(this, folder, project, device)) {
-                Download.restart(open.link());
+                open.link().restartAndWait();
             }
         }
         try (MaintenanceLink link = DeviceAccess.link(session, device)) {
+            RecordedLink recorded = RecordedLink.of(link, folder.history(name), project, device);
             Optional<Runnable> logOn = access.canLogOn(session)
                     ? Optional.of(() -> access.logOn(
-                            this, folder, name, project.typeOf(device).name(), link))
+                            this, folder, name, project.typeOf(device).name(), link, recorded))
                     : Optional.empty();
-            List<Verification.Item> items = Verification.of(link, project, device, session.clock(), logOn);
+            List<Verification.Item> items = Verification.of(recorded, project, device, session.clock(), logOn);
             boolean sound = items.stream().allMatch(Verification.Item::isSound);
             if (json) {
                 sayJson(items.stream()

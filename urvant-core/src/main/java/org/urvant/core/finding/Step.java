@@ -70,7 +70,11 @@ public record Step(Action action, List<String> operands) {
         /** Start the stand-ins. */
         START_STAND_IN,
         /** Finish a change that was cut off, or set it aside. */
-        RECOVER;
+        RECOVER,
+        /** Put on record that a ledger holds as it is (device). */
+        ACCEPT_LEDGER,
+        /** Put the public key of who works here into the project. */
+        PUBLISH_KEY;
 
         /** Returns the word that programs read. */
         public String word() {

@@ -172,6 +172,8 @@ public final class Download {
                     "the project was changed since the plan was made; nothing was sent", "Plan it again.");
         }
         DeviceHistory history = folder.history(plan.device());
+        RecordedLink recorded = RecordedLink.of(
+                link, history, Optional.of(plan.transfer().wanted().fingerprint()));
         plan.unfinished().filter(intention -> !intention.isConfirmed()).ifPresent(intention -> {
             history.downloaded(link.address(), intention);
             desk.tell("the download of " + intention.fingerprint().brief()
@@ -182,12 +184,11 @@ public final class Download {
         if (!plan.transfer().isEqual()) {
             backup = plan.transfer().present().map(history::keepBackup);
             backup.ifPresent(file -> desk.tell("kept what was there in " + file));
-            held = send(plan, backup, link, history, desk);
+            held = send(plan, backup, recorded, history, desk);
         }
-        time.ifPresent(source -> desk.tell("clock " + UnitCheck.setClock(link, source)));
+        time.ifPresent(source -> desk.tell("clock " + UnitCheck.setClock(recorded, source)));
         if (plan.needsRestart()) {
-            restart(link);
-            history.restarted(plan.transfer().identity().serial());
+            recorded.restartAndWait();
             desk.tell("restarted, runs again");
         }
         return new Outcome(held, backup, plan.needsRestart());
@@ -224,12 +225,5 @@ public final class Download {
     /** Carries a plan out that was agreed to beforehand. */
     public static Outcome run(ProjectFolder folder, Plan plan, DeviceLink link) {
         return run(folder, plan, link, Desk.AGREED);
-    }
-
-    /** Makes a device restart, and waits until it runs again. */
-    public static void restart(DeviceLink link) {
-        DeviceLink.Health before = link.condition();
-        link.restart();
-        Verification.awaitRestart(link, before.since());
     }
 }

@@ -12,6 +12,7 @@ import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.SigningKey;
 
 /**
  * A person's statement that a configuration was checked on its device. It holds for what the device runs and the project says
@@ -68,9 +69,17 @@ public record SignOff(String device, String serial, Fingerprint fingerprint) {
      * Puts the statement on record, when who it works for makes it.
      *
      * @param note what was checked
+     * @param signing the person's key; empty to leave the statement unsigned
+     * @throws RefusedException when nobody agrees, or the project does not have the public key
      */
-    public void run(ProjectFolder folder, String note, Desk desk) {
+    public void run(ProjectFolder folder, String note, Optional<SigningKey> signing, Desk desk) {
+        signing.filter(key -> !folder.knows(key)).ifPresent(key -> {
+            throw new RefusedException(
+                    "the project does not have your public key, so nobody could check the signature",
+                    "Put it there.",
+                    Step.of(Action.PUBLISH_KEY));
+        });
         desk.ask("Do you state that you checked this configuration on this device?", "nothing was signed off");
-        folder.history(device).signedOff(serial, fingerprint, note);
+        folder.history(device).signedOff(serial, fingerprint, note, signing);
     }
 }

@@ -306,6 +306,7 @@ class DownloadTest {
             boolean done = false;
             for (int at = 1; !done; at++) {
                 Files.deleteIfExists(folder.root().resolve("ledger/GW1.jsonl"));
+                Files.deleteIfExists(folder.root().resolve("ledger/heads"));
                 Flaky device = new Flaky(at, after);
                 try {
                     Download.run(folder, Download.plan(folder, "GW1", device, CLOCK), device);

@@ -1,5 +1,7 @@
 package org.urvant.project.folder;
 
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -10,8 +12,10 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.point.Claim;
 import org.urvant.core.tree.Fingerprint;
@@ -31,7 +35,10 @@ public final class DeviceHistory {
     private static final String RESTARTED = "restarted";
     private static final String SIGNED_OFF = "signed-off";
     private static final String LOGGED_ON = "logged-on";
+    private static final String PASSWORD_CHANGED = "password-changed";
+    private static final String FACTORY_PASSWORD = "factory-password";
     private static final String FINGERPRINT = "fingerprint";
+    private static final int LONGEST_REASON = 500;
     private static final long MOST_BYTES = 100_000_000;
 
     private final ProjectFiles files;
@@ -42,13 +49,18 @@ public final class DeviceHistory {
     DeviceHistory(ProjectFiles files, String device, Workplace workplace) {
         this.files = files;
         this.device = device;
-        this.ledger = new Ledger(files, device, workplace);
+        this.ledger = new Ledger(files, device);
         this.workplace = workplace;
     }
 
     /** Returns all that happened, oldest first, having verified that nothing was altered. */
     public List<Ledger.Line> lines() {
-        return ledger.lines();
+        return ledger.chain().inTime();
+    }
+
+    /** Returns what is wrong with the record as a whole: lines gone, added by something else, or branches not looked at. */
+    public List<Finding> findings() {
+        return ledger.findings(ledger.chain(), LedgerHeads.of(files));
     }
 
     /** Returns whether something follows the last whole line, which does not count: a line that was never finished. */
@@ -78,15 +90,42 @@ public final class DeviceHistory {
         return understood(line, "area", area -> new Claim(area, first, end));
     }
 
-    DeviceRecord record(List<Ledger.Line> lines) {
+    /** Returns a line that tells of a sign-off whose signature is wrong, with what is wrong; such a sign-off does not count. */
+    Optional<Finding> wrongSignOff(List<Ledger.Line> lines) {
+        return lines.stream()
+                .filter(line -> line.event().equals(SIGNED_OFF))
+                .reduce((first, second) -> second)
+                .flatMap(line -> new Signatures(files)
+                        .wrong(line)
+                        .map(wrong -> new Finding(
+                                LedgerRules.SIGNATURE_WRONG,
+                                device + " ledger",
+                                Position.line(Ledger.name(device), line.line()),
+                                wrong,
+                                LedgerRules.SIGNATURE_WRONG.remedy())));
+    }
+
+    /** Says in words who signed a line; empty text for a line that is never signed. */
+    public String signature(Ledger.Line line) {
+        if (!line.event().equals(SIGNED_OFF)) {
+            return "";
+        }
+        Signatures signatures = new Signatures(files);
+        return signatures
+                .wrong(line)
+                .or(() -> signatures.signer(line).map(person -> "signed by " + person))
+                .orElse("not signed");
+    }
+
+    DeviceRecord record(List<Ledger.Line> lines, boolean isSignOffSound) {
         return new DeviceRecord(
                 last(lines, SAVED, DOWNLOADED),
                 last(lines, DOWNLOADED),
-                last(lines, SIGNED_OFF),
+                isSignOffSound ? last(lines, SIGNED_OFF) : Optional.empty(),
                 lines.stream()
-                        .filter(line -> line.event().equals(LOGGED_ON))
+                        .filter(line -> List.of(LOGGED_ON, PASSWORD_CHANGED).contains(line.event()))
                         .reduce((first, second) -> second)
-                        .map(line -> line.text("factory-password").equals("true"))
+                        .map(line -> line.text(FACTORY_PASSWORD).equals("true"))
                         .orElse(false),
                 lines.stream()
                         .filter(line -> line.event().equals(DOWNLOADED))
@@ -175,7 +214,7 @@ public final class DeviceHistory {
                                 "first", Value.number(entry.getKey().claim().first()),
                                 "end", Value.number(entry.getKey().claim().end()),
                                 "signal", Value.text(entry.getValue())))));
-        return ledger.addition(events);
+        return ledger.addition(workplace, events, Optional.empty());
     }
 
     /** Records that a configuration was saved as the one to go on from, and why. */
@@ -219,20 +258,24 @@ public final class DeviceHistory {
     }
 
     /** Records that a device's configuration was read, and whether it was the project's. */
-    public void readBack(String serial, Fingerprint fingerprint, boolean equal) {
+    public void readBack(String serial, Optional<Fingerprint> fingerprint, boolean equal) {
         append(
                 "read-back",
                 Map.of(
                         "serial",
                         Value.text(serial),
                         FINGERPRINT,
-                        Value.text(fingerprint.hex()),
+                        Value.text(fingerprint.map(Fingerprint::hex).orElse("none")),
                         "equal",
                         Value.logical(equal)));
     }
 
-    /** Records a person's statement that the configuration with this fingerprint, on this device, was checked. */
-    public void signedOff(String serial, Fingerprint fingerprint, String note) {
+    /**
+     * Records a person's statement that the configuration with this fingerprint, on this device, was checked.
+     *
+     * @param signing the person's key; empty when the statement is not signed
+     */
+    public void signedOff(String serial, Fingerprint fingerprint, String note, Optional<SigningKey> signing) {
         append(
                 SIGNED_OFF,
                 Map.of(
@@ -241,15 +284,85 @@ public final class DeviceHistory {
                         FINGERPRINT,
                         Value.text(fingerprint.hex()),
                         "note",
-                        Value.text(note)));
+                        Value.text(note)),
+                signing);
     }
 
-    /** Records whether some account has its factory password, when that differs from what was recorded last. */
-    public void loggedOn(boolean factoryPassword) {
-        Optional<String> known = ledger.last(LOGGED_ON).map(line -> line.text("factory-password"));
-        if (!known.orElse("").equals(Boolean.toString(factoryPassword))) {
-            append(LOGGED_ON, Map.of("factory-password", Value.logical(factoryPassword)));
-        }
+    /** Records who logged on, and whether some account has its factory password. */
+    public void loggedOn(String serial, String user, boolean factoryPassword) {
+        append(
+                LOGGED_ON,
+                Map.of(
+                        "serial",
+                        Value.text(serial),
+                        "user",
+                        Value.text(user),
+                        FACTORY_PASSWORD,
+                        Value.logical(factoryPassword)));
+    }
+
+    /** Records that a user's password was changed, and whether some account still has its factory password. */
+    public void passwordChanged(String serial, String user, boolean factoryPassword) {
+        append(
+                PASSWORD_CHANGED,
+                Map.of(
+                        "serial",
+                        Value.text(serial),
+                        "user",
+                        Value.text(user),
+                        FACTORY_PASSWORD,
+                        Value.logical(factoryPassword)));
+    }
+
+    /** Records that the device's clock was set. */
+    public void clockSet(String serial, Instant to) {
+        append(
+                "clock-set",
+                Map.of(
+                        "serial",
+                        Value.text(serial),
+                        "to",
+                        Value.text(to.truncatedTo(ChronoUnit.SECONDS).toString())));
+    }
+
+    /**
+     * Records what was tried on the device and did not succeed.
+     *
+     * @param operation what it was, in words
+     * @param reason what was found
+     */
+    public void failed(String serial, String operation, String reason) {
+        append(
+                "failed",
+                Map.of(
+                        "serial", Value.text(serial),
+                        "operation", Value.text(operation),
+                        "reason", Value.text(reason.substring(0, Math.min(LONGEST_REASON, reason.length())))));
+    }
+
+    /**
+     * Puts on record that the ledger holds as it is, though lines are gone, were added by something else, or stand on branches
+     * that were merged.
+     *
+     * @return what was accepted
+     * @throws RefusedException when nothing is wrong with it
+     */
+    public List<Finding> accept(String reason) {
+        return files.locked(() -> {
+            List<Finding> found = findings();
+            if (found.isEmpty()) {
+                throw new RefusedException(
+                        "nothing is wrong with the ledger of " + device, "There is nothing to accept.");
+            }
+            append(
+                    Ledger.ACCEPTED,
+                    Map.of(
+                            "reason",
+                            Value.text(reason),
+                            "found",
+                            Value.text(found.stream().map(Finding::message).collect(Collectors.joining("; ")))));
+            return found;
+        });
     }
 
     /**
@@ -258,7 +371,7 @@ public final class DeviceHistory {
      * @throws RefusedException when another device of this name was there before
      */
     byte[] continuing(String oldName) {
-        Ledger old = new Ledger(files, oldName, workplace);
+        Ledger old = new Ledger(files, oldName);
         byte[] past = old.octets();
         byte[] own = ledger.octets();
         if (own.length > past.length || Arrays.mismatch(own, Arrays.copyOf(past, own.length)) >= 0) {
@@ -266,7 +379,8 @@ public final class DeviceHistory {
                     "another device had the name " + device + " before, and its ledger stays",
                     "Give a name that no device ever had.");
         }
-        byte[] line = old.addition(List.of(event("renamed", Map.of("from", Value.text(oldName)))))
+        byte[] line = old.addition(
+                        workplace, List.of(event("renamed", Map.of("from", Value.text(oldName)))), Optional.empty())
                 .added();
         byte[] all = Arrays.copyOf(past, past.length + line.length);
         System.arraycopy(line, 0, all, past.length, line.length);
@@ -274,7 +388,11 @@ public final class DeviceHistory {
     }
 
     private void append(String event, Map<String, Value> fields) {
-        ledger.append(List.of(event(event, fields)));
+        append(event, fields, Optional.empty());
+    }
+
+    private void append(String event, Map<String, Value> fields, Optional<SigningKey> signing) {
+        files.record(() -> ledger.addition(workplace, List.of(event(event, fields)), signing));
     }
 
     private static SortedMap<String, Value> event(String event, Map<String, Value> fields) {

@@ -5,47 +5,67 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
+import java.util.SortedSet;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Remedy;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.file.SafeFile;
-import org.urvant.file.Volume;
-import org.urvant.file.json.JsonTree;
 
 /**
  * The append-only record of one device: addresses given, downloads, read-backs. JSON Lines; each line carries the
- * fingerprint of the line before it, so that a changed, removed or inserted line shows. Single-threaded.
+ * fingerprint of the line before it, so that a changed, removed or inserted line shows; {@link LedgerHeads} knows the newest.
+ * Single-threaded.
  */
 public final class Ledger {
-    private static final String PREVIOUS = "previous";
-    private static final String BEGIN = "0".repeat(64);
     private static final long MOST_BYTES = 500_000_000;
 
     /** Where ledgers lie. */
     static final String FOLDER = "ledger/";
 
+    /** How names of ledgers end. */
+    static final String ENDING = ".jsonl";
+
+    /** What a person takes as it is, though it is not as it should be. */
+    static final String ACCEPTED = "accepted";
+
     private final ProjectFiles files;
+    private final String device;
     private final Path file;
     private final String shownAs;
-    private final Workplace workplace;
 
-    Ledger(ProjectFiles files, String device, Workplace workplace) {
+    Ledger(ProjectFiles files, String device) {
         this.files = files;
+        this.device = device;
         this.shownAs = name(device);
         this.file = files.path(shownAs);
-        this.workplace = workplace;
     }
 
     static String name(String device) {
-        return FOLDER + device + ".jsonl";
+        return FOLDER + device + ENDING;
+    }
+
+    static boolean isLedger(String name) {
+        return name.startsWith(FOLDER) && name.endsWith(ENDING);
+    }
+
+    static String device(String name) {
+        return name.substring(FOLDER.length(), name.length() - ENDING.length());
     }
 
     /**
@@ -63,62 +83,79 @@ public final class Ledger {
     }
 
     /**
-     * Returns all lines, oldest first, having verified the chain.
+     * Returns all lines, having held each against those before it.
      *
-     * @throws MalformedInputException at the first line whose predecessor is not the one it was written after
+     * @throws MalformedInputException at the first line that was altered
      */
-    public List<Line> lines() {
-        List<Line> lines = new ArrayList<>();
-        String previous = BEGIN;
-        for (String text : soundLines()) {
-            int number = lines.size() + 1;
-            Position position = Position.line(shownAs, number);
-            Section fields = JsonTree.read(position.toString(), text.getBytes(StandardCharsets.UTF_8));
-            String claimed = fields.text(PREVIOUS).orElse("none");
-            if (!claimed.equals(previous)) {
-                throw new MalformedInputException(
-                        position,
-                        "the ledger was altered: this line follows a line with fingerprint " + brief(claimed)
-                                + ", but the line before has " + brief(previous),
-                        "Restore " + shownAs + " from version control or a backup; lines are only ever added.");
-            }
-            lines.add(new Line(number, fields.text("event").orElse(""), fields));
-            previous = Fingerprint.of(text.getBytes(StandardCharsets.UTF_8)).hex();
+    LedgerChain chain() {
+        return LedgerChain.of(shownAs, soundLines());
+    }
+
+    /**
+     * Returns what is wrong with the lines: some are gone that are known to have been there, some were added past Urvant, or
+     * branches of the project were merged and nobody has looked at both.
+     */
+    List<Finding> findings(LedgerChain chain, LedgerHeads heads) {
+        List<Finding> findings = new ArrayList<>();
+        SortedSet<String> known = heads.of(device);
+        known.stream()
+                .filter(print -> !chain.has(print))
+                .forEach(print -> findings.add(finding(
+                        LedgerRules.LEDGER_CUT,
+                        chain.lines().size() + 1,
+                        (Files.exists(file) ? "lines are missing at the end" : "the ledger is gone")
+                                + ": the newest line had the" + " fingerprint " + LedgerChain.brief(print) + " by "
+                                + LedgerHeads.NAME)));
+        List<String> added = heads.isEmpty()
+                ? List.of()
+                : chain.ends().stream().filter(print -> !known.contains(print)).toList();
+        if (!added.isEmpty()) {
+            findings.add(finding(
+                    LedgerRules.LEDGER_ADDED_TO,
+                    chain.lines().size(),
+                    "the last line, with fingerprint " + LedgerChain.brief(added.get(added.size() - 1)) + ", is not in "
+                            + LedgerHeads.NAME + ": it was added by something else"));
+        } else if (chain.ends().size() > 1) {
+            findings.add(finding(
+                    LedgerRules.LEDGER_BRANCHES,
+                    chain.lines().size(),
+                    "the ledger has " + chain.ends().size() + " branches, with the newest lines "
+                            + chain.ends().stream().map(LedgerChain::brief).collect(Collectors.joining(" and "))));
         }
-        return lines;
+        return findings;
     }
 
-    private static String brief(String hex) {
-        return hex.substring(0, Math.min(12, hex.length()));
+    private Finding finding(Rule rule, int line, String found) {
+        return new Finding(
+                rule,
+                device + " ledger",
+                Position.line(shownAs, line),
+                found,
+                new Remedy(rule.remedy(), List.of(Step.of(Action.ACCEPT_LEDGER, device))));
     }
 
-    /** Returns the newest line of one event, or empty. */
-    public Optional<Line> last(String event) {
-        return lines().stream().filter(line -> line.event().equals(event)).reduce((first, second) -> second);
-    }
-
-    /** Adds events as lines in the order given, with time and person, and syncs the file once. */
-    void append(List<SortedMap<String, Value>> events) {
-        files.locked(() -> {
-            Batch.Addition addition = addition(events);
-            Volume.DISK.folder(file.getParent());
-            Volume.DISK.append(file, addition.at(), addition.added());
-            return addition;
-        });
-    }
-
-    /** Returns what events add to the file as it is now. */
-    Batch.Addition addition(List<SortedMap<String, Value>> events) {
-        List<Line> lines = lines();
-        List<String> sound = soundLines();
-        String previous = lines.isEmpty()
-                ? BEGIN
-                : Fingerprint.of(sound.get(sound.size() - 1).getBytes(StandardCharsets.UTF_8))
-                        .hex();
+    /**
+     * Returns what events add to the file as it is now.
+     *
+     * @param signing the key with which their lines are signed; empty for none
+     * @throws RefusedException when something is wrong with it that nobody has accepted
+     */
+    Batch.Addition addition(Workplace workplace, List<SortedMap<String, Value>> events, Optional<SigningKey> signing) {
+        LedgerChain chain = chain();
+        boolean accepts = events.stream().anyMatch(event -> event.get("event").equals(Value.text(ACCEPTED)));
+        if (!accepts) {
+            findings(chain, LedgerHeads.of(files)).stream().findFirst().ifPresent(finding -> {
+                throw new RefusedException(
+                        finding.position() + ": " + finding.message() + "; nothing was written",
+                        finding.remedy(),
+                        finding.mend().steps().toArray(Step[]::new));
+            });
+        }
+        String previous = chain.ends().isEmpty() ? LedgerChain.BEGIN : String.join(" ", chain.ends());
         StringBuilder text = new StringBuilder();
         for (SortedMap<String, Value> event : events) {
             SortedMap<String, Node> fields = new TreeMap<>(event);
-            fields.put(PREVIOUS, Value.text(previous));
+            fields.put(LedgerChain.PREVIOUS, Value.text(previous));
             fields.put(
                     "at",
                     Value.text(workplace
@@ -127,14 +164,13 @@ public final class Ledger {
                             .truncatedTo(ChronoUnit.SECONDS)
                             .toString()));
             fields.put("by", Value.text(workplace.person()));
-            byte[] line = CanonicalJson.bytes(Section.of(fields));
+            Section whole = Section.of(fields);
+            byte[] line = CanonicalJson.bytes(
+                    signing.map(key -> Signatures.sign(whole, key)).orElse(whole));
             previous = Fingerprint.of(line).hex();
             text.append(new String(line, StandardCharsets.UTF_8)).append('\n');
         }
-        long kept = sound.stream()
-                .mapToLong(line -> line.getBytes(StandardCharsets.UTF_8).length + 1L)
-                .sum();
-        return new Batch.Addition(shownAs, kept, text.toString().getBytes(StandardCharsets.UTF_8));
+        return new Batch.Addition(shownAs, octets().length, text.toString().getBytes(StandardCharsets.UTF_8));
     }
 
     /** Returns the whole lines as they stand in the file. */
@@ -150,13 +186,19 @@ public final class Ledger {
         return !text.isEmpty() && !text.endsWith("\n");
     }
 
-    /** Returns the lines that end in a line break; what follows the last one was never fully written. */
     private List<String> soundLines() {
-        if (!Files.exists(file)) {
-            return List.of();
+        return Files.exists(file) ? sound(SafeFile.read(file, MOST_BYTES)) : List.of();
+    }
+
+    /** Returns the lines that end in a line break; what follows the last one was never fully written. */
+    static List<String> sound(byte[] octets) {
+        int end = octets.length;
+        while (end > 0 && octets[end - 1] != '\n') {
+            end--;
         }
-        String text = SafeFile.readText(file, MOST_BYTES, shownAs);
-        int end = text.lastIndexOf('\n');
-        return end <= 0 ? List.of() : List.of(text.substring(0, end).split("\n", -1));
+        String text = SafeFile.text(Arrays.copyOf(octets, end), "ledger");
+        return end <= 1
+                ? List.of()
+                : List.of(text.substring(0, text.length() - 1).split("\n", -1));
     }
 }

@@ -26,6 +26,21 @@ import org.urvant.project.Conventions;
  * @param muted reasons by rule and subject
  */
 record Manifest(String name, Conventions conventions, SortedMap<String, String> muted) {
+    /** How git keeps a project: imported files and copies byte by byte, ledgers with the lines of both when branches meet. */
+    static final String GIT_ATTRIBUTES =
+            """
+            * text=auto eol=lf
+            sources/** -text
+            backups/** -text
+            ledger/** -text merge=union
+            """;
+
+    /** What git leaves out. */
+    static final String GIT_IGNORE = """
+            /.urvant/
+            /journal/
+            """;
+
     static final String MUTED = "muted";
 
     private static final String FORMAT = "urvant-project/1";

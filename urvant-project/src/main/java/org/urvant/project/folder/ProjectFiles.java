@@ -207,10 +207,11 @@ final class ProjectFiles {
             return;
         }
         Stream<String> changed = seen.entrySet().stream()
+                .filter(file -> !file.getKey().startsWith(Ledger.FOLDER)) // which is read and written in one go
                 .filter(file -> !state(file.getKey()).equals(file.getValue()))
                 .map(Map.Entry::getKey);
         Stream<String> unread = names.stream()
-                .filter(name -> !name.startsWith(Ledger.FOLDER)) // which are read and written in one go
+                .filter(name -> !name.startsWith(Ledger.FOLDER))
                 .filter(name -> !seen.containsKey(name) && Files.exists(path(name)));
         Stream.concat(changed, unread).sorted().findFirst().ifPresent(name -> {
             throw new RefusedException(
@@ -275,11 +276,25 @@ final class ProjectFiles {
             requireAsRead(batch.contents().keySet());
             batch.contents().entrySet().removeIf(write -> holds(write.getKey(), write.getValue()));
             if (!batch.contents().isEmpty() || !batch.additions().isEmpty()) {
+                LedgerHeads.follow(this, batch);
                 requireReadable(batch);
                 requireWritable(batch);
                 journal.carryOut(title, batch, undo.keep(title, batch));
                 wrote(batch);
             }
+            return batch;
+        });
+    }
+
+    /** Adds to a ledger, whatever was read before; that is never undone. */
+    void record(Supplier<Batch.Addition> addition) {
+        locked(() -> {
+            Batch batch = new Batch();
+            batch.add(addition.get());
+            LedgerHeads.follow(this, batch);
+            requireWritable(batch);
+            journal.carryOut("a line of the ledger", batch, Map.of());
+            wrote(batch);
             return batch;
         });
     }

@@ -24,6 +24,7 @@ import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.progress.Progress;
 import org.urvant.core.tree.Fingerprint;
+import org.urvant.file.CommittedFiles;
 import org.urvant.file.ExclusiveLock;
 import org.urvant.file.SafeFile;
 import org.urvant.file.Volume;
@@ -80,6 +81,8 @@ public final class ProjectFolder {
                 throw new RefusedException(root + " is no folder", "Name a folder that does not exist yet.");
             }
         }
+        SafeFile.writeText(root.resolve(".gitattributes"), Manifest.GIT_ATTRIBUTES);
+        SafeFile.writeText(root.resolve(".gitignore"), Manifest.GIT_IGNORE);
         SafeFile.writeText(root.resolve(MANIFEST), Manifest.text(name));
         return new ProjectFolder(root.toAbsolutePath().normalize(), workplace, Volume.DISK);
     }
@@ -184,6 +187,37 @@ public final class ProjectFolder {
     /** Returns what happened to a device; it may know nothing yet. */
     public DeviceHistory history(String device) {
         return new DeviceHistory(files, device, workplace);
+    }
+
+    /**
+     * Says of each ledger what is wrong with it, and which of its lines can be proven.
+     *
+     * @param kept heads that were kept elsewhere by {@link #heads}; empty for none
+     */
+    public List<LedgerProof> proofs(Optional<String> kept) {
+        return LedgerProof.of(
+                files,
+                CommittedFiles.of(root, Ledger.FOLDER),
+                kept.map(text -> LedgerHeads.read("the heads that were kept", text)));
+    }
+
+    /**
+     * Puts the public key of who works here beside those of the project.
+     *
+     * @return the file that has it
+     */
+    public String publish(SigningKey key) {
+        return new Signatures(files).publish(key, workplace.person());
+    }
+
+    /** Returns whether the project has a public key. */
+    public boolean knows(SigningKey key) {
+        return new Signatures(files).has(key);
+    }
+
+    /** Returns the newest line of each ledger, as text to be kept where nobody can write who may write in the project. */
+    public String heads() {
+        return LedgerHeads.of(files).text();
     }
 
     /** Returns what a device's configuration rests on, as one value: equal as long as no file of it was changed. */

@@ -1,11 +1,8 @@
 package org.urvant.project.folder;
 
 import java.io.IOException;
-import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.FileAttribute;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.security.GeneralSecurityException;
 import java.security.SecureRandom;
 import java.util.HexFormat;
@@ -14,7 +11,7 @@ import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
 import org.slf4j.LoggerFactory;
 import org.urvant.core.error.UrvantException;
-import org.urvant.file.SafeFile;
+import org.urvant.file.PrivateFile;
 
 /** Tells what this user wrote from what came with a folder: HMAC-SHA-256 (RFC 2104) with a key that only the user has. */
 final class Seal {
@@ -45,7 +42,7 @@ final class Seal {
             if (!Files.exists(file)) {
                 make();
             }
-            return Optional.of(SafeFile.read(file, KEY_OCTETS)).filter(key -> key.length == KEY_OCTETS);
+            return Optional.of(PrivateFile.read(file, KEY_OCTETS)).filter(key -> key.length == KEY_OCTETS);
         } catch (UrvantException | IOException e) {
             LoggerFactory.getLogger(Seal.class).debug("no key in {}", file, e);
             return Optional.empty();
@@ -55,21 +52,6 @@ final class Seal {
     private void make() throws IOException {
         byte[] key = new byte[KEY_OCTETS];
         new SecureRandom().nextBytes(key);
-        Files.createDirectories(file.getParent());
-        boolean isPosix = Files.getFileStore(file.getParent()).supportsFileAttributeView("posix");
-        FileAttribute<?>[] onlyMe = isPosix
-                ? new FileAttribute<?>[] {
-                    PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------"))
-                }
-                : new FileAttribute<?>[0];
-        Path beside = Files.createTempFile(file.getParent(), "journal-key", ".new", onlyMe);
-        try {
-            Files.write(beside, key);
-            Files.createLink(file, beside); // the first of two wins, and never with half a key
-        } catch (FileAlreadyExistsException e) {
-            LoggerFactory.getLogger(Seal.class).debug("another program made the key", e);
-        } finally {
-            Files.delete(beside);
-        }
+        PrivateFile.create(file, key); // of two programs the first wins
     }
 }

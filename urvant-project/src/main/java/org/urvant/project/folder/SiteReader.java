@@ -52,6 +52,9 @@ final class SiteReader {
     private Project read(List<SclFile> imported, Map<String, Set<String>> unwanted, List<Finding> findings) {
         Manifest manifest = Manifest.read(
                 new FieldReader("project", files.yaml(ProjectFolder.MANIFEST).root(), findings::add));
+        files.reads(LedgerHeads.NAME);
+        LedgerHeads heads = files.readOr(
+                LedgerHeads.none(), LedgerHeads.NAME, "ledgers", findings::add, () -> LedgerHeads.of(files));
         SortedMap<String, Device> devices = new TreeMap<>();
         for (Path file : files.list("devices", ".yaml")) {
             String device = stem(file);
@@ -61,7 +64,7 @@ final class SiteReader {
                             DeviceFile.name(device),
                             device,
                             own,
-                            () -> Optional.of(device(device, own)))
+                            () -> Optional.of(device(device, heads, own)))
                     .ifPresent(read -> devices.put(device, read));
         }
         SortedMap<String, Pick> picks = new TreeMap<>();
@@ -112,7 +115,7 @@ final class SiteReader {
         return lists;
     }
 
-    private Device device(String name, Consumer<Finding> findings) {
+    private Device device(String name, LedgerHeads heads, Consumer<Finding> findings) {
         String tableName = MappingTable.name(name);
         Path table = files.path(tableName);
         List<Mapping> mappings = !Files.exists(table)
@@ -124,17 +127,23 @@ final class SiteReader {
                         findings,
                         () -> MappingTable.read(name, tableName, files.table(tableName), findings));
         YamlDocument document = files.yaml(DeviceFile.name(name));
-        Past past = files.readOr(Past.NONE, Ledger.name(name), name + " ledger", findings, () -> past(name));
+        Past past = files.readOr(
+                Past.NONE, Ledger.name(name), name + " ledger", findings, () -> past(name, heads, findings));
         return DeviceFile.read(name, document, findings)
                 .withMappings(mappings)
                 .with(LogicFile.read(files, name, findings))
                 .with(past);
     }
 
-    private Past past(String device) {
+    private Past past(String device, LedgerHeads heads, Consumer<Finding> findings) {
+        Ledger ledger = new Ledger(files, device);
+        LedgerChain chain = ledger.chain();
+        ledger.findings(chain, heads).forEach(findings);
         DeviceHistory history = new DeviceHistory(files, device, workplace);
-        List<Ledger.Line> lines = history.lines();
-        return new Past(history.addresses(lines), history.record(lines));
+        List<Ledger.Line> lines = chain.inTime();
+        Optional<Finding> wrong = history.wrongSignOff(lines);
+        wrong.ifPresent(findings);
+        return new Past(history.addresses(lines), history.record(lines, wrong.isEmpty()));
     }
 
     /** Returns the name of a file without its ending. */

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
@@ -166,11 +167,11 @@ class ChecksTest {
     void whatHappenedToADeviceIsRemembered() {
         DeviceHistory history = folder.history("GW1");
         Fingerprint now = fingerprint();
-        history.loggedOn(true);
+        history.loggedOn("T-1", "engineer", true);
         assertThat(rules()).contains("default-password");
-        history.loggedOn(false);
+        history.loggedOn("T-1", "engineer", false);
         history.downloaded("192.0.2.20:8443", new DeviceRecord.Intention(now, "T-1", "none", "none", false, false));
-        history.signedOff("T-1", now, "checked");
+        history.signedOff("T-1", now, "checked", Optional.empty());
         assertThat(rules()).doesNotContain("default-password", "edited-after-sign-off");
         folder.set(folder.load(), "GW1", "watchdog.time", "10");
         assertThat(rules()).contains("edited-after-sign-off");
