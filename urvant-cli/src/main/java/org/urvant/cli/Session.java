@@ -44,7 +44,7 @@ record Session(
 
     /** Returns who works, and with what. */
     Workplace workplace() {
-        return new Workplace(person, clock, home());
+        return new Workplace(person, clock, home(), cache());
     }
 
     /** Returns whether the session's folder is in a project. */
@@ -73,6 +73,15 @@ record Session(
         return config == null
                 ? Path.of(System.getProperty("user.home"), ".config", "urvant")
                 : Path.of(config, "urvant");
+    }
+
+    /** Returns the folder for what can be made again. */
+    private Path cache() {
+        String given = environment.get("XDG_CACHE_HOME");
+        if (environment.containsKey("URVANT_HOME")) {
+            return home().resolve("cache");
+        }
+        return given == null ? Path.of(System.getProperty("user.home"), ".cache", "urvant") : Path.of(given, "urvant");
     }
 
     Paint paint() {

@@ -29,10 +29,11 @@ class StepsTest {
     /** Operands as the library gives them, so that what people are told to type is understood. */
     private static List<String> operands(Action action) {
         return switch (action) {
-            case SEARCH, START_STAND_IN, RECOVER -> List.of();
+            case SEARCH, START_STAND_IN, RECOVER, PUBLISH_KEY -> List.of();
             case NEW, IMPORT, REMOVE, FORGET, READ_ORDER_CODE -> List.of("X");
             case SET, FIT -> List.of("F11", "E1", "di8");
-            case SHOW, MAP, REVIEW, TAKE_AS_BUILT, SELECTORS, IDENTIFY, COMPARE, SET_CLOCK -> List.of("F11");
+            case SHOW, MAP, REVIEW, TAKE_AS_BUILT, SELECTORS, IDENTIFY, COMPARE, SET_CLOCK, ACCEPT_LEDGER ->
+                List.of("F11");
             case EXPORT -> List.of("values.csv", "F11");
             default -> List.of("F11", "x");
         };

@@ -1,45 +1,39 @@
 package org.urvant.project.folder;
 
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
 import org.urvant.core.tree.Fingerprint;
-import org.urvant.file.SafeFile;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.OfferedSignals;
 import org.urvant.project.type.Catalogue;
-import org.urvant.scl.reading.SignalIndexFile;
 import org.urvant.scl.selection.SignalIndex;
 
-/** The index of what a site's devices and lists offer, kept in the cache by the digest of the files that it follows from. */
+/** The index of what a site's devices and lists offer, kept in the user's cache by the digest of the files that it follows from. */
 final class OwnSignals {
-    private static final String FOLDER = ".urvant/own-signals";
     private static final String SHOWN_AS = "devices and lists";
 
     private final ProjectFiles files;
+    private final Workplace workplace;
 
-    OwnSignals(ProjectFiles files) {
+    OwnSignals(ProjectFiles files, Workplace workplace) {
         this.files = files;
+        this.workplace = workplace;
     }
 
     /** Returns the index; reads the site only when the cache has none that still is true. */
     SignalIndex index(Supplier<Project> site) {
-        String name = digest() + ".index";
-        Path kept = files.path(FOLDER + "/" + name);
-        if (Files.isRegularFile(kept)) {
-            Optional<SignalIndex> known = SignalIndexFile.read(kept, SHOWN_AS);
-            if (known.isPresent()) {
-                return known.get();
-            }
+        String digest = digest();
+        UserCache cache = new UserCache(workplace);
+        Optional<SignalIndex> known = cache.index(digest, SHOWN_AS);
+        if (known.isPresent()) {
+            return known.get();
         }
         SignalIndex made = OfferedSignals.index(site.get());
-        if (digest().equals(name.substring(0, name.indexOf('.')))) {
-            files.listed(FOLDER, ".index").forEach(SafeFile::delete);
-            SignalIndexFile.write(kept, made);
+        if (digest().equals(digest)) {
+            cache.keep(digest, made);
         }
         return made;
     }

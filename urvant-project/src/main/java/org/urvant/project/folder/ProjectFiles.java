@@ -45,7 +45,8 @@ final class ProjectFiles {
     private static final long MOST_TEXT = 4_000_000;
     private static final long MOST_TABLE = 100_000_000;
     private static final long MOST_BYTES = Integer.MAX_VALUE - 8L;
-    private static final long COARSEST_FILE_TIME = 2_000; // milliseconds: what the coarsest file systems keep
+    /** What the coarsest file systems keep of a time, in milliseconds. */
+    static final long COARSEST_FILE_TIME = 2_000;
 
     private final Path root;
     private final Map<Path, Digested> digested = new HashMap<>();
@@ -319,7 +320,8 @@ final class ProjectFiles {
     /** What could not be read is not known, so nothing is written over it; but an imported file can be imported again. */
     private void requireReadable(Batch batch) {
         batch.contents().keySet().stream()
-                .filter(name -> unreadable.contains(name) && !name.startsWith(SourceFolder.FOLDER + "/"))
+                .filter(unreadable::contains)
+                .filter(name -> !name.startsWith(SourceFolder.FOLDER + "/") || name.equals(SourceIndex.FILE))
                 .findFirst()
                 .ifPresent(name -> {
                     throw new RefusedException(

@@ -60,7 +60,7 @@ public final class ProjectFolder {
         this.root = root;
         this.workplace = workplace;
         this.files = new ProjectFiles(root, workplace, volume);
-        this.sources = new SourceFolder(files);
+        this.sources = new SourceFolder(files, workplace);
         this.reader = new SiteReader(files, sources, workplace);
         this.writer = new SiteWriter(files, sources, workplace);
     }
@@ -271,7 +271,7 @@ public final class ProjectFolder {
     /** Returns the same; a source that cannot be read is a finding, and its signals are missing. */
     public List<SignalIndex> signals(Consumer<Finding> findings) {
         List<SignalIndex> indexes = new ArrayList<>(sources.indexes(findings));
-        indexes.add(new OwnSignals(files).index(reader::readOwn));
+        indexes.add(new OwnSignals(files, workplace).index(reader::readOwn));
         return indexes;
     }
 

@@ -132,7 +132,6 @@ final class SiteWriter {
             kept.addAll(addReplacing(batch, project, removal.carriedOut(project).with(project.imported())));
             sources.remove(removal.source(), batch);
             files.commit(batch);
-            sources.sweep();
             return kept;
         });
     }

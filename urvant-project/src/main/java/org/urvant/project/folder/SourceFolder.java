@@ -1,7 +1,7 @@
 package org.urvant.project.folder;
 
 import java.io.IOException;
-import java.nio.file.Files;
+import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -11,8 +11,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
-import org.slf4j.LoggerFactory;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.progress.Progress;
@@ -22,21 +20,22 @@ import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.reading.SclImport;
 import org.urvant.scl.reading.SclReader;
-import org.urvant.scl.reading.SignalIndexFile;
 import org.urvant.scl.selection.SignalIndex;
 
-/** The imported files of a project, {@code sources/}, and the indexes made of them in its cache. */
+/** The imported files of a project, {@code sources/}, and the indexes made of them in the user's cache. */
 final class SourceFolder {
     static final String FOLDER = "sources";
 
     private static final long MOST_BYTES = Integer.MAX_VALUE - 8L;
 
     private final ProjectFiles files;
+    private final Workplace workplace;
     private Progress progress = Progress.NONE;
     private Optional<Fingerprint> planned = Optional.empty();
 
-    SourceFolder(ProjectFiles files) {
+    SourceFolder(ProjectFiles files, Workplace workplace) {
         this.files = files;
+        this.workplace = workplace;
     }
 
     void watch(Progress watcher) {
@@ -117,11 +116,10 @@ final class SourceFolder {
         replaced.forEach(old -> batch.delete(FOLDER + "/" + old));
     }
 
-    /** Keeps the index of what was imported, and removes those of files that are no longer there. */
+    /** Keeps the index of what was imported. */
     void imported(ImportPlan plan) {
-        SignalIndexFile.write(cached(Fingerprint.of(plan.content()).hex()), plan.index());
+        new UserCache(workplace).keep(Fingerprint.of(plan.content()).hex(), plan.index());
         planned = Optional.empty();
-        sweep();
     }
 
     /** Adds to a change that a file goes. */
@@ -130,19 +128,8 @@ final class SourceFolder {
         batch.delete(FOLDER + "/" + name);
     }
 
-    /** Removes indexes of files that are no longer there. */
-    void sweep() {
-        Collection<String> digests = index(finding -> {}).digestsByName().values();
-        try (Stream<Path> kept = Files.list(cached("").getParent())) {
-            kept.filter(file -> digests.stream().noneMatch(digest -> file.equals(cached(digest))))
-                    .forEach(SafeFile::delete);
-        } catch (IOException e) {
-            LoggerFactory.getLogger(SourceFolder.class).debug("old indexes stay", e);
-        }
-    }
-
     /**
-     * Returns the index of each source's wanted signals: from the cache when it has one, else made and kept there. A source that
+     * Returns the index of each source's wanted signals: from the user's cache when it has one, else made and kept there. A source that
      * cannot be read is a finding.
      */
     List<SignalIndex> indexes(Consumer<Finding> findings) {
@@ -150,42 +137,34 @@ final class SourceFolder {
         Optional<Map<String, String>> plain = SourceIndex.plainDigests(files);
         SourceIndex index = plain.isPresent() ? null : index(finding -> {});
         Map<String, Set<String>> unwanted = index == null ? Map.of() : index.unwanted();
-        Map<String, String> digests = plain.orElseGet(() -> index.digestsByName());
-        digests.forEach((name, digest) -> {
+        UserCache cache = new UserCache(workplace);
+        Collection<String> names =
+                plain.map(Map::keySet).orElseGet(() -> index.digestsByName().keySet());
+        names.forEach(name -> {
             files.readOr(
                             Optional.<SignalIndex>empty(),
                             FOLDER + "/" + name,
                             "sources " + name,
                             findings,
-                            () -> Optional.of(index(name, digest)))
+                            () -> Optional.of(index(name, cache)))
                     .ifPresent(all -> indexes.add(all.without(unwanted.getOrDefault(name, Set.of()))));
         });
         return indexes;
     }
 
-    private SignalIndex index(String name, String digest) {
-        Path cached = cached(digest);
+    private SignalIndex index(String name, UserCache cache) {
         String shownAs = FOLDER + "/" + name;
-        if (isUnchanged(name, cached)) {
-            Optional<SignalIndex> known = SignalIndexFile.read(cached, shownAs);
+        try {
+            Optional<SignalIndex> known = cache.index(cache.digest(path(name), MOST_BYTES), shownAs);
             if (known.isPresent()) {
                 return known.get();
             }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
         byte[] content = SafeFile.read(path(name), MOST_BYTES);
         SignalIndex made = SignalIndex.of(new SclReader(progress).read(content, shownAs));
-        if (Fingerprint.of(content).hex().equals(digest)) {
-            SignalIndexFile.write(cached, made);
-        }
+        cache.keep(Fingerprint.of(content).hex(), made);
         return made;
-    }
-
-    private Path cached(String digest) {
-        return files.path(".urvant/signals/" + digest + ".index");
-    }
-
-    /** An index is kept only for a file with its digest; a file that was written after it must be read again. */
-    private boolean isUnchanged(String name, Path cached) {
-        return Files.isRegularFile(cached) && SafeFile.modified(path(name)) < SafeFile.modified(cached);
     }
 }

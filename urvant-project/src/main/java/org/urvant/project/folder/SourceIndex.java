@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
@@ -25,8 +26,10 @@ import org.urvant.file.yaml.YamlText;
 /** The digests of the imported files, {@code sources/index.yaml}: sources stay as they came, and a change shows. */
 final class SourceIndex {
     static final String FILE = "sources/index.yaml";
+    private static final long MOST_TEXT = 4_000_000;
     private static final String DIGEST = "sha-256";
     private static final String UNWANTED = "unwanted";
+    private static final String UNKNOWN = ""; // the digest, where the index cannot be read
 
     private final SortedMap<String, Entry> digests;
     private final SortedMap<String, List<String>> unwanted;
@@ -36,11 +39,31 @@ final class SourceIndex {
         this.unwanted = unwanted;
     }
 
+    /** Reads the index; when it cannot be read, that is a finding, and the files that lie there are taken as they are. */
     static SourceIndex read(ProjectFiles files, Consumer<Finding> findings) {
+        return files.readOr(
+                        Optional.<SourceIndex>empty(),
+                        FILE,
+                        "sources",
+                        findings,
+                        () -> Optional.of(readSound(files, findings)))
+                .orElseGet(() -> lying(files));
+    }
+
+    private static SourceIndex lying(ProjectFiles files) {
+        SortedMap<String, Entry> digests = new TreeMap<>();
+        files.listed(SourceFolder.FOLDER, "").stream()
+                .map(file -> String.valueOf(file.getFileName()))
+                .filter(name -> !FILE.endsWith("/" + name))
+                .forEach(name -> digests.put(name, new Entry(UNKNOWN, Position.in(FILE))));
+        return new SourceIndex(digests, new TreeMap<>());
+    }
+
+    private static SourceIndex readSound(ProjectFiles files, Consumer<Finding> findings) {
         SortedMap<String, Entry> digests = new TreeMap<>();
         SortedMap<String, List<String>> unwanted = new TreeMap<>();
         if (Files.exists(files.path(FILE))) {
-            String text = SafeFile.readText(files.path(FILE), 4_000_000, FILE);
+            String text = SafeFile.readText(files.path(FILE), MOST_TEXT, FILE);
             FieldReader fields =
                     new FieldReader("sources", YamlDocument.parse(FILE, text).root(), findings);
             fields.children("sources").forEach((name, reader) -> {
@@ -63,8 +86,12 @@ final class SourceIndex {
         if (!Files.exists(files.path(FILE))) {
             return Optional.of(digests);
         }
-        List<String> lines =
-                SafeFile.readText(files.path(FILE), 4_000_000, FILE).lines().toList();
+        List<String> lines;
+        try {
+            lines = SafeFile.readText(files.path(FILE), MOST_TEXT, FILE).lines().toList();
+        } catch (UrvantException e) {
+            return Optional.empty();
+        }
         for (int i = 1; i + 1 < lines.size(); i += 2) {
             String name = lines.get(i).strip().replaceFirst(":$", "");
             String digest = lines.get(i + 1);
@@ -94,7 +121,7 @@ final class SourceIndex {
     /** Returns a finding when a source is no longer as it came. */
     Optional<Finding> verify(String name, byte[] content) {
         Entry expected = digests.get(name);
-        return Fingerprint.of(content).hex().equals(expected.text())
+        return expected.text().equals(UNKNOWN) || Fingerprint.of(content).hex().equals(expected.text())
                 ? Optional.empty()
                 : Optional.of(new Finding(
                         SourceRules.SOURCE_ALTERED,

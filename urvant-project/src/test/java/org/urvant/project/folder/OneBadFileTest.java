@@ -45,6 +45,8 @@ class OneBadFileTest {
                 "picks/other.yaml    | \\xff                | picks/other.yaml:1       |",
                 "types/own.yaml      | type: [             | types/own.yaml:          |",
                 "sources/F02.cid     | <SCL                | sources/F02.cid:         |",
+                "sources/index.yaml  | sources: [          | sources/index.yaml:      |",
+                "sources/index.yaml  | \\xff                | sources/index.yaml:1     |",
                 "site.yaml           | bays: [             | site.yaml:               |",
                 "queries.yaml        | a: [                | queries.yaml:            |"
             })
@@ -72,6 +74,14 @@ class OneBadFileTest {
         again.change(made -> ValueChange.set(made, "GW2", Map.of("watchdog.time", "11")));
         assertThat(ValueChange.shown(again.load(), "GW2", "watchdog.time")).startsWith("11");
         assertThat(file).hasBinaryContent(bad);
+        if (name.equals("sources/index.yaml")) {
+            assertThat(again.load().iedNames())
+                    .as("what lies there is taken as it is")
+                    .contains("F01", "F02");
+            assertThat(again.signals(finding -> {})).hasSize(3);
+            assertThatThrownBy(() -> again.importScl(Path.of("../demo/tp4.icd")))
+                    .hasMessageContaining("cannot be read; nothing was written");
+        }
     }
 
     @Test

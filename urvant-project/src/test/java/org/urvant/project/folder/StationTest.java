@@ -29,7 +29,6 @@ import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.SclRules;
 import org.urvant.scl.reading.SclReader;
-import org.urvant.scl.reading.SignalIndexFile;
 import org.urvant.scl.selection.Hits;
 import org.urvant.scl.selection.Query;
 import org.urvant.scl.selection.SignalIndex;
@@ -71,15 +70,6 @@ class StationTest {
             broken[length] ^= 1;
             assertThat(SignalIndex.read(broken, "x")).isEmpty();
         }
-        Path kept = Files.list(folder.cache().resolve("signals")).findFirst().orElseThrow();
-        assertThat(SignalIndexFile.read(kept, "x"))
-                .as("an import keeps the index")
-                .isPresent();
-        Files.writeString(kept, "noise");
-        assertThat(Query.parse("kind:trip").search(folder.signals()).count()).isEqualTo(10);
-        assertThat(SignalIndexFile.read(kept, "x"))
-                .as("and a search makes it again")
-                .isPresent();
     }
 
     @Test
@@ -181,10 +171,6 @@ class StationTest {
                 .allSatisfy(copy -> assertThat(folder.root().resolve(copy)).exists());
         Project after = folder.load();
         assertThat(after.iedNames()).containsExactly("F01");
-        assertThat(folder.cache().resolve("signals")).isDirectoryContaining("glob:**.index");
-        assertThat(folder.cache().resolve("signals").toFile().list())
-                .as("the index goes too")
-                .hasSize(1);
         assertThat(after.device("GW1").connections()).doesNotContainKey("F02").containsKey("F01");
         assertThat(after.device("GW1").mappings()).allMatch(row -> !(row.from() + row.to()).contains("F02"));
         assertThat(after.device("GW1").addresses().owners())
