@@ -67,7 +67,6 @@ final class BenchCommand extends Command {
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-XX:TieredStopAtLevel=1",
                 "-XX:+UseSerialGC",
-                "-Dsun.net.httpserver.nodelay=true",
                 "-cp",
                 System.getProperty("java.class.path"),
                 Main.class.getName(),

@@ -17,7 +17,19 @@ import org.urvant.devices.link.MaintenanceLink;
  * so that it survives a restart. It keeps a configuration; it does not run it.
  */
 public final class StandIn implements AutoCloseable {
-    private static final int THREADS = 4;
+    /** The longest that a client may take to say what it wants, in seconds; a thread waits for it that long. */
+    private static final String LONGEST_REQUEST = "60";
+
+    static { // the JDK's server reads these once, when it is first used
+        propose("sun.net.httpserver.maxReqTime", LONGEST_REQUEST);
+        propose("sun.net.httpserver.nodelay", "true");
+    }
+
+    private static void propose(String property, String value) {
+        if (System.getProperty(property) == null) {
+            System.setProperty(property, value);
+        }
+    }
 
     private final HttpsServer server;
     private final ExecutorService threads;
@@ -47,7 +59,7 @@ public final class StandIn implements AutoCloseable {
                 .map(account -> new Passwords(disk, account))
                 .toList();
         AtomicInteger number = new AtomicInteger();
-        ExecutorService threads = Executors.newFixedThreadPool(THREADS, task -> {
+        ExecutorService threads = Executors.newCachedThreadPool(task -> {
             Thread thread = new Thread(task, "stand-in-" + profile.serial() + "-" + number.incrementAndGet());
             thread.setDaemon(true);
             return thread;
