@@ -174,6 +174,7 @@ public final class Download {
         DeviceHistory history = folder.history(plan.device());
         RecordedLink recorded = RecordedLink.of(
                 link, history, Optional.of(plan.transfer().wanted().fingerprint()));
+        recorded.meets(plan.transfer().identity());
         plan.unfinished().filter(intention -> !intention.isConfirmed()).ifPresent(intention -> {
             history.downloaded(link.address(), intention);
             desk.tell("the download of " + intention.fingerprint().brief()

@@ -49,6 +49,11 @@ public final class RecordedLink implements DeviceLink {
                 Optional.of(ConfigurationBuilder.build(project, device).fingerprint()));
     }
 
+    /** Takes who answers from somebody who asked before. */
+    void meets(Identity identity) {
+        serial = identity.serial();
+    }
+
     /** Asks who answers, and refuses another than the project means; see {@link Transfer#confirm}. */
     public Identity confirm(Device device) {
         return tried("asked who it is", () -> Transfer.confirm(link, device), identity -> serial = identity.serial());

@@ -85,8 +85,13 @@ public final class JsonTree {
 
     /** A few characters can stand for a number that would take gigabytes to write out. */
     private static BigDecimal number(String source, JsonParser parser) throws IOException {
-        BigDecimal number = parser.getDecimalValue();
-        if (Math.abs((long) number.scale()) > MOST_PLACES) {
+        BigDecimal number;
+        try {
+            number = parser.getDecimalValue();
+        } catch (NumberFormatException e) {
+            number = null; // its exponent has more digits than one can have
+        }
+        if (number == null || Math.abs((long) number.scale()) > MOST_PLACES) {
             throw mistake(
                     source,
                     parser,

@@ -74,6 +74,7 @@ class JsonTreeTest {
             {"a":1<200 zeros>}  | length
             {a:1}               | not JSON
             {"a":1e999999999}   | more than 400 places
+            {"a":-1e-9999999991} | more than 400 places
             {"a":-1E-401}       | more than 400 places
             """)
     void whatNoFormatHasIsRefused(String json, String found) {
