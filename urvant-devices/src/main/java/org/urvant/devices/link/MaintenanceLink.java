@@ -30,6 +30,7 @@ import javax.net.ssl.TrustManager;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnreachableException;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
@@ -344,6 +345,14 @@ public final class MaintenanceLink implements DeviceLink {
                     "Try again; the device keeps what it confirmed, and a download goes on from there.",
                     e);
         } catch (IOException e) {
+            if (pin.failure().isPresent()) {
+                UrvantException failure = pin.failure().get();
+                throw new UnreachableException(
+                        "first contact with " + address + ", and its certificate cannot be kept: "
+                                + failure.getMessage(),
+                        failure.remedy(),
+                        failure);
+            }
             if (pin.changed().isPresent()) {
                 throw new RefusedException(
                         "the device at " + address + " shows another certificate than at first contact: "

@@ -6,6 +6,7 @@ import java.security.cert.X509Certificate;
 import java.util.Optional;
 import javax.net.ssl.SSLEngine;
 import javax.net.ssl.X509ExtendedTrustManager;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.tree.Fingerprint;
 
 /**
@@ -18,6 +19,7 @@ final class PinnedCertificate extends X509ExtendedTrustManager {
     private volatile Fingerprint expected;
     private volatile Fingerprint shown;
     private volatile boolean first;
+    private volatile UrvantException failure;
 
     PinnedCertificate(String address, KnownDevices known) {
         this.address = address;
@@ -27,7 +29,7 @@ final class PinnedCertificate extends X509ExtendedTrustManager {
 
     /** Returns the certificate shown, when it is not the one that is known. */
     Optional<Fingerprint> changed() {
-        return shown == null || shown.equals(expected) ? Optional.empty() : Optional.of(shown);
+        return shown == null || expected == null || shown.equals(expected) ? Optional.empty() : Optional.of(shown);
     }
 
     Optional<Fingerprint> shown() {
@@ -36,6 +38,11 @@ final class PinnedCertificate extends X509ExtendedTrustManager {
 
     Fingerprint expected() {
         return expected;
+    }
+
+    /** Returns why a certificate that was shown at first contact could not be kept. */
+    Optional<UrvantException> failure() {
+        return Optional.ofNullable(failure);
     }
 
     /** Returns whether this was the first contact with the address. */
@@ -47,7 +54,12 @@ final class PinnedCertificate extends X509ExtendedTrustManager {
         Fingerprint certificate = Fingerprint.of(chain[0].getEncoded());
         shown = certificate;
         if (expected == null) {
-            expected = known.remember(address, certificate);
+            try {
+                expected = known.remember(address, certificate);
+            } catch (UrvantException e) {
+                failure = e;
+                throw new CertificateException("the certificate cannot be kept", e);
+            }
             first = true;
         }
         if (!certificate.equals(expected)) {

@@ -38,6 +38,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.Account;
 import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UnreachableException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Section;
@@ -153,6 +154,18 @@ class MaintenanceProtocolTest {
     }
 
     /** The steps of one download with every wrong turn in them, and the status that RFC 9110 gives each. */
+    @Test
+    void aCertificateThatCannotBeKeptEndsTheFirstContact() throws IOException {
+        Path noFolder = Files.writeString(folder.resolve("a file"), "");
+        try (MaintenanceLink link =
+                new MaintenanceLink(standIn.address(), new KnownDevices(noFolder.resolve("known-devices")))) {
+            assertThatThrownBy(link::identify)
+                    .isInstanceOf(UnreachableException.class)
+                    .hasMessageContaining("first contact with " + standIn.address())
+                    .hasMessageContaining("cannot be kept");
+        }
+    }
+
     @Test
     void aDownloadStepByStep() throws IOException, InterruptedException {
         logOn();

@@ -17,6 +17,7 @@ import java.security.spec.X509EncodedKeySpec;
 import java.util.Base64;
 import java.util.Optional;
 import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.UnreachableException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.PrivateFile;
@@ -75,7 +76,8 @@ public final class SigningKey {
         } catch (GeneralSecurityException e) {
             throw new IllegalStateException(e);
         } catch (IOException e) {
-            throw new UncheckedIOException(e);
+            throw new UnreachableException(
+                    "cannot write the key in " + workplace.home(), "Check free space and that you may write there.", e);
         }
         return of(workplace).orElseThrow();
     }
