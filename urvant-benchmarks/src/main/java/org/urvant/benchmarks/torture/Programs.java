@@ -11,8 +11,12 @@ import java.util.SplittableRandom;
 import java.util.concurrent.TimeUnit;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.UrvantException;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.devices.link.KnownDevices;
+import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.standin.StandIn;
 import org.urvant.devices.standin.StandInProfile;
+import org.urvant.project.DeviceRecord;
 import org.urvant.project.Project;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.folder.LedgerProof;
@@ -148,6 +152,41 @@ final class Programs {
         }
         return "| a command killed at any moment: set on two devices, undo, map, save | " + killed + " kills in "
                 + kills + " commands | " + mistakes + " |";
+    }
+
+    /** Kills downloads at any moment; one more download must leave device, ledger and marks whole. */
+    String killedDownloads(int kills) throws IOException, InterruptedException {
+        SplittableRandom random = new SplittableRandom(kills);
+        DeviceType type = Catalogue.type("ravnsund-g3").orElseThrow();
+        StandInProfile profile = new StandInProfile(type.name(), "2.1", "T-1", type.accounts());
+        int killed = 0;
+        int mistakes = 0;
+        try (StandIn unit = StandIn.start(work.resolve("device"), profile, "127.0.0.1", 0)) {
+            folder.set(folder.load(), "GW1", "link", unit.address());
+            for (int round = 0; round < kills; round++) {
+                folder.set(folder.load(), "GW1", SETTING, String.valueOf(5 + round % 50));
+                Process process = start("download", "GW1", "--yes");
+                if (!process.waitFor(random.nextInt(2 * EARLIEST_KILL, 2 * LATEST_KILL), TimeUnit.MILLISECONDS)) {
+                    process.destroyForcibly().waitFor();
+                    killed++;
+                }
+                boolean isDone = isDone(start("download", "GW1", "--yes"));
+                DeviceRecord record = folder.load().device("GW1").record();
+                Optional<Fingerprint> active;
+                try (MaintenanceLink link =
+                        new MaintenanceLink(unit.address(), new KnownDevices(work.resolve("known")))) {
+                    active = link.identify().active();
+                }
+                boolean isWhole = isDone
+                        && record.unfinished().isEmpty()
+                        && record.downloaded().isPresent()
+                        && record.downloaded().equals(active)
+                        && wrong() == 0;
+                mistakes += isWhole ? 0 : 1;
+            }
+        }
+        return "| a download killed at any moment, and one more after it | " + killed + " kills in " + kills
+                + " downloads | " + mistakes + " |";
     }
 
     private boolean isWhole(int round) {

@@ -19,7 +19,11 @@ public final class Torture {
         switch (arguments[2]) {
             case "cuts" -> System.out.println(new CutLines(demo, work).run(first, Integer.parseInt(arguments[4])));
             case "crowd" -> new Programs(demo, work).crowd(first).forEach(System.out::println);
-            case "kills" -> System.out.println(new Programs(demo, work).kills(first));
+            case "kills" -> {
+                Programs programs = new Programs(demo, work);
+                System.out.println(programs.kills(first));
+                System.out.println(programs.killedDownloads(first / 3));
+            }
             case "clients" -> new HostileClients(work).run(first).forEach(System.out::println);
             default -> throw new IllegalArgumentException(arguments[2]);
         }

@@ -49,6 +49,7 @@ import org.urvant.project.check.DownloadRules;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.folder.DeadlyDisk;
 import org.urvant.project.folder.Ledger;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.folder.Skarholm;
@@ -305,8 +306,7 @@ class DownloadTest {
         for (boolean after : new boolean[] {false, true}) {
             boolean done = false;
             for (int at = 1; !done; at++) {
-                Files.deleteIfExists(folder.root().resolve("ledger/GW1.jsonl"));
-                Files.deleteIfExists(folder.root().resolve("ledger/heads"));
+                forgetThePast();
                 Flaky device = new Flaky(at, after);
                 try {
                     Download.run(folder, Download.plan(folder, "GW1", device, CLOCK), device);
@@ -329,23 +329,61 @@ class DownloadTest {
                 if (!next.isEqual()) {
                     Download.run(folder, next, device);
                 }
-                assertThat(device.active.fingerprint()).as(where).isEqualTo(wanted.fingerprint());
-                assertThat(device.mustRestart).as(where).isFalse();
-                DeviceRecord record = folder.load().device("GW1").record();
-                assertThat(record.downloaded()).as(where).contains(wanted.fingerprint());
-                assertThat(record.unfinished()).as(where).isEmpty();
-                assertThat(Download.plan(folder, "GW1", device, CLOCK).isEqual())
-                        .as(where)
-                        .isTrue();
-                assertThat(folder.history("GW1").lines().stream()
-                                .map(Ledger.Line::event)
-                                .filter(event -> event.equals("downloaded")))
-                        .as(where)
-                        .hasSize(1);
+                expectWhole(device, where);
             }
         }
         assertThat(cut).isGreaterThan(8);
         assertThat(finished).as("cut between activation and restart").isGreaterThan(3);
+    }
+
+    private void forgetThePast() throws IOException {
+        Files.deleteIfExists(folder.root().resolve("ledger/GW1.jsonl"));
+        Files.deleteIfExists(folder.root().resolve("ledger/heads"));
+    }
+
+    private void expectWhole(Flaky device, String where) {
+        assertThat(device.active.fingerprint()).as(where).isEqualTo(wanted.fingerprint());
+        assertThat(device.mustRestart).as(where).isFalse();
+        DeviceRecord record = folder.load().device("GW1").record();
+        assertThat(record.downloaded()).as(where).contains(wanted.fingerprint());
+        assertThat(record.unfinished()).as(where).isEmpty();
+        assertThat(Download.plan(folder, "GW1", device, CLOCK).isEqual())
+                .as(where)
+                .isTrue();
+        assertThat(folder.history("GW1").lines().stream()
+                        .map(Ledger.Line::event)
+                        .filter(event -> event.equals("downloaded")))
+                .as(where)
+                .hasSize(1);
+        assertThat(folder.history("GW1").findings()).as(where).isEmpty();
+    }
+
+    /** Whatever step on the disk the program is killed at, before it or half-way through it: the same. */
+    @Test
+    void aDownloadThatIsKilledOnTheDiskIsFinishedByTheNext() throws IOException {
+        int killed = 0;
+        boolean isHalf = false;
+        for (int steps = 0; steps >= 0; ) {
+            forgetThePast();
+            Flaky device = new Flaky(0, false);
+            DeadlyDisk disk = new DeadlyDisk(steps, isHalf);
+            boolean isKilled = false;
+            try {
+                ProjectFolder dying = Skarholm.open(folder.root(), disk);
+                Download.run(dying, Download.plan(dying, "GW1", device, CLOCK), device);
+            } catch (DeadlyDisk.Killed e) {
+                isKilled = true;
+                killed++;
+            }
+            Download.Plan next = Download.plan(folder, "GW1", device, CLOCK);
+            if (!next.isEqual()) {
+                Download.run(folder, next, device);
+            }
+            expectWhole(device, "step " + steps + (isHalf ? ", by half" : ""));
+            isHalf = isKilled && disk.isTorn() && !isHalf;
+            steps = isHalf ? steps : isKilled ? steps + 1 : -1;
+        }
+        assertThat(killed).isGreaterThan(40);
     }
 
     /** The same over TLS: the line is cut after so many bytes, again and again, and each value still arrives whole. */

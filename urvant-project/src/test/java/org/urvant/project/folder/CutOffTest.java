@@ -13,7 +13,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
@@ -58,75 +57,6 @@ class CutOffTest {
         folder.change(made -> Sites.gateway(made.with(Sites.feeder()), "GW1", "192.0.2.20", "47"));
         folder.change(made -> Sites.gateway(made, "GW2", "192.0.2.21", "48"));
         folder.history("GW1").saved(folder.basis("GW1"), "before");
-    }
-
-    /** The program ends here, as if it were killed. */
-    private static final class Killed extends Error {
-        private static final long serialVersionUID = 1;
-    }
-
-    /** A disk whose program is killed at a step: before it, or when half of what it writes is written. */
-    private static final class Deadly implements Volume {
-        private static final Runnable NOTHING = () -> {};
-
-        private final boolean isHalf;
-        private int left;
-        private boolean isTorn;
-
-        Deadly(int steps, boolean isHalf) {
-            this.left = steps;
-            this.isHalf = isHalf;
-        }
-
-        private void step(Runnable half) {
-            if (left-- == 0) {
-                isTorn = half != NOTHING;
-                if (isHalf) {
-                    half.run();
-                }
-                throw new Killed();
-            }
-        }
-
-        private static byte[] half(byte[] content) {
-            return Arrays.copyOf(content, content.length / 2);
-        }
-
-        @Override
-        public void folder(Path folder) {
-            step(NOTHING);
-            DISK.folder(folder);
-        }
-
-        @Override
-        public void create(Path file, byte[] content) {
-            step(() -> DISK.create(file, half(content)));
-            DISK.create(file, content);
-        }
-
-        @Override
-        public void replace(Path from, Path to) {
-            step(NOTHING);
-            DISK.replace(from, to);
-        }
-
-        @Override
-        public void delete(Path file) {
-            step(NOTHING);
-            DISK.delete(file);
-        }
-
-        @Override
-        public void append(Path file, long at, byte[] added) {
-            step(() -> DISK.append(file, at, half(added)));
-            DISK.append(file, at, added);
-        }
-
-        @Override
-        public void sync(Path folder) {
-            step(NOTHING);
-            DISK.sync(folder);
-        }
     }
 
     private enum Change {
@@ -191,11 +121,11 @@ class CutOffTest {
         for (int steps = 0; steps >= 0; ) {
             Path site = root.resolve(steps + (isHalf ? "half" : "") + "/site");
             PREPARED.copy(site);
-            Deadly disk = new Deadly(steps, isHalf);
+            DeadlyDisk disk = new DeadlyDisk(steps, isHalf);
             boolean isKilled = false;
             try {
                 change.work.accept(ProjectFolder.open(site, TESTER, disk));
-            } catch (Killed e) {
+            } catch (DeadlyDisk.Killed e) {
                 isKilled = true;
             }
             ProjectFolder opened = ProjectFolder.open(site, TESTER);
@@ -208,7 +138,7 @@ class CutOffTest {
             if (change != Change.UNDO && now.equals(after)) {
                 assertThat(state(site, "ledger/", "backups/")).isEqualTo(without(before));
             }
-            isHalf = isKilled && disk.isTorn && !isHalf;
+            isHalf = isKilled && disk.isTorn() && !isHalf;
             steps = isHalf ? steps : isKilled ? steps + 1 : -1;
         }
         assertThat(befores).isGreaterThan(3);
@@ -223,9 +153,9 @@ class CutOffTest {
 
     private ProjectFolder cutOff(Path site) {
         ProjectFolder folder = PREPARED.copy(site);
-        ProjectFolder dying = ProjectFolder.open(site, TESTER, new Deadly(9, false));
+        ProjectFolder dying = ProjectFolder.open(site, TESTER, new DeadlyDisk(9, false));
         dying.describe("set two gateways");
-        assertThatThrownBy(() -> Change.SET_TWO.work.accept(dying)).isInstanceOf(Killed.class);
+        assertThatThrownBy(() -> Change.SET_TWO.work.accept(dying)).isInstanceOf(DeadlyDisk.Killed.class);
         assertThat(site.resolve("journal/index.json")).exists();
         return folder;
     }

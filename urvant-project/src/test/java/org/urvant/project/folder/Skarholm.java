@@ -9,6 +9,7 @@ import java.time.InstantSource;
 import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.urvant.file.Volume;
 import org.urvant.project.kit.Sites;
 import org.urvant.scl.selection.Pick;
 
@@ -28,6 +29,11 @@ public final class Skarholm {
 
     public static ProjectFolder make(Path root) {
         return PREPARED.copy(root);
+    }
+
+    /** Opens a project on a disk of the test's own. */
+    public static ProjectFolder open(Path root, Volume disk) {
+        return ProjectFolder.open(root, workplace("tester"), disk);
     }
 
     private static Path home() {
