@@ -5,7 +5,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
@@ -15,6 +14,7 @@ import org.urvant.core.point.list.ListDifference.Standing;
 import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
+import org.urvant.core.text.FileName;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 
@@ -29,7 +29,6 @@ import org.urvant.project.Project;
  */
 public record ListImport(PointList list, ListReading reading, List<Row> rows, Project after) {
     /** Names that some systems keep for devices of their own. */
-    private static final Pattern RESERVED = Pattern.compile("(?i)con|prn|aux|nul|com[0-9]|lpt[0-9]");
 
     /**
      * A point of the old list or the new.
@@ -103,17 +102,10 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
         if (!name.matches("[\\p{L}\\p{N}_-]{1,40}")) {
             throw new RefusedException("'" + name + "' is no name of a list", "Use letters, digits, _ and -.");
         }
-        if (name.equalsIgnoreCase(ChannelPoint.OWN) || RESERVED.matcher(name).matches()) {
-            throw new RefusedException(
-                    "'" + name + "' means something else in a project or on a disk", "Give the list another name.");
+        if (name.equalsIgnoreCase(ChannelPoint.OWN)) {
+            throw new RefusedException("'" + name + "' means the device itself", "Give the list another name.");
         }
-        project.lists().keySet().stream()
-                .filter(other -> other.equalsIgnoreCase(name) && !other.equals(name))
-                .findFirst()
-                .ifPresent(other -> {
-                    throw new RefusedException(
-                            "there is a list " + other + ", which differs in case only", "Give the list another name.");
-                });
+        FileName.require("list", name, project.lists().keySet());
         if (project.devices().containsKey(name)
                 || project.ieds().stream()
                         .flatMap(ied -> ied.logicalDevices().stream())

@@ -14,6 +14,7 @@ import java.util.function.Consumer;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.progress.Progress;
+import org.urvant.core.text.FileName;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.SafeFile;
 import org.urvant.scl.Ied;
@@ -68,10 +69,11 @@ final class SourceFolder {
     }
 
     ImportPlan plan(Path file) {
-        byte[] content = SafeFile.read(file, MOST_BYTES);
         String name = String.valueOf(file.getFileName());
+        byte[] content = SafeFile.read(file, MOST_BYTES);
         planned = Optional.of(files.basis(List.of(SourceIndex.FILE)));
         SourceIndex index = index(finding -> {});
+        FileName.require("file", name, index.names());
         Map<String, Set<String>> unwanted = index.unwanted();
         Map<SclFile, List<String>> known = new LinkedHashMap<>();
         for (SclFile source : read(index, finding -> {})) {

@@ -177,7 +177,7 @@ class PointListFolderTest {
     void queriesSeeWhatAListSaysNow() throws IOException {
         assertThat(found("kind:current")).containsExactly("PD1/speed-n");
         assertThat(found("bay:F01")).containsExactly("PD1/speed-n");
-        Path kept = Skarholm.workplace("tester").cache();
+        Path kept = root.resolve("user/cache");
         assertThat(kept).isDirectoryContaining("glob:**.index");
         assertThat(found("kind:current")).containsExactly("PD1/speed-n");
         take(START, List.of("Flow", "input", "9", "uint16", "r", "", "A", "", "", "", ""));
