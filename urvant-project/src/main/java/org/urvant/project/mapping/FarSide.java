@@ -98,7 +98,8 @@ public record FarSide(
                 : held.isBounded() && !held.contains(shape.range()) ? held : shape.range();
         return new ListedPoint(
                 row.key(),
-                new ListedPoint.About(row.name(), signal.reference(), row.place(), ""),
+                new ListedPoint.About(
+                        row.name(), resolved.isCommand() ? signal.reference() : row.shownSource(), row.place(), ""),
                 station,
                 resolved.object(),
                 new Measure(signal.unit(), Measure.PLAIN.factor(), Measure.PLAIN.offset(), range),

@@ -390,7 +390,7 @@ public record ResolvedMapping(
                         mapped.reference() + " (" + mapped.kind() + ") cannot be carried by " + object.carrier(),
                         carriers.isEmpty()
                                 ? "Leave it out: it " + mapped.reason() + "."
-                                : "Use " + carriers.get(0) + ".");
+                                : "Use " + RowFit.best(space, mapped, carriers) + ".");
                 return false;
             }
             if (!object.permits(monitor ? Access.READ : Access.COMMAND)) {

@@ -1,9 +1,11 @@
 package org.urvant.project.mapping;
 
 import java.math.BigDecimal;
+import java.util.List;
 import java.util.Optional;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.point.Form;
+import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Shape;
 import org.urvant.core.range.Interval;
 import org.urvant.core.unit.Unit;
@@ -14,6 +16,23 @@ record RowFit(Report report) {
     /** Takes what does not fit. */
     interface Report {
         void take(Rule rule, String message, String remedy);
+    }
+
+    /**
+     * Returns the first carrier that holds all that a signal can be; the first of all where that is not known. What IEDs say of
+     * their whole numbers is how wide they are on the line, and IEC TS 61850-80-1 says what carries them.
+     *
+     * @param fitting those that carry values of its kind, best first
+     */
+    static String best(PointSpace space, MappedSignal signal, List<String> fitting) {
+        Interval range = signal.shape().map(Shape::range).orElse(Interval.ALL);
+        if (signal instanceof MappedSignal.OfIed || !range.isBounded()) {
+            return fitting.get(0);
+        }
+        return fitting.stream()
+                .filter(carrier -> space.holds(carrier).range().contains(range))
+                .findFirst()
+                .orElse(fitting.get(0));
     }
 
     /**

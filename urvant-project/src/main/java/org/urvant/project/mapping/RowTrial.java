@@ -168,7 +168,7 @@ public record RowTrial(List<Received> received, List<String> waiting, List<Strin
         if (shape.form() == Form.DOUBLE && POSITIONS.containsKey(word)) {
             return POSITIONS.get(word);
         }
-        if (!word.matches("[+-]?\\d{1,18}(\\.\\d{1,18})?([eE][+-]?\\d{1,2})?")) {
+        if (!word.matches("[+-]?\\d{1,20}(\\.\\d{1,18})?([eE][+-]?\\d{1,2})?")) {
             throw notOf(signal, word, shape.form() == Form.DOUBLE ? "on, off, intermediate or bad" : "a number");
         }
         BigDecimal number = new BigDecimal(word);
@@ -181,6 +181,9 @@ public record RowTrial(List<Received> received, List<String> waiting, List<Strin
         }
         if (number.stripTrailingZeros().scale() > 0) {
             throw notOf(signal, word, "a whole number");
+        }
+        if (number.abs().compareTo(BigDecimal.valueOf(Long.MAX_VALUE)) > 0) {
+            throw notOf(signal, word, "a whole number up to " + Long.MAX_VALUE + ", which a trial calculates with");
         }
         return number.longValue();
     }

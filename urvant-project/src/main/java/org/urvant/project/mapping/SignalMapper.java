@@ -21,7 +21,6 @@ import org.urvant.core.point.Claims;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Shape;
-import org.urvant.core.range.Interval;
 import org.urvant.core.text.ShortName;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
@@ -265,7 +264,7 @@ public final class SignalMapper {
             present.add(signal);
             return;
         }
-        PlacedPoint point = again(reference, fitting).orElseGet(() -> free(best(signal, fitting)));
+        PlacedPoint point = again(reference, fitting).orElseGet(() -> free(RowFit.best(space, signal, fitting)));
         used.add(point.claim(), reference);
         occupied.add(point.claim());
         given.put(new AddressBook.GivenAddress(to, point.claim()), reference);
@@ -279,21 +278,6 @@ public final class SignalMapper {
     /** A point of a list that is read and written is mapped both ways. */
     private static String marked(String reference, boolean isRead) {
         return isRead ? reference : "command " + reference;
-    }
-
-    /**
-     * Returns the first carrier that holds all that a signal can be; the first of all where that is not known. What IEDs say of
-     * their whole numbers is how wide they are on the line, and IEC TS 61850-80-1 says what carries them.
-     */
-    private String best(MappedSignal signal, List<String> fitting) {
-        Interval range = signal.shape().map(Shape::range).orElse(Interval.ALL);
-        if (signal instanceof MappedSignal.OfIed || !range.isBounded()) {
-            return fitting.get(0);
-        }
-        return fitting.stream()
-                .filter(carrier -> space.holds(carrier).range().contains(range))
-                .findFirst()
-                .orElse(fitting.get(0));
     }
 
     /** Returns the point at the address that a signal had before, if it had one. */

@@ -298,7 +298,7 @@ public final class ListReader {
                     subject(),
                     row.position(),
                     "values are to reach from " + range.low().toPlainString() + " to "
-                            + range.high().toPlainString() + "; the registers hold " + plain.values(held.range()));
+                            + range.high().toPlainString() + "; the point holds " + plain.values(held.range()));
         }
         return new Measure(unit, by, offset, range);
     }

@@ -148,7 +148,7 @@ class ListReaderTest {
                 ";;;5;;false;!only one end of the range",
                 ";;;5;4;false;!above the greatest",
                 "1e999999999;;;;;false;!is no number",
-                ";;;0;70000;false;?the registers hold 0 to 65535"
+                ";;;0;70000;false;?the point holds 0 to 65535"
             })
     void numbersAreWorthWhatTheListSays(
             String factor, String divisor, String offset, String least, String most, boolean comma, String expected) {
