@@ -71,11 +71,12 @@ final class SetCommand extends Command {
                 values.computeIfAbsent(device, name -> new TreeMap<>()).put(path, value);
             }
         }
+        Project after = ValueChange.set(project, values);
         if (!dryRun) {
-            folder.save(project, ValueChange.set(project, values));
+            folder.save(project, after);
         }
         answer(changes);
-        next(dryRun ? "the same without --dry-run" : "urvant check " + (values.size() == 1 ? devices : ""));
+        next(dryRun ? "the same without --dry-run" : "urvant check" + (values.size() == 1 ? " " + devices : ""));
         return Exit.DONE;
     }
 
