@@ -12,6 +12,12 @@ import java.util.stream.Stream;
  * Two uses of one source are taken as independent, so a result can be wider than the true range, never narrower.
  */
 public record Interval(BigDecimal low, BigDecimal high) {
+    /** Digits of numbers with fractions that people are shown. */
+    private static final MathContext SHOWN = new MathContext(12);
+
+    /** Digits of the longest whole number of 64 bits, which is shown as it is. */
+    private static final int LONGEST_WHOLE = 20;
+
     /** Every number. */
     public static final Interval ALL = new Interval(null, null);
 
@@ -202,8 +208,10 @@ public record Interval(BigDecimal low, BigDecimal high) {
         if (number == null) {
             return "…";
         }
+        BigDecimal plain = number.stripTrailingZeros();
+        boolean isExact = plain.scale() <= 0 && plain.precision() - plain.scale() <= LONGEST_WHOLE;
         return number.signum() == 0
                 ? "0"
-                : number.round(new MathContext(12)).stripTrailingZeros().toPlainString();
+                : (isExact ? plain : plain.round(SHOWN).stripTrailingZeros()).toPlainString();
     }
 }

@@ -7,6 +7,9 @@ import java.math.MathContext;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class IntervalTest {
     /** F8: whatever two sources give within their ranges, the result is within the range of the operation. */
@@ -38,5 +41,25 @@ class IntervalTest {
             assertThat(left.remainder(right).contains(x.remainder(y))).isTrue();
             assertThat(left.remainder(open).contains(x.remainder(y))).isTrue();
         }
+    }
+
+    /** Whole numbers of 64 bits keep all their digits; fractions are rounded to twelve. */
+    @ParameterizedTest
+    @CsvSource({
+        "0, 18446744073709551615, 0 to 18446744073709551615",
+        "-9223372036854775808, 9223372036854775807, -9223372036854775808 to 9223372036854775807",
+        "-1, 0.999969482421875, -1 to 0.999969482422",
+        "0.00, 400.0, 0 to 400",
+        "-3.4028234663852886e38, 1.00000000000049, -340282346639000000000000000000000000000 to 1",
+        "7, 7, 7"
+    })
+    void rangesAreShownAsPeopleWriteThem(BigDecimal low, BigDecimal high, String shown) {
+        assertThat(new Interval(low, high)).hasToString(shown);
+    }
+
+    @Test
+    void anEndThatIsNotKnownIsThreeDots() {
+        assertThat(Interval.ALL).hasToString("… to …");
+        assertThat(new Interval(BigDecimal.ONE, null)).hasToString("1 to …");
     }
 }
