@@ -5,10 +5,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.tree.Fingerprint;
@@ -133,6 +135,7 @@ final class Programs {
 
     /** Kills programs at any moment while they change the project; it must open, whole, with a sound record. */
     String kills(int kills) throws IOException, InterruptedException {
+        forgetHowTheSiteWasMade();
         SplittableRandom random = new SplittableRandom(kills);
         int killed = 0;
         int mistakes = 0;
@@ -187,6 +190,15 @@ final class Programs {
         }
         return "| a download killed at any moment, and one more after it | " + killed + " kills in " + kills
                 + " downloads | " + mistakes + " |";
+    }
+
+    /** Or undoing more often than a change succeeded would take the devices back, too. */
+    private void forgetHowTheSiteWasMade() throws IOException {
+        try (Stream<Path> kept = Files.walk(root.resolve(".urvant/undo"))) {
+            for (Path path : kept.sorted(Comparator.reverseOrder()).toList()) {
+                Files.delete(path);
+            }
+        }
     }
 
     private boolean isWhole(int round) {

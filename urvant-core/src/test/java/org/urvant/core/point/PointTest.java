@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
+import java.util.TreeMap;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -15,6 +16,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.core.point.iec104.InformationObject;
 import org.urvant.core.point.iec104.InformationType;
 import org.urvant.core.range.Interval;
+import org.urvant.core.tree.Section;
 
 class PointTest {
     private static final PointSpace IEC104 = PointSpaces.byId("iec60870-5-104").orElseThrow();
@@ -59,13 +61,32 @@ class PointTest {
 
     @Property
     void informationObjectsRoundTrip(
-            @ForAll InformationType type, @ForAll @IntRange(min = 1, max = 16_777_215) int address) {
-        InformationObject object = new InformationObject(type, address);
+            @ForAll InformationType type,
+            @ForAll @IntRange(min = 1, max = 16_777_215) int address,
+            @ForAll boolean isSelected) {
+        boolean isCommand = type.direction() == InformationType.Direction.CONTROL;
+        InformationObject object = new InformationObject(type, address, isCommand && isSelected);
         assertThat(IEC104.read(object.text(), Role.SERVER)).isEqualTo(object);
+        assertThat(IEC104.text(Section.of(new TreeMap<>(object.fields())))).isEqualTo(object.text());
+        assertThat(object.claim())
+                .as("selected or not, it is one point")
+                .isEqualTo(new InformationObject(type, address).claim());
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"M_DP_TB_1 0", "M_DP_TB_1 16777216", "M_DP_TB_1", "M_DP_TB_1 -1", "M_DP_TX_1 5", "5", ""})
+    @ValueSource(
+            strings = {
+                "M_DP_TB_1 0",
+                "M_DP_TB_1 16777216",
+                "M_DP_TB_1",
+                "M_DP_TB_1 -1",
+                "M_DP_TX_1 5",
+                "5",
+                "",
+                "C_SC_NA_1 5 sel",
+                "M_SP_TB_1 5 select",
+                "C_SC_NA_1 5 select x"
+            })
     void whatIsNoInformationObjectIsRefusedWithWhatWasFound(String text) {
         assertThatThrownBy(() -> IEC104.read(text, Role.SERVER)).isInstanceOf(IllegalArgumentException.class);
     }

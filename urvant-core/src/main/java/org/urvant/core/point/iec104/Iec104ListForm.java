@@ -3,6 +3,7 @@ package org.urvant.core.point.iec104;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import org.urvant.core.point.ListColumn;
 import org.urvant.core.point.ListForm;
 import org.urvant.core.point.PlacedPoint;
@@ -13,6 +14,18 @@ final class Iec104ListForm implements ListForm {
 
     private static final String TYPE = "type";
     private static final String ADDRESS = "address";
+    private static final Set<String> SELECTED = Set.of(
+            "select",
+            "yes",
+            "true",
+            "1",
+            "x",
+            "sbo",
+            "select before operate",
+            "select-before-operate",
+            "select and execute");
+    private static final Set<String> DIRECT =
+            Set.of("", "direct", "no", "false", "0", "-", "direct operate", "direct execute", "execute");
 
     /** Common addresses of two octets; 0 is not used and 65,535 is for all (IEC 60870-5-101:2003, 7.2.4). */
     private static final int LAST_STATION = 65_534;
@@ -25,7 +38,11 @@ final class Iec104ListForm implements ListForm {
             ListColumn.of(
                     ADDRESS,
                     "information object address",
-                    "ioa, information object address, object address, io address, info address"));
+                    "ioa, information object address, object address, io address, info address"),
+            ListColumn.of(
+                    InformationObject.SELECT,
+                    "whether a command is selected before it is executed: yes, no, sbo, direct",
+                    "select before operate, select before execute, sbo, s/e, command mode, control mode, control model"));
 
     private Iec104ListForm() {}
 
@@ -54,6 +71,12 @@ final class Iec104ListForm implements ListForm {
             throw new IllegalArgumentException("there is no type; expected one such as M_SP_TB_1, or its number");
         }
         int address = cells.number(ADDRESS, InformationObject.LOWEST, InformationObject.HIGHEST);
-        return InformationObject.read(type.toUpperCase(Locale.ROOT) + " " + address);
+        InformationObject object = InformationObject.read(type.toUpperCase(Locale.ROOT) + " " + address);
+        String given = cells.text(InformationObject.SELECT).toLowerCase(Locale.ROOT);
+        if (!SELECTED.contains(given) && !DIRECT.contains(given)) {
+            throw new IllegalArgumentException("the cell of '" + InformationObject.SELECT + "' holds '" + given
+                    + "'; expected yes or no, select or direct");
+        }
+        return new InformationObject(object.type(), object.address(), SELECTED.contains(given));
     }
 }

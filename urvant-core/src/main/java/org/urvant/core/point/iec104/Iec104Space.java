@@ -163,7 +163,10 @@ public final class Iec104Space implements PointSpace {
 
     @Override
     public String text(Section fields) {
-        return fields.text("type").orElse("") + " " + fields.text("address").orElse("");
+        boolean isSelected =
+                fields.text(InformationObject.SELECT).filter("true"::equals).isPresent();
+        return fields.text("type").orElse("") + " " + fields.text("address").orElse("")
+                + (isSelected ? " " + InformationObject.SELECT : "");
     }
 
     @Override

@@ -286,6 +286,32 @@ class ListReaderTest {
                         "8 'nosuch' is no kind of signal. Known: alarm, counter.");
     }
 
+    /** How a command is executed stands in a column of many names and words; what is neither is not guessed. */
+    @Test
+    void commandsThatAreSelectedFirstAreRead() {
+        ListReading reading = read(
+                "iec60870-5-104",
+                Map.of("station", "12"),
+                false,
+                "IOA|Type|Name|SBO",
+                "1|45|a|yes",
+                "2|C_DC_NA_1|b|SBO",
+                "3|45|c|direct",
+                "4|C_SE_NC_1|d|",
+                "5|30|e|no",
+                "6|30|f|yes",
+                "7|45|g|perhaps");
+        assertThat(reading.list().orElseThrow().points().values())
+                .extracting(point -> point.point().text())
+                .containsExactly(
+                        "C_SC_NA_1 1 select", "C_DC_NA_1 2 select", "C_SC_NA_1 3", "C_SE_NC_1 4", "M_SP_TB_1 5");
+        assertThat(reading.findings())
+                .extracting(finding -> finding.position().line() + " " + finding.message())
+                .containsExactly(
+                        "7 M_SP_TB_1 travels from the plant; only commands are selected before they are executed",
+                        "8 the cell of 'select' holds 'perhaps'; expected yes or no, select or direct");
+    }
+
     /** N26: off by one, a type too wide, one point twice; a bit and its register are no mistake. */
     @Test
     void pointsThatLieOnEachOtherAreFound() {
