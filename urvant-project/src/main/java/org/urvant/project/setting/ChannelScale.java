@@ -205,7 +205,8 @@ public final class ChannelScale {
                     case THERMOCOUPLE ->
                         terminals().isPresent()
                                 ? ", or what stands at the terminals in mV"
-                                : "; a voltage needs a fixed " + law.probe().terminals();
+                                : "; for a voltage the temperature of the terminals must be fixed, in "
+                                        + law.probe().terminals();
                     case ROW -> "";
                 };
     }
