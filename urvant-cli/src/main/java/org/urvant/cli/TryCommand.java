@@ -45,7 +45,7 @@ final class TryCommand extends Command {
     @Option(
             names = "--set",
             paramLabel = "NAME=VALUE",
-            description = "An input from the begin on; may be given several times.")
+            description = "An input from the begin on, and words of its quality; may be given several times.")
     private List<String> set = List.of();
 
     @Option(
@@ -116,11 +116,20 @@ final class TryCommand extends Command {
                 ? trial.midnight(session.clock().instant())
                 : GivenTime.instant("--at", begin, trial.zone());
         List<Stimulus> inputs = new ArrayList<>();
-        given.forEach((signal, value) -> inputs.add(new Stimulus(
-                Duration.ZERO,
-                signal,
-                StimulusTable.value(
-                        Position.in("--set"), trial.logic(), trial.own(), signal, value, Quality.GOOD, start))));
+        given.forEach((signal, text) -> {
+            Quality.Written value = Quality.Written.of(text);
+            inputs.add(new Stimulus(
+                    Duration.ZERO,
+                    signal,
+                    StimulusTable.value(
+                            Position.in("--set"),
+                            trial.logic(),
+                            trial.own(),
+                            signal,
+                            value.text(),
+                            value.quality(),
+                            start)));
+        });
         if (from != null) {
             inputs.addAll(
                     StimulusTable.read(session.path(from), from, trial.logic(), trial.own(), start, span.orElse(null)));

@@ -1,5 +1,6 @@
 package org.urvant.core.signal;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.StringJoiner;
@@ -83,6 +84,29 @@ public record Quality(int bits) {
             bits |= more;
         }
         return Optional.of(new Quality(bits));
+    }
+
+    /**
+     * A value as people write it, with words of its quality after it.
+     *
+     * @param text the value
+     * @param quality its quality; good when no word says otherwise
+     */
+    public record Written(String text, Quality quality) {
+        /** Takes the words of quality from the end of a text; its first word is never one of them. */
+        public static Written of(String text) {
+            String[] words = text.strip().split("\\s+");
+            int first = words.length;
+            while (first > 1 && bitsOf(words[first - 1].toLowerCase(Locale.ROOT)) >= 0) {
+                first--;
+            }
+            return first == words.length
+                    ? new Written(text, GOOD)
+                    : new Written(
+                            String.join(" ", List.of(words).subList(0, first)),
+                            parse(String.join(" ", List.of(words).subList(first, words.length)))
+                                    .orElseThrow());
+        }
     }
 
     private static int bitsOf(String word) {

@@ -33,6 +33,20 @@ class QualityTest {
         assertThat(Quality.parse(text)).isEmpty();
     }
 
+    @ParameterizedTest
+    @CsvSource({
+        "5, 5, good",
+        "12 mA, 12 mA, good",
+        "5 invalid, 5, invalid",
+        "12 mA Questionable old-data, 12 mA, questionable old-data",
+        "invalid, invalid, good",
+        "5 bad, 5 bad, good"
+    })
+    void aValueIsWrittenWithItsQualityBehindIt(String written, String text, String quality) {
+        assertThat(Quality.Written.of(written))
+                .isEqualTo(new Quality.Written(text, Quality.parse(quality).orElseThrow()));
+    }
+
     /** The worst of two: invalid before questionable before good, with the reasons of both, in any order. */
     @Property
     void theWorstKeepsAllReasons(
