@@ -3,7 +3,6 @@ package org.urvant.project.folder;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -371,20 +370,8 @@ public final class DeviceHistory {
      * @throws RefusedException when another device of this name was there before
      */
     byte[] continuing(String oldName) {
-        Ledger old = new Ledger(files, oldName);
-        byte[] past = old.octets();
-        byte[] own = ledger.octets();
-        if (own.length > past.length || Arrays.mismatch(own, Arrays.copyOf(past, own.length)) >= 0) {
-            throw new RefusedException(
-                    "another device had the name " + device + " before, and its ledger stays",
-                    "Give a name that no device ever had.");
-        }
-        byte[] line = old.addition(
-                        workplace, List.of(event("renamed", Map.of("from", Value.text(oldName)))), Optional.empty())
-                .added();
-        byte[] all = Arrays.copyOf(past, past.length + line.length);
-        System.arraycopy(line, 0, all, past.length, line.length);
-        return all;
+        return new Ledger(files, oldName)
+                .under(ledger, workplace, event(Ledger.RENAMED, Map.of(Ledger.FROM, Value.text(oldName))));
     }
 
     private void append(String event, Map<String, Value> fields) {

@@ -6,8 +6,10 @@ import java.nio.file.Path;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeMap;
@@ -43,6 +45,11 @@ public final class Ledger {
 
     /** What a person takes as it is, though it is not as it should be. */
     static final String ACCEPTED = "accepted";
+
+    /** That a device got another name, and the field with the old one. */
+    static final String RENAMED = "renamed";
+
+    static final String FROM = "from";
 
     private final ProjectFiles files;
     private final String device;
@@ -142,15 +149,56 @@ public final class Ledger {
      */
     Batch.Addition addition(Workplace workplace, List<SortedMap<String, Value>> events, Optional<SigningKey> signing) {
         LedgerChain chain = chain();
-        boolean accepts = events.stream().anyMatch(event -> event.get("event").equals(Value.text(ACCEPTED)));
-        if (!accepts) {
-            findings(chain, LedgerHeads.of(files)).stream().findFirst().ifPresent(finding -> {
-                throw new RefusedException(
-                        finding.position() + ": " + finding.message() + "; nothing was written",
-                        finding.remedy(),
-                        finding.mend().steps().toArray(Step[]::new));
-            });
+        if (events.stream().noneMatch(event -> event.get("event").equals(Value.text(ACCEPTED)))) {
+            requireAccepted(chain);
         }
+        return new Batch.Addition(shownAs, octets().length, text(chain, workplace, events, signing));
+    }
+
+    private void requireAccepted(LedgerChain chain) {
+        findings(chain, LedgerHeads.of(files)).stream().findFirst().ifPresent(finding -> {
+            throw new RefusedException(
+                    finding.position() + ": " + finding.message() + "; nothing was written",
+                    finding.remedy(),
+                    finding.mend().steps().toArray(Step[]::new));
+        });
+    }
+
+    /**
+     * Returns this ledger as that of a device that was renamed: its lines, and one that says so. What the ledger of the new name
+     * has besides can only be that the device had that name before.
+     *
+     * @throws RefusedException when another device had the new name
+     */
+    byte[] under(Ledger other, Workplace workplace, SortedMap<String, Value> renamed) {
+        requireAccepted(chain());
+        List<String> lines = new ArrayList<>(soundLines());
+        Set<String> own = new HashSet<>(lines);
+        LedgerChain theirs = other.chain();
+        List<String> texts = other.soundLines();
+        for (Line line : theirs.lines()) {
+            String text = texts.get(line.line() - 1);
+            if (!own.contains(text)) {
+                if (!line.event().equals(RENAMED) || !line.text(FROM).equals(device)) {
+                    throw new RefusedException(
+                            "another device had the name " + other.device + " before, and its ledger stays",
+                            "Give a name that no device ever had.");
+                }
+                lines.add(text);
+            }
+        }
+        lines.add(new String(
+                        text(LedgerChain.of(other.shownAs, lines), workplace, List.of(renamed), Optional.empty()),
+                        StandardCharsets.UTF_8)
+                .strip());
+        return (String.join("\n", lines) + "\n").getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static byte[] text(
+            LedgerChain chain,
+            Workplace workplace,
+            List<SortedMap<String, Value>> events,
+            Optional<SigningKey> signing) {
         String previous = chain.ends().isEmpty() ? LedgerChain.BEGIN : String.join(" ", chain.ends());
         StringBuilder text = new StringBuilder();
         for (SortedMap<String, Value> event : events) {
@@ -170,7 +218,7 @@ public final class Ledger {
             previous = Fingerprint.of(line).hex();
             text.append(new String(line, StandardCharsets.UTF_8)).append('\n');
         }
-        return new Batch.Addition(shownAs, octets().length, text.toString().getBytes(StandardCharsets.UTF_8));
+        return text.toString().getBytes(StandardCharsets.UTF_8);
     }
 
     /** Returns the whole lines as they stand in the file. */

@@ -28,7 +28,10 @@ import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.file.json.JsonTree;
+import org.urvant.project.Project;
+import org.urvant.project.change.Renaming;
 import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.reference.References;
 
 /** What the record of a device proves, and what of it is found to be wrong. */
 class LedgerTest {
@@ -232,6 +235,32 @@ class LedgerTest {
         assertThat(folder.load().device("GW1").record().signedOff()).isEmpty();
         assertThat(folder.proofs(Optional.empty()).get(0).wrong())
                 .anySatisfy(wrong -> assertThat(wrong).contains(words));
+    }
+
+    /** A rename that is undone, and done again later, is no other device. */
+    @Test
+    void aHistoryGoesOnThroughRenamesThatAreUndone() throws IOException {
+        rename("GW1", "GW7");
+        folder.undo(false);
+        history().saved(PRINT, "later");
+        rename("GW1", "GW7");
+        assertThat(folder.load().remarks().findings()).isEmpty();
+        assertThat(folder.history("GW7").lines())
+                .extracting(Ledger.Line::event)
+                .containsSubsequence("saved", "saved", "saved", "saved", "renamed");
+        assertThat(folder.history("GW7").lines().stream()
+                        .filter(line -> line.event().equals("renamed")))
+                .hasSize(2);
+        rename("GW7", "GW1");
+        assertThat(folder.load().remarks().findings()).isEmpty();
+        assertThat(history().lines()).hasSize(folder.history("GW7").lines().size() + 1);
+        folder.history("GW8").saved(PRINT, "another device");
+        assertThatThrownBy(() -> rename("GW1", "GW8")).hasMessageContaining("another device had the name GW8");
+    }
+
+    private void rename(String from, String to) {
+        Project site = folder.load();
+        folder.rename(site, Renaming.of(site, References.find(site, List.of("device", from)), to));
     }
 
     @Test
