@@ -1,12 +1,17 @@
 package org.urvant.formats.table;
 
+import java.io.BufferedInputStream;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.math.MathContext;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -104,6 +109,14 @@ final class SheetFile {
     }
 
     private static String brief(Exception e) {
+        if (e instanceof XMLStreamException parsing
+                && parsing.getNestedException() instanceof CharacterCodingException) {
+            return "its sheet holds octets that are no letters of its encoding";
+        }
+        if (e instanceof XMLStreamException at && at.getLocation() != null) {
+            return "line " + at.getLocation().getLineNumber() + ", column "
+                    + at.getLocation().getColumnNumber() + " of its sheet is no XML";
+        }
         String text = String.valueOf(e.getMessage()).lines().findFirst().orElse("unreadable");
         return text.length() > 160 ? text.substring(0, 160) + "…" : text;
     }
@@ -129,11 +142,23 @@ final class SheetFile {
             this.mostRows = mostRows;
         }
 
-        List<ValueTable.TableLine> lines(InputStream sheet) throws XMLStreamException {
+        /** The parser would write of letters that are none to the standard error itself; spreadsheets are UTF-8 or UTF-16. */
+        private static Reader letters(InputStream sheet) throws IOException {
+            BufferedInputStream octets = new BufferedInputStream(sheet);
+            octets.mark(2);
+            int first = octets.read();
+            int second = octets.read();
+            octets.reset();
+            boolean isWide = first == 0xFE && second == 0xFF || first == 0xFF && second == 0xFE;
+            return new InputStreamReader(
+                    octets, (isWide ? StandardCharsets.UTF_16 : StandardCharsets.UTF_8).newDecoder());
+        }
+
+        List<ValueTable.TableLine> lines(InputStream sheet) throws XMLStreamException, IOException {
             XMLInputFactory factory = XMLInputFactory.newDefaultFactory();
             factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
             factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
-            XMLStreamReader xml = factory.createXMLStreamReader(sheet);
+            XMLStreamReader xml = factory.createXMLStreamReader(letters(sheet));
             int row = 0;
             while (xml.hasNext()) {
                 int event = xml.next();

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -97,6 +98,21 @@ class ValueTableTest {
         Path sound = sheet("s.xlsx", sheet -> {});
         zip(bomb, sound, "xl/worksheets/sheet1.xml", bigSheet());
         assertThatThrownBy(() -> ValueTable.read(bomb, "bomb.xlsx")).isInstanceOf(UrvantException.class);
+        Path octet = folder.resolve("octet.xlsx");
+        zip(octet, sound, "xl/worksheets/sheet1.xml", new byte[] {'<', 'a', '>', (byte) 0xFF});
+        PrintStream standard = System.err;
+        ByteArrayOutputStream said = new ByteArrayOutputStream();
+        System.setErr(new PrintStream(said, true, StandardCharsets.UTF_8));
+        try {
+            assertThatThrownBy(() -> ValueTable.read(octet, "octet.xlsx"))
+                    .hasMessageContaining("octets that are no letters of its encoding");
+        } finally {
+            System.setErr(standard);
+        }
+        assertThat(said).as("what parsers say by themselves").hasToString("");
+        zip(octet, sound, "xl/worksheets/sheet1.xml", "<a>\n<b>".getBytes(StandardCharsets.UTF_8));
+        assertThatThrownBy(() -> ValueTable.read(octet, "octet.xlsx"))
+                .hasMessageContaining("no sound spreadsheet: line 2, column ");
         Path macros = folder.resolve("macros.xlsx");
         zip(macros, sound, "xl/vbaProject.bin", "x".getBytes(StandardCharsets.UTF_8));
         assertThatThrownBy(() -> ValueTable.read(macros, "macros.xlsx")).hasMessageContaining("macros");
