@@ -15,7 +15,7 @@ import org.urvant.core.network.Station;
 final class NetworkSectionCheck {
     private static final Pattern MAC = Pattern.compile("([0-9A-Fa-f]{2}-){5}[0-9A-Fa-f]{2}");
     private static final Pattern IP = Pattern.compile(
-            "(25[0-5]|2[0-4]\\d|1?\\d?\\d)(\\.(25[0-5]|2[0-4]\\d|1?\\d?\\d)){3}|[0-9A-Fa-f:]*:[0-9A-Fa-f:.]*");
+            "(25[0-5]|2[0-4]\\d|1?\\d?\\d)(\\.(25[0-5]|2[0-4]\\d|1?\\d?\\d)){3}|[0-9A-Fa-f:]{0,39}:[0-9A-Fa-f:.]{0,39}");
     private static final Pattern OSI = Pattern.compile("[0-9A-Fa-f]{0,40}");
 
     private final SclCheck check;

@@ -12,9 +12,39 @@ import java.util.List;
  */
 public final class Fuzz {
     private static final long ROUND_NANOS = 2_000_000_000L;
+    private static final long LONGEST_NANOS = 30_000_000_000L;
     private static final long NANOS_A_MINUTE = 60_000_000_000L;
 
+    private static volatile Fed fed;
+
     private Fuzz() {}
+
+    /** What a reader is at, and since when. */
+    private record Fed(HostileReader reader, long seed, long since) {}
+
+    /** A reader that comes to no end is told with its input; nothing else would tell. */
+    private static void watch(Path kept) {
+        while (true) {
+            Fed now = fed;
+            if (now != null && System.nanoTime() - now.since() > LONGEST_NANOS) {
+                System.out.println(now.reader().name() + ", seed " + now.seed() + ": no end after "
+                        + LONGEST_NANOS / 1_000_000_000 + " s; kept in endless");
+                try {
+                    Files.write(
+                            kept.resolve("endless"),
+                            new Mutator(now.seed()).next(now.reader().corpus()));
+                } catch (IOException e) {
+                    System.out.println(e);
+                }
+                System.exit(1);
+            }
+            try {
+                Thread.sleep(1_000);
+            } catch (InterruptedException e) {
+                return;
+            }
+        }
+    }
 
     /** Runs, and ends with 1 when a reader made a mistake. */
     public static void main(String[] arguments) throws IOException {
@@ -28,10 +58,14 @@ public final class Fuzz {
                         .toList();
         long end = System.nanoTime() + (long) (Double.parseDouble(arguments[3]) * NANOS_A_MINUTE);
         long seed = System.currentTimeMillis() << 20;
+        Thread watcher = new Thread(() -> watch(kept));
+        watcher.setDaemon(true);
+        watcher.start();
         while (System.nanoTime() < end) {
             for (HostileReader reader : readers) {
                 long until = Math.min(end, System.nanoTime() + ROUND_NANOS);
                 do {
+                    fed = new Fed(reader, seed, System.nanoTime());
                     reader.feed(seed++);
                 } while (System.nanoTime() < until);
             }

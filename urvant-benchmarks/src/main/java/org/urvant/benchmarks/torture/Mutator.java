@@ -45,7 +45,11 @@ final class Mutator {
             ",,,,,,,,,,,,,,,,,,,,,,,,",
             "&anchor [*anchor, *anchor]",
             "!!java.lang.Runtime {}",
-            "a".repeat(5_000));
+            "a".repeat(5_000),
+            "T#" + "9".repeat(190),
+            "0:".repeat(30_000) + "x",
+            "a" + ".a".repeat(30_000),
+            "-1,".repeat(20_000));
     private static final int ZIP_MAGIC = 0x504b;
     private static final int MOST_ENTRY = 10_000_000;
 

@@ -9,8 +9,10 @@ import java.util.regex.Pattern;
 
 /** Lengths of time as literals write them, {@code 1d2h30m}, {@code 1.5s} (IEC 61131-3, 6.3.4, table 8), and back. */
 public final class Spans {
+    /** Nothing in it can be taken in two ways, so that no text makes it try many. */
     private static final Pattern FORM =
-            Pattern.compile("([0-9]{1,19}(?:_?[0-9]{1,19}){0,9}(?:\\.[0-9]{1,9})?)(ms|us|ns|d|h|m|s)_?");
+            Pattern.compile("([0-9]++(?:_[0-9]++)*+(?:\\.[0-9]{1,9}+)?+)(ms|us|ns|d|h|m|s)_?");
+
     private static final List<String> UNITS = List.of("d", "h", "m", "s", "ms", "us", "ns");
     private static final List<Long> NANOS =
             List.of(86_400_000_000_000L, 3_600_000_000_000L, 60_000_000_000L, 1_000_000_000L, 1_000_000L, 1_000L, 1L);

@@ -11,6 +11,7 @@ import net.jqwik.api.constraints.LongRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class SyntaxReaderTest {
     /** A term written with all its parentheses, so that precedence is seen. */
@@ -149,6 +150,16 @@ class SyntaxReaderTest {
             """)
     void mistakesNameTheirPlace(String text, String expected) {
         assertThat(read(text)).startsWith(expected);
+    }
+
+    /** Texts that can be cut into parts in many ways: each is read once, or this test comes to no end. */
+    @ParameterizedTest
+    @ValueSource(strings = {"9", "9_9", "99s", "9.9"})
+    void aLongLengthOfTimeIsRefusedAtOnce(String part) {
+        String digits = part.repeat(190 / part.length());
+        assertThat(Spans.parse(digits)).isNull();
+        assertThat(Spans.parse(digits + "x")).isNull();
+        assertThat(read("T#" + digits)).contains("is no length of time");
     }
 
     @Property(tries = 1_000)

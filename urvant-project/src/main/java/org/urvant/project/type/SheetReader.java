@@ -147,7 +147,7 @@ final class SheetReader {
     private SettingDefinition setting(String path, FieldReader fields) {
         SettingKind kind =
                 SettingKind.of(fields.required("kind", "text").text()).orElse(SettingKind.TEXT);
-        if (!path.matches("[a-z0-9][a-z0-9-]*(\\.[a-z0-9][a-z0-9-]*)*")) {
+        if (!path.matches("[a-z0-9][a-z0-9-]*+(?:\\.[a-z0-9][a-z0-9-]*+)*+")) {
             fields.report(
                     fields.position(),
                     "setting '" + path + "' is not named as settings are",

@@ -252,6 +252,16 @@ class DeviceTypeReaderTest {
     }
 
     /** However a type's file is damaged, it is read or refused with a place, and never ends otherwise. */
+    /** A name of very many parts is no name, and costs the reader nothing. */
+    @ParameterizedTest
+    @ValueSource(strings = {".a", ".A", "-a", "."})
+    void aNameOfVeryManyPartsIsRefused(String part) {
+        String name = "heat" + part.repeat(30_000);
+        List<Finding> found = new ArrayList<>();
+        DeviceTypeReader.read("room-1.yaml", SOUND.replaceFirst("heat[.]gap", name), found::add);
+        assertThat(found).isNotEmpty();
+    }
+
     @Test
     void aDamagedFileIsReadOrRefused(@TempDir Path folder) {
         Random random = new Random(7);

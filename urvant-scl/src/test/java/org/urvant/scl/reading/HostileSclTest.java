@@ -117,6 +117,17 @@ class HostileSclTest {
     }
 
     @Test
+    void aLongAddressIsNoneAtOnce() throws IOException {
+        String text = Files.readString(Path.of("../demo/F01.cid"));
+        String address = "0:".repeat(200_000) + "x";
+        SclImport read = SclImport.of(
+                text.replace(">192.0.2.11<", ">" + address + "<").getBytes(StandardCharsets.UTF_8), "F01.cid");
+        assertThat(read.check().findings())
+                .extracting(finding -> finding.rule().id())
+                .contains("address-out-of-range");
+    }
+
+    @Test
     void lengthsOfArraysAreBounded() {
         String types =
                 "<DOType id='T0' cdc='HMV'><DA name='har' bType='FLOAT32' fc='MX' count='999999999999999999999'/>"
