@@ -89,6 +89,11 @@ public record Finding(
         return new Finding(rule, subject, position, message, mend, muted, because, Set.copyOf(List.of(all)));
     }
 
+    /** Returns the finding about all whom it concerns; of many findings about the same, the set is kept once. */
+    public Finding concerning(Set<Ref> all) {
+        return new Finding(rule, subject, position, message, mend, muted, because, all);
+    }
+
     /** Returns where the rule of a device type stands that says so; empty when it is one of Urvant's own. */
     public Optional<Position> typeRule() {
         return Optional.ofNullable(because);

@@ -10,8 +10,8 @@ import java.util.Optional;
  * length of the text times the places that are open at once.
  */
 public final class Glob {
-    private static final char ANY = 0;
-    private static final char ONE_OF = 1;
+    private static final char ANY = '\uFFFF'; // no character (Unicode, 23.7), as the next
+    private static final char ONE_OF = '\uFFFE';
     /** Greatest number of letters that a pattern tells apart. */
     public static final int LONGEST = 62;
 
@@ -56,8 +56,8 @@ public final class Glob {
         StringBuilder letters = new StringBuilder();
         for (int i = 0; i < between.length(); i++) {
             if (i + 2 < between.length() && between.charAt(i + 1) == '-') {
-                for (char letter = between.charAt(i); letter <= between.charAt(i + 2); letter++) {
-                    letters.append(letter);
+                for (int letter = between.charAt(i); letter <= between.charAt(i + 2); letter++) {
+                    letters.append((char) letter);
                 }
                 i += 2;
             } else {
@@ -126,7 +126,8 @@ public final class Glob {
 
     private boolean isAt(int place, char letter) {
         char wanted = letters[place];
-        return wanted == letter || wanted == ANY || wanted == ONE_OF && choices[place].indexOf(letter) >= 0;
+        String oneOf = choices[place];
+        return oneOf == null ? wanted == letter || wanted == ANY : oneOf.indexOf(letter) >= 0;
     }
 
     /** Returns whether the end of the pattern is among the places reached. */

@@ -51,4 +51,20 @@ class GlobTest {
     }
 
     /** As IEC 61850-7-3 names phases and 7-4 data objects. */
+
+    /** Letters that programs use for themselves, and ranges up to the last letter of all. */
+    @Test
+    void anyLetterCanStandInAPattern() {
+        for (char letter : new char[] {0, 1, '\uFFFD', '\uFFFE', '\uFFFF'}) {
+            Glob pattern = new Glob("a" + letter + "b");
+            assertThat(pattern.fits("a" + letter + "b")).isTrue();
+            assertThat(new Glob("a" + letter).fits("a")).isFalse();
+        }
+        assertThat(new Glob("a\u0000b").fits("axb"))
+                .as("only ? stands for any letter")
+                .isFalse();
+        assertThat(new Glob("a\u0001b").fits("axb")).isFalse();
+        assertThat(new Glob("[\u0000-\uFFFF]").fits("x")).isTrue();
+        assertThat(Glob.mistake("[\u0000-\uFFFF]")).isEmpty();
+    }
 }

@@ -25,6 +25,7 @@ import org.urvant.file.SafeFile;
  * Its rows are handed out one after the other, for there may be a million.
  */
 public final class GivenTable {
+    private static final int MOST_CELLS = 1_000;
     private static final int MOST_ROWS = 1_100_000; // a sheet has 1,048,576
     private static final String SEPARATORS = ",;\t|";
     private static final int FIRST_LINES = 20;
@@ -49,7 +50,13 @@ public final class GivenTable {
      * @param mistakes what is wrong with a cell, by its place from 0
      * @param position the row
      */
-    public record Line(List<String> cells, Map<Integer, String> mistakes, Position position) {}
+    public record Line(List<String> cells, Map<Integer, String> mistakes, Position position) {
+        public Line {
+            if (cells.size() > MOST_CELLS) {
+                throw new LimitExceededException(position, "number of cells in a row", cells.size(), MOST_CELLS);
+            }
+        }
+    }
 
     /** Returns how the file is written, in plain words. */
     public String form() {
@@ -82,7 +89,7 @@ public final class GivenTable {
      *
      * @param sheet name of the sheet; empty for the first one
      * @throws MalformedInputException when it is no such file
-     * @throws LimitExceededException when it has too many rows
+     * @throws LimitExceededException when it has too many rows, or a row too many cells
      * @throws UnknownNameException when it has no such sheet
      */
     public static GivenTable read(byte[] content, String shownAs, Optional<String> sheet) {

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -19,6 +20,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
@@ -124,6 +126,14 @@ class PointListFileTest {
                                 "PD1", HOW.protocol(), Map.of(), Map.of(), Map.of(), Optional.of("nosuch"))))
                 .isInstanceOf(UnknownNameException.class)
                 .hasMessageContaining("nosuch");
+    }
+
+    @Test
+    void aRowOfVeryManyCellsMeetsALimit() {
+        byte[] wide = ("name;address\nSpeed;1\n" + "x;".repeat(20_000) + "\n").getBytes(StandardCharsets.UTF_8);
+        assertThatThrownBy(() -> read("l.csv", wide))
+                .isInstanceOf(LimitExceededException.class)
+                .hasMessageContaining("number of cells in a row is 20001, more than the limit of 1000");
     }
 
     private static void row(Sheet sheet, int number, String... cells) {

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Meaning;
@@ -66,10 +67,10 @@ final class BayCheck {
     /** What is wrong with a bay concerns its devices; a rating that differs, the device that has another one. */
     static void check(Project project, Consumer<Finding> findings) {
         for (Bay bay : project.bays().values()) {
-            Ref[] all = Stream.concat(
+            Set<Ref> all = Stream.concat(
                             Stream.of(Ref.bay(bay.name())),
                             bay.devices().stream().map(Entry::text).map(Ref::device))
-                    .toArray(Ref[]::new);
+                    .collect(Collectors.toUnmodifiableSet());
             Consumer<Finding> ofBay = finding -> findings.accept(finding.concerning(all));
             RatingMatch.strangers(project, bay).forEach(ofBay);
             if (bay.breakers() > 0) {
