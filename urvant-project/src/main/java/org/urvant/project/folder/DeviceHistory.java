@@ -44,12 +44,14 @@ public final class DeviceHistory {
     private final String device;
     private final Ledger ledger;
     private final Workplace workplace;
+    private final Signatures signatures;
 
     DeviceHistory(ProjectFiles files, String device, Workplace workplace) {
         this.files = files;
         this.device = device;
         this.ledger = new Ledger(files, device);
         this.workplace = workplace;
+        this.signatures = new Signatures(files);
     }
 
     /** Returns all that happened, oldest first, having verified that nothing was altered. */
@@ -94,7 +96,7 @@ public final class DeviceHistory {
         return lines.stream()
                 .filter(line -> line.event().equals(SIGNED_OFF))
                 .reduce((first, second) -> second)
-                .flatMap(line -> new Signatures(files)
+                .flatMap(line -> signatures
                         .wrong(line)
                         .map(wrong -> new Finding(
                                 LedgerRules.SIGNATURE_WRONG,
@@ -109,7 +111,6 @@ public final class DeviceHistory {
         if (!line.event().equals(SIGNED_OFF)) {
             return "";
         }
-        Signatures signatures = new Signatures(files);
         return signatures
                 .wrong(line)
                 .or(() -> signatures.signer(line).map(person -> "signed by " + person))
