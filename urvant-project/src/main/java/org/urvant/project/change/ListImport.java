@@ -14,7 +14,6 @@ import org.urvant.core.point.list.ListDifference.Standing;
 import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
-import org.urvant.core.text.FileName;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 
@@ -105,7 +104,7 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
         if (name.equalsIgnoreCase(ChannelPoint.OWN)) {
             throw new RefusedException("'" + name + "' means the device itself", "Give the list another name.");
         }
-        FileName.require("list", name, project.lists().keySet());
+        NamedFile.require("list", name, project.lists().keySet());
         if (project.devices().containsKey(name)
                 || project.ieds().stream()
                         .flatMap(ied -> ied.logicalDevices().stream())

@@ -12,7 +12,6 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
-import org.urvant.core.text.FileName;
 import org.urvant.core.tree.Section;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
@@ -188,7 +187,7 @@ public final class NewDevice {
             throw new RefusedException(
                     "device name '" + name + "' is not allowed", "Use a letter, then letters, digits, _ and -.");
         }
-        FileName.require("device", name, project.devices().keySet());
+        NamedFile.require("device", name, project.devices().keySet());
         if (project.devices().containsKey(name)) {
             throw new RefusedException("device " + name + " exists already", "Choose another name.");
         }

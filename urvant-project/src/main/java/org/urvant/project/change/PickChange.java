@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Optional;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
-import org.urvant.core.text.FileName;
 import org.urvant.project.Project;
 import org.urvant.scl.Ied;
 import org.urvant.scl.selection.Pick;
@@ -28,7 +27,7 @@ public final class PickChange {
             if (!name.matches(NAME)) {
                 throw new RefusedException("pick name '" + name + "' is not allowed", "Use letters, digits, _ and -.");
             }
-            FileName.require("pick", name, project.picks().keySet());
+            NamedFile.require("pick", name, project.picks().keySet());
             Ied example = fitting(project, name, ied);
             pick = new Pick(name, example.maker(), example.type(), List.of(), List.of());
         }

@@ -15,7 +15,6 @@ import org.urvant.core.language.ProgramText;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.language.Term;
 import org.urvant.core.point.list.PointList;
-import org.urvant.core.text.FileName;
 import org.urvant.project.AddressBook;
 import org.urvant.project.AddressBook.GivenAddress;
 import org.urvant.project.Bay;
@@ -87,12 +86,12 @@ public record Renaming(Ref from, String to) {
             case ROW -> requireRow(project);
             case BAY -> requireFree("[\\p{L}\\p{N}=+_-]([\\p{L}\\p{N}=+_ .-]*[\\p{L}\\p{N}_-])?", project);
             case PICK -> {
-                FileName.require("pick", to, project.picks().keySet());
+                NamedFile.require("pick", to, project.picks().keySet());
                 requireFree(PLAIN, project);
             }
             case QUERY -> requireFree(PLAIN, project);
             case LIST -> {
-                FileName.require("list", to, project.lists().keySet());
+                NamedFile.require("list", to, project.lists().keySet());
                 requireFree(PLAIN, project);
                 if (!References.to(project, from).isEmpty()) {
                     throw new RefusedException(

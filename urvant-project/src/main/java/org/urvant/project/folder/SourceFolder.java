@@ -14,9 +14,9 @@ import java.util.function.Consumer;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.progress.Progress;
-import org.urvant.core.text.FileName;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.SafeFile;
+import org.urvant.project.change.NamedFile;
 import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.reading.SclImport;
@@ -73,7 +73,7 @@ final class SourceFolder {
         byte[] content = SafeFile.read(file, MOST_BYTES);
         planned = Optional.of(files.basis(List.of(SourceIndex.FILE)));
         SourceIndex index = index(finding -> {});
-        FileName.require("file", name, index.names());
+        NamedFile.require("file", name, index.names());
         Map<String, Set<String>> unwanted = index.unwanted();
         Map<SclFile, List<String>> known = new LinkedHashMap<>();
         for (SclFile source : read(index, finding -> {})) {
