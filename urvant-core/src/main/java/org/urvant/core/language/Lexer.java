@@ -14,6 +14,7 @@ import org.urvant.core.language.Token.Kind;
  * reported and given a value that does no harm.
  */
 final class Lexer {
+    private static final int LONGEST_NAME = 1_000;
     private static final Map<String, String> WORDS = new HashMap<>();
     /** Digits that no type can hold; longer numbers are refused before they are calculated. */
     private static final int MOST_DIGITS = 60;
@@ -160,7 +161,10 @@ final class Lexer {
             plain &= source.charAt(at) != '.';
             at++;
         }
-        String text = source.substring(start, at);
+        String text = source.substring(start, Math.min(at, start + LONGEST_NAME));
+        if (at - start > LONGEST_NAME) {
+            mistake(start, "a name has more than " + LONGEST_NAME + " letters", "Give it a shorter one.");
+        }
         if (plain && at < source.length() && source.charAt(at) == '#') {
             return typed(start, text);
         }

@@ -152,6 +152,17 @@ class SyntaxReaderTest {
         assertThat(read(text)).startsWith(expected);
     }
 
+    @Test
+    void aNameOfVeryManyPartsIsAMistake() {
+        for (int parts : new int[] {499, 60_000}) {
+            List<String> mistakes = new ArrayList<>();
+            SyntaxReader.programs(
+                    "PROGRAM p\n  a := x" + ".x".repeat(parts) + ";\nEND_PROGRAM\n",
+                    mistake -> mistakes.add(mistake.message()));
+            assertThat(mistakes).isEqualTo(parts == 499 ? List.of() : List.of("a name has more than 1000 letters"));
+        }
+    }
+
     /** Texts that can be cut into parts in many ways: each is read once, or this test comes to no end. */
     @ParameterizedTest
     @ValueSource(strings = {"9", "9_9", "99s", "9.9"})
