@@ -70,7 +70,8 @@ final class IedCheck {
                     .map(SettingGroupControl::count)
                     .orElse(1);
             for (LogicalNode node : nodes) {
-                if (!own.get(table.key(device, node)).equals(node)) {
+                LogicalNode first = own.get(table.key(device, node)); // none in the second of two IEDs of one name
+                if (first != null && !first.equals(node)) {
                     twice(name, node.row, "logical node", node.reference());
                 }
                 node(ied, node, groups);

@@ -117,6 +117,21 @@ class HostileSclTest {
     }
 
     @Test
+    void twoIedsOfOneNameAreToldThoughTheirNodesDiffer() throws IOException {
+        String text = Files.readString(Path.of("../demo/F01.cid"));
+        int begin = text.indexOf("<IED ");
+        int end = text.indexOf("</IED>") + "</IED>".length();
+        String second =
+                text.substring(begin, end).replace("lnClass=\"XCBR\" inst=\"1\"", "lnClass=\"XCBR\" inst=\"77\"");
+        assertThat(second).isNotEqualTo(text.substring(begin, end));
+        SclImport read = SclImport.of(
+                (text.substring(0, end) + second + text.substring(end)).getBytes(StandardCharsets.UTF_8), "F01.cid");
+        assertThat(read.check().findings())
+                .extracting(finding -> finding.rule().id())
+                .contains("duplicate-element");
+    }
+
+    @Test
     void aLongAddressIsNoneAtOnce() throws IOException {
         String text = Files.readString(Path.of("../demo/F01.cid"));
         String address = "0:".repeat(200_000) + "x";
