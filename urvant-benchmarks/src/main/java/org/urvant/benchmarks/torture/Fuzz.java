@@ -56,6 +56,10 @@ public final class Fuzz {
                 .all(MadeSite.make(demo, work.resolve("site"), work.resolve("home"))).stream()
                         .filter(reader -> wanted.isEmpty() || wanted.contains(reader.name()))
                         .toList();
+        if (readers.isEmpty()) {
+            System.err.println("there is no reader " + wanted + "; without a name all are taken");
+            System.exit(2);
+        }
         long end = System.nanoTime() + (long) (Double.parseDouble(arguments[3]) * NANOS_A_MINUTE);
         long seed = System.currentTimeMillis() << 20;
         Thread watcher = new Thread(() -> watch(kept));

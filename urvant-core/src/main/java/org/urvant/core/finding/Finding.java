@@ -86,7 +86,7 @@ public record Finding(
 
     /** Returns the finding about all whom it concerns. */
     public Finding concerning(Ref... all) {
-        return new Finding(rule, subject, position, message, mend, muted, because, Set.copyOf(List.of(all)));
+        return concerning(Set.copyOf(List.of(all)));
     }
 
     /** Returns the finding about all whom it concerns; of many findings about the same, the set is kept once. */
