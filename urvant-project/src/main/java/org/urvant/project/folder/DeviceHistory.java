@@ -290,21 +290,17 @@ public final class DeviceHistory {
 
     /** Records who logged on, and whether some account has its factory password. */
     public void loggedOn(String serial, String user, boolean factoryPassword) {
-        append(
-                LOGGED_ON,
-                Map.of(
-                        "serial",
-                        Value.text(serial),
-                        "user",
-                        Value.text(user),
-                        FACTORY_PASSWORD,
-                        Value.logical(factoryPassword)));
+        passwords(LOGGED_ON, serial, user, factoryPassword);
     }
 
     /** Records that a user's password was changed, and whether some account still has its factory password. */
     public void passwordChanged(String serial, String user, boolean factoryPassword) {
+        passwords(PASSWORD_CHANGED, serial, user, factoryPassword);
+    }
+
+    private void passwords(String event, String serial, String user, boolean factoryPassword) {
         append(
-                PASSWORD_CHANGED,
+                event,
                 Map.of(
                         "serial",
                         Value.text(serial),
