@@ -1,41 +1,35 @@
 package org.urvant.benchmarks.torture;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.InstantSource;
-import java.util.Map;
-import java.util.Optional;
-import org.slf4j.LoggerFactory;
-import org.urvant.core.device.DeviceType;
-import org.urvant.core.error.RefusedException;
-import org.urvant.core.error.UnreachableException;
-import org.urvant.core.tree.Fingerprint;
-import org.urvant.devices.link.DeviceLink;
-import org.urvant.devices.link.KnownDevices;
-import org.urvant.devices.link.MaintenanceLink;
-import org.urvant.devices.standin.StandIn;
-import org.urvant.devices.standin.StandInProfile;
-import org.urvant.devices.transfer.Download;
-import org.urvant.project.DeviceRecord;
-import org.urvant.project.folder.ProjectFolder;
-import org.urvant.project.folder.Workplace;
-import org.urvant.project.type.Catalogue;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 
 /** The line of a download cut after each number of bytes, and then one more download: nothing may be lost, half or doubled. */
 final class CutLines {
-    private static final String DEVICE = "GW1";
-    private static final int RESTARTS = 10;
+    private static final int LANES = 12; // with a cut line there is mostly waiting
+    private static final int CUTS_OF_A_SITE = 100; // or its record grows until reading it takes the time
 
-    private final ProjectFolder folder;
+    private final Path demo;
     private final Path work;
-    private int cut;
+    private final int first;
+    private final int stride;
+    private int next;
+    private int last = Integer.MAX_VALUE;
+    private int downloads;
+    private int cuts;
     private int mistakes;
 
-    CutLines(Path demo, Path work) throws IOException {
-        this.work = Files.createDirectories(work);
-        Path root = MadeSite.make(demo, work.resolve("site"), work.resolve("home"));
-        this.folder = ProjectFolder.open(root, new Workplace("torture", InstantSource.system(), work.resolve("home")));
+    CutLines(Path demo, Path work, int first, int stride) {
+        this.demo = demo;
+        this.work = work;
+        this.first = first;
+        this.stride = stride;
+        this.next = first;
     }
 
     /**
@@ -43,72 +37,59 @@ final class CutLines {
      *
      * @return what was counted, as a line of the table
      */
-    String run(int first, int stride) throws IOException {
-        DeviceType type = Catalogue.type("ravnsund-g3").orElseThrow();
-        StandInProfile profile = new StandInProfile(type.name(), "2.1", "T-1", type.accounts());
-        int downloads = 0;
-        int bytes = first;
-        try (StandIn gateway = StandIn.start(work.resolve("device"), profile, "127.0.0.1", 0);
-                CuttingLine line = new CuttingLine(Integer.parseInt(
-                        gateway.address().substring(gateway.address().lastIndexOf(':') + 1)))) {
-            for (boolean isCut = true; isCut; bytes += stride) {
-                isCut = round(line, bytes, downloads++);
+    String run() throws InterruptedException, IOException {
+        ExecutorService lanes = Executors.newFixedThreadPool(LANES);
+        List<Future<Void>> running = new ArrayList<>();
+        for (int number = 0; number < LANES; number++) {
+            Path place = work.resolve("lane-" + number);
+            running.add(lanes.submit(() -> lane(place)));
+        }
+        lanes.shutdown();
+        for (Future<Void> lane : running) {
+            try {
+                lane.get();
+            } catch (ExecutionException e) {
+                throw new IOException(e.getCause());
             }
         }
-        long recorded = folder.history(DEVICE).lines().stream()
-                .filter(event -> event.event().equals("downloaded"))
-                .count();
-        mistakes += recorded == downloads ? 0 : 1;
-        return "| line of a download cut after " + first + ", " + (first + stride) + " … " + (bytes - stride)
-                + " bytes of TLS | " + cut + " cuts in " + downloads + " downloads | " + mistakes + " |";
+        String bytes = stride == 1 ? "each of " + first : first + ", " + (first + stride);
+        return "| line of a download cut after " + bytes + " … " + last + " bytes of TLS | " + cuts + " cuts in "
+                + downloads + " downloads | " + mistakes + " |";
     }
 
-    /** Downloads a new value over a line that is cut, then once more; returns whether it was cut. */
-    private boolean round(CuttingLine line, int bytes, int round) {
-        folder.set(folder.load(), DEVICE, changed(round));
-        Fingerprint wanted = null;
-        line.cutAfter(bytes);
-        try (DeviceLink link = link(line)) {
-            wanted = download(link);
-        } catch (UnreachableException | RefusedException e) {
-            LoggerFactory.getLogger(CutLines.class).debug("cut after {}", bytes, e);
+    private Void lane(Path place) throws IOException {
+        for (int site = 0; isLeft(); site++) {
+            try (CutSite made = new CutSite(demo, place.resolve("site-" + site))) {
+                for (int round = 0; round < CUTS_OF_A_SITE && isLeft(); round++) {
+                    int bytes = take();
+                    count(bytes, made.cutAfter(bytes, round));
+                }
+                addMistakes(made.mistakes());
+            }
         }
-        boolean isCut = line.mend();
-        cut += isCut ? 1 : 0;
-        Optional<Fingerprint> active;
-        try (DeviceLink link = link(line)) {
-            wanted = download(link);
-            active = link.identify().active();
-        }
-        DeviceRecord record = folder.load().device(DEVICE).record();
-        boolean isWhole = record.unfinished().isEmpty()
-                && record.downloaded().equals(Optional.of(wanted))
-                && active.equals(record.downloaded());
-        if (!isWhole) {
-            mistakes++;
-            System.err.println("cut after " + bytes + " bytes: not whole");
-        }
-        return isCut;
+        return null;
     }
 
-    /** A value that is new in each round; one in ten makes the device restart. */
-    private static Map<String, String> changed(int round) {
-        return round % RESTARTS == 0
-                ? Map.of("watchdog.time", String.valueOf(5 + round / RESTARTS % 50))
-                : Map.of("status-page.enabled", (round - round / RESTARTS) % 2 == 0 ? "no" : "yes");
+    private synchronized boolean isLeft() {
+        return next <= last;
     }
 
-    private DeviceLink link(CuttingLine line) {
-        return new MaintenanceLink(line.address(), new KnownDevices(work.resolve("known")));
+    private synchronized int take() {
+        int taken = next;
+        next += stride;
+        return taken;
     }
 
-    /** Downloads what is missing, as the command does. */
-    private Fingerprint download(DeviceLink link) {
-        link.logOn("engineer", "ravnsund".toCharArray());
-        Download.Plan plan = Download.plan(folder, DEVICE, link, InstantSource.system());
-        if (!plan.isEqual()) {
-            Download.run(folder, plan, link);
+    private synchronized void count(int bytes, boolean isCut) {
+        downloads++;
+        if (isCut) {
+            cuts++;
+        } else {
+            last = Math.min(last, bytes);
         }
-        return plan.transfer().wanted().fingerprint();
+    }
+
+    private synchronized void addMistakes(int found) {
+        mistakes += found;
     }
 }

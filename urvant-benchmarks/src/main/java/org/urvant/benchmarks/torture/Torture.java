@@ -17,7 +17,7 @@ public final class Torture {
         Path work = Files.createDirectories(Path.of(arguments[1]).toAbsolutePath());
         int first = Integer.parseInt(arguments[3]);
         switch (arguments[2]) {
-            case "cuts" -> System.out.println(new CutLines(demo, work).run(first, Integer.parseInt(arguments[4])));
+            case "cuts" -> System.out.println(new CutLines(demo, work, first, Integer.parseInt(arguments[4])).run());
             case "crowd" -> new Programs(demo, work).crowd(first).forEach(System.out::println);
             case "kills" -> {
                 Programs programs = new Programs(demo, work);

@@ -1,0 +1,111 @@
+package org.urvant.benchmarks.torture;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.Map;
+import java.util.Optional;
+import org.slf4j.LoggerFactory;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnreachableException;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.devices.link.DeviceLink;
+import org.urvant.devices.link.KnownDevices;
+import org.urvant.devices.link.MaintenanceLink;
+import org.urvant.devices.standin.StandIn;
+import org.urvant.devices.standin.StandInProfile;
+import org.urvant.devices.transfer.Download;
+import org.urvant.project.DeviceRecord;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Workplace;
+import org.urvant.project.type.Catalogue;
+
+/** A project, a gateway that runs, and a line between them that is cut in each download. */
+final class CutSite implements AutoCloseable {
+    private static final String DEVICE = "GW1";
+    private static final int RESTARTS = 10;
+
+    private final ProjectFolder folder;
+    private final Path work;
+    private final StandIn gateway;
+    private final CuttingLine line;
+    private int downloads;
+    private int mistakes;
+
+    CutSite(Path demo, Path work) throws IOException {
+        this.work = Files.createDirectories(work);
+        Path home = work.resolve("home");
+        Path root = MadeSite.make(demo, work.resolve("site"), home);
+        this.folder = ProjectFolder.open(root, new Workplace("torture", InstantSource.system(), home));
+        DeviceType type = Catalogue.type("ravnsund-g3").orElseThrow();
+        StandInProfile profile = new StandInProfile(type.name(), "2.1", "T-1", type.accounts());
+        this.gateway = StandIn.start(work.resolve("device"), profile, "127.0.0.1", 0);
+        String address = gateway.address();
+        this.line = new CuttingLine(Integer.parseInt(address.substring(address.lastIndexOf(':') + 1)));
+    }
+
+    /** Downloads a new value over a line that is cut after so many bytes, then once more; returns whether it was cut. */
+    boolean cutAfter(int bytes, int round) {
+        folder.set(folder.load(), DEVICE, changed(round));
+        downloads++;
+        Fingerprint wanted = null;
+        line.cutAfter(bytes);
+        try (DeviceLink link = link()) {
+            wanted = download(link);
+        } catch (UnreachableException | RefusedException e) {
+            LoggerFactory.getLogger(CutSite.class).debug("cut after {}", bytes, e);
+        }
+        boolean isCut = line.mend();
+        Optional<Fingerprint> active;
+        try (DeviceLink link = link()) {
+            wanted = download(link);
+            active = link.identify().active();
+        }
+        DeviceRecord record = folder.load().device(DEVICE).record();
+        boolean isWhole = record.unfinished().isEmpty()
+                && record.downloaded().equals(Optional.of(wanted))
+                && active.equals(record.downloaded());
+        if (!isWhole) {
+            mistakes++;
+            System.err.println("cut after " + bytes + " bytes: not whole");
+        }
+        return isCut;
+    }
+
+    /** Returns how often something was lost, half or doubled, up to now. */
+    int mistakes() {
+        long recorded = folder.history(DEVICE).lines().stream()
+                .filter(event -> event.event().equals("downloaded"))
+                .count();
+        return mistakes + (recorded == downloads ? 0 : 1);
+    }
+
+    /** A value that is new in each round; one in ten makes the device restart. */
+    private static Map<String, String> changed(int round) {
+        return round % RESTARTS == 0
+                ? Map.of("watchdog.time", String.valueOf(5 + round / RESTARTS % 50))
+                : Map.of("status-page.enabled", (round - round / RESTARTS) % 2 == 0 ? "no" : "yes");
+    }
+
+    private DeviceLink link() {
+        return new MaintenanceLink(line.address(), new KnownDevices(work.resolve("known")));
+    }
+
+    /** Downloads what is missing, as the command does. */
+    private Fingerprint download(DeviceLink link) {
+        link.logOn("engineer", "ravnsund".toCharArray());
+        Download.Plan plan = Download.plan(folder, DEVICE, link, InstantSource.system());
+        if (!plan.isEqual()) {
+            Download.run(folder, plan, link);
+        }
+        return plan.transfer().wanted().fingerprint();
+    }
+
+    @Override
+    public void close() throws IOException {
+        line.close();
+        gateway.close();
+    }
+}
