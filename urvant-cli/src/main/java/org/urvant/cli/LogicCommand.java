@@ -13,6 +13,7 @@ import org.urvant.project.behaviour.Trial;
 import org.urvant.project.change.LogicChange;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.mapping.RowSignals;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -63,7 +64,7 @@ final class LogicCommand extends Command {
         Project project = folder.load();
         Device device = project.device(name);
         if (signals || find != null) {
-            new ProgramSignals(this).say(DeviceLogic.of(project.typeOf(device), device), find);
+            new ProgramSignals(this).say(RowSignals.logic(project, device), find);
             return Exit.DONE;
         }
         if (out != null) {
@@ -102,7 +103,7 @@ final class LogicCommand extends Command {
     private int show(Project project, Device device) {
         List<Finding> findings = ProjectCheck.programs(project, device);
         Map<String, String> programs = DeviceLogic.programs(device.logic());
-        DeviceLogic logic = DeviceLogic.of(project.typeOf(device), device);
+        DeviceLogic logic = RowSignals.logic(project, device);
         if (json) {
             sayJson(Json.object(
                     "device", name,

@@ -2,10 +2,15 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.point.Access;
+import org.urvant.core.point.Form;
+import org.urvant.core.point.Shape;
 import org.urvant.project.Project;
+import org.urvant.project.change.ProgramMapping;
 import org.urvant.project.change.SignalMapping;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.scl.selection.Query;
@@ -26,9 +31,14 @@ import picocli.CommandLine.Parameters;
             "          urvant map RTU1 'DI*' AI1",
             "          urvant map GW1 'PD1/*' --to scada",
             "          urvant map GW1 NB1/pump-order --onto PD1/start",
-            "          urvant map RTU1 DI1 DI2 --as 'PAIR(x1, x2)' --name 'Pump 1 breaker'"
+            "          urvant map RTU1 DI1 DI2 --as 'PAIR(x1, x2)' --name 'Pump 1 breaker'",
+            "          urvant map GW1 PD1/power --program pump_power      # programs read mapped.pump_power",
+            "          urvant map GW1 --program total --kind number --to scada --name 'Total power'"
         })
 final class MapCommand extends Command {
+    private static final Map<String, Form> KINDS =
+            Map.of("state", Form.LOGICAL, "position", Form.DOUBLE, "whole", Form.WHOLE, "number", Form.REAL);
+
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String deviceName;
 
@@ -82,6 +92,23 @@ final class MapCommand extends Command {
             description = "Pass the one signal on to this point of a list, so that the device writes it there.")
     private String onto;
 
+    @Option(
+            names = "--program",
+            paramLabel = "IDENTIFIER",
+            description =
+                    "Give programs of the device the one signal to read as mapped.IDENTIFIER; without a signal, map"
+                            + " what they write there, see --kind.")
+    private String program;
+
+    @Option(
+            names = "--kind",
+            paramLabel = "KIND",
+            description = "What programs write: state, position, whole or number.")
+    private String kind;
+
+    @Option(names = "--command", description = "Programs are commanded the value, instead of giving it.")
+    private boolean isCommand;
+
     @Option(names = "--dry-run", description = "Show what would be mapped; change nothing.")
     private boolean dryRun;
 
@@ -95,24 +122,30 @@ final class MapCommand extends Command {
 
     @Override
     public Integer call() {
+        if (program == null && (kind != null || isCommand)) {
+            throw new RefusedException(
+                    "--kind and --command are for values of programs", "Give --program IDENTIFIER too.");
+        }
         ProjectFolder folder = changing(!dryRun);
         Project project = folder.load();
-        SignalMapping mapping = onto != null
-                ? passOn(project)
-                : SignalMapping.plan(
-                        project,
-                        deviceName,
-                        new SignalMapping.Request(
-                                isQuery() ? List.of() : signals,
-                                isQuery()
-                                        ? Optional.of(Query.parse(Query.text(signals), folder.queries()))
-                                        : Optional.empty(),
-                                Optional.ofNullable(pickName),
-                                iedNames,
-                                Optional.ofNullable(to),
-                                start == null ? OptionalInt.empty() : OptionalInt.of(start),
-                                calculation(),
-                                Optional.ofNullable(over)));
+        SignalMapping mapping = program != null
+                ? ofProgram(project)
+                : onto != null
+                        ? passOn(project)
+                        : SignalMapping.plan(
+                                project,
+                                deviceName,
+                                new SignalMapping.Request(
+                                        isQuery() ? List.of() : signals,
+                                        isQuery()
+                                                ? Optional.of(Query.parse(Query.text(signals), folder.queries()))
+                                                : Optional.empty(),
+                                        Optional.ofNullable(pickName),
+                                        iedNames,
+                                        Optional.ofNullable(to),
+                                        start == null ? OptionalInt.empty() : OptionalInt.of(start),
+                                        calculation(),
+                                        Optional.ofNullable(over)));
         MappingView view = new MappingView(this, deviceName);
         view.say(mapping.proposal(), mapping.connects());
         int rows = mapping.proposal().rows().size();
@@ -137,6 +170,35 @@ final class MapCommand extends Command {
                     "--onto passes one signal on as it is", "Name one signal, and nothing else but --over.");
         }
         return SignalMapping.passOn(project, deviceName, signals.get(0), onto, Optional.ofNullable(over));
+    }
+
+    private SignalMapping ofProgram(Project project) {
+        if (pickName != null || start != null || expression != null || onto != null || signals.size() > 1) {
+            throw new RefusedException(
+                    "--program maps one value",
+                    "Name one signal, or none, and nothing else but --to, --over and --name.");
+        }
+        if (!signals.isEmpty()) {
+            if (kind != null || isCommand || to != null || name != null) {
+                throw new RefusedException(
+                        "programs read the signal as it is",
+                        "Leave out --kind, --command, --to and --name, or leave out the signal.");
+            }
+            return ProgramMapping.toPrograms(project, deviceName, signals.get(0), program, Optional.ofNullable(over));
+        }
+        Form form = Optional.ofNullable(kind == null ? null : KINDS.get(kind))
+                .orElseThrow(() -> new RefusedException(
+                        kind == null
+                                ? "what kind of value programs give is open"
+                                : "'" + kind + "' is no kind of value",
+                        "Give --kind state, position, whole or number."));
+        return ProgramMapping.ofPrograms(
+                project,
+                deviceName,
+                program,
+                Optional.ofNullable(name),
+                Shape.of(form, isCommand ? Access.COMMAND : Access.READ),
+                Optional.ofNullable(to));
     }
 
     private Optional<SignalMapping.Calculation> calculation() {

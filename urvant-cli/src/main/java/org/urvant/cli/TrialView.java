@@ -11,8 +11,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.urvant.core.logic.Simulation.Change;
+import org.urvant.core.signal.Quality;
 import org.urvant.file.SafeFile;
 import org.urvant.project.behaviour.Trial;
+import org.urvant.project.mapping.DeviceTrial;
+import org.urvant.project.mapping.RowTrial;
 
 /** Shows what came of a trial: a table of changes, lanes over time, a CSV. */
 final class TrialView {
@@ -28,11 +31,89 @@ final class TrialView {
         this.where = where;
     }
 
-    void say(Trial.Outcome outcome, boolean lanes, double seconds) {
+    /** Shows what came of the logic, if it ran, and then what receivers get. */
+    void say(DeviceTrial outcome, boolean lanes, double seconds) {
+        boolean hasRows = !outcome.rows().received().isEmpty();
         if (command.json) {
-            command.sayJson(outcome.changes().stream().map(this::json).toList());
+            List<Object> received =
+                    outcome.rows().received().stream().map(this::json).toList();
+            List<Object> changes = outcome.logic().stream()
+                    .flatMap(logic -> logic.changes().stream())
+                    .map(this::json)
+                    .toList();
+            command.sayJson(
+                    outcome.logic().isEmpty()
+                            ? received
+                            : hasRows ? Json.object("changes", changes, "received", received) : changes);
             return;
         }
+        outcome.logic().ifPresent(logic -> say(logic, lanes, seconds));
+        if (hasRows || outcome.logic().isEmpty()) {
+            rows(outcome);
+        }
+    }
+
+    private void rows(DeviceTrial outcome) {
+        List<RowTrial.Received> all = outcome.rows().received();
+        boolean isOneMoment = outcome.logic().isEmpty()
+                && all.stream().map(RowTrial.Received::at).distinct().count() <= 1;
+        List<String> headings = new ArrayList<>(isOneMoment ? List.of() : List.of("time"));
+        headings.addAll(List.of("row", "to", "point", "over the line", "value", "quality"));
+        Table table = new Table(headings.toArray(String[]::new));
+        all.stream().limit(MOST_LINES).forEach(each -> {
+            List<Object> cells = new ArrayList<>(isOneMoment ? List.of() : List.of(clock(each.at())));
+            cells.addAll(List.of(
+                    each.row().name(),
+                    each.row().to(),
+                    each.point(),
+                    each.raw(),
+                    each.value().value() + (each.unit().isEmpty() ? "" : " " + each.unit()),
+                    quality(each)));
+            table.row(cells.toArray());
+        });
+        if (table.isEmpty()) {
+            command.note("no row in use has all its sources given");
+        } else {
+            if (outcome.logic().isPresent()) {
+                command.say("");
+            }
+            command.say(table);
+        }
+        if (all.size() > MOST_LINES) {
+            command.note(command.paint.faint(
+                    Command.count(all.size() - MOST_LINES, "value") + " more; --json has them all"));
+        }
+        if (!outcome.rows().wrong().isEmpty()) {
+            command.note(command.paint.warn("wrong, and left out") + ": "
+                    + String.join(", ", outcome.rows().wrong()));
+        }
+        if (!outcome.rows().waiting().isEmpty()) {
+            command.note("more sources are needed for "
+                    + String.join(", ", outcome.rows().waiting()));
+        }
+    }
+
+    private Object quality(RowTrial.Received each) {
+        Quality quality = each.value().quality();
+        return each.isQualitySent()
+                ? quality
+                : "not sent" + (quality.equals(Quality.GOOD) ? "" : command.paint.warn(" (" + quality + ")"));
+    }
+
+    private Object json(RowTrial.Received each) {
+        return Json.object(
+                "time", DateTimeFormatter.ISO_OFFSET_DATE_TIME.format(each.at().atZone(where)),
+                "row", each.row().key(),
+                "to", each.row().to(),
+                "point", each.point(),
+                "raw", each.raw(),
+                "value", each.value().value(),
+                "unit", each.unit(),
+                "quality", each.value().quality().toString(),
+                "qualitySent", each.isQualitySent());
+    }
+
+    private void say(Trial.Outcome outcome, boolean lanes, double seconds) {
         show(outcome, lanes);
         steady(outcome.steady());
         command.note(command.paint.faint(String.format(

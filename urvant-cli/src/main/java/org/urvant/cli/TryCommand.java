@@ -2,6 +2,9 @@ package org.urvant.cli;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +19,8 @@ import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.behaviour.Trial;
+import org.urvant.project.mapping.DeviceTrial;
+import org.urvant.project.mapping.RowSignals;
 import org.urvant.project.mapping.RowTrial;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -98,106 +103,71 @@ final class TryCommand extends Command {
         Map<String, String> given = pairs("--set", set);
         Project project = folder().load();
         Device device = project.device(name);
-        if (given.keySet().stream().anyMatch(signal -> signal.contains("/"))) {
-            return rows(project, device, given);
-        }
-        Trial trial = Trial.of(
-                project,
-                device,
-                logic(project, device),
-                Optional.ofNullable(zone).map(GivenTime::zone));
-        if (!trial.findings().isEmpty()) {
-            Findings.lines(trial.findings(), session, true).forEach(this::say);
+        DeviceLogic own = logic(project, device);
+        boolean isRowsOnly = own.isEmpty() && !RowTrial.sources(device).isEmpty();
+        Optional<Trial> trial = isRowsOnly
+                ? Optional.empty()
+                : Optional.of(
+                        Trial.of(project, device, own, Optional.ofNullable(zone).map(GivenTime::zone)));
+        if (trial.isPresent() && !trial.get().findings().isEmpty()) {
+            Findings.lines(trial.get().findings(), session, true).forEach(this::say);
             return Exit.DIFFERENT;
         }
         Optional<Duration> span = Optional.ofNullable(length).map(text -> GivenTime.span("--for", text));
         Optional<Duration> step = Optional.ofNullable(cycle).map(text -> GivenTime.span("--cycle", text));
-        Instant start = begin == null
-                ? trial.midnight(session.clock().instant())
-                : GivenTime.instant("--at", begin, trial.zone());
-        List<Stimulus> inputs = new ArrayList<>();
+        ZoneId where = trial.map(Trial::zone).orElse(ZoneOffset.UTC);
+        Instant start = begin != null
+                ? GivenTime.instant("--at", begin, where)
+                : LocalDate.ofInstant(session.clock().instant(), where)
+                        .atStartOfDay(where)
+                        .toInstant();
+        List<StimulusTable.Given> rows = new ArrayList<>();
         given.forEach((signal, text) -> {
             Quality.Written value = Quality.Written.of(text);
-            inputs.add(new Stimulus(
-                    Duration.ZERO,
-                    signal,
-                    StimulusTable.value(
-                            Position.in("--set"),
-                            trial.logic(),
-                            trial.own(),
-                            signal,
-                            value.text(),
-                            value.quality(),
-                            start)));
+            rows.add(new StimulusTable.Given(
+                    Duration.ZERO, signal, value.text(), value.quality(), Position.in("--set")));
         });
         if (from != null) {
-            inputs.addAll(
-                    StimulusTable.read(session.path(from), from, trial.logic(), trial.own(), start, span.orElse(null)));
+            rows.addAll(StimulusTable.rows(session.path(from), from, span.orElse(null)));
         }
-        TrialView view = new TrialView(this, trial.zone());
+        TrialView view = new TrialView(this, where);
         long before = System.nanoTime();
-        Trial.Outcome outcome = trial.run(start, inputs, new Trial.Wanted(span, step, watch), progress());
+        DeviceTrial outcome = DeviceTrial.run(
+                project,
+                device,
+                trial,
+                inputs(device, trial, rows, start),
+                start,
+                new Trial.Wanted(span, step, watch),
+                progress());
         double seconds = (System.nanoTime() - before) / 1e9;
         if (out != null) {
-            view.write(outcome.changes(), out);
+            view.write(outcome.logic().map(Trial.Outcome::changes).orElse(List.of()), out);
         }
         view.say(outcome, lanes, seconds);
         return Exit.DONE;
     }
 
-    /** Signals of others, which have a stroke in their names, come over connections and go where the rows say. */
-    private Integer rows(Project project, Device device, Map<String, String> given) {
-        RowTrial trial = RowTrial.of(project, device, given, session.clock().instant());
-        Table table = new Table("row", "to", "point", "over the line", "value", "quality");
-        for (RowTrial.Received each : trial.received()) {
-            table.row(
-                    each.row().name(),
-                    each.row().to(),
-                    each.point(),
-                    each.raw(),
-                    each.value().value() + (each.unit().isEmpty() ? "" : " " + each.unit()),
-                    each.isQualitySent()
-                            ? each.value().quality()
-                            : "not sent"
-                                    + (each.value().quality().equals(Quality.GOOD)
-                                            ? ""
-                                            : paint.warn(" (" + each.value().quality() + ")")));
+    /** What has no logic of the device behind it comes over connections and goes where the rows say. */
+    private static DeviceTrial.Given inputs(
+            Device device, Optional<Trial> trial, List<StimulusTable.Given> rows, Instant start) {
+        List<RowTrial.Event> events = new ArrayList<>();
+        List<Stimulus> stimuli = new ArrayList<>();
+        for (StimulusTable.Given row : rows) {
+            if (trial.isEmpty() || row.signal().contains("/")) {
+                String words = row.quality().equals(Quality.GOOD) ? "" : " " + row.quality();
+                events.add(new RowTrial.Event(start.plus(row.after()), row.signal(), row.text() + words));
+            } else {
+                stimuli.add(row.stimulus(trial.get().logic(), trial.get().own(), start));
+            }
         }
-        if (json) {
-            sayJson(trial.received().stream()
-                    .map(each -> Json.object(
-                            "row", each.row().key(),
-                            "to", each.row().to(),
-                            "point", each.point(),
-                            "raw", each.raw(),
-                            "value", each.value().value(),
-                            "unit", each.unit(),
-                            "quality", each.value().quality().toString(),
-                            "qualitySent", each.isQualitySent()))
-                    .toList());
-            return Exit.DONE;
-        }
-        if (table.isEmpty()) {
-            note("no row in use has all its sources given");
-        } else {
-            say(table);
-        }
-        if (!trial.wrong().isEmpty()) {
-            note(paint.warn("wrong, and left out") + ": " + String.join(", ", trial.wrong()));
-        }
-        if (!trial.waiting().isEmpty()) {
-            note("more sources are needed for " + String.join(", ", trial.waiting()));
-        }
-        return Exit.DONE;
+        return new DeviceTrial.Given(events, stimuli);
     }
 
     private DeviceLogic logic(Project project, Device device) {
         return program == null
-                ? DeviceLogic.of(project.typeOf(device), device)
-                : DeviceLogic.with(
-                        project.typeOf(device),
-                        device,
-                        program,
-                        SafeFile.readText(session.path(program), MOST_BYTES, program));
+                ? RowSignals.logic(project, device)
+                : RowSignals.logic(
+                        project, device, program, SafeFile.readText(session.path(program), MOST_BYTES, program));
     }
 }

@@ -50,6 +50,7 @@ public final class Urvant {
         COMMANDS.put("connect", ConnectCommand::new);
         COMMANDS.put("map", MapCommand::new);
         COMMANDS.put("reports", ReportsCommand::new);
+        COMMANDS.put("row", RowCommand::new);
         COMMANDS.put("enable", EnableCommand::new);
         COMMANDS.put("open", OpenCommand::new);
         COMMANDS.put("set", SetCommand::new);

@@ -55,6 +55,16 @@ class MappingCommandsTest {
             connect RTU1 own --kind control-centre     | 3 | 'own' is not allowed
             connect RTU1 scada --kind control-centre && map RTU1 AI1 --as 'y * 2' --yes | 3 | Known: x, x1.
             map F11 BI1                                | 3 | The maker fixed its points
+            connect RTU1 scada --kind control-centre && map RTU1 AI1 --yes && row RTU1 AI1 | 0 | receiver gets  real from -0.0625 to 5.15625 m, with quality and time
+            connect RTU1 scada --kind control-centre && map RTU1 AI1 --yes && row RTU1 AI1 --dead-band 0.5 && try RTU1 --set AI1=2 | 0 | 2.0  2.0 m  good
+            connect RTU1 scada --kind control-centre && map RTU1 AI1 --yes && row RTU1 AI1 --factor 100 --dry-run && row RTU1 AI1 --json | 0 | "destination" : "M_ME_TF_1 4001",
+            connect RTU1 scada --kind control-centre && map RTU1 AI1 --yes && row RTU1 AI1 --identifier && logic RTU1 --signals | 0 | mapped.rtu1_level
+            connect RTU1 scada --kind control-centre && map RTU1 DI1 --yes && row RTU1 DI1 --factor 2 | 3 | a state has no factor
+            map RTU1 AI1 --program level --kind state  | 3 | Leave out --kind
+            map RTU1 --program level --yes             | 3 | what kind of value programs give is open
+            map RTU1 AI1 --kind state                  | 3 | --kind and --command are for values of programs
+            map RTU1 AI1 --program level --yes && map RTU1 AI1 --program LEVEL --yes | 3 | has the identifier 'level' already
+            map TD1 DI1 --program x                    | 3 | TD1 runs no programs
             """)
     void commandsDoAndSay(String lines, int code, String found) {
         int last = terminal.all(lines);

@@ -4,31 +4,25 @@ import java.util.List;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.urvant.core.evaluation.Treatment;
 import org.urvant.core.finding.Position;
+import org.urvant.core.point.ChannelPoint;
+import org.urvant.core.point.program.ProgramPoint;
 
 /**
  * One row of a mapping table, as written: one or several source points go to a destination point, calculated where the row says
  * how.
  *
  * @param key stays the same when anything else in the row changes
- * @param name name of the signal for people
- * @param place where in the plant the signal belongs, such as {@code Skarholm/K1/F01/QA1}; empty text when not known
+ * @param title what people and programs call the signal
  * @param origins where the signal comes from; more than one only where it is calculated
  * @param target where it goes
- * @param transform how the value is calculated from {@code x}, or {@code x1} and on, in Structured Text; empty text when it is
- *     passed on as it is
+ * @param handling what becomes of its value on the way
  * @param isUsed whether the mapping is in use; commands arrive switched off and are switched on knowingly
  * @param position the row
  */
 public record Mapping(
-        String key,
-        String name,
-        String place,
-        List<End> origins,
-        End target,
-        String transform,
-        boolean isUsed,
-        Position position) {
+        String key, Title title, List<End> origins, End target, Handling handling, boolean isUsed, Position position) {
     /** What stands between several sources. */
     public static final String BETWEEN = "; ";
 
@@ -38,12 +32,43 @@ public record Mapping(
      * @param connection name of the connection
      * @param point point on it, in the form of its protocol
      */
-    public record End(String connection, String point) {}
+    public record End(String connection, String point) {
+        /** Returns whether it is the device's own programs. */
+        public boolean isProgram() {
+            return connection.equals(ChannelPoint.OWN) && point.equals(ProgramPoint.TEXT);
+        }
+    }
+
+    /**
+     * What people and programs call the signal of a row.
+     *
+     * @param name name of the signal for people
+     * @param place where in the plant the signal belongs, such as {@code Skarholm/K1/F01/QA1}; empty text when not known
+     * @param identifier name of the row in programs of the device; empty text when they do not use it
+     */
+    public record Title(String name, String place, String identifier) {}
+
+    /**
+     * What becomes of a value on the way.
+     *
+     * @param transform how it is calculated from {@code x}, or {@code x1} and on, in Structured Text; empty text when it is passed
+     *     on
+     * @param treatment how it is scaled, limited and held back then
+     */
+    public record Handling(String transform, Treatment treatment) {
+        /** Passes everything on as it is. */
+        public static final Handling NONE = of("");
+
+        /** Returns a calculation whose result is passed on as it is. */
+        public static Handling of(String transform) {
+            return new Handling(transform, Treatment.PLAIN);
+        }
+    }
 
     public Mapping {
         Objects.requireNonNull(key, "key");
-        Objects.requireNonNull(place, "place");
-        Objects.requireNonNull(transform, "transform");
+        Objects.requireNonNull(title, "title");
+        Objects.requireNonNull(handling, "handling");
         Objects.requireNonNull(position, "position");
         origins = List.copyOf(origins);
         if (origins.isEmpty()) {
@@ -53,12 +78,42 @@ public record Mapping(
 
     /** Creates a row that passes one point on as it is. */
     public Mapping(String key, String name, String place, End origin, End target, boolean isUsed, Position position) {
-        this(key, name, place, List.of(origin), target, "", isUsed, position);
+        this(key, new Title(name, place, ""), List.of(origin), target, Handling.NONE, isUsed, position);
+    }
+
+    /** Returns the name of the signal for people. */
+    public String name() {
+        return title.name();
+    }
+
+    /** Returns where in the plant the signal belongs; empty text when not known. */
+    public String place() {
+        return title.place();
+    }
+
+    /** Returns the name of the row in programs; empty text when they do not use it. */
+    public String identifier() {
+        return title.identifier();
+    }
+
+    /** Returns how the value is calculated; empty text when it is passed on. */
+    public String transform() {
+        return handling.transform();
+    }
+
+    /** Returns how the value is scaled, limited and held back. */
+    public Treatment treatment() {
+        return handling.treatment();
     }
 
     /** Returns whether the value is calculated. */
     public boolean isCalculated() {
-        return !transform.isEmpty() || origins.size() > 1;
+        return !transform().isEmpty() || origins.size() > 1;
+    }
+
+    /** Returns whether the row itself owns its addresses, and not the signal that it passes on. */
+    public boolean isOwner() {
+        return isCalculated() || ends().anyMatch(End::isProgram);
     }
 
     /** Returns whether a point is the destination or one of the sources. */
@@ -67,9 +122,9 @@ public record Mapping(
                 || origins.stream().anyMatch(end -> end.point().equals(point));
     }
 
-    /** Returns the name under which the row's signal owns an address on a connection; the signal's own, unless calculated. */
+    /** Returns the name under which the row's signal owns an address on a connection; that of its signal, unless the row itself does. */
     public String owner(String connection) {
-        return isCalculated() ? owned(key) : target.connection().equals(connection) ? source() : destination();
+        return isOwner() ? owned(key) : target.connection().equals(connection) ? source() : destination();
     }
 
     /** Returns the name under which a calculated row with a key owns an address. */
@@ -79,17 +134,27 @@ public record Mapping(
 
     /** Returns the row switched on or off. */
     public Mapping withUse(boolean use) {
-        return new Mapping(key, name, place, origins, target, transform, use, position);
+        return new Mapping(key, title, origins, target, handling, use, position);
     }
 
     /** Returns the row under another key. */
     public Mapping keyed(String other) {
-        return new Mapping(other, name, place, origins, target, transform, isUsed, position);
+        return new Mapping(other, title, origins, target, handling, isUsed, position);
     }
 
     /** Returns the row with other ends. */
     public Mapping with(List<End> from, End to) {
-        return new Mapping(key, name, place, from, to, transform, isUsed, position);
+        return new Mapping(key, title, from, to, handling, isUsed, position);
+    }
+
+    /** Returns the row with another title. */
+    public Mapping titled(Title other) {
+        return new Mapping(key, other, origins, target, handling, isUsed, position);
+    }
+
+    /** Returns the row that treats its value otherwise. */
+    public Mapping handled(Handling other) {
+        return new Mapping(key, title, origins, target, other, isUsed, position);
     }
 
     /** Returns the sources and the destination. */
@@ -114,7 +179,7 @@ public record Mapping(
 
     /** Returns the points that the signal comes from, and how it is calculated: {@code DI1; DI2 as PAIR(x1, x2)}. */
     public String shownSource() {
-        return transform.isEmpty() ? source() : source() + " as " + transform;
+        return transform().isEmpty() ? source() : source() + " as " + transform();
     }
 
     private static String joined(Stream<String> texts) {

@@ -119,6 +119,11 @@ public final class LogicRun {
         return frame.qualities[slot];
     }
 
+    /** Returns when the source of a value had it, in nanoseconds since 1970. */
+    public long timeOf(int slot) {
+        return frame.times[slot];
+    }
+
     private Variable writable(int slot) {
         Variable variable = slot < 0 || slot >= bySlot.length ? null : bySlot[slot];
         if (variable == null || variable.use() != Variable.Use.INPUT) {

@@ -35,6 +35,28 @@ public final class StimulusTable {
     private StimulusTable() {}
 
     /**
+     * A row of the file.
+     *
+     * @param after time since the begin
+     * @param signal what gets a value
+     * @param text the value as it stands there
+     * @param quality its quality
+     * @param position the row
+     */
+    public record Given(Duration after, String signal, String text, Quality quality, Position position) {
+        /**
+         * Returns the row as an input of logic.
+         *
+         * @param device has the laws of the channels, so that inputs may be given as what stands at their terminals
+         * @throws MalformedInputException when there is no such input, or the value is none of its type
+         */
+        public Stimulus stimulus(Logic logic, DeviceLogic device, Instant begin) {
+            return new Stimulus(
+                    after, signal, value(position, logic, device, signal, text, quality, begin.plus(after)));
+        }
+    }
+
+    /**
      * Reads the inputs in the order of the file.
      *
      * @param device has the laws of the channels, so that inputs may be given as what stands at their terminals
@@ -43,6 +65,18 @@ public final class StimulusTable {
      */
     public static List<Stimulus> read(
             Path file, String shownAs, Logic logic, DeviceLogic device, Instant begin, Duration length) {
+        return rows(file, shownAs, length).stream()
+                .map(row -> row.stimulus(logic, device, begin))
+                .toList();
+    }
+
+    /**
+     * Reads the rows of a file in their order, whatever has these names.
+     *
+     * @param length how long the run is to be; null when it is to be as long as the inputs need
+     * @throws MalformedInputException at the first row that cannot be read, or lies after the end, naming it
+     */
+    public static List<Given> rows(Path file, String shownAs, Duration length) {
         List<ValueTable.TableLine> lines = ValueTable.lines(SafeFile.readText(file, MOST_BYTES, shownAs), shownAs);
         List<String> columns = lines.isEmpty()
                 ? List.of()
@@ -58,29 +92,26 @@ public final class StimulusTable {
                         "Name the columns in the first row: time, signal, value, quality.");
             }
         }
-        List<Stimulus> stimuli = new ArrayList<>();
+        List<Given> rows = new ArrayList<>();
         for (ValueTable.TableLine line : lines.subList(1, lines.size())) {
             Position position = Position.line(shownAs, line.sound(shownAs).number());
             String time = cell(line, columns.indexOf("time"));
             if (time.isEmpty() && cell(line, columns.indexOf("signal")).isEmpty()) {
                 continue;
             }
-            Stimulus stimulus = stimulus(
+            Given row = row(
                     position,
-                    logic,
-                    device,
-                    begin,
                     time,
                     cell(line, columns.indexOf("signal")),
                     cell(line, columns.indexOf("value")),
                     cell(line, columns.indexOf("quality")));
-            if (length != null && stimulus.after().compareTo(length) > 0) {
+            if (length != null && row.after().compareTo(length) > 0) {
                 throw new MalformedInputException(
                         position, "'" + time + "' lies after the end of the run", "Run longer, or take the row out.");
             }
-            stimuli.add(stimulus);
+            rows.add(row);
         }
-        return stimuli;
+        return rows;
     }
 
     private static String cell(ValueTable.TableLine line, int column) {
@@ -89,15 +120,7 @@ public final class StimulusTable {
                 : line.cells().get(column).strip();
     }
 
-    private static Stimulus stimulus(
-            Position position,
-            Logic logic,
-            DeviceLogic device,
-            Instant begin,
-            String time,
-            String signal,
-            String value,
-            String quality) {
+    private static Given row(Position position, String time, String signal, String value, String quality) {
         Duration after = time(time)
                 .orElseThrow(() -> new MalformedInputException(
                         position, "'" + time + "' is no time since the begin", "Write it as 1.5s, 2h30m or 7:30."));
@@ -106,7 +129,7 @@ public final class StimulusTable {
                         position,
                         "'" + quality + "' is no quality",
                         "Write good, questionable or invalid, and reasons such as old-data."));
-        return new Stimulus(after, signal, value(position, logic, device, signal, value, known, begin.plus(after)));
+        return new Given(after, signal, value, known, position);
     }
 
     /**

@@ -43,10 +43,10 @@ public final class DeviceLogic {
     private final Map<String, ChannelScale> scales = new TreeMap<>();
     private final LogicSource own;
 
-    private DeviceLogic(DeviceSheets sheets, String ownName, String ownText) {
+    private DeviceLogic(DeviceSheets sheets, String ownName, String ownText, List<Signal> rows) {
         DeviceType type = sheets.type();
         this.definition = type.software().logic();
-        this.signals = DeviceSignals.of(sheets);
+        this.signals = DeviceSignals.of(sheets, rows);
         this.own = LogicSource.of(ownName, ownText);
         for (Behaviour behaviour : definition.behaviours()) {
             add(sheets, behaviour);
@@ -107,14 +107,18 @@ public final class DeviceLogic {
         return Optional.ofNullable(scales.get(signal.toLowerCase(Locale.ROOT)));
     }
 
-    /** Returns the logic of a device as its files give it. */
+    /** Returns the logic of a device as its files give it, without its rows. */
     public static DeviceLogic of(DeviceType type, Device device) {
-        return with(type, device, device.programs().source(), device.logic());
+        return with(type, device, device.programs().source(), device.logic(), List.of());
     }
 
-    /** Returns the logic of a device with other programs than its own. */
-    public static DeviceLogic with(DeviceType type, Device device, String name, String text) {
-        return new DeviceLogic(DeviceSheets.of(type, device), name, text);
+    /**
+     * Returns the logic of a device with some programs.
+     *
+     * @param rows what its rows are to programs
+     */
+    public static DeviceLogic with(DeviceType type, Device device, String name, String text, List<Signal> rows) {
+        return new DeviceLogic(DeviceSheets.of(type, device), name, text, rows);
     }
 
     /**
@@ -176,7 +180,7 @@ public final class DeviceLogic {
     /** All behaviours, each wherever it could run with what the channels carry. */
     private DeviceLogic(DeviceSheets sheets) {
         this.definition = sheets.type().software().logic();
-        this.signals = DeviceSignals.of(sheets);
+        this.signals = DeviceSignals.of(sheets, List.of());
         this.own = LogicSource.of("", "");
         for (Behaviour behaviour : definition.behaviours()) {
             String name = "type " + sheets.type().name() + ", " + behaviour.name();

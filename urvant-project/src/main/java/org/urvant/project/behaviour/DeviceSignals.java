@@ -36,8 +36,9 @@ final class DeviceSignals {
 
     private DeviceSignals() {}
 
-    static DeviceSignals of(DeviceSheets sheets) {
+    static DeviceSignals of(DeviceSheets sheets, List<Signal> rows) {
         DeviceSignals made = new DeviceSignals();
+        rows.forEach(made::put);
         sheets.channels().forEach((name, kind) -> made.channel(sheets, name, kind));
         made.followed(sheets);
         for (Sheet sheet : sheets.all()) {

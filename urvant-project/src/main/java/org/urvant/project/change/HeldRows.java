@@ -10,17 +10,20 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.evaluation.Treatment;
 import org.urvant.core.finding.Position;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.ListPoint;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
+import org.urvant.core.point.program.ProgramPoint;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.TreatmentText;
 import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.setting.DeviceSheets;
 
@@ -56,13 +59,21 @@ final class HeldRows {
     private Mapping row(String key, Section row, List<Mapping.End> before) {
         return new Mapping(
                 key,
-                row.text("name").orElse(""),
-                row.text("place").orElse(""),
+                new Mapping.Title(
+                        row.text("name").orElse(""),
+                        row.text("place").orElse(""),
+                        row.text("identifier").orElse("")),
                 origins(row, before),
                 end(row.text("to").orElse(""), row.section("destination"), before),
-                row.text("transform").orElse(""),
+                new Mapping.Handling(row.text("transform").orElse(""), treatment(row)),
                 row.text("use").orElse("true").equals("true"),
                 Position.in("device"));
+    }
+
+    private static Treatment treatment(Section row) {
+        Map<String, String> texts = new HashMap<>();
+        TreatmentText.PARTS.forEach(part -> row.text(part).ifPresent(text -> texts.put(part, text)));
+        return TreatmentText.read(texts);
     }
 
     private List<Mapping.End> origins(Section row, List<Mapping.End> before) {
@@ -77,6 +88,9 @@ final class HeldRows {
 
     private Mapping.End end(String connection, Section point, List<Mapping.End> before) {
         Optional<String> offered = point.text("reference").or(() -> point.text("channel"));
+        if (point.text(ProgramPoint.TEXT).isPresent()) {
+            return new Mapping.End(connection, ProgramPoint.TEXT);
+        }
         Optional<ConnectionKind> kind = Optional.ofNullable(
                         sheets.device().connections().get(connection))
                 .flatMap(known -> sheets.type().connection(known.kind().text()));

@@ -130,9 +130,8 @@ final class Pointing {
                 rows.add(row);
             } else if (to.isPresent()) {
                 String signal = (at.isTarget() ? row.origin() : row.target()).point();
-                String key = row.isCalculated()
-                        ? row.key()
-                        : MappingKey.followed(row.key(), signal, from.name(), to.get(), keys);
+                String key =
+                        row.isOwner() ? row.key() : MappingKey.followed(row.key(), signal, from.name(), to.get(), keys);
                 keys.add(key);
                 rows.add((at.isTarget()
                                 ? row.with(row.origins(), moved(row.target(), to.get()))

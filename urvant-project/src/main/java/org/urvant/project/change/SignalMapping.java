@@ -168,6 +168,23 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
                         "point of list " + list.name(),
                         point.key(),
                         list.points().keySet()));
+        MappedSignal source = single(project, device, signal);
+        ConnectionChange.Connected connected = ConnectionChange.connectAll(project, device, relays(source));
+        SignalMapper.Proposal proposal = SignalMapper.passOn(
+                connected.project(),
+                connected.device(),
+                source,
+                new MappedSignal.OfList(list, listed, Access.COMMAND),
+                over);
+        Project after =
+                proposal.rows().isEmpty() ? project : proposal.carriedOut(connected.project(), connected.device());
+        proposal.rows()
+                .forEach(row -> ResolvedMapping.resolve(after, after.device(deviceName), row, SignalMapping::refuse));
+        return new SignalMapping(after, proposal, connected.made());
+    }
+
+    /** Returns the only signal of a name that is read. */
+    static MappedSignal single(Project project, Device device, String signal) {
         List<MappedSignal> sources = signals(project, device, signal).stream()
                 .filter(each -> each.shape()
                         .filter(shape -> shape.access() == Access.READ)
@@ -178,25 +195,17 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
                     "'" + signal + "' is " + (sources.isEmpty() ? "nothing that is read" : "several signals"),
                     "Name one signal that is read.");
         }
-        List<Ied> relays = sources.get(0) instanceof MappedSignal.OfIed ofIed
+        return sources.get(0);
+    }
+
+    static List<Ied> relays(MappedSignal source) {
+        return source instanceof MappedSignal.OfIed ofIed
                 ? List.of(ofIed.attribute().node().device().ied())
                 : List.of();
-        ConnectionChange.Connected connected = ConnectionChange.connectAll(project, device, relays);
-        SignalMapper.Proposal proposal = SignalMapper.passOn(
-                connected.project(),
-                connected.device(),
-                sources.get(0),
-                new MappedSignal.OfList(list, listed, Access.COMMAND),
-                over);
-        Project after =
-                proposal.rows().isEmpty() ? project : proposal.carriedOut(connected.project(), connected.device());
-        proposal.rows()
-                .forEach(row -> ResolvedMapping.resolve(after, after.device(deviceName), row, SignalMapping::refuse));
-        return new SignalMapping(after, proposal, connected.made());
     }
 
     /** What the checks would call an error is not mapped in the first place. */
-    private static void refuse(Finding finding) {
+    static void refuse(Finding finding) {
         if (finding.severity() == Severity.ERROR) {
             throw new RefusedException(finding.message(), finding.remedy());
         }
@@ -375,7 +384,7 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         return relays;
     }
 
-    private static String onlyReceiver(Project project, Device device) {
+    static String onlyReceiver(Project project, Device device) {
         List<String> receivers = SignalMapper.receivers(project, device);
         boolean canTake = project.typeOf(device).connections().values().stream().anyMatch(ConnectionKind::takesSignals);
         if (!canTake) {

@@ -16,6 +16,7 @@ import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.behaviour.LogicRules;
+import org.urvant.project.mapping.RowSignals;
 import org.urvant.project.reference.References;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
@@ -26,11 +27,11 @@ final class LogicCheck {
 
     static void check(Project project, Device device, Consumer<Finding> findings) {
         if (!device.logic().isBlank()) {
-            project.type(device).ifPresent(type -> check(type, device, findings));
+            project.type(device).ifPresent(type -> check(project, type, device, findings));
         }
     }
 
-    private static void check(DeviceType type, Device device, Consumer<Finding> findings) {
+    private static void check(Project project, DeviceType type, Device device, Consumer<Finding> findings) {
         LogicDefinition definition = type.software().logic();
         String subject = device.name() + " logic";
         Position whole = Position.in(device.programs().source());
@@ -48,7 +49,7 @@ final class LogicCheck {
             return;
         }
         drivers(DeviceSheets.of(type, device), device, findings);
-        DeviceLogic logic = DeviceLogic.of(type, device);
+        DeviceLogic logic = RowSignals.logic(project, device);
         logic.compile((position, mistake) -> findings.accept(
                         new Finding(LogicRules.PROGRAM_WRONG, subject, position, mistake.message(), mistake.remedy())))
                 .ifPresent(sound -> sound.remarks().stream()

@@ -1,10 +1,13 @@
 package org.urvant.project.check;
 
 import java.util.HashMap;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
@@ -13,6 +16,7 @@ import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
+import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.point.Claims;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
@@ -23,6 +27,7 @@ import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.MappingKey;
 import org.urvant.project.mapping.MappingRules;
 import org.urvant.project.mapping.ResolvedMapping;
+import org.urvant.project.mapping.RowSignals;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.mapping.Subscriptions;
 import org.urvant.scl.DataAttribute;
@@ -50,8 +55,12 @@ final class MappingCheck {
     }
 
     private void run() {
+        identifiers();
         for (Mapping mapping : device.mappings()) {
             ResolvedMapping.resolve(project, device, mapping, findings).ifPresent(resolved -> {
+                if (resolved.isToProgram()) {
+                    return;
+                }
                 address(resolved);
                 name(resolved);
                 place(resolved);
@@ -73,6 +82,43 @@ final class MappingCheck {
         counts.forEach(this::capacity);
         unqualified.forEach(this::quality);
         device.connections().values().forEach(this::reports);
+    }
+
+    private void identifiers() {
+        Map<String, Mapping> known = new HashMap<>();
+        Set<String> written = SyntaxReader.targets(device.logic()).stream()
+                .map(target -> target.text().toLowerCase(Locale.ROOT))
+                .collect(Collectors.toSet());
+        for (Mapping row : device.mappings()) {
+            String identifier = row.identifier();
+            if (identifier.isEmpty()) {
+                continue;
+            }
+            if (!RowSignals.isIdentifier(identifier)) {
+                report(
+                        MappingRules.IDENTIFIER_WRONG,
+                        row,
+                        "'" + identifier + "' cannot be used in programs",
+                        MappingRules.IDENTIFIER_WRONG.remedy());
+            }
+            Mapping first = known.putIfAbsent(identifier.toLowerCase(Locale.ROOT), row);
+            if (first != null) {
+                report(
+                        MappingRules.IDENTIFIER_WRONG,
+                        row,
+                        "the identifier '" + identifier + "' stands already at " + first.position(),
+                        "Give one of the two rows another identifier; case does not count.");
+            }
+            if (row.isUsed()
+                    && row.origin().isProgram()
+                    && !written.contains(RowSignals.name(identifier).toLowerCase(Locale.ROOT))) {
+                report(
+                        MappingRules.PROGRAM_GIVES_NOTHING,
+                        row,
+                        "no program of " + device.name() + " writes " + RowSignals.name(identifier),
+                        MappingRules.PROGRAM_GIVES_NOTHING.remedy());
+            }
+        }
     }
 
     private void address(ResolvedMapping resolved) {
@@ -99,7 +145,7 @@ final class MappingCheck {
             return;
         }
         Optional<String> given = device.addresses().owner(place);
-        if (!mapping.isCalculated()
+        if (!mapping.isOwner()
                 && given.filter(resolved.signal()::equals).isPresent()
                 && !MappingKey.isOf(mapping.key(), resolved.signal(), place.connection())) {
             report(

@@ -7,6 +7,7 @@ import java.util.TreeMap;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.point.program.ProgramPoint;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
@@ -15,6 +16,7 @@ import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.TreatmentText;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.ResolvedMapping;
@@ -178,8 +180,12 @@ public final class ConfigurationBuilder {
                 resolved.isCommand()
                         ? signal(resolved.mapped())
                         : resolved.receiver().map(ConfigurationBuilder::signal).orElse(placed));
+        TreatmentText.of(mapping.treatment()).forEach((part, text) -> nodes.put(part, Value.text(text)));
         if (!mapping.place().isEmpty()) {
             nodes.put("place", Value.text(mapping.place()));
+        }
+        if (!mapping.identifier().isEmpty()) {
+            nodes.put("identifier", Value.text(mapping.identifier()));
         }
         return Section.of(nodes);
     }
@@ -199,6 +205,9 @@ public final class ConfigurationBuilder {
     private static Section signal(MappedSignal signal) {
         if (signal instanceof MappedSignal.OfList listed) {
             return Section.of(listed.fields());
+        }
+        if (signal instanceof MappedSignal.OfProgram) {
+            return Section.of(Map.of(ProgramPoint.TEXT, Value.logical(true)));
         }
         if (!(signal instanceof MappedSignal.OfIed ofIed)) {
             return Section.of(Map.of("channel", Value.text(signal.reference())));

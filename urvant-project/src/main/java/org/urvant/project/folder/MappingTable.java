@@ -4,20 +4,25 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.apache.commons.csv.CSVFormat;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.evaluation.Treatment;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
 import org.urvant.file.CsvText;
 import org.urvant.project.Mapping;
+import org.urvant.project.TreatmentText;
 
 /** Reads and writes a device's mapping table: CSV after RFC 4180 in UTF-8, one row a mapping, with a key column. */
 final class MappingTable {
@@ -27,7 +32,11 @@ final class MappingTable {
     static final String PLACE = "place";
 
     static final String TRANSFORM = "transform";
-    private static final List<String> OPTIONAL = List.of(TRANSFORM, PLACE);
+    static final String IDENTIFIER = "identifier";
+    private static final List<String> OPTIONAL = Stream.of(
+                    Stream.of(TRANSFORM), TreatmentText.PARTS.stream(), Stream.of(PLACE, IDENTIFIER))
+            .flatMap(columns -> columns)
+            .toList();
     private static final int MOST_SOURCES = 64;
 
     private static final int MOST_ROWS = 1_000_000;
@@ -121,17 +130,36 @@ final class MappingTable {
         if (!use.equals("yes") && !use.equals("no")) {
             report(position, "use is '" + use + "'; expected yes or no", "Write yes or no.");
         }
-        String transform = columns.containsKey(TRANSFORM) ? cell(record, TRANSFORM) : "";
+        Treatment treatment;
+        try {
+            treatment = treatment(record);
+        } catch (IllegalArgumentException e) {
+            report(position, e.getMessage(), "Correct the cell, or leave it empty.");
+            return;
+        }
         origins(record, position)
                 .ifPresent(origins -> rows.add(new Mapping(
                         key.strip(),
-                        cell(record, "name"),
-                        columns.containsKey(PLACE) ? cell(record, PLACE) : "",
+                        new Mapping.Title(cell(record, "name"), optional(record, PLACE), optional(record, IDENTIFIER)),
                         origins,
                         new Mapping.End(cell(record, "to"), cell(record, "destination")),
-                        transform,
+                        new Mapping.Handling(optional(record, TRANSFORM), treatment),
                         !use.equals("no"),
                         position)));
+    }
+
+    private Treatment treatment(List<String> record) {
+        Map<String, String> texts = new HashMap<>();
+        for (String part : TreatmentText.PARTS) {
+            if (columns.containsKey(part)) {
+                texts.put(part, cell(record, part));
+            }
+        }
+        return TreatmentText.read(texts);
+    }
+
+    private String optional(List<String> record, String column) {
+        return columns.containsKey(column) ? cell(record, column) : "";
     }
 
     /** Several sources stand in one cell; so do their connections, unless it is one for all. */
@@ -197,15 +225,25 @@ final class MappingTable {
                 : row.origins().stream().map(Mapping.End::connection).collect(Collectors.joining(Mapping.BETWEEN));
     }
 
+    /** Returns the cells of a row that not every row has, those that hold something. */
+    private static Map<String, String> optional(Mapping row) {
+        Map<String, String> cells = row.treatment().isPlain() ? new HashMap<>() : TreatmentText.of(row.treatment());
+        cells.put(TRANSFORM, row.transform());
+        cells.put(PLACE, row.place());
+        cells.put(IDENTIFIER, row.identifier());
+        cells.values().removeIf(String::isEmpty);
+        return cells;
+    }
+
     /** Returns the table as text; reading it back gives equal rows. */
     static String write(List<Mapping> rows) {
         StringBuilder text = new StringBuilder();
         try (var printer = FORMAT.print(text)) {
-            boolean placed = rows.stream().anyMatch(row -> !row.place().isEmpty());
-            boolean calculated = rows.stream().anyMatch(row -> !row.transform().isEmpty());
+            Set<String> used = new HashSet<>();
+            rows.forEach(row -> used.addAll(optional(row).keySet()));
+            List<String> further = OPTIONAL.stream().filter(used::contains).toList();
             List<String> headings = new ArrayList<>(COLUMNS);
-            headings.addAll(calculated ? List.of(TRANSFORM) : List.of());
-            headings.addAll(placed ? List.of(PLACE) : List.of());
+            headings.addAll(further);
             printer.printRecord(headings);
             for (Mapping row : rows) {
                 List<String> cells = new ArrayList<>(List.of(
@@ -216,8 +254,10 @@ final class MappingTable {
                         row.to(),
                         row.destination(),
                         row.isUsed() ? "yes" : "no"));
-                cells.addAll(calculated ? List.of(row.transform()) : List.of());
-                cells.addAll(placed ? List.of(row.place()) : List.of());
+                if (!further.isEmpty()) {
+                    Map<String, String> given = optional(row);
+                    further.forEach(column -> cells.add(given.getOrDefault(column, "")));
+                }
                 printer.printRecord(cells);
             }
         } catch (IOException e) {

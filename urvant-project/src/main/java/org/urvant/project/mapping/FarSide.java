@@ -90,10 +90,12 @@ public record FarSide(
 
     private static ListedPoint point(Mapping row, ResolvedMapping resolved, int station) {
         MappedSignal signal = resolved.mapped();
-        Shape shape = signal.shape().orElseThrow();
+        Shape shape = resolved.shape();
         boolean isNumber = shape.form() == Form.WHOLE || shape.form() == Form.REAL || shape.form() == Form.COUNTER;
         Interval held = resolved.space().holds(resolved.object().carrier()).range();
-        Interval range = !isNumber || signal instanceof MappedSignal.OfIed
+        Interval range = !isNumber
+                        || signal instanceof MappedSignal.OfIed
+                                && row.treatment().isPlain()
                 ? Interval.ALL
                 : held.isBounded() && !held.contains(shape.range()) ? held : shape.range();
         return new ListedPoint(
@@ -102,7 +104,7 @@ public record FarSide(
                         row.name(), resolved.isCommand() ? signal.reference() : row.shownSource(), row.place(), ""),
                 station,
                 resolved.object(),
-                new Measure(signal.unit(), Measure.PLAIN.factor(), Measure.PLAIN.offset(), range),
+                new Measure(resolved.unit(), Measure.PLAIN.factor(), Measure.PLAIN.offset(), range),
                 resolved.isCommand() ? ListedPoint.Flow.WRITE : ListedPoint.Flow.READ,
                 row.position());
     }

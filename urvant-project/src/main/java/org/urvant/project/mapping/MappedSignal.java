@@ -18,6 +18,7 @@ import org.urvant.core.point.Form;
 import org.urvant.core.point.Shape;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
+import org.urvant.core.point.program.ProgramPoint;
 import org.urvant.core.range.Interval;
 import org.urvant.core.tree.Value;
 import org.urvant.project.Mapping;
@@ -34,6 +35,16 @@ import org.urvant.scl.SitePart;
 public sealed interface MappedSignal {
     /** Returns the text that owns the addresses given to the signal. */
     String reference();
+
+    /** Returns the key of its row where the row owns its address; empty where the signal does. */
+    default Optional<String> ownKey() {
+        return Optional.empty();
+    }
+
+    /** Returns what stands for it in a row. */
+    default String written() {
+        return reference();
+    }
 
     /** Returns what kind of value it is; empty when it is none that can be mapped. */
     Optional<Shape> shape();
@@ -275,6 +286,56 @@ public sealed interface MappedSignal {
     }
 
     /**
+     * A value that programs of the device give or take.
+     *
+     * @param identifier by which name they do
+     * @param key key of the row, which owns the address
+     * @param givenName its name for people
+     * @param value what kind of value it is
+     */
+    record OfProgram(String identifier, String key, String givenName, Shape value) implements MappedSignal {
+        @Override
+        public String reference() {
+            return Mapping.owned(key);
+        }
+
+        @Override
+        public Optional<String> ownKey() {
+            return Optional.of(key);
+        }
+
+        @Override
+        public String written() {
+            return ProgramPoint.TEXT;
+        }
+
+        @Override
+        public Optional<Shape> shape() {
+            return Optional.of(value);
+        }
+
+        @Override
+        public String reason() {
+            return "";
+        }
+
+        @Override
+        public String name(String template) {
+            return givenName;
+        }
+
+        @Override
+        public String place() {
+            return "";
+        }
+
+        @Override
+        public String kind() {
+            return "program, " + identifier;
+        }
+    }
+
+    /**
      * A value that is calculated from other signals.
      *
      * @param sources what it is calculated from
@@ -303,6 +364,11 @@ public sealed interface MappedSignal {
                         mistakes.get(0).remedy());
             }
             return new Calculated(sources, transform, key, name);
+        }
+
+        @Override
+        public Optional<String> ownKey() {
+            return Optional.of(key);
         }
 
         @Override

@@ -67,6 +67,21 @@ public final class MappingRules implements RuleRoom {
             "N121",
             "How the value of a row is calculated is not an expression of Structured Text over its sources.",
             "Correct it in the column 'transform'; x is the source, x1 and x2 are the first and second of several.");
+    public static final Rule TREATMENT_NOT_FITTING = ALL.error(
+            "treatment-not-fitting",
+            "N122",
+            "A row scales, limits or holds back a value that cannot be treated so: a state has no factor, limits or dead band, a number no delay, and commands are passed on as they are.",
+            "Empty the columns that do not belong to such a value.");
+    public static final Rule IDENTIFIER_WRONG = ALL.error(
+            "identifier-wrong",
+            "N121",
+            "The name of a row in programs is none, or two rows of the device share it; case does not count.",
+            "Begin it with a letter, go on with letters, digits and _, and give each row one of its own.");
+    public static final Rule PROGRAM_GIVES_NOTHING = ALL.warning(
+            "program-gives-nothing",
+            "N121",
+            "A row passes on what a program writes under its identifier, and no program does; the receiver gets nothing.",
+            "Write it in a program of the device, or switch the row off.");
     public static final Rule RESULT_RANGE_UNKNOWN = ALL.warning(
             "result-range-unknown",
             "N123",

@@ -16,11 +16,13 @@ import org.urvant.core.finding.Position;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.AddressGroup.Block;
+import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.point.Claim;
 import org.urvant.core.point.Claims;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Shape;
+import org.urvant.core.point.program.ProgramPoint;
 import org.urvant.core.text.ShortName;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
@@ -201,6 +203,32 @@ public final class SignalMapper {
                 mapper.shortened);
     }
 
+    /**
+     * Proposes a row that gives programs of the device a signal to read.
+     *
+     * @throws RefusedException when it is not clear which connection reaches its source
+     */
+    public static Proposal toPrograms(
+            Project project, Device device, MappedSignal signal, String identifier, Optional<String> over) {
+        SignalMapper mapper = new SignalMapper(project, device, over);
+        String from = mapper.reach.from(signal);
+        if (from.isEmpty()) {
+            throw new RefusedException(
+                    signal.reference() + " " + mapper.reach.unreachable(signal),
+                    "Give the device a connection to it, or say which one.");
+        }
+        String name = ShortName.of(signal.name(project.conventions().names()), 0, Map.of(), mapper.names);
+        mapper.rows.add(new Mapping(
+                MappingKey.of(signal.reference() + " " + identifier, ChannelPoint.OWN, mapper.keys),
+                new Mapping.Title(name, signal.place(), identifier),
+                List.of(new Mapping.End(from, signal.written())),
+                new Mapping.End(ChannelPoint.OWN, ProgramPoint.TEXT),
+                Mapping.Handling.NONE,
+                true,
+                Position.in("proposal")));
+        return new Proposal(mapper.rows, device.addresses(), List.of(), mapper.leftOut, mapper.shortened);
+    }
+
     /** Returns the names of a device's connections that signals can be mapped to. */
     public static List<String> receivers(Project project, Device device) {
         return device.connections().values().stream()
@@ -247,7 +275,7 @@ public final class SignalMapper {
                 leftOut.put(signal, reach.unreachable(source));
                 return;
             }
-            ends.add(new Mapping.End(from, source.reference()));
+            ends.add(new Mapping.End(from, source.written()));
         }
         Optional<Shape> shape = signal.shape();
         List<String> fitting = shape.map(known -> carriers.computeIfAbsent(known, space::carriers))
@@ -268,9 +296,7 @@ public final class SignalMapper {
         used.add(point.claim(), reference);
         occupied.add(point.claim());
         given.put(new AddressBook.GivenAddress(to, point.claim()), reference);
-        String key = signal instanceof MappedSignal.Calculated calculated
-                ? calculated.key()
-                : MappingKey.of(reference, to, keys);
+        String key = signal.ownKey().orElseGet(() -> MappingKey.of(reference, to, keys));
         keys.add(key);
         rows.add(row(key, ends, signal, isRead, point));
     }
@@ -363,9 +389,11 @@ public final class SignalMapper {
         String transform = signal instanceof MappedSignal.Calculated calculated
                 ? calculated.transform().text()
                 : "";
+        Mapping.Title title = new Mapping.Title(
+                name, place, signal instanceof MappedSignal.OfProgram program ? program.identifier() : "");
         return isRead
-                ? new Mapping(key, name, place, ends, receiver, transform, true, position)
-                : new Mapping(key, name, place, receiver, ends.get(0), false, position);
+                ? new Mapping(key, title, ends, receiver, Mapping.Handling.of(transform), true, position)
+                : new Mapping(key, title, List.of(receiver), ends.get(0), Mapping.Handling.NONE, false, position);
     }
 
     /** Returns the greatest length of a point's name on a connection; 0 for no bound. */

@@ -138,6 +138,9 @@ public final class References {
     }
 
     private void end(Device device, Mapping row, Mapping.End end, boolean isTarget) {
+        if (end.isProgram()) {
+            return;
+        }
         Reference.Place place = new Reference.AtEnd(device.name(), row.key(), isTarget);
         if (end.connection().equals(ChannelPoint.OWN) && !device.connections().containsKey(ChannelPoint.OWN)) {
             found.add(new Reference(place, Ref.of(Kind.CHANNEL, end.point(), device.name()), row.position()));

@@ -10,6 +10,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.finding.Finding;
 import org.urvant.project.Mapping;
+import org.urvant.project.TreatmentText;
 
 class MappingTableTest {
     private static final String HEADING = "key,name,from,source,to,destination,use,transform\n";
@@ -41,6 +42,51 @@ class MappingTableTest {
                 .usingRecursiveComparison()
                 .isEqualTo(rows);
         assertThat(MappingTable.write(rows)).isEqualTo(written);
+    }
+
+    /** Columns: the cells for factor, offset, least, most, outside, dead-band, delay and identifier, and what they say. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            0.10,-5,0,100,clamp,0.5,,level | {dead-band=0.5, factor=0.10, least=0, most=100, offset=-5, outside=clamp}
+            ,,,100,,,,                     | {most=100, outside=flag}
+            ,,,,,,1.5s,                    | {delay=1s500ms}
+            ,,,,,,1m30s,                   | {delay=1m30s}
+            1,0,,,,0,0s,                   | {}
+            0,,,,,,,                       | factor is '0'; expected a number other than 0
+            1e9,,,,,,,                     | factor is '1e9'; expected a number such as 0.1
+            1234567890123456789,,,,,,,     | of at most 18 digits before and after the point
+            ,,5,1,,,,                      | least, 5, is above most, 1
+            ,,,,clamp,,,                   | outside is 'clamp' without a limit
+            ,,0,,hold,,,                   | outside is 'hold'; expected clamp or flag
+            ,,,,,-1,,                      | dead-band is '-1'; expected 0 or more
+            ,,,,,,25h,                     | delay is '25h'; expected a time up to 24h
+            ,,,,,,3,                       | delay is '3'; expected a time
+            """)
+    void howAValueIsTreatedStandsInColumns(String cells, String expected) {
+        String heading =
+                "key,name,from,source,to,destination,use," + String.join(",", TreatmentText.PARTS) + ",identifier\n";
+        List<Mapping> rows = MappingTable.read(
+                "RTU1",
+                "mappings/RTU1.csv",
+                heading + "k1,n,own,AI1,scada,M_ME_TF_1 1,yes," + cells + "\n",
+                findings::add);
+        if (!expected.startsWith("{")) {
+            assertThat(rows).isEmpty();
+            assertThat(findings).singleElement().satisfies(finding -> {
+                assertThat(finding.position()).hasToString("mappings/RTU1.csv:2");
+                assertThat(finding.message()).contains(expected);
+            });
+            return;
+        }
+        assertThat(findings).isEmpty();
+        assertThat(TreatmentText.of(rows.get(0).treatment())).hasToString(expected);
+        String written = MappingTable.write(rows);
+        assertThat(MappingTable.read("RTU1", "mappings/RTU1.csv", written, findings::add))
+                .usingRecursiveComparison()
+                .isEqualTo(rows);
     }
 
     @Test

@@ -127,11 +127,10 @@ class CalculatedRowTest {
                 .toList();
         Mapping row = new Mapping(
                 "abcd0123",
-                "calculated",
-                "",
+                new Mapping.Title("calculated", "", ""),
                 ends,
                 new Mapping.End("scada", point),
-                transform == null ? "" : transform,
+                Mapping.Handling.of(transform == null ? "" : transform),
                 true,
                 Position.in("mappings/RTU1.csv"));
         List<Finding> found = findings(with(SITE, "RTU1", row), "RTU1");
@@ -149,11 +148,10 @@ class CalculatedRowTest {
     void aCommandIsNotCalculated() {
         Mapping row = new Mapping(
                 "abcd0123",
-                "calculated",
-                "",
+                new Mapping.Title("calculated", "", ""),
                 List.of(new Mapping.End("scada", "C_SC_NA_1 6001")),
                 new Mapping.End("own", "RO1"),
-                "NOT x",
+                Mapping.Handling.of("NOT x"),
                 true,
                 Position.in("mappings/RTU1.csv"));
         assertThat(findings(with(SITE, "RTU1", row), "RTU1"))
@@ -171,8 +169,7 @@ class CalculatedRowTest {
         Project site = map(SITE, "RTU1", "x * 100", "AI1").after();
         Device rtu = site.device("RTU1");
         Mapping row = rtu.mappings().get(rtu.mappings().size() - 1);
-        Mapping changed =
-                new Mapping(row.key(), row.name(), "", row.origins(), row.target(), "x * 10", true, row.position());
+        Mapping changed = row.handled(Mapping.Handling.of("x * 10"));
         Project other = site.with(rtu.withMappings(List.of(changed)));
         assertThat(findings(other, "RTU1")).isEmpty();
         Project without = site.with(rtu.withMappings(List.of()));

@@ -40,7 +40,9 @@ class RowTrialTest {
                 List.of("Power", "input", "2", "float32", "", "", "r", "kW", "", "", ""),
                 List.of("On", "discrete", "0", "", "", "", "r", "", "", "", ""),
                 List.of("Set", "holding", "0", "uint16", "0.5", "", "w", "kW", "0", "100", ""),
-                List.of("Big", "holding", "1", "int32", "", "", "w", "", "", "", "CDAB"));
+                List.of("Big", "holding", "1", "int32", "", "", "w", "", "", "", "CDAB"),
+                List.of("Watts", "holding", "3", "int32", "", "", "w", "W", "", "", ""),
+                List.of("Kelvin", "holding", "5", "uint16", "0.01", "", "w", "K", "", "", ""));
         List<ListReader.Row> read = new ArrayList<>();
         rows.subList(1, rows.size())
                 .forEach(row -> read.add(new ListReader.Row(row, Map.of(), null, Position.line("L", read.size() + 2))));
@@ -70,7 +72,13 @@ class RowTrialTest {
                 .toList();
         String connection = to.startsWith("L/") ? "bus" : to.contains(":") ? "panel" : "scada";
         Mapping row = new Mapping(
-                "k", "row", "", from, new Mapping.End(connection, to), transform, true, Position.in("test"));
+                "k",
+                new Mapping.Title("row", "", ""),
+                from,
+                new Mapping.End(connection, to),
+                Mapping.Handling.of(transform),
+                true,
+                Position.in("test"));
         Map<String, String> values = new LinkedHashMap<>();
         for (String value : given.split("; ")) {
             values.put(value.substring(0, value.indexOf('=')), value.substring(value.indexOf('=') + 1));
@@ -104,7 +112,9 @@ class RowTrialTest {
                 "F01CTRL/XCBR1.Pos.stVal | input:0 uint16 | | F01CTRL/XCBR1.Pos.stVal=bad | 0003 | 3 | good",
                 "L/power | L/set | | L/power=10.3 | 0015 | 10.5 | good",
                 "L/power | L/set | | L/power=700 | 00C8 | 100.0 | invalid overflow",
-                "L/power | L/big | | L/power=65538 | 0002 0001 | 65538 | good"
+                "L/power | L/big | | L/power=65538 | 0002 0001 | 65538 | good",
+                "L/power | L/watts | | L/power=1.25 | 0000 04E2 | 1250 | good",
+                "L/warm | L/kelvin | | L/warm=20 | 7283 | 293.15 | good"
             })
     void receiversGetWhatThePointCarries(
             String sources, String to, String transform, String given, String raw, String value, String quality) {

@@ -1,0 +1,186 @@
+package org.urvant.cli;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.urvant.core.point.Form;
+import org.urvant.core.point.Shape;
+import org.urvant.core.text.Word;
+import org.urvant.project.Device;
+import org.urvant.project.Mapping;
+import org.urvant.project.Project;
+import org.urvant.project.TreatmentText;
+import org.urvant.project.change.RowChange;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.mapping.ResolvedMapping;
+import org.urvant.project.mapping.RowSignals;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@picocli.CommandLine.Command(
+        name = "row",
+        description =
+                "Show one row of a mapping and what its receiver gets; or change how its value is treated on the way,"
+                        + " what programs call it, where it goes.",
+        footer = {
+            "",
+            "An empty text takes a part away: --dead-band ''.",
+            "Examples: urvant row GW1 'PD1 Motor current'",
+            "          urvant row GW1 'PD1 Motor current' --dead-band 0.5 --least 0 --most 400 --outside clamp",
+            "          urvant row GW1 'F01 Breaker position' --delay 200ms",
+            "          urvant row GW1 'PD1 Motor current' --identifier    # programs read mapped.pd1_motor_current"
+        })
+final class RowCommand extends Command {
+    private static final String FROM_NAME = "\u0000";
+
+    @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
+    private String deviceName;
+
+    @Parameters(index = "1", paramLabel = "ROW", description = "Name, key or source of the row.")
+    private String rowName;
+
+    @Option(names = "--factor", paramLabel = "NUMBER", description = "What the value is multiplied by.")
+    private String factor;
+
+    @Option(names = "--offset", paramLabel = "NUMBER", description = "What is added then.")
+    private String offset;
+
+    @Option(names = "--least", paramLabel = "NUMBER", description = "Least value, after scaling.")
+    private String least;
+
+    @Option(names = "--most", paramLabel = "NUMBER", description = "Greatest value, after scaling.")
+    private String most;
+
+    @Option(
+            names = "--outside",
+            paramLabel = "HOW",
+            description =
+                    "What becomes of values beyond the limits: clamp passes the nearest limit on, flag passes the value"
+                            + " on and marks it as out of range.")
+    private String outside;
+
+    @Option(
+            names = "--dead-band",
+            paramLabel = "NUMBER",
+            description = "How much a value must differ from the last one passed on.")
+    private String deadBand;
+
+    @Option(names = "--delay", paramLabel = "TIME", description = "How long a state must last to be passed on: 200ms.")
+    private String delay;
+
+    @Option(
+            names = "--identifier",
+            arity = "0..1",
+            fallbackValue = FROM_NAME,
+            paramLabel = "NAME",
+            description = "Name of the row in programs; without NAME one made of the row's name.")
+    private String identifier;
+
+    @Option(names = "--name", paramLabel = "NAME", description = "Name of the row for people.")
+    private String name;
+
+    @Option(names = "--at", paramLabel = "POINT", description = "Point that it goes to, on the same connection.")
+    private String at;
+
+    @Option(names = "--dry-run", description = "Show what would change; change nothing.")
+    private boolean dryRun;
+
+    RowCommand(Session session) {
+        super(session);
+    }
+
+    @Override
+    public Integer call() {
+        Map<String, String> parts = new HashMap<>();
+        part(parts, TreatmentText.FACTOR, factor);
+        part(parts, TreatmentText.OFFSET, offset);
+        part(parts, TreatmentText.LEAST, least);
+        part(parts, TreatmentText.MOST, most);
+        part(parts, TreatmentText.OUTSIDE, outside);
+        part(parts, TreatmentText.DEAD_BAND, deadBand);
+        part(parts, TreatmentText.DELAY, delay);
+        boolean isChange = !parts.isEmpty() || identifier != null || name != null || at != null;
+        ProjectFolder folder = changing(isChange && !dryRun);
+        Project project = folder.load();
+        Device device = project.device(deviceName);
+        Mapping row = RowChange.find(device, rowName);
+        if (!isChange) {
+            show(project, device, row, Optional.empty());
+            return Exit.DONE;
+        }
+        Optional<String> called = Optional.ofNullable(identifier)
+                .map(text -> text.equals(FROM_NAME) ? RowSignals.proposed(device, row.name()) : text);
+        RowChange change = RowChange.plan(
+                project,
+                deviceName,
+                row.key(),
+                new RowChange.Wanted(parts, Optional.ofNullable(name), called, Optional.ofNullable(at)));
+        show(change.after(), change.after().device(deviceName), change.row(), Optional.of(change.before()));
+        if (dryRun) {
+            next("the same without --dry-run");
+            return Exit.DONE;
+        }
+        folder.save(project, change.after());
+        next("urvant check " + deviceName);
+        return Exit.DONE;
+    }
+
+    private static void part(Map<String, String> parts, String part, String text) {
+        if (text != null) {
+            parts.put(part, text);
+        }
+    }
+
+    private void show(Project project, Device device, Mapping row, Optional<Mapping> before) {
+        Map<String, String> now = shown(project, device, row);
+        if (json) {
+            sayJson(now);
+            return;
+        }
+        Table table = new Table("part", before.isPresent() ? "becomes" : "is", before.isPresent() ? "was" : "");
+        Map<String, String> old =
+                before.map(known -> shown(project, device, known)).orElse(Map.of());
+        List<String> all = new ArrayList<>(now.keySet());
+        old.keySet().stream().filter(part -> !now.containsKey(part)).forEach(all::add);
+        for (String part : all) {
+            String is = now.getOrDefault(part, "");
+            String was = old.getOrDefault(part, "");
+            boolean differs = before.isPresent() && !is.equals(was);
+            table.row(part, is.isEmpty() ? "(none)" : is, differs ? was.isEmpty() ? "(none)" : was : "");
+        }
+        say(table);
+    }
+
+    private static Map<String, String> shown(Project project, Device device, Mapping row) {
+        Map<String, String> parts = new LinkedHashMap<>();
+        parts.put("key", row.key());
+        parts.put("name", row.name());
+        parts.put("place", row.place());
+        parts.put("identifier", row.identifier().isEmpty() ? "" : RowSignals.name(row.identifier()));
+        parts.put("from", row.from());
+        parts.put("source", row.source());
+        parts.put("transform", row.transform());
+        parts.putAll(TreatmentText.of(row.treatment()));
+        parts.put("to", row.to());
+        parts.put("destination", row.destination());
+        parts.put("use", row.isUsed() ? "yes" : "no");
+        ResolvedMapping.resolve(project, device, row, finding -> {})
+                .ifPresent(resolved -> parts.put("receiver gets", gets(resolved)));
+        parts.values().removeIf(String::isEmpty);
+        return parts;
+    }
+
+    private static String gets(ResolvedMapping resolved) {
+        Shape shape = resolved.shape();
+        Form held = resolved.space().holds(resolved.object().carrier()).form();
+        Form form = held == Form.WHOLE && shape.form() == Form.REAL ? held : shape.form();
+        String unit = resolved.receiver().map(point -> point.unit()).orElse(resolved.unit());
+        return Word.of(form)
+                + (shape.range().isBounded() ? " from " + shape.range() : "")
+                + (unit.isEmpty() ? "" : " " + unit)
+                + (resolved.space().carriesQuality() ? ", with quality and time" : ", without quality and time");
+    }
+}

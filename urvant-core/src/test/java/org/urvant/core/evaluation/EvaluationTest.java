@@ -1,0 +1,198 @@
+package org.urvant.core.evaluation;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
+
+import java.math.BigDecimal;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.logic.DataType;
+import org.urvant.core.logic.Signal;
+import org.urvant.core.logic.Transform;
+import org.urvant.core.point.Access;
+import org.urvant.core.point.Form;
+import org.urvant.core.point.Shape;
+import org.urvant.core.range.Interval;
+import org.urvant.core.signal.Quality;
+
+/** Timed values in, timed values out. */
+class EvaluationTest {
+    private static final long SECOND = 1_000_000_000L;
+
+    private final List<String> given = new ArrayList<>();
+
+    private final Evaluator.Receiver receiver = new Evaluator.Receiver() {
+        @Override
+        public void real(int row, double value, int qualityBits, long time, long now) {
+            note(row, String.valueOf(value), qualityBits, time, now);
+        }
+
+        @Override
+        public void whole(int row, long value, int qualityBits, long time, long now) {
+            note(row, String.valueOf(value), qualityBits, time, now);
+        }
+    };
+
+    private void note(int row, String value, int qualityBits, long time, long now) {
+        String quality = qualityBits == 0 ? "" : " " + new Quality(qualityBits);
+        given.add(row + ": " + value + quality + " of " + time / SECOND + " at " + now / SECOND);
+    }
+
+    private static Treatment treatment(String factor, String offset, String limits, boolean isClamped, String band) {
+        String[] ends = limits.split("\\.\\.");
+        return new Treatment(
+                new BigDecimal(factor),
+                new BigDecimal(offset),
+                limits.isEmpty() ? Interval.ALL : new Interval(new BigDecimal(ends[0]), new BigDecimal(ends[1])),
+                isClamped,
+                new BigDecimal(band),
+                Duration.ZERO);
+    }
+
+    private static Treatment delayed(int seconds) {
+        return new Treatment(
+                BigDecimal.ONE, BigDecimal.ZERO, Interval.ALL, false, BigDecimal.ZERO, Duration.ofSeconds(seconds));
+    }
+
+    private Evaluation one(boolean isReal, Treatment treatment) {
+        return new Evaluator(List.of(isReal), List.of(new Evaluator.Row(List.of(0), Optional.empty(), treatment)))
+                .start(receiver);
+    }
+
+    /** Each value in turn, a second apart; what the receiver gets, by hand from F1, F8 and F26. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            true  | 1    | 0   |        | false | 0   | 1.5 1.5 2         | 1.5 2.0
+            true  | 0.5  | -10 |        | false | 0   | 40 0              | 10.0 -10.0
+            true  | 1    | 0   | 0..100 | true  | 0   | -1 50 101         | 0.0 50.0 100.0
+            true  | 1    | 0   | 0..100 | false | 0   | -1 50             | -1.0!questionable out-of-range 50.0
+            true  | 1    | 0   |        | false | 2   | 10 11.9 12 13 9.9 | 10.0 12.0 9.9
+            true  | 1e300| 0   |        | false | 0   | 1e200             | 0.0!invalid overflow
+            false | 1    | 0   |        | false | 0   | 3 3 4             | 3 4
+            false | 10   | 5   |        | false | 0   | 1 2               | 15 25
+            false | 0.1  | 0   |        | false | 0   | 15                | 1.5
+            false | 1    | 0   | 0..9   | true  | 0   | 12 -3             | 9 0
+            false | 1    | 0   | 0.5..9.5 | true | 0  | 12 -3             | 9 1
+            false | 1    | 0   |        | false | 5   | 0 4 5 9 10        | 0 5 10
+            false | 9000000000000000000 | 0 | | false | 0 | 2             | 0!invalid overflow
+            false | 1    | 9223372036854775807 | | false | 0 | 1           | 0!invalid overflow
+            """)
+    void aValueIsTreatedOnItsWay(
+            boolean isReal,
+            String factor,
+            String offset,
+            String limits,
+            boolean isClamped,
+            String band,
+            String values,
+            String expected) {
+        Treatment treatment = treatment(factor, offset, limits == null ? "" : limits, isClamped, band);
+        Evaluation evaluation = one(isReal, treatment);
+        long now = 0;
+        for (String value : values.split(" ")) {
+            evaluation.advance(now);
+            if (isReal) {
+                evaluation.real(0, Double.parseDouble(value), 0, now);
+            } else {
+                evaluation.whole(0, Long.parseLong(value), 0, now);
+            }
+            now += SECOND;
+        }
+        assertThat(given.stream().map(each -> each.replaceAll(" of .*", "").substring(3)))
+                .containsExactly(expected.replaceAll(" (?=[-\\d])", "\n")
+                        .replace('!', ' ')
+                        .split("\n"));
+    }
+
+    @Test
+    void aStateIsPassedOnWhenItLasted() {
+        Evaluation evaluation = one(false, delayed(3));
+        int[][] events = {{0, 0}, {10, 1}, {11, 0}, {20, 1}, {22, 1}, {30, 0}};
+        for (int[] event : events) {
+            evaluation.advance(event[0] * SECOND);
+            evaluation.whole(0, event[1], 0, event[0] * SECOND);
+        }
+        evaluation.advance(40 * SECOND);
+        assertThat(given).containsExactly("0: 0 of 0 at 0", "0: 1 of 20 at 23", "0: 0 of 30 at 33");
+    }
+
+    @Test
+    void aQualityAloneIsPassedOnAtOnce() {
+        Evaluation evaluation = one(false, delayed(3));
+        evaluation.advance(0);
+        evaluation.whole(0, 1, 0, 0);
+        evaluation.whole(0, 1, Quality.INVALID, SECOND);
+        assertThat(given).containsExactly("0: 1 of 0 at 0", "0: 1 invalid of 1 at 0");
+    }
+
+    @Test
+    void aCalculatedRowWaitsForItsSourcesAndTakesTheWorstQualityAndTheNewestTime() {
+        List<Signal> values = List.of(
+                new Signal("x1", DataType.LREAL, Signal.Flow.INPUT, null, null, ""),
+                new Signal("x2", DataType.LREAL, Signal.Flow.INPUT, null, null, ""));
+        Transform sum =
+                Transform.read("x1 + x2", values, Map.of(), mistake -> {}).orElseThrow();
+        Evaluation evaluation = new Evaluator(
+                        List.of(true, true, true),
+                        List.of(
+                                new Evaluator.Row(List.of(0, 1), Optional.of(sum), treatment("2", "0", "", false, "0")),
+                                new Evaluator.Row(List.of(2), Optional.empty(), Treatment.PLAIN)))
+                .start(receiver);
+        evaluation.advance(5 * SECOND);
+        evaluation.real(0, 1.0, 0, SECOND);
+        evaluation.real(1, 2.0, Quality.QUESTIONABLE, 4 * SECOND);
+        evaluation.real(2, 7.0, 0, 5 * SECOND);
+        evaluation.advance(9 * SECOND);
+        evaluation.real(0, 5.0, 0, 9 * SECOND);
+        evaluation.real(1, 6.0, 0, 9 * SECOND);
+        evaluation.settle();
+        assertThat(given).containsExactly("1: 7.0 of 5 at 5", "0: 6.0 questionable of 4 at 5", "0: 22.0 of 9 at 9");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            REAL    | 0.1 | 0  | 0..500 | true  | 0 | 0 to 500
+            WHOLE   | 2   | 10 |        | false | 0 | 10 to 2010
+            WHOLE   | 1   | 0  | 0.5..9.5 | true | 0 | 1 to 9
+            WHOLE   | 0.1 | 0  | 0..50  | false | 0 | 0 to 100
+            LOGICAL | 2   | 0  |        | false | 0 | a state has no factor, offset, limits or dead band; it can have a delay
+            REAL    | 1   | 0  | -9..-1 | true  | 0 | what comes is 0 to 1000, nothing of it within -9 to -1
+            """)
+    void whatTheReceiverGetsIsKnownBefore(
+            Form form, String factor, String offset, String limits, boolean isClamped, String band, String expected) {
+        Treatment treatment = treatment(factor, offset, limits == null ? "" : limits, isClamped, band);
+        Shape shape =
+                new Shape(form, Access.READ, Interval.of(0, form == Form.REAL && factor.equals("0.1") ? 9000 : 1000));
+        assertThat(treatment
+                        .misfit(shape)
+                        .orElseGet(() -> treatment.of(shape).range().toString()))
+                .isEqualTo(expected);
+    }
+
+    @Test
+    void whatMakesNoSenseIsRefused() {
+        assertThatIllegalArgumentException().isThrownBy(() -> treatment("0", "0", "", false, "0"));
+        assertThatIllegalArgumentException().isThrownBy(() -> treatment("1", "0", "", false, "-1"));
+        assertThatIllegalArgumentException().isThrownBy(() -> delayed(90_000));
+        assertThat(delayed(1).misfit(Shape.of(Form.REAL, Access.READ)))
+                .contains("a number has no delay; give it a dead band");
+        assertThatIllegalArgumentException()
+                .isThrownBy(() -> new Evaluator(
+                        List.of(true), List.of(new Evaluator.Row(List.of(1), Optional.empty(), Treatment.PLAIN))));
+        Evaluation evaluation = one(true, Treatment.PLAIN);
+        evaluation.advance(5);
+        assertThatIllegalArgumentException().isThrownBy(() -> evaluation.advance(4));
+    }
+}
