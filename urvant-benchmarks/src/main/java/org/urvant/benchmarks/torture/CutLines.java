@@ -8,10 +8,12 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import org.urvant.core.error.UrvantException;
 
 /** The line of a download cut after each number of bytes, and then one more download: nothing may be lost, half or doubled. */
 final class CutLines {
     private static final int LANES = 12; // with a cut line there is mostly waiting
+    private static final int RESTARTS = 10; // one in so many
     private static final int CUTS_OF_A_SITE = 100; // or its record grows until reading it takes the time
 
     private final Path demo;
@@ -19,7 +21,8 @@ final class CutLines {
     private final int first;
     private final int stride;
     private int next;
-    private int last = Integer.MAX_VALUE;
+    private int shortest = Integer.MAX_VALUE; // bytes of a download after which the device does not restart
+    private int last = Integer.MAX_VALUE; // and of one after which it does
     private int downloads;
     private int cuts;
     private int mistakes;
@@ -57,12 +60,19 @@ final class CutLines {
                 + downloads + " downloads | " + mistakes + " |";
     }
 
-    private Void lane(Path place) throws IOException {
+    private Void lane(Path place) throws IOException, InterruptedException {
         for (int site = 0; isLeft(); site++) {
             try (CutSite made = new CutSite(demo, place.resolve("site-" + site))) {
                 for (int round = 0; round < CUTS_OF_A_SITE && isLeft(); round++) {
                     int bytes = take();
-                    count(bytes, made.cutAfter(bytes, round));
+                    boolean restarts = round % RESTARTS == 0 || isLong(bytes);
+                    try {
+                        count(bytes, restarts, made.cutAfter(bytes, restarts));
+                    } catch (UrvantException e) {
+                        System.err.println("cut after " + bytes + " bytes: " + e.getMessage());
+                        count(bytes, restarts, true);
+                        addMistakes(1);
+                    }
                 }
                 addMistakes(made.mistakes());
             }
@@ -80,12 +90,18 @@ final class CutLines {
         return taken;
     }
 
-    private synchronized void count(int bytes, boolean isCut) {
+    private synchronized boolean isLong(int bytes) {
+        return bytes >= shortest;
+    }
+
+    private synchronized void count(int bytes, boolean restarts, boolean isCut) {
         downloads++;
         if (isCut) {
             cuts++;
-        } else {
+        } else if (restarts) {
             last = Math.min(last, bytes);
+        } else {
+            shortest = Math.min(shortest, bytes);
         }
     }
 

@@ -25,12 +25,15 @@ import org.urvant.project.type.Catalogue;
 /** A project, a gateway that runs, and a line between them that is cut in each download. */
 final class CutSite implements AutoCloseable {
     private static final String DEVICE = "GW1";
-    private static final int RESTARTS = 10;
+    private static final int LONGEST_RESTART_TRIES = 100;
+    private static final int RESTART_PAUSE_MILLIS = 100;
 
     private final ProjectFolder folder;
     private final Path work;
     private final StandIn gateway;
     private final CuttingLine line;
+    private int restarting;
+    private int other;
     private int downloads;
     private int mistakes;
 
@@ -44,11 +47,19 @@ final class CutSite implements AutoCloseable {
         this.gateway = StandIn.start(work.resolve("device"), profile, "127.0.0.1", 0);
         String address = gateway.address();
         this.line = new CuttingLine(Integer.parseInt(address.substring(address.lastIndexOf(':') + 1)));
+        try (DeviceLink link = link()) {
+            download(link); // the first has no configuration to compare with, so it is shorter than all that follow
+        }
+        this.downloads = 1;
     }
 
-    /** Downloads a new value over a line that is cut after so many bytes, then once more; returns whether it was cut. */
-    boolean cutAfter(int bytes, int round) {
-        folder.set(folder.load(), DEVICE, changed(round));
+    /**
+     * Downloads a new value over a line that is cut after so many bytes, then once more; returns whether it was cut.
+     *
+     * @param restarts whether the value makes the device restart
+     */
+    boolean cutAfter(int bytes, boolean restarts) throws InterruptedException {
+        folder.set(folder.load(), DEVICE, changed(restarts));
         downloads++;
         Fingerprint wanted = null;
         line.cutAfter(bytes);
@@ -58,6 +69,7 @@ final class CutSite implements AutoCloseable {
             LoggerFactory.getLogger(CutSite.class).debug("cut after {}", bytes, e);
         }
         boolean isCut = line.mend();
+        awaitRestart();
         Optional<Fingerprint> active;
         try (DeviceLink link = link()) {
             wanted = download(link);
@@ -74,6 +86,18 @@ final class CutSite implements AutoCloseable {
         return isCut;
     }
 
+    /** Whoever cuts the line behind the order to restart finds the device restarting; a person waits, too. */
+    private void awaitRestart() throws InterruptedException {
+        for (int tries = 0; tries < LONGEST_RESTART_TRIES; tries++) {
+            try (DeviceLink link = link()) {
+                link.logOn("engineer", "ravnsund".toCharArray());
+                return;
+            } catch (RefusedException e) {
+                Thread.sleep(RESTART_PAUSE_MILLIS);
+            }
+        }
+    }
+
     /** Returns how often something was lost, half or doubled, up to now. */
     int mistakes() {
         long recorded = folder.history(DEVICE).lines().stream()
@@ -82,11 +106,12 @@ final class CutSite implements AutoCloseable {
         return mistakes + (recorded == downloads ? 0 : 1);
     }
 
-    /** A value that is new in each round; one in ten makes the device restart. */
-    private static Map<String, String> changed(int round) {
-        return round % RESTARTS == 0
-                ? Map.of("watchdog.time", String.valueOf(5 + round / RESTARTS % 50))
-                : Map.of("status-page.enabled", (round - round / RESTARTS) % 2 == 0 ? "no" : "yes");
+    /** A value that is new in each round. */
+    private Map<String, String> changed(boolean restarts) {
+        int number = restarts ? restarting++ : other++;
+        return restarts
+                ? Map.of("watchdog.time", String.valueOf(6 + number % 50))
+                : Map.of("status-page.enabled", number % 2 == 0 ? "yes" : "no");
     }
 
     private DeviceLink link() {
