@@ -1,5 +1,7 @@
 package org.urvant.benchmarks;
 
+import org.urvant.core.evaluation.Evaluator;
+
 /** What a careful person would write: the worst quality and the newest time of what was read go with each result. */
 final class ByHand {
     private static final int INVALID = 3;
@@ -12,6 +14,7 @@ final class ByHand {
     final boolean[] bits = new boolean[5];
     final int[] qualities = new int[9];
     final long[] times = new long[9];
+    final Sent sent = new Sent();
     int number;
     double result;
     boolean resultBit;
@@ -21,6 +24,40 @@ final class ByHand {
     boolean runs;
     boolean done;
     long start;
+
+    /** What a receiver got last. */
+    static final class Sent implements Evaluator.Receiver {
+        double value;
+        int quality;
+        long time;
+        long at;
+
+        @Override
+        public void real(int row, double given, int qualityBits, long itsTime, long now) {
+            value = given;
+            quality = qualityBits;
+            time = itsTime;
+            at = now;
+        }
+
+        @Override
+        public void whole(int row, long given, int qualityBits, long itsTime, long now) {
+            real(row, given, qualityBits, itsTime, now);
+        }
+    }
+
+    /** A row by hand: scaled, and sent when it differs. */
+    void row(double given, int itsQuality, long itsTime, long now) {
+        double value = given * 0.1 + 5.0;
+        int worst = itsQuality;
+        if (!(Math.abs(value) <= Double.MAX_VALUE)) {
+            worst |= OVERFLOWED;
+            value = 0;
+        }
+        if (value != sent.value || worst != sent.quality) {
+            sent.real(0, value, worst, itsTime, now);
+        }
+    }
 
     private void store(double value, int itsQuality, long itsTime) {
         changed |= value != result || itsQuality != quality;

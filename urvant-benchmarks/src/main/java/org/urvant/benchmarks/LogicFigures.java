@@ -7,12 +7,14 @@ import java.io.InputStreamReader;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
@@ -30,12 +32,16 @@ import org.openjdk.jmh.runner.Runner;
 import org.openjdk.jmh.runner.RunnerException;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
 import org.openjdk.jmh.runner.options.VerboseMode;
+import org.urvant.core.evaluation.Evaluation;
+import org.urvant.core.evaluation.Evaluator;
+import org.urvant.core.evaluation.Treatment;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Names;
 import org.urvant.core.expression.Type;
 import org.urvant.core.logic.Logic;
 import org.urvant.core.logic.LogicRun;
 import org.urvant.core.logic.LogicSource;
+import org.urvant.core.range.Interval;
 
 /**
  * Prints the figures of docs/performance.md that are about Structured Text: programs and rules against Java written by hand that
@@ -77,6 +83,19 @@ public class LogicFigures {
     private final int input = delayed.slot("a");
     private final int output = delayed.slot("q");
     private final ByHand hand = new ByHand();
+    private final Evaluation row = new Evaluator(
+                    List.of(true),
+                    List.of(new Evaluator.Row(
+                            List.of(0),
+                            Optional.empty(),
+                            new Treatment(
+                                    new BigDecimal("0.1"),
+                                    new BigDecimal("5"),
+                                    Interval.ALL,
+                                    false,
+                                    BigDecimal.ZERO,
+                                    Duration.ZERO))))
+            .start(hand.sent);
     private final Map<String, Object> values = new TreeMap<>(Map.of(
             "ct.primary",
             new BigDecimal("400"),
@@ -173,6 +192,21 @@ public class LogicFigures {
         hand.rawTime = now;
         hand.scale();
         return hand.result;
+    }
+
+    @Benchmark
+    public double rowUrvant() {
+        next();
+        row.advance(now);
+        row.real(0, turn & 0x7FFF, turn >> 6 & 1, now);
+        return hand.sent.value;
+    }
+
+    @Benchmark
+    public double rowByHand() {
+        next();
+        hand.row(turn & 0x7FFF, turn >> 6 & 1, now, now);
+        return hand.sent.value;
     }
 
     @Benchmark
@@ -312,6 +346,7 @@ public class LogicFigures {
         System.out.println("|---|---|---|---|---|---|");
         List<String[]> rows = new ArrayList<>(List.of(
                 new String[] {"scale", "measured value scaled and limited"},
+                new String[] {"row", "value scaled by a row of a mapping"},
                 new String[] {"power", "power from voltage, current and cosine, chosen by SEL"},
                 new String[] {"interlock", "interlock of five inputs"},
                 new String[] {"delay", "contact through TON"},
