@@ -3,6 +3,7 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.urvant.project.mapping.RowSignals;
 import org.urvant.scl.selection.FoundSignal;
 import org.urvant.scl.selection.Hits;
 import org.urvant.scl.selection.Query;
@@ -63,8 +64,10 @@ final class HitsView {
                     "… and " + (hits.count() - found.size()) + " more; --count says of what kind, --all shows them"));
         }
         command.note(Command.count(hits.count(), "signal") + " for " + query.text());
+        boolean isOfPrograms = found.stream().allMatch(each -> each.reference().contains("/" + RowSignals.BEFORE));
         String use = found.stream().anyMatch(FoundSignal::isOfIed) ? "urvant pick NAME add " : "urvant map DEVICE ";
-        command.next(hits.count() == 0 ? "urvant signals --widen" : use + forShell());
+        command.next(
+                hits.count() == 0 ? "urvant signals --widen" : isOfPrograms ? "urvant logic DEVICE" : use + forShell());
     }
 
     private String forShell() {

@@ -12,6 +12,7 @@ import org.urvant.core.point.Shape;
 import org.urvant.project.Project;
 import org.urvant.project.change.ProgramMapping;
 import org.urvant.project.change.SignalMapping;
+import org.urvant.project.change.ValidityMapping;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.scl.selection.Query;
 import picocli.CommandLine.Mixin;
@@ -32,6 +33,7 @@ import picocli.CommandLine.Parameters;
             "          urvant map GW1 'PD1/*' --to scada",
             "          urvant map GW1 NB1/pump-order --onto PD1/start",
             "          urvant map RTU1 DI1 DI2 --as 'PAIR(x1, x2)' --name 'Pump 1 breaker'",
+            "          urvant map GW1 --validity --to panel",
             "          urvant map GW1 PD1/power --program pump_power      # programs read mapped.pump_power",
             "          urvant map GW1 --program total --kind number --to scada --name 'Total power'"
         })
@@ -109,6 +111,13 @@ final class MapCommand extends Command {
     @Option(names = "--command", description = "Programs are commanded the value, instead of giving it.")
     private boolean isCommand;
 
+    @Option(
+            names = "--validity",
+            description =
+                    "For each value that goes to a connection without quality, map to a point of its own whether it is"
+                            + " good.")
+    private boolean isValidity;
+
     @Option(names = "--dry-run", description = "Show what would be mapped; change nothing.")
     private boolean dryRun;
 
@@ -128,24 +137,27 @@ final class MapCommand extends Command {
         }
         ProjectFolder folder = changing(!dryRun);
         Project project = folder.load();
-        SignalMapping mapping = program != null
-                ? ofProgram(project)
-                : onto != null
-                        ? passOn(project)
-                        : SignalMapping.plan(
-                                project,
-                                deviceName,
-                                new SignalMapping.Request(
-                                        isQuery() ? List.of() : signals,
-                                        isQuery()
-                                                ? Optional.of(Query.parse(Query.text(signals), folder.queries()))
-                                                : Optional.empty(),
-                                        Optional.ofNullable(pickName),
-                                        iedNames,
-                                        Optional.ofNullable(to),
-                                        start == null ? OptionalInt.empty() : OptionalInt.of(start),
-                                        calculation(),
-                                        Optional.ofNullable(over)));
+        SignalMapping mapping = isValidity
+                ? validity(project)
+                : program != null
+                        ? ofProgram(project)
+                        : onto != null
+                                ? passOn(project)
+                                : SignalMapping.plan(
+                                        project,
+                                        deviceName,
+                                        new SignalMapping.Request(
+                                                isQuery() ? List.of() : signals,
+                                                isQuery()
+                                                        ? Optional.of(
+                                                                Query.parse(Query.text(signals), folder.queries()))
+                                                        : Optional.empty(),
+                                                Optional.ofNullable(pickName),
+                                                iedNames,
+                                                Optional.ofNullable(to),
+                                                start == null ? OptionalInt.empty() : OptionalInt.of(start),
+                                                calculation(),
+                                                Optional.ofNullable(over)));
         MappingView view = new MappingView(this, deviceName);
         view.say(mapping.proposal(), mapping.connects());
         int rows = mapping.proposal().rows().size();
@@ -170,6 +182,15 @@ final class MapCommand extends Command {
                     "--onto passes one signal on as it is", "Name one signal, and nothing else but --over.");
         }
         return SignalMapping.passOn(project, deviceName, signals.get(0), onto, Optional.ofNullable(over));
+    }
+
+    private SignalMapping validity(Project project) {
+        if (!signals.isEmpty() || pickName != null || expression != null || onto != null || program != null) {
+            throw new RefusedException(
+                    "--validity is for all values that are mapped to a connection",
+                    "Give --to beside it, and nothing else.");
+        }
+        return ValidityMapping.plan(project, deviceName, Optional.ofNullable(to));
     }
 
     private SignalMapping ofProgram(Project project) {

@@ -27,10 +27,13 @@ import picocli.CommandLine.Parameters;
             "Examples: urvant pick                                   list the picks",
             "          urvant pick feeder add kind:position 'ln:X*'  add what a query finds",
             "          urvant pick feeder drop PROT/RBRF1.OpEx.general",
+            "          urvant pick alarms add kind:alarm --general   all relays, channels and lists",
             "          urvant pick feeder                            show what it finds",
             "          urvant map GW1 --pick feeder --ied F02        use it"
         })
 final class PickCommand extends Command {
+    private static final int MOST_SHOWN = 100;
+
     @Parameters(index = "0", arity = "0..1", paramLabel = "NAME", description = "Name of the pick.")
     private String name;
 
@@ -46,6 +49,12 @@ final class PickCommand extends Command {
 
     @Option(names = "--ied", paramLabel = "IED", description = "A relay of the type; otherwise the first that fits.")
     private String iedName;
+
+    @Option(
+            names = "--general",
+            description =
+                    "Make it for everything that offers signals: all relays, channels of devices and lists of points.")
+    private boolean isGeneral;
 
     PickCommand(Session session) {
         super(session);
@@ -65,7 +74,12 @@ final class PickCommand extends Command {
                 switch (verb) {
                     case "add" -> {
                         requireTerms("there is no query to add", "Give terms, such as kind:trip.");
-                        yield PickChange.add(project, name, ied(), Query.parse(Query.text(terms), folder.queries()));
+                        Query query = Query.parse(Query.text(terms), folder.queries());
+                        yield isGeneral
+                                        || project.picks().containsKey(name)
+                                                && project.pick(name).isGeneral()
+                                ? PickChange.addGeneral(project, name, query)
+                                : PickChange.add(project, name, ied(), query);
                     }
                     case "drop" -> {
                         requireTerms("nothing is named to drop", "Name a query of the pick, or signals that it finds.");
@@ -120,6 +134,10 @@ final class PickCommand extends Command {
     }
 
     private void show(Project project, Pick pick) {
+        if (pick.isGeneral()) {
+            showGeneral(project, pick);
+            return;
+        }
         Ied ied = PickChange.fitting(project, pick.name(), ied());
         List<DataAttribute> signals = pick.signals(ied);
         Table table = new Table("signal", "carried by", "description");
@@ -148,6 +166,20 @@ final class PickCommand extends Command {
                 .filter(signal -> new MappedSignal.OfIed(signal).shape().isPresent())
                 .count();
         say(count(signals.size(), "signal") + " on " + ied.name() + ", " + (signals.size() - fitting) + " left out");
+    }
+
+    private void showGeneral(Project project, Pick pick) {
+        List<String> found = PickChange.found(project, pick);
+        if (json) {
+            sayJson(Json.object("pick", json(pick), "signals", found));
+            return;
+        }
+        pick.queries().forEach(query -> say(paint.faint("+ ") + query.text()));
+        found.stream().limit(MOST_SHOWN).forEach(this::say);
+        if (found.size() > MOST_SHOWN) {
+            note("… and " + (found.size() - MOST_SHOWN) + " more; --json has them all");
+        }
+        say(count(found.size(), "signal") + " of relays, devices and lists");
     }
 
     /** Returns what would be proposed to carry a signal, in each protocol that can. */

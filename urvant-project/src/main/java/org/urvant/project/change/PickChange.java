@@ -1,13 +1,18 @@
 package org.urvant.project.change;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Project;
+import org.urvant.project.mapping.OfferedSignals;
 import org.urvant.scl.Ied;
+import org.urvant.scl.selection.FoundSignal;
 import org.urvant.scl.selection.Pick;
 import org.urvant.scl.selection.Query;
+import org.urvant.scl.selection.SignalIndex;
 
 /** Changes kept choices of signals. */
 public final class PickChange {
@@ -22,14 +27,35 @@ public final class PickChange {
      * @throws RefusedException when the name is not allowed, or no relay is imported
      */
     public static Project add(Project project, String name, Optional<String> ied, Query query) {
+        return add(project, name, query, () -> {
+            Ied example = fitting(project, name, ied);
+            return new Pick(name, example.maker(), example.type(), List.of(), List.of());
+        });
+    }
+
+    /**
+     * Adds a query to a general pick, which it makes when there is none of that name: for all IEDs, channels and lists.
+     *
+     * @throws RefusedException when the name is not allowed, or stands for a pick for one type of relay
+     */
+    public static Project addGeneral(Project project, String name, Query query) {
+        Pick known = project.picks().get(name);
+        if (known != null && !known.isGeneral()) {
+            throw new RefusedException(
+                    "pick " + name + " is for " + known.maker() + " " + known.type() + " alone",
+                    "Give another name to one for everything.");
+        }
+        return add(project, name, query, () -> new Pick(name, "", "", List.of(), List.of()));
+    }
+
+    private static Project add(Project project, String name, Query query, Supplier<Pick> first) {
         Pick pick = project.picks().get(name);
         if (pick == null) {
             if (!name.matches(NAME)) {
                 throw new RefusedException("pick name '" + name + "' is not allowed", "Use letters, digits, _ and -.");
             }
             NamedFile.require("pick", name, project.picks().keySet());
-            Ied example = fitting(project, name, ied);
-            pick = new Pick(name, example.maker(), example.type(), List.of(), List.of());
+            pick = first.get();
         }
         return project.with(pick.with(query));
     }
@@ -45,9 +71,11 @@ public final class PickChange {
         if (pick.queries().stream().anyMatch(each -> each.text().equals(query))) {
             return project.with(pick.withoutQuery(query));
         }
-        List<String> found = pick.signals(fitting(project, name, ied)).stream()
-                .map(Pick::place)
-                .toList();
+        List<String> found = pick.isGeneral()
+                ? found(project, pick)
+                : pick.signals(fitting(project, name, ied)).stream()
+                        .map(pick::key)
+                        .toList();
         for (String place : terms) {
             if (!found.contains(place) && !pick.without().contains(place)) {
                 throw new UnknownNameException("signal or query of the pick", place, found);
@@ -55,6 +83,20 @@ public final class PickChange {
             pick = pick.without(place);
         }
         return project.with(pick);
+    }
+
+    /** Returns the references of all signals of a site that a general pick finds: those of IEDs, then of devices and lists. */
+    public static List<String> found(Project project, Pick pick) {
+        List<String> found = new ArrayList<>();
+        project.ieds().forEach(ied -> pick.signals(ied).forEach(signal -> found.add(signal.reference())));
+        List<SignalIndex> own = List.of(OfferedSignals.index(project));
+        for (Query query : pick.queries()) {
+            query.search(own).signals(0, Long.MAX_VALUE).stream()
+                    .map(FoundSignal::reference)
+                    .filter(reference -> !pick.without().contains(reference) && !found.contains(reference))
+                    .forEach(found::add);
+        }
+        return found;
     }
 
     /**

@@ -1,7 +1,9 @@
 package org.urvant.project.change;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -246,14 +248,18 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         }
         if (request.pick().isPresent()) {
             Pick pick = project.pick(request.pick().get());
-            relays.addAll(relays(project, pick, request.ieds()));
+            List<Ied> fitting = relays(project, pick, request.ieds());
+            fitting.stream().filter(relay -> !pick.signals(relay).isEmpty()).forEach(relays::add);
             relays.forEach(relay -> pick.signals(relay).forEach(signal -> wanted.add(new MappedSignal.OfIed(signal))));
+            if (pick.isGeneral() && request.ieds().isEmpty()) {
+                wanted.addAll(offered(project, device, pick));
+            }
             if (wanted.isEmpty()) {
                 throw new RefusedException(
                         "pick '" + pick.name() + "' finds no signal on "
-                                + (relays.isEmpty()
+                                + (fitting.isEmpty()
                                         ? "any relay that is imported"
-                                        : relays.get(0).name()),
+                                        : fitting.get(0).name()),
                         "Look at the pick; terms beside each other must all hold.");
             }
         }
@@ -354,6 +360,25 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
                     "point of list " + list.name(), point.key(), list.points().keySet());
         }
         return Optional.of(found);
+    }
+
+    /** Returns what a general pick finds of the channels of a device and of lists, each once. */
+    private static List<MappedSignal> offered(Project project, Device device, Pick pick) {
+        Map<String, MappedSignal> found = new LinkedHashMap<>();
+        for (Query query : pick.queries()) {
+            for (MappedSignal signal : OfferedSignals.find(project, device, query)) {
+                String reference = signal instanceof MappedSignal.OfChannel
+                        ? device.name() + "/" + signal.reference()
+                        : signal.reference();
+                if (!pick.without().contains(reference)) {
+                    boolean isRead = signal.shape()
+                            .filter(shape -> shape.access() == Access.READ)
+                            .isPresent();
+                    found.putIfAbsent(reference + isRead, signal);
+                }
+            }
+        }
+        return List.copyOf(found.values());
     }
 
     /** Returns the relays with some names; all of the site when none is named. */

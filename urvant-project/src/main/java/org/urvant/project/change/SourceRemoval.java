@@ -79,7 +79,8 @@ public record SourceRemoval(
                 project.ieds().stream().collect(Collectors.partitioningBy(ied -> gone.contains(ied.name())));
         List<String> orphans = new ArrayList<>();
         for (Pick pick : project.picks().values()) {
-            if (ieds.get(true).stream().anyMatch(pick::fits)
+            if (!pick.isGeneral()
+                    && ieds.get(true).stream().anyMatch(pick::fits)
                     && ieds.get(false).stream().noneMatch(pick::fits)) {
                 orphans.add(pick.name());
             }

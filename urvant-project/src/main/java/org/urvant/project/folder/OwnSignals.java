@@ -41,6 +41,7 @@ final class OwnSignals {
     private String digest() {
         List<String> names = new ArrayList<>();
         files.listed("devices", ".yaml").forEach(file -> names.add("devices/" + file.getFileName()));
+        files.listed("mappings", ".csv").forEach(file -> names.add("mappings/" + file.getFileName()));
         files.listed("types", ".yaml").forEach(file -> names.add("types/" + file.getFileName()));
         files.listed(PointListFile.FOLDER, ".csv")
                 .forEach(file -> names.add(PointListFile.FOLDER + "/" + file.getFileName()));

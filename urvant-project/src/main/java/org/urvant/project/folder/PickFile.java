@@ -2,8 +2,10 @@ package org.urvant.project.folder;
 
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Position;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlText;
 import org.urvant.scl.selection.Pick;
@@ -12,13 +14,21 @@ import org.urvant.scl.selection.Query;
 /** A kept choice of signals, {@code picks/NAME.yaml}. */
 final class PickFile {
     static final String PICK = "pick";
+    private static final String MAKER = "maker";
+    private static final String TYPE = "type";
 
     private PickFile() {}
 
     static Pick read(String name, FieldReader fields) {
         fields.required(PICK, name);
-        String maker = fields.required("maker", "").text();
-        String type = fields.required("type", "").text();
+        String maker = fields.text(MAKER).map(Entry::text).orElse("");
+        String type = fields.text(TYPE).map(Entry::text).orElse("");
+        if (maker.isEmpty() != type.isEmpty()) {
+            fields.report(
+                    Position.in(name(name)),
+                    "the pick has a " + (maker.isEmpty() ? "type and no maker" : "maker and no type"),
+                    "Give both, for relays of one type, or none, for everything that offers signals.");
+        }
         List<Query> queries = fields.texts("queries").stream()
                 .flatMap(entry -> query(entry, fields).stream())
                 .toList();
@@ -41,16 +51,17 @@ final class PickFile {
     }
 
     static String text(Pick pick) {
-        return YamlText.map(Map.of(
+        Map<String, Object> fields = new TreeMap<>(Map.of(
                 PICK,
                 pick.name(),
-                "maker",
-                pick.maker(),
-                "type",
-                pick.type(),
                 "queries",
                 pick.queries().stream().map(Query::text).toList(),
                 "without",
                 pick.without()));
+        if (!pick.isGeneral()) {
+            fields.put(MAKER, pick.maker());
+            fields.put(TYPE, pick.type());
+        }
+        return YamlText.map(fields);
     }
 }

@@ -96,7 +96,7 @@ public final class MappingRules implements RuleRoom {
             "quality-not-carried",
             "N127",
             "Values go to a connection whose protocol carries neither their quality nor the time of their change. A value that is invalid or old looks there like a good one.",
-            "Let the receiver know whether the source is there, by a signal that says so, or take a protocol that carries quality.");
+            "Map to points of their own whether they are good, or take a protocol that carries quality.");
     public static final Rule NOBODY_POLLS = ALL.warning(
             "nobody-polls",
             "N191",

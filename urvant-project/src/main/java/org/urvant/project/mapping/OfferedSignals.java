@@ -12,7 +12,10 @@ import org.urvant.core.point.Form;
 import org.urvant.core.point.Shape;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
+import org.urvant.core.point.program.ProgramPoint;
+import org.urvant.core.text.Word;
 import org.urvant.project.Device;
+import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.setting.ChannelScale;
 import org.urvant.project.setting.DeviceSheets;
@@ -32,7 +35,7 @@ public final class OfferedSignals {
     public static SignalIndex index(Project project) {
         Map<OfferedSignal.Owner, List<OfferedSignal>> all = new LinkedHashMap<>();
         for (Device device : project.devices().values()) {
-            project.type(device).ifPresent(type -> channels(all, device, type));
+            project.type(device).ifPresent(type -> channels(all, device, type, programs(project, device)));
         }
         project.lists().values().forEach(list -> points(all, list));
         return SignalIndex.of(SOURCE, all);
@@ -41,7 +44,7 @@ public final class OfferedSignals {
     /** Returns what a query finds of the points of lists and the channels of one device. */
     public static List<MappedSignal> find(Project project, Device device, Query query) {
         Map<OfferedSignal.Owner, List<OfferedSignal>> all = new LinkedHashMap<>();
-        project.type(device).ifPresent(type -> channels(all, device, type));
+        project.type(device).ifPresent(type -> channels(all, device, type, List.of()));
         project.lists().values().forEach(list -> points(all, list));
         List<MappedSignal> found = new ArrayList<>();
         DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);
@@ -61,7 +64,30 @@ public final class OfferedSignals {
         return found;
     }
 
-    private static void channels(Map<OfferedSignal.Owner, List<OfferedSignal>> all, Device device, DeviceType type) {
+    /** Returns what programs of a device give to its rows. */
+    private static List<OfferedSignal> programs(Project project, Device device) {
+        List<OfferedSignal> signals = new ArrayList<>();
+        for (Mapping row : device.mappings()) {
+            if (row.origin().isProgram()) {
+                ResolvedMapping.resolve(project, device, row, finding -> {})
+                        .ifPresent(resolved -> signals.add(new OfferedSignal(
+                                RowSignals.name(row.identifier()),
+                                row.name(),
+                                ProgramPoint.TEXT,
+                                Word.of(resolved.shape().form()),
+                                "",
+                                kinds(resolved.shape(), ""),
+                                row.place())));
+            }
+        }
+        return signals;
+    }
+
+    private static void channels(
+            Map<OfferedSignal.Owner, List<OfferedSignal>> all,
+            Device device,
+            DeviceType type,
+            List<OfferedSignal> programs) {
         DeviceSheets sheets = DeviceSheets.of(type, device);
         List<OfferedSignal> signals = new ArrayList<>();
         for (String name : sheets.channels().keySet()) {
@@ -69,6 +95,7 @@ public final class OfferedSignals {
                     .flatMap(channel -> channel(sheets, channel))
                     .ifPresent(signals::add);
         }
+        signals.addAll(programs);
         if (!signals.isEmpty()) {
             all.put(
                     new OfferedSignal.Owner(

@@ -13,19 +13,25 @@ import org.urvant.scl.LogicalNode;
 
 /**
  * A kept choice of signals: the union of what its queries find, less what was taken out by hand. It says nothing about one
- * device, so it can be applied to every IED of its type.
+ * device, so it can be applied to every IED of its type; a general one is for whatever offers signals.
  *
  * @param name name of the pick
- * @param maker maker of the IEDs that it is for
- * @param type type of the IEDs that it is for
+ * @param maker maker of the IEDs that it is for; empty text for a general pick
+ * @param type type of the IEDs that it is for; empty text for a general pick
  * @param queries the queries, in the order in which they were added
- * @param without signals taken out by hand, as {@code PROT/PTOC1.Str.general}: without the name of the IED
+ * @param without signals taken out by hand, as {@code PROT/PTOC1.Str.general}: without the name of the IED; whole references in
+ *     a general pick
  */
 public record Pick(String name, String maker, String type, List<Query> queries, List<String> without) {
     public Pick {
         Objects.requireNonNull(name, "name");
         queries = List.copyOf(queries);
         without = List.copyOf(without);
+    }
+
+    /** Returns whether it is for all IEDs, channels and lists. */
+    public boolean isGeneral() {
+        return maker.isEmpty() && type.isEmpty();
     }
 
     /** Returns the pick under another name. */
@@ -35,7 +41,7 @@ public record Pick(String name, String maker, String type, List<Query> queries, 
 
     /** Returns whether the pick is for IEDs like this one. */
     public boolean fits(Ied ied) {
-        return ied.maker().equals(maker) && ied.type().equals(type);
+        return isGeneral() || ied.maker().equals(maker) && ied.type().equals(type);
     }
 
     /** Returns the signals of an IED that the pick finds, each once: in the order of its queries, then of the file. */
@@ -44,12 +50,17 @@ public record Pick(String name, String maker, String type, List<Query> queries, 
         List<DataAttribute> found = new ArrayList<>();
         for (Query query : queries) {
             query.find(ied).forEach(attribute -> {
-                if (seen.add(place(attribute))) {
+                if (seen.add(key(attribute))) {
                     found.add(attribute);
                 }
             });
         }
         return found;
+    }
+
+    /** Returns what names a signal in the pick. */
+    public String key(DataAttribute attribute) {
+        return isGeneral() ? attribute.reference() : place(attribute);
     }
 
     /** Returns where a signal is within its IED, so that like IEDs have like places. */
@@ -64,7 +75,7 @@ public record Pick(String name, String maker, String type, List<Query> queries, 
      * @throws RefusedException when the query names an IED
      */
     public Pick with(Query query) {
-        if (query.fields().contains(QueryField.IED)) {
+        if (!isGeneral() && query.fields().contains(QueryField.IED)) {
             throw new RefusedException(
                     "a pick fits every relay of its type, so it cannot name one",
                     "Leave the term ied: out; name relays when you use the pick.");
