@@ -55,20 +55,24 @@ final class CuttingLine implements AutoCloseable {
     private void accept() {
         while (!entrance.isClosed()) {
             try {
-                Socket client = entrance.accept();
-                if (System.nanoTime() < deadUntil) {
-                    client.close();
-                    continue;
-                }
-                Socket device = new Socket("127.0.0.1", port);
-                open.add(client);
-                open.add(device);
-                thread(() -> pass(client, device));
-                thread(() -> pass(device, client));
+                join(entrance.accept());
             } catch (IOException e) {
                 // closed, or nobody there any more
             }
         }
+    }
+
+    /** While the line is being cut nobody joins, or it would cut who comes after it. */
+    private synchronized void join(Socket client) throws IOException {
+        if (System.nanoTime() < deadUntil) {
+            client.close();
+            return;
+        }
+        Socket device = new Socket("127.0.0.1", port);
+        open.add(client);
+        open.add(device);
+        thread(() -> pass(client, device));
+        thread(() -> pass(device, client));
     }
 
     private void pass(Socket from, Socket to) {
@@ -92,7 +96,7 @@ final class CuttingLine implements AutoCloseable {
         }
     }
 
-    private void cut() {
+    private synchronized void cut() {
         isCut = true;
         deadUntil = System.nanoTime() + DEAD_NANOS;
         for (Socket socket : open) {
