@@ -3,10 +3,12 @@ package org.urvant.core.evaluation;
 import java.time.ZoneOffset;
 import org.urvant.core.logic.LogicRun;
 import org.urvant.core.logic.Transform;
+import org.urvant.core.range.Interval;
 import org.urvant.core.signal.Quality;
 
 /** One row that runs, with what it passed on last and what it holds back. */
 final class EvaluatedRow {
+    private static final int NOTHING_PASSED = -1; // differs from each quality
     private static final int OUT_OF_RANGE = Quality.QUESTIONABLE | Quality.Mark.OUT_OF_RANGE.bit();
 
     private final int number;
@@ -33,10 +35,9 @@ final class EvaluatedRow {
     private final double deadBand;
     private final long delay;
 
-    private boolean isPassed;
     private double passedReal;
     private long passedWhole;
-    private int passedQuality;
+    private int passedQuality = NOTHING_PASSED;
 
     private long due = Long.MAX_VALUE;
     private long heldValue;
@@ -69,12 +70,12 @@ final class EvaluatedRow {
         this.wholeFactor = treatment.keepsWholes() ? treatment.factor().longValueExact() : 1;
         this.wholeOffset = treatment.keepsWholes() ? treatment.offset().longValueExact() : 0;
         this.least = treatment.limits().low() == null
-                ? Double.NEGATIVE_INFINITY
+                ? -Double.MAX_VALUE
                 : treatment.limits().low().doubleValue();
         this.most = treatment.limits().high() == null
-                ? Double.POSITIVE_INFINITY
+                ? Double.MAX_VALUE
                 : treatment.limits().high().doubleValue();
-        this.isLimited = least > Double.NEGATIVE_INFINITY || most < Double.POSITIVE_INFINITY;
+        this.isLimited = !treatment.limits().equals(Interval.ALL);
         this.isClamped = treatment.isClamped();
         this.deadBand = treatment.deadBand().doubleValue();
         this.delay = treatment.delay().toNanos();
@@ -142,23 +143,19 @@ final class EvaluatedRow {
     }
 
     private void scaled(double value, int qualityBits, long time, long now) {
-        double scaled = isScaled ? value * factor + offset : value;
+        double scaled = value * factor + offset;
         int quality = qualityBits;
-        if (!(Math.abs(scaled) <= Double.MAX_VALUE)) { // neither infinite nor no number
-            scaled = 0;
-            quality |= Quality.OVERFLOWED;
-        } else if (isLimited && (scaled < least || scaled > most)) {
-            if (isClamped) {
+        if (!(scaled >= least && scaled <= most)) { // beyond the limits, infinite, or no number
+            if (!(Math.abs(scaled) <= Double.MAX_VALUE)) {
+                scaled = 0;
+                quality |= Quality.OVERFLOWED;
+            } else if (isClamped) {
                 scaled = scaled < least ? least : most;
             } else {
                 quality |= OUT_OF_RANGE;
             }
         }
-        boolean isSame = isPassed
-                && quality == passedQuality
-                && (deadBand == 0 ? scaled == passedReal : Math.abs(scaled - passedReal) < deadBand);
-        if (!isSame) {
-            isPassed = true;
+        if (quality != passedQuality || Math.abs(scaled - passedReal) >= deadBand && scaled != passedReal) {
             passedReal = scaled;
             passedQuality = quality;
             receiver.real(number, scaled, quality, time, now);
@@ -193,6 +190,7 @@ final class EvaluatedRow {
     }
 
     private void pass(long value, int quality, long time, long now) {
+        boolean isPassed = passedQuality != NOTHING_PASSED;
         boolean isNear =
                 isPassed && (deadBand == 0 ? value == passedWhole : Math.abs((double) value - passedWhole) < deadBand);
         if (isNear && quality == passedQuality) {
@@ -216,7 +214,6 @@ final class EvaluatedRow {
     /** Passes on what is held. */
     void give(long now) {
         due = Long.MAX_VALUE;
-        isPassed = true;
         passedWhole = heldValue;
         passedQuality = heldQuality;
         receiver.whole(number, heldValue, heldQuality, heldTime, now);

@@ -30,11 +30,19 @@ public final class Evaluation {
         if (until < now) {
             throw new IllegalArgumentException("time does not go back");
         }
-        settle();
+        if (waits > 0) {
+            settle();
+        }
+        if (delayed.length > 0) {
+            giveDue(until);
+        }
+        now = until;
+    }
+
+    private void giveDue(long until) {
         for (EvaluatedRow row = firstDue(until); row != null; row = firstDue(until)) {
             row.give(row.due());
         }
-        now = until;
     }
 
     /** Calculates the rows of several sources for what was set; time does so too when it passes. */
