@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Role;
+import org.urvant.core.text.NameRule;
 
 /**
  * A kind of connection that a device type can have.
@@ -32,11 +33,11 @@ public record ConnectionKind(
      * How much there can be.
      *
      * @param most greatest number of such connections on one device
-     * @param longestName greatest length of a point's name in characters; 0 for no bound
+     * @param names what names points can have
      * @param mostPoints greatest number of points; 0 for no bound
      * @param areFixed whether the maker fixed its points, so that no signal can be mapped to them
      */
-    public record Capacity(int most, int longestName, int mostPoints, boolean areFixed) {}
+    public record Capacity(int most, NameRule names, int mostPoints, boolean areFixed) {}
 
     /** Setting of a connection that names the port of the device that it uses. */
     public static final String PORT = "on-port";

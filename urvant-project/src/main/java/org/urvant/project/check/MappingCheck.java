@@ -18,6 +18,8 @@ import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.point.Claims;
+import org.urvant.core.text.NameRule;
+import org.urvant.core.text.ShortName;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
@@ -183,15 +185,20 @@ final class MappingCheck {
                     "the name '" + mapping.name() + "' stands already at " + first.position(),
                     GeneralRules.DUPLICATE_NAME.remedy());
         }
-        int longest = SignalMapper.longestName(project, device, resolved.objectConnection());
-        int length = mapping.name().codePointCount(0, mapping.name().length());
-        if (longest > 0 && length > longest) {
-            report(
-                    ValueRules.VALUE_OUT_OF_RANGE,
-                    mapping,
-                    "the name has " + length + " characters; the device holds " + longest,
-                    "Shorten it to " + longest + " characters.");
-        }
+        NameRule rule = SignalMapper.nameRule(project, device, resolved.objectConnection());
+        int longest = rule.longest();
+        rule.misfit(mapping.name())
+                .ifPresent(misfit -> report(
+                        ValueRules.VALUE_OUT_OF_RANGE,
+                        mapping,
+                        misfit,
+                        "Name it otherwise, such as '"
+                                + ShortName.of(
+                                        rule.written(mapping.name()),
+                                        longest,
+                                        project.conventions().abbreviations(),
+                                        Set.of())
+                                + "'."));
         String full = resolved.mapped().name(project.conventions().names());
         if (longest > 0
                 && full.codePointCount(0, full.length()) > longest

@@ -23,6 +23,7 @@ import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Shape;
 import org.urvant.core.point.program.ProgramPoint;
+import org.urvant.core.text.NameRule;
 import org.urvant.core.text.ShortName;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Connection;
@@ -50,7 +51,7 @@ public final class SignalMapper {
     private final Set<Claim> occupied = new HashSet<>();
 
     private final Map<String, List<Claim>> earlier = new HashMap<>();
-    private final int longestName;
+    private final NameRule nameRule;
     private final Map<Shape, List<String>> carriers = new HashMap<>();
     private final Map<String, Search> searches = new HashMap<>();
     private final Map<String, Search> widths = new HashMap<>();
@@ -67,7 +68,7 @@ public final class SignalMapper {
         this.to = "";
         this.start = OptionalInt.empty();
         this.reach = new Reach(project, device, over);
-        this.longestName = 0;
+        this.nameRule = NameRule.NONE;
         this.space = null;
         for (Mapping mapping : device.mappings()) {
             keys.add(mapping.key());
@@ -81,7 +82,7 @@ public final class SignalMapper {
         this.to = to;
         this.start = start;
         this.reach = new Reach(project, device, over);
-        this.longestName = longestName(project, device, to);
+        this.nameRule = nameRule(project, device, to);
         this.space = space(project, device, device.connections().get(to)).orElseThrow();
         for (Mapping mapping : device.mappings()) {
             keys.add(mapping.key());
@@ -378,7 +379,11 @@ public final class SignalMapper {
 
     private Mapping row(String key, List<Mapping.End> ends, MappedSignal signal, boolean isRead, PlacedPoint object) {
         String full = signal.name(project.conventions().names());
-        String name = ShortName.of(full, longestName, project.conventions().abbreviations(), names);
+        String name = ShortName.of(
+                nameRule.written(full),
+                nameRule.longest(),
+                project.conventions().abbreviations(),
+                names);
         if (!name.equals(full)) {
             shortened.put(full, name);
         }
@@ -396,14 +401,14 @@ public final class SignalMapper {
                 : new Mapping(key, title, List.of(receiver), ends.get(0), Mapping.Handling.NONE, false, position);
     }
 
-    /** Returns the greatest length of a point's name on a connection; 0 for no bound. */
-    public static int longestName(Project project, Device device, String connection) {
+    /** Returns what names points can have on a connection. */
+    public static NameRule nameRule(Project project, Device device, String connection) {
         Connection found = device.connections().get(connection);
         return found == null
-                ? 0
+                ? NameRule.NONE
                 : project.type(device)
                         .flatMap(type -> type.connection(found.kind().text()))
-                        .map(kind -> kind.capacity().longestName())
-                        .orElse(0);
+                        .map(kind -> kind.capacity().names())
+                        .orElse(NameRule.NONE);
     }
 }

@@ -19,7 +19,9 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.PointSpaces;
 import org.urvant.core.point.Role;
+import org.urvant.core.text.NameRule;
 import org.urvant.core.text.NearestName;
+import org.urvant.core.text.Word;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.project.Connection;
 
@@ -58,7 +60,13 @@ final class ConnectionReader {
                 fields.required("meaning", "").text(),
                 new ConnectionKind.Capacity(
                         Words.whole(fields, "most", 1),
-                        Words.whole(fields, "longest-name", 0),
+                        new NameRule(
+                                Words.whole(fields, "longest-name", 0),
+                                Words.optional(
+                                        fields,
+                                        "name-letters",
+                                        word -> Word.find(NameRule.Letters.class, word),
+                                        NameRule.Letters.ANY)),
                         Words.whole(fields, "most-points", 0),
                         Words.yes(fields, "fixed-points")),
                 ports,
