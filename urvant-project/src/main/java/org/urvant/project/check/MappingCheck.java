@@ -1,6 +1,8 @@
 package org.urvant.project.check;
 
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -43,6 +45,7 @@ final class MappingCheck {
     private final Map<String, Claims<ResolvedMapping>> places = new HashMap<>();
     private final Map<String, Mapping> names = new HashMap<>();
     private final Map<String, Mapping> fed = new HashMap<>();
+    private final List<Mapping> passed = new ArrayList<>();
     private final Map<String, Integer> counts = new HashMap<>();
     private final Map<String, Integer> unqualified = new TreeMap<>();
 
@@ -81,6 +84,12 @@ final class MappingCheck {
                         Step.of(Action.ENABLE, device.name(), mapping.key()));
             }
         }
+        RowCircles.find(passed)
+                .forEach((row, points) -> report(
+                        MappingRules.ROWS_IN_CIRCLE,
+                        row,
+                        "what goes to " + row.destination() + " comes back to it: " + String.join(" → ", points),
+                        MappingRules.ROWS_IN_CIRCLE.remedy()));
         counts.forEach(this::capacity);
         unqualified.forEach(this::quality);
         device.connections().values().forEach(this::reports);
@@ -125,6 +134,9 @@ final class MappingCheck {
 
     private void address(ResolvedMapping resolved) {
         Mapping mapping = resolved.mapping();
+        if (resolved.receiver().isPresent() && mapping.isUsed()) {
+            passed.add(mapping);
+        }
         if (resolved.receiver().isPresent()) {
             fedTwice(mapping, resolved.receiver().get().reference());
             return;

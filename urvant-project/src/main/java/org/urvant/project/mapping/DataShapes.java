@@ -1,5 +1,6 @@
 package org.urvant.project.mapping;
 
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -52,6 +53,9 @@ final class DataShapes {
             "INT32U", Interval.of(0, 0xFFFFFFFFL),
             "Enum", Interval.of(Byte.MIN_VALUE, Byte.MAX_VALUE));
 
+    /** Classes with the least and greatest value of a number beside it. */
+    private static final Set<String> BOUNDED = Set.of("INC", "ISC", "BSC", "APC", "BAC");
+
     private DataShapes() {}
 
     private record Row(Set<String> classes, Set<String> attributes, Form form, Access access) {}
@@ -63,6 +67,41 @@ final class DataShapes {
                 .filter(row -> row.classes.contains(attribute.innerClass()) && row.attributes.contains(tail))
                 .findFirst()
                 .map(row -> new Shape(row.form, row.access, RANGES.getOrDefault(attribute.basicType(), Interval.ALL)));
+    }
+
+    /**
+     * Returns what numbers an attribute can be, as its file says: the values of its enumeration, or the least and greatest value
+     * beside it (minVal, maxVal of IEC 61850-7-3:2010, 7.5); empty where the file says only how wide it is on the line.
+     */
+    static Optional<Interval> known(DataAttribute attribute) {
+        List<BigDecimal> values = attribute.enumeration().keySet().stream()
+                .filter(ordinal -> ordinal.matches("-?\\d{1,9}"))
+                .map(BigDecimal::new)
+                .sorted()
+                .toList();
+        if (!values.isEmpty()) {
+            return Optional.of(new Interval(values.get(0), values.get(values.size() - 1)));
+        }
+        if (!BOUNDED.contains(attribute.innerClass())) {
+            return Optional.empty();
+        }
+        Optional<BigDecimal> least = limit(attribute, "minVal");
+        Optional<BigDecimal> most = limit(attribute, "maxVal");
+        return least.isPresent() && most.isPresent() && least.get().compareTo(most.get()) <= 0
+                ? Optional.of(new Interval(least.get(), most.get()))
+                : Optional.empty();
+    }
+
+    private static Optional<BigDecimal> limit(DataAttribute attribute, String name) {
+        String object = attribute.objectName() + ".";
+        return attribute.node().attributes().stream()
+                .filter(other -> other.path().startsWith(object)
+                        && (other.attributePath().equals(name)
+                                || other.attributePath().startsWith(name + ".")))
+                .flatMap(other -> other.value().stream())
+                .filter(text -> text.matches("-?\\d{1,18}(\\.\\d{1,12})?"))
+                .map(BigDecimal::new)
+                .findFirst();
     }
 
     /** Returns why an attribute is none that can be mapped. */

@@ -87,6 +87,16 @@ public final class MappingRules implements RuleRoom {
             "N123",
             "A value goes to a point that holds a range only, and it is not known that it stays within. Beyond it the receiver gets a value marked as overflowed, or a wrong one.",
             "Limit it with LIMIT(least, x, most), or choose a point that holds every number.");
+    public static final Rule COMMAND_BEYOND = ALL.note(
+            "command-beyond",
+            "N123",
+            "The other side can command numbers that the receiver does not take; what is beyond is refused or cut there.",
+            "Tell the other side the range, or choose a point that holds no more.");
+    public static final Rule ROWS_IN_CIRCLE = ALL.warning(
+            "rows-in-circle",
+            "N127",
+            "Rows pass a value on from point to point until it comes back to where it began, so one change can run round without end.",
+            "Switch off or remove one of the rows, or give one a dead band or delay.");
     public static final Rule RESULT_ROUNDED = ALL.note(
             "result-rounded",
             "N123",

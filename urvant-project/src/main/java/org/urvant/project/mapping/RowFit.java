@@ -101,6 +101,18 @@ record RowFit(Report report) {
         }
     }
 
+    /** What the other side can command is held against what the receiver takes; a receiver of any number takes it all. */
+    void commanded(String connection, Shape held, String receiver, Interval taken) {
+        if (taken.isBounded() && !taken.contains(held.range())) {
+            report.take(
+                    MappingRules.COMMAND_BEYOND,
+                    connection + " can command "
+                            + (held.range().isBounded() ? held.range() : "any number") + "; " + receiver + " takes "
+                            + taken,
+                    MappingRules.COMMAND_BEYOND.remedy());
+        }
+    }
+
     void rounding(String gives, boolean hasFractions, Shape held, String where) {
         if (hasFractions && held.range().isBounded() && held.form() == Form.WHOLE) {
             report.take(

@@ -23,6 +23,7 @@ import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.PointSpaces;
 import org.urvant.core.point.Shape;
 import org.urvant.core.point.program.ProgramPoint;
+import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
@@ -341,15 +342,35 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
             return false;
         }
         Shape shape = passed.orElseThrow();
-        boolean isKnown = !(mapped instanceof MappedSignal.OfIed)
-                || !mapping.treatment().isPlain() && shape.range().isBounded();
-        if (monitor && isKnown && isNumber(shape)) {
+        Optional<Shape> known = isNumber(shape) ? known(mapped, shape) : Optional.empty();
+        if (known.isPresent() && !monitor) {
+            fit().commanded(
+                            mapping.from(),
+                            space.holds(object.carrier()),
+                            mapped.reference(),
+                            known.get().range());
+        }
+        if (known.isPresent() && monitor) {
+            shape = known.get();
             Shape held = space.holds(object.carrier());
             fit().range(mapped.reference() + " gives ", shape, held.range(), object.carrier());
             fit().rounding(mapped.reference() + " gives ", shape.form() == Form.REAL, held, object.carrier());
             fit().digits(mapped.reference() + " gives ", shape, space.exactWholes(object.carrier()), object.carrier());
         }
         return true;
+    }
+
+    /** Of numbers of IEDs it is known what they can be only where the file says more than how wide they are on the line. */
+    private Optional<Shape> known(MappedSignal mapped, Shape shape) {
+        if (!(mapped instanceof MappedSignal.OfIed ofIed)) {
+            return Optional.of(shape);
+        }
+        Optional<Interval> range = DataShapes.known(ofIed.attribute());
+        if (range.isPresent()) {
+            return Optional.of(mapping.treatment()
+                    .of(new Shape(mapped.shape().orElseThrow().form(), shape.access(), range.get())));
+        }
+        return !mapping.treatment().isPlain() && shape.range().isBounded() ? Optional.of(shape) : Optional.empty();
     }
 
     private boolean isTreatable(MappedSignal mapped, boolean isCommand) {
