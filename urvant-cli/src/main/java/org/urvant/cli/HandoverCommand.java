@@ -71,7 +71,7 @@ final class HandoverCommand extends Command {
             sayJson(json(side, changes));
         } else if (out == null) {
             say(side);
-            sayChanges(changes);
+            sayChanges(side, changes);
         }
         if (isBlocked) {
             note(paint.warn("errors stand against " + deviceName) + "; rows that are wrong are left out");
@@ -146,7 +146,7 @@ final class HandoverCommand extends Command {
         for (ListedPoint point : side.list().points().values()) {
             Interval range = point.measure().range();
             table.row(
-                    point.point().text(),
+                    side.shown(point),
                     point.about().name(),
                     point.flow() == ListedPoint.Flow.WRITE ? "commanded" : "read",
                     point.measure().unit(),
@@ -161,7 +161,7 @@ final class HandoverCommand extends Command {
         }
     }
 
-    private void sayChanges(List<ListDifference> changes) {
+    private void sayChanges(FarSide side, List<ListDifference> changes) {
         if (since == null) {
             return;
         }
@@ -169,7 +169,7 @@ final class HandoverCommand extends Command {
         changes.stream()
                 .filter(change -> change.standing() != Standing.SAME)
                 .forEach(change -> table.row(
-                        change.point().point().text(),
+                        side.shown(change.point()),
                         change.point().about().name(),
                         change.standing().word(),
                         String.join("; ", change.differences())));
@@ -203,7 +203,7 @@ final class HandoverCommand extends Command {
                                 : changes.stream()
                                         .filter(change -> change.standing() != Standing.SAME)
                                         .map(change -> Json.object(
-                                                "point", change.point().point().text(),
+                                                "point", side.shown(change.point()),
                                                 "name", change.point().about().name(),
                                                 "standing", change.standing().word(),
                                                 "differences", change.differences()))

@@ -1,5 +1,6 @@
 package org.urvant.core.point;
 
+import java.util.OptionalInt;
 import java.util.SortedMap;
 import org.urvant.core.tree.Value;
 
@@ -10,6 +11,16 @@ public interface PlacedPoint extends Point {
 
     /** Returns whether a value can travel this way over the point. */
     boolean permits(Access access);
+
+    /** Returns the station at which the point stands, where that is another one than that of its connection. */
+    default OptionalInt station() {
+        return OptionalInt.empty();
+    }
+
+    /** Returns the point as it stands within its station. */
+    default PlacedPoint alone() {
+        return this;
+    }
 
     /** Returns what the point takes of its connection's addresses. */
     Claim claim();

@@ -63,20 +63,29 @@ class PointTest {
     void informationObjectsRoundTrip(
             @ForAll InformationType type,
             @ForAll @IntRange(min = 1, max = 16_777_215) int address,
+            @ForAll @IntRange(min = 0, max = 65_534) int common,
             @ForAll boolean isSelected) {
         boolean isCommand = type.direction() == InformationType.Direction.CONTROL;
-        InformationObject object = new InformationObject(type, address, isCommand && isSelected);
+        InformationObject object = new InformationObject(type, address, common, isCommand && isSelected);
         assertThat(IEC104.read(object.text(), Role.SERVER)).isEqualTo(object);
         assertThat(IEC104.text(Section.of(new TreeMap<>(object.fields())))).isEqualTo(object.text());
         assertThat(object.claim())
                 .as("selected or not, it is one point")
-                .isEqualTo(new InformationObject(type, address).claim());
+                .isEqualTo(new InformationObject(type, address, common, false).claim());
+        InformationObject other = new InformationObject(type, address, common == 1 ? 2 : 1, false);
+        assertThat(object.claim().overlaps(other.claim()))
+                .as("each station counts apart")
+                .isFalse();
     }
 
     @ParameterizedTest
     @ValueSource(
             strings = {
                 "M_DP_TB_1 0",
+                "M_DP_TB_1 1 of 0",
+                "M_DP_TB_1 1 of 65535",
+                "M_DP_TB_1 1 of",
+                "M_DP_TB_1 1 48",
                 "M_DP_TB_1 16777216",
                 "M_DP_TB_1",
                 "M_DP_TB_1 -1",

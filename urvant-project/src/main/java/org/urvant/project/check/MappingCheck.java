@@ -6,10 +6,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
@@ -34,6 +36,7 @@ import org.urvant.project.mapping.ResolvedMapping;
 import org.urvant.project.mapping.RowSignals;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.mapping.Subscriptions;
+import org.urvant.project.setting.DeviceSheets;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.LogicalNode;
 
@@ -144,6 +147,7 @@ final class MappingCheck {
         if (resolved.isCommand() && resolved.mapped() instanceof MappedSignal.OfList listed) {
             fedTwice(mapping, listed.reference());
         }
+        ownStation(resolved);
         AddressBook.GivenAddress place = resolved.place();
         Claims<ResolvedMapping> taken = places.computeIfAbsent(place.connection(), name -> new Claims<>());
         ResolvedMapping other = taken.overlapping(place.claim()).orElse(null);
@@ -174,6 +178,23 @@ final class MappingCheck {
                         mapping,
                         address + " was given to " + owner + " and is now used for " + resolved.signal(),
                         "Take an address that was never given."));
+    }
+
+    /** One point would have two addresses. */
+    private void ownStation(ResolvedMapping resolved) {
+        OptionalInt station = resolved.object().station();
+        if (station.isEmpty()) {
+            return;
+        }
+        project.type(device)
+                .flatMap(type -> DeviceSheets.of(type, device).sheet(resolved.objectConnection()))
+                .map(sheet -> String.valueOf(sheet.value(Meaning.COMMON_ADDRESS)))
+                .filter(String.valueOf(station.getAsInt())::equals)
+                .ifPresent(own -> report(
+                        ValueRules.VALUE_OUT_OF_RANGE,
+                        resolved.mapping(),
+                        "common address " + own + " is that of " + resolved.objectConnection() + " itself",
+                        "Write " + resolved.object().alone().text() + ", which is the same point."));
     }
 
     private void fedTwice(Mapping mapping, String point) {

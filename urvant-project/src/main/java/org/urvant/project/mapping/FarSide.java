@@ -30,6 +30,7 @@ import org.urvant.project.setting.Sheet;
  *
  * @param device name of the device
  * @param connection name of the connection
+ * @param station station of the connection; {@link ListedPoint#NO_STATION} when it has none
  * @param list the points by the keys of their rows; what the other side can read, and what it can command
  * @param sources what each point stands for, by its key: reference of the signal, and how it is calculated
  * @param settings values of the connection by the words of their settings
@@ -38,6 +39,7 @@ import org.urvant.project.setting.Sheet;
 public record FarSide(
         String device,
         String connection,
+        int station,
         PointList list,
         SortedMap<String, String> sources,
         SortedMap<String, String> settings,
@@ -82,10 +84,16 @@ public record FarSide(
         return new FarSide(
                 device.name(),
                 connection,
+                station,
                 PointList.of(device.name() + "-" + connection, space, points),
                 sources,
                 settings(sheet),
                 off);
+    }
+
+    /** Returns a point as people read it: with its station where that is another one than the connection's. */
+    public String shown(ListedPoint point) {
+        return point.point().text() + (point.station() == station ? "" : " of " + point.station());
     }
 
     private static ListedPoint point(Mapping row, ResolvedMapping resolved, int station) {
@@ -102,8 +110,8 @@ public record FarSide(
                 row.key(),
                 new ListedPoint.About(
                         row.name(), resolved.isCommand() ? signal.reference() : row.shownSource(), row.place(), ""),
-                station,
-                resolved.object(),
+                resolved.object().station().orElse(station),
+                resolved.object().alone(),
                 new Measure(resolved.unit(), Measure.PLAIN.factor(), Measure.PLAIN.offset(), range),
                 resolved.isCommand() ? ListedPoint.Flow.WRITE : ListedPoint.Flow.READ,
                 row.position());

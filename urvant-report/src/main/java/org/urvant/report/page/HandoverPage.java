@@ -27,7 +27,7 @@ final class HandoverPage {
         model.put("off", String.valueOf(side.off()));
         model.put("points", points(side));
         model.put("types", types(side));
-        model.put("changes", changes(changes));
+        model.put("changes", changes(side, changes));
         return Template.fill("handover.ftlh", model);
     }
 
@@ -36,7 +36,7 @@ final class HandoverPage {
         for (ListedPoint point : side.list().points().values()) {
             Interval range = point.measure().range();
             points.add(Map.of(
-                    "point", point.point().text(),
+                    "point", side.shown(point),
                     "name", point.about().name(),
                     "way", way(point),
                     "unit", point.measure().unit(),
@@ -64,11 +64,11 @@ final class HandoverPage {
         return types;
     }
 
-    private static List<Map<String, Object>> changes(List<ListDifference> changes) {
+    private static List<Map<String, Object>> changes(FarSide side, List<ListDifference> changes) {
         return changes.stream()
                 .filter(change -> change.standing() != ListDifference.Standing.SAME)
                 .map(change -> Map.<String, Object>of(
-                        "point", change.point().point().text(),
+                        "point", side.shown(change.point()),
                         "name", change.point().about().name(),
                         "standing", change.standing().word(),
                         "what", String.join("; ", change.differences())))

@@ -77,6 +77,6 @@ final class Iec104ListForm implements ListForm {
             throw new IllegalArgumentException("the cell of '" + InformationObject.SELECT + "' holds '" + given
                     + "'; expected yes or no, select or direct");
         }
-        return new InformationObject(object.type(), object.address(), SELECTED.contains(given));
+        return new InformationObject(object.type(), object.address(), InformationObject.OWN, SELECTED.contains(given));
     }
 }

@@ -166,6 +166,9 @@ public final class Iec104Space implements PointSpace {
         boolean isSelected =
                 fields.text(InformationObject.SELECT).filter("true"::equals).isPresent();
         return fields.text("type").orElse("") + " " + fields.text("address").orElse("")
+                + fields.text(InformationObject.COMMON)
+                        .map(common -> " " + InformationObject.OF + " " + common)
+                        .orElse("")
                 + (isSelected ? " " + InformationObject.SELECT : "");
     }
 

@@ -4,8 +4,11 @@ import java.util.Arrays;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.OptionalInt;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.Claim;
 import org.urvant.core.point.PlacedPoint;
@@ -14,16 +17,34 @@ import org.urvant.core.tree.Value;
 
 /**
  * An information object of IEC 60870-5-104: type and address, written {@code M_DP_TB_1 1001}; a command that is selected before
- * it is executed, {@code C_DC_NA_1 6001 select}.
+ * it is executed, {@code C_DC_NA_1 6001 select}; one of another station than that of its connection, {@code M_DP_TB_1 1001 of 48}.
  *
  * @param type type identification
  * @param address information object address, {@value #LOWEST} to {@value #HIGHEST}: three octets, zero is kept for
  *     "irrelevant" (IEC 60870-5-101:2003, 7.2.5; IEC 60870-5-104:2006, 7.1)
+ * @param common common address of its station, {@value #LOWEST_COMMON} to {@value #HIGHEST_COMMON}; {@value #OWN} for that of
+ *     the connection (IEC 60870-5-101:2003, 7.2.4: two octets, all ones are for all stations)
  * @param isSelected whether the other side selects it before it executes it (IEC 60870-5-101:2003, 7.2.6.26, bit S/E)
  */
-public record InformationObject(InformationType type, int address, boolean isSelected) implements PlacedPoint {
+public record InformationObject(InformationType type, int address, int common, boolean isSelected)
+        implements PlacedPoint {
+    private static final Pattern FORM = Pattern.compile("(\\S+)\\s+(\\d{1,9})(?:\\s+of\\s+(\\d{1,9}))?(\\s+select)?");
+
+    /** Says in a configuration of which station it is. */
+    static final String COMMON = "common-address";
+
     /** What follows the address of a command that is selected first. */
     static final String SELECT = "select";
+
+    /** What stands before a common address. */
+    static final String OF = "of";
+
+    /** Stands for the common address of the connection. */
+    public static final int OWN = 0;
+    /** The lowest common address. */
+    public static final int LOWEST_COMMON = 1;
+    /** The highest common address. */
+    public static final int HIGHEST_COMMON = 65_534;
 
     /** The lowest address of a point. */
     public static final int LOWEST = 1;
@@ -36,39 +57,63 @@ public record InformationObject(InformationType type, int address, boolean isSel
             throw new IllegalArgumentException("information object address " + address + " is outside " + LOWEST
                     + " to " + HIGHEST + "; three octets hold no more, and 0 addresses no object");
         }
+        if (common != OWN && (common < LOWEST_COMMON || common > HIGHEST_COMMON)) {
+            throw new IllegalArgumentException("common address " + common + " is outside " + LOWEST_COMMON + " to "
+                    + HIGHEST_COMMON + "; 65535 stands for all stations");
+        }
         if (isSelected && type.direction() == InformationType.Direction.MONITOR) {
             throw new IllegalArgumentException(
                     type.name() + " travels from the plant; only commands are selected before they are executed");
         }
     }
 
-    /** Creates an object that is not selected first. */
+    /** Creates an object of the connection's own station that is not selected first. */
     public InformationObject(InformationType type, int address) {
-        this(type, address, false);
+        this(type, address, OWN, false);
     }
 
     static InformationObject read(String text) {
-        String[] parts = text.strip().split("\\s+");
-        boolean isSelected = parts.length == 3 && parts[2].equals(SELECT);
-        if (parts.length != 2 && !isSelected || !parts[1].matches("\\d{1,9}")) {
+        Matcher form = FORM.matcher(text.strip());
+        if (!form.matches()) {
             throw new IllegalArgumentException("'" + text
-                    + "' is not an information object; expected type and address, such as M_DP_TB_1 1001, and '"
-                    + SELECT + "' after that of a command that is selected first");
+                    + "' is not an information object; expected type and address, such as M_DP_TB_1 1001, with '" + OF
+                    + " 48' after it for another common address, and '" + SELECT
+                    + "' after that of a command that is selected first");
         }
-        InformationType type = InformationType.of(parts[0])
-                .orElseThrow(() -> new IllegalArgumentException("'" + parts[0] + "' is no type that Urvant maps. "
+        InformationType type = InformationType.of(form.group(1))
+                .orElseThrow(() -> new IllegalArgumentException("'" + form.group(1) + "' is no type that Urvant maps. "
                         + NearestName.hint(
                                 "type",
-                                parts[0],
+                                form.group(1),
                                 Arrays.stream(InformationType.values())
                                         .map(Enum::name)
                                         .toList())));
-        return new InformationObject(type, Integer.parseInt(parts[1]), isSelected);
+        return new InformationObject(
+                type,
+                Integer.parseInt(form.group(2)),
+                form.group(3) == null ? OWN : given(Integer.parseInt(form.group(3))),
+                form.group(4) != null);
+    }
+
+    /** Zero stands for nothing that could be written. */
+    private static int given(int common) {
+        return common == OWN ? -1 : common;
     }
 
     @Override
     public String text() {
-        return type.name() + " " + address + (isSelected ? " " + SELECT : "");
+        return type.name() + " " + address + (common == OWN ? "" : " " + OF + " " + common)
+                + (isSelected ? " " + SELECT : "");
+    }
+
+    @Override
+    public OptionalInt station() {
+        return common == OWN ? OptionalInt.empty() : OptionalInt.of(common);
+    }
+
+    @Override
+    public PlacedPoint alone() {
+        return new InformationObject(type, address, OWN, isSelected);
     }
 
     @Override
@@ -81,21 +126,25 @@ public record InformationObject(InformationType type, int address, boolean isSel
         return (type.direction() == InformationType.Direction.MONITOR) == (access == Access.READ);
     }
 
-    /** Monitor and control direction have addresses of their own. */
+    /** Monitor and control direction have addresses of their own, and so has each station. */
     @Override
     public Claim claim() {
-        return new Claim(type.direction().name().toLowerCase(Locale.ROOT), address, address + 1L);
+        String direction = type.direction().name().toLowerCase(Locale.ROOT);
+        return new Claim(common == OWN ? direction : direction + " " + common, address, address + 1L);
     }
 
     @Override
     public String shownAddress() {
-        return Integer.toString(address);
+        return address + (common == OWN ? "" : " " + OF + " " + common);
     }
 
     @Override
     public SortedMap<String, Value> fields() {
         SortedMap<String, Value> fields =
                 new TreeMap<>(Map.of("type", Value.text(type.name()), "address", Value.number(address)));
+        if (common != OWN) {
+            fields.put(COMMON, Value.number(common));
+        }
         if (isSelected) {
             fields.put(SELECT, Value.logical(true));
         }

@@ -225,7 +225,12 @@ public final class ListReader {
 
     private PlacedPoint place(PointSpace own, ListForm form) {
         String text = cells.text(ListColumns.POINT);
-        return text.isEmpty() ? form.point(cells) : (PlacedPoint) own.read(text, Role.SERVER);
+        PlacedPoint point = text.isEmpty() ? form.point(cells) : (PlacedPoint) own.read(text, Role.SERVER);
+        if (point.station().isPresent()) {
+            throw new IllegalArgumentException(
+                    "'" + text + "' names its station; expected that in a column of its own");
+        }
+        return point;
     }
 
     private Flow flow(PlacedPoint point) {
