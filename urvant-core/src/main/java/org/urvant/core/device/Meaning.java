@@ -67,6 +67,8 @@ public enum Meaning {
     BREAKER_NUMBER("number of that breaker in the bay", in(CHANNEL), SettingKind.INTEGER),
     PEER_ADDRESS("IP address of the other end", in(CONNECTION), SettingKind.ADDRESS),
     COMMON_ADDRESS("common address of the station", in(CONNECTION), SettingKind.INTEGER),
+    COMMON_OCTETS("number of octets of common addresses", in(CONNECTION), SettingKind.INTEGER),
+    OBJECT_OCTETS("number of octets of information object addresses", in(CONNECTION), SettingKind.INTEGER),
     REPORT_INSTANCE("instance of report control blocks that the client uses", in(CONNECTION), SettingKind.INTEGER),
     SETS_CLOCK("whether the other end sets the clock", in(CONNECTION), SettingKind.LOGICAL),
     BUS_NAME("name of the bus", in(CONNECTION), SettingKind.TEXT),

@@ -13,8 +13,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
-import org.urvant.core.point.iec104.InformationObject;
-import org.urvant.core.point.iec104.InformationType;
+import org.urvant.core.point.iec60870.InformationObject;
+import org.urvant.core.point.iec60870.InformationType;
 import org.urvant.core.range.Interval;
 import org.urvant.core.tree.Section;
 
@@ -59,6 +59,18 @@ class PointTest {
         assertThat(type.direction() == InformationType.Direction.MONITOR).isEqualTo(code < 45);
     }
 
+    /** The highest octet first (IEC 60870-5-101:2003, 7.2.5). */
+    @ParameterizedTest
+    @CsvSource({"M_SP_NA_1 1.2,258", "M_SP_NA_1 1.2.3,66051", "M_SP_NA_1 0.0.9,9", "M_SP_NA_1 255.255.255,16777215"})
+    void addressesCanBeWrittenOctetByOctet(String text, int address) {
+        assertThat(IEC104.read(text, Role.SERVER)).isEqualTo(new InformationObject(InformationType.M_SP_NA_1, address));
+        assertThat(PointSpaces.byId("iec60870-5-101")
+                        .orElseThrow()
+                        .read(text, Role.SERVER)
+                        .text())
+                .isEqualTo("M_SP_NA_1 " + address);
+    }
+
     @Property
     void informationObjectsRoundTrip(
             @ForAll InformationType type,
@@ -82,6 +94,9 @@ class PointTest {
     @ValueSource(
             strings = {
                 "M_DP_TB_1 0",
+                "M_DP_TB_1 1.256",
+                "M_DP_TB_1 1.2.3.4",
+                "M_DP_TB_1 0.0.0",
                 "M_DP_TB_1 1 of 0",
                 "M_DP_TB_1 1 of 65535",
                 "M_DP_TB_1 1 of",
@@ -216,7 +231,7 @@ class PointTest {
     void aSpaceKnowsWhatItCannotMap() {
         assertThat(PointSpaces.all())
                 .extracting(PointSpace::id)
-                .containsExactly("can", "iec60870-5-104", "iec61850", "modbus");
+                .containsExactly("can", "iec60870-5-101", "iec60870-5-104", "iec61850", "modbus");
         assertThat(MODBUS.asksLists(Role.CLIENT)).isTrue();
         assertThat(MODBUS.asksLists(Role.SERVER)).isFalse();
         assertThatThrownBy(() -> PointSpaces.byId("can").orElseThrow().read("x", Role.MEMBER))

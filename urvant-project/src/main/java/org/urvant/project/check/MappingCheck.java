@@ -45,6 +45,7 @@ final class MappingCheck {
     private final Project project;
     private final Device device;
     private final Consumer<Finding> findings;
+    private final OctetCheck octets;
     private final Map<String, Claims<ResolvedMapping>> places = new HashMap<>();
     private final Map<String, Mapping> names = new HashMap<>();
     private final Map<String, Mapping> fed = new HashMap<>();
@@ -56,6 +57,7 @@ final class MappingCheck {
         this.project = project;
         this.device = device;
         this.findings = findings;
+        this.octets = new OctetCheck(project, device);
     }
 
     static void check(Project project, Device device, Consumer<Finding> findings) {
@@ -70,6 +72,8 @@ final class MappingCheck {
                     return;
                 }
                 address(resolved);
+                octets.check(
+                        resolved, (message, remedy) -> report(ValueRules.VALUE_OUT_OF_RANGE, mapping, message, remedy));
                 name(resolved);
                 place(resolved);
                 inferred(resolved);
@@ -96,6 +100,16 @@ final class MappingCheck {
         counts.forEach(this::capacity);
         unqualified.forEach(this::quality);
         device.connections().values().forEach(this::reports);
+        device.connections()
+                .values()
+                .forEach(connection -> octets.check(
+                        connection.name(),
+                        (message, remedy) -> findings.accept(new Finding(
+                                ValueRules.VALUE_OUT_OF_RANGE,
+                                device.name() + " " + connection.name(),
+                                connection.position(),
+                                message,
+                                remedy))));
     }
 
     private void identifiers() {

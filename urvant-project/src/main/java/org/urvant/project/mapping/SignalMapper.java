@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Position;
@@ -31,6 +32,7 @@ import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Past;
 import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
 
 /**
  * Proposes mappings of signals to points of a connection: what carries them by what they are, name by the project's template,
@@ -52,6 +54,7 @@ public final class SignalMapper {
 
     private final Map<String, List<Claim>> earlier = new HashMap<>();
     private final NameRule nameRule;
+    private final int mostAddress;
     private final Map<Shape, List<String>> carriers = new HashMap<>();
     private final Map<String, Search> searches = new HashMap<>();
     private final Map<String, Search> widths = new HashMap<>();
@@ -69,6 +72,7 @@ public final class SignalMapper {
         this.start = OptionalInt.empty();
         this.reach = new Reach(project, device, over);
         this.nameRule = NameRule.NONE;
+        this.mostAddress = Integer.MAX_VALUE;
         this.space = null;
         for (Mapping mapping : device.mappings()) {
             keys.add(mapping.key());
@@ -83,6 +87,7 @@ public final class SignalMapper {
         this.start = start;
         this.reach = new Reach(project, device, over);
         this.nameRule = nameRule(project, device, to);
+        this.mostAddress = mostAddress(project, device, to);
         this.space = space(project, device, device.connections().get(to)).orElseThrow();
         for (Mapping mapping : device.mappings()) {
             keys.add(mapping.key());
@@ -345,7 +350,7 @@ public final class SignalMapper {
                         + space.group(carrier).word() + " on " + to,
                 start.isPresent()
                         ? "Give a lower first address."
-                        : "Widen the block in the conventions of the project.");
+                        : "Give a first address, or widen the block in the conventions of the project.");
     }
 
     /** Carriers of one width in one block share a search. */
@@ -371,7 +376,7 @@ public final class SignalMapper {
     /** Returns the point at an address; empty when not all of it lies within the space. */
     private Optional<PlacedPoint> at(String carrier, int address) {
         try {
-            return Optional.of(space.at(carrier, address));
+            return address > mostAddress ? Optional.empty() : Optional.of(space.at(carrier, address));
         } catch (IllegalArgumentException e) {
             return Optional.empty();
         }
@@ -399,6 +404,16 @@ public final class SignalMapper {
         return isRead
                 ? new Mapping(key, title, ends, receiver, Mapping.Handling.of(transform), true, position)
                 : new Mapping(key, title, List.of(receiver), ends.get(0), Mapping.Handling.NONE, false, position);
+    }
+
+    /** Returns the highest address of a connection that has a number of octets for them. */
+    private static int mostAddress(Project project, Device device, String connection) {
+        return project.type(device)
+                .flatMap(type -> DeviceSheets.of(type, device).sheet(connection))
+                .map(sheet -> String.valueOf(sheet.value(Meaning.OBJECT_OCTETS)))
+                .filter(octets -> octets.matches("[1-3]"))
+                .map(octets -> (1 << Integer.parseInt(octets) * Byte.SIZE) - 1)
+                .orElse(Integer.MAX_VALUE);
     }
 
     /** Returns what names points can have on a connection. */

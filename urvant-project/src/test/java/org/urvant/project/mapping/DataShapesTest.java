@@ -12,7 +12,7 @@ import org.urvant.core.point.Form;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.PointSpaces;
 import org.urvant.core.point.Shape;
-import org.urvant.core.point.iec104.InformationType;
+import org.urvant.core.point.iec60870.InformationType;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.SclBuilder;
 

@@ -1,4 +1,4 @@
-package org.urvant.core.point.iec104;
+package org.urvant.core.point.iec60870;
 
 import java.util.Optional;
 

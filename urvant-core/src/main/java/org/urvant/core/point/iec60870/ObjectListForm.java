@@ -1,4 +1,4 @@
-package org.urvant.core.point.iec104;
+package org.urvant.core.point.iec60870;
 
 import java.util.List;
 import java.util.Locale;
@@ -9,8 +9,8 @@ import org.urvant.core.point.ListForm;
 import org.urvant.core.point.PlacedPoint;
 
 /** Lists of information objects, as stations hand them to their neighbours. */
-final class Iec104ListForm implements ListForm {
-    static final Iec104ListForm ONLY = new Iec104ListForm();
+final class ObjectListForm implements ListForm {
+    static final ObjectListForm ONLY = new ObjectListForm();
 
     private static final String TYPE = "type";
     private static final String ADDRESS = "address";
@@ -44,7 +44,7 @@ final class Iec104ListForm implements ListForm {
                     "whether a command is selected before it is executed: yes, no, sbo, direct",
                     "select before operate, select before execute, sbo, s/e, command mode, control mode, control model"));
 
-    private Iec104ListForm() {}
+    private ObjectListForm() {}
 
     @Override
     public String station() {
@@ -70,7 +70,10 @@ final class Iec104ListForm implements ListForm {
         if (type.isEmpty()) {
             throw new IllegalArgumentException("there is no type; expected one such as M_SP_TB_1, or its number");
         }
-        int address = cells.number(ADDRESS, InformationObject.LOWEST, InformationObject.HIGHEST);
+        String written = cells.text(ADDRESS);
+        int address = written.indexOf('.') >= 0 && InformationObject.isAddress(written)
+                ? InformationObject.address(written)
+                : cells.number(ADDRESS, InformationObject.LOWEST, InformationObject.HIGHEST);
         InformationObject object = InformationObject.read(type.toUpperCase(Locale.ROOT) + " " + address);
         String given = cells.text(InformationObject.SELECT).toLowerCase(Locale.ROOT);
         if (!SELECTED.contains(given) && !DIRECT.contains(given)) {

@@ -1,4 +1,4 @@
-package org.urvant.core.point.iec104;
+package org.urvant.core.point.iec60870;
 
 import java.util.Arrays;
 import java.util.Locale;
@@ -16,7 +16,7 @@ import org.urvant.core.text.NearestName;
 import org.urvant.core.tree.Value;
 
 /**
- * An information object of IEC 60870-5-104: type and address, written {@code M_DP_TB_1 1001}; a command that is selected before
+ * An information object of IEC 60870-5-101 and -104: type and address, written {@code M_DP_TB_1 1001}; a command that is selected before
  * it is executed, {@code C_DC_NA_1 6001 select}; one of another station than that of its connection, {@code M_DP_TB_1 1001 of 48}.
  *
  * @param type type identification
@@ -28,7 +28,10 @@ import org.urvant.core.tree.Value;
  */
 public record InformationObject(InformationType type, int address, int common, boolean isSelected)
         implements PlacedPoint {
-    private static final Pattern FORM = Pattern.compile("(\\S+)\\s+(\\d{1,9})(?:\\s+of\\s+(\\d{1,9}))?(\\s+select)?");
+    private static final int OCTET = 0xFF;
+    private static final String OCTETS = "\\d{1,3}(?:\\.\\d{1,3}){1,2}";
+    private static final Pattern FORM =
+            Pattern.compile("(\\S+)\\s+(\\d{1,9}|" + OCTETS + ")(?:\\s+of\\s+(\\d{1,9}))?(\\s+select)?");
 
     /** Says in a configuration of which station it is. */
     static final String COMMON = "common-address";
@@ -90,9 +93,31 @@ public record InformationObject(InformationType type, int address, int common, b
                                         .toList())));
         return new InformationObject(
                 type,
-                Integer.parseInt(form.group(2)),
+                address(form.group(2)),
                 form.group(3) == null ? OWN : given(Integer.parseInt(form.group(3))),
                 form.group(4) != null);
+    }
+
+    /** Returns an address that is written as a number, or octet by octet, the highest first: {@code 1.2.3}. */
+    static int address(String text) {
+        int address = 0;
+        String[] octets = text.split("\\.");
+        if (octets.length == 1) {
+            return Integer.parseInt(text);
+        }
+        for (String octet : octets) {
+            if (Integer.parseInt(octet) > OCTET) {
+                throw new IllegalArgumentException(
+                        "'" + text + "' has the octet " + octet + "; one holds 0 to " + OCTET);
+            }
+            address = address << Byte.SIZE | Integer.parseInt(octet);
+        }
+        return address;
+    }
+
+    /** Returns whether a text is an address as {@link #address} reads it. */
+    static boolean isAddress(String text) {
+        return text.matches("\\d{1,9}|" + OCTETS);
     }
 
     /** Zero stands for nothing that could be written. */

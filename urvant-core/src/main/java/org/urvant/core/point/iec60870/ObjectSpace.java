@@ -1,6 +1,6 @@
-package org.urvant.core.point.iec104;
+package org.urvant.core.point.iec60870;
 
-import static org.urvant.core.point.iec104.InformationType.*;
+import static org.urvant.core.point.iec60870.InformationType.*;
 
 import java.math.BigDecimal;
 import java.util.List;
@@ -23,10 +23,11 @@ import org.urvant.core.signal.SignalValue;
 import org.urvant.core.tree.Section;
 
 /**
- * IEC 60870-5-104: information objects. Which types carry which kind of value follows IEC TS 61850-80-1:2016, clause 7; the
- * first type of a row is the one proposed: with time tag in monitor direction, without in control direction.
+ * What IEC 60870-5-101 and -104 have in common: information objects. Which types carry which kind of value follows
+ * IEC TS 61850-80-1:2016, clause 7; the first type of a row is the one proposed: with time tag in monitor direction, without in
+ * control direction.
  */
-public final class Iec104Space implements PointSpace {
+abstract class ObjectSpace implements PointSpace {
     private static final Map<Form, List<InformationType>> MONITORED = Map.of(
             Form.LOGICAL, List.of(M_SP_TB_1, M_SP_NA_1),
             Form.DOUBLE, List.of(M_DP_TB_1, M_DP_NA_1),
@@ -84,16 +85,6 @@ public final class Iec104Space implements PointSpace {
     }
 
     @Override
-    public String id() {
-        return "iec60870-5-104";
-    }
-
-    @Override
-    public String title() {
-        return "IEC 60870-5-104";
-    }
-
-    @Override
     public Point read(String text, Role role) {
         return InformationObject.read(text);
     }
@@ -105,7 +96,7 @@ public final class Iec104Space implements PointSpace {
 
     @Override
     public Optional<ListForm> listForm() {
-        return Optional.of(Iec104ListForm.ONLY);
+        return Optional.of(ObjectListForm.ONLY);
     }
 
     @Override
