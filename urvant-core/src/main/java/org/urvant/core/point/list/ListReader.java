@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -27,6 +28,7 @@ import org.urvant.core.point.Shape;
 import org.urvant.core.point.list.ListedPoint.Flow;
 import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
+import org.urvant.core.unit.Unit;
 
 /** Reads the rows of a list of points, whose columns stand in any order under headings of many kinds. */
 public final class ListReader {
@@ -283,8 +285,13 @@ public final class ListReader {
         boolean isNumber = held.form() == Form.WHOLE || held.form() == Form.REAL || held.form() == Form.COUNTER;
         Optional<BigDecimal> least = cells.decimal(ListColumns.LEAST);
         Optional<BigDecimal> most = cells.decimal(ListColumns.MOST);
-        if (!isNumber && (!plain.isPlain() || least.isPresent() && !isState(held, least.get()))) {
+        if (!isNumber
+                && (!plain.isPlain()
+                        || Stream.of(least, most).flatMap(Optional::stream).anyMatch(end -> !isState(held, end)))) {
             throw new IllegalArgumentException("what is no number has neither factor, offset nor range");
+        }
+        if (!isNumber && Unit.of(unit).isPresent()) {
+            throw new IllegalArgumentException("what is no number has no unit, and the row has " + unit);
         }
         if (!isNumber || least.isEmpty() && most.isEmpty()) {
             return plain;
@@ -353,7 +360,8 @@ public final class ListReader {
     }
 
     private static boolean isState(Shape held, BigDecimal least) {
-        return held.range().contains(least) || least.signum() == 0;
+        Interval states = held.range().isBounded() ? held.range() : Interval.of(0, 1);
+        return states.contains(least) || least.signum() == 0;
     }
 
     private static BigDecimal inverse(BigDecimal divisor) {
