@@ -28,6 +28,8 @@ final class DemoCommand extends Command {
             "skarholm.scd",
             "pump-drive.csv",
             "neighbour.csv",
+            "pump-load.st",
+            "pump-minute.csv",
             "tp4.icd",
             "plant.csv",
             "motors.csv",

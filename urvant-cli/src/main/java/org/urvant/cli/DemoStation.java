@@ -141,10 +141,45 @@ final class DemoStation {
         stage.run(Exit.DONE, "set", "GW1", "isle.address", "198.51.100.12");
         stage.run(Exit.DONE, "map", "GW1", "NB1/tide-level", "NB1/feeder-breaker", "--to", "scada", "--yes");
         stage.run(Exit.DONE, "map", "GW1", "NB1/pump-order", "--onto", "PD1/start", "--yes");
+        rows();
         stage.run(Exit.DONE, "points", "NB1", "--unmapped");
         stage.run(Exit.DONE, "signals", "kind:temperature");
         stage.run(Exit.DONE, "handover", "GW1", "scada", "--out", "scada.html", "--revision", "1");
         stage.run(Exit.DONE, "check", "GW1");
+    }
+
+    private void rows() {
+        stage.chapter(
+                "Rows that limit and hold back, and a program of the gateway that reads and writes rows; tried without it");
+        stage.run(
+                Exit.DONE,
+                "row",
+                "GW1",
+                "PD1/motor-current",
+                "--dead-band",
+                "0.5",
+                "--least",
+                "0",
+                "--most",
+                "300",
+                "--outside",
+                "clamp");
+        stage.run(Exit.DONE, "map", "GW1", "PD1/motor-power", "--program", "pump_power", "--yes");
+        stage.run(
+                Exit.DONE,
+                "map",
+                "GW1",
+                "--program",
+                "pump_hard",
+                "--kind",
+                "state",
+                "--to",
+                "scada",
+                "--name",
+                "Pump works hard",
+                "--yes");
+        stage.run(Exit.DONE, "logic", "GW1", "--take", "../pump-load.st", "--yes");
+        stage.run(Exit.DONE, "try", "GW1", "--from", "../pump-minute.csv");
     }
 
     private void pickMore() {

@@ -67,7 +67,7 @@ final class TrialView {
                     each.row().to(),
                     each.point(),
                     each.raw(),
-                    each.value().value() + (each.unit().isEmpty() ? "" : " " + each.unit()),
+                    shown(each.value().value()) + (each.unit().isEmpty() ? "" : " " + each.unit()),
                     quality(each)));
             table.row(cells.toArray());
         });
@@ -91,6 +91,10 @@ final class TrialView {
             command.note("more sources are needed for "
                     + String.join(", ", outcome.rows().waiting()));
         }
+    }
+
+    private static Object shown(Object value) {
+        return value instanceof Boolean on ? on ? "on" : "off" : value;
     }
 
     private Object quality(RowTrial.Received each) {

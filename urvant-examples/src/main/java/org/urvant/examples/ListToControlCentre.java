@@ -3,6 +3,7 @@ package org.urvant.examples;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
@@ -13,6 +14,7 @@ import org.urvant.project.Project;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.ListImport;
 import org.urvant.project.change.NewDevice;
+import org.urvant.project.change.RowChange;
 import org.urvant.project.change.SignalMapping;
 import org.urvant.project.mapping.FarSide;
 import org.urvant.project.mapping.ReadPlan;
@@ -45,14 +47,29 @@ public final class ListToControlCentre {
         site = SignalMapping.plan(taken.after(), "GW1", SignalMapping.Request.ofSignals("PD1/*"))
                 .after();
 
+        site = RowChange.plan(
+                        site,
+                        "GW1",
+                        "PD1/motor-current",
+                        new RowChange.Wanted(
+                                Map.of("dead-band", "0.5"), Optional.empty(), Optional.empty(), Optional.empty()))
+                .after();
+
         Device gateway = site.device("GW1");
         ReadPlan reads = ReadPlan.of(site, gateway, "pumps", 0);
-        RowTrial trial = RowTrial.of(site, gateway, Map.of("PD1/motor-current", "12.34"), Instant.EPOCH);
-        RowTrial.Received current = trial.received().get(0);
+        List<RowTrial.Event> events = List.of(
+                new RowTrial.Event(Instant.EPOCH, "PD1/motor-current", "12.34"),
+                new RowTrial.Event(Instant.EPOCH.plusSeconds(1), "PD1/motor-current", "12.6"),
+                new RowTrial.Event(Instant.EPOCH.plusSeconds(2), "PD1/motor-current", "13"));
+        List<RowTrial.Received> currents = RowTrial.over(site, gateway, events, List.of(), Instant.EPOCH.plusSeconds(9))
+                .received();
         FarSide side = FarSide.of(site, gateway, "scada");
         return read.reading().rows() + " rows, read with "
-                + reads.stations().get(7).size() + " requests; " + current.point() + " gets " + current.raw() + " "
-                + current.unit() + "; " + side.list().points().size() + " points handed over, " + side.off()
+                + reads.stations().get(7).size() + " requests; "
+                + currents.get(0).point() + " gets "
+                + String.join(
+                        " and ", currents.stream().map(RowTrial.Received::raw).toList()) + " "
+                + currents.get(0).unit() + "; " + side.list().points().size() + " points handed over, " + side.off()
                 + " switched off";
     }
 }

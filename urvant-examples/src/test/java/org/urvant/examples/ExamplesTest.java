@@ -35,7 +35,7 @@ class ExamplesTest {
     void listToControlCentreReadsMapsAndHandsOver() {
         assertThat(ListToControlCentre.run(Path.of("../demo/pump-drive.csv"), folder.resolve("list")))
                 .isEqualTo(
-                        "11 rows, read with 4 requests; M_ME_TF_1 4002 gets 12.3 A; 10 points handed over, 3 switched off");
+                        "11 rows, read with 4 requests; M_ME_TF_1 4002 gets 12.3 and 13.0 A; 10 points handed over, 3 switched off");
     }
 
     @Test
