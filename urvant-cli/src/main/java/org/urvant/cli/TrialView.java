@@ -31,8 +31,12 @@ final class TrialView {
         this.where = where;
     }
 
-    /** Shows what came of the logic, if it ran, and then what receivers get. */
-    void say(DeviceTrial outcome, boolean lanes, double seconds) {
+    /**
+     * Shows what came of the logic, if it ran, and then what receivers get.
+     *
+     * @param isChosen whether somebody chose what of the logic to see, so that what receivers get is only counted
+     */
+    void say(DeviceTrial outcome, boolean lanes, boolean isChosen, double seconds) {
         boolean hasRows = !outcome.rows().received().isEmpty();
         if (command.json) {
             List<Object> received =
@@ -48,7 +52,11 @@ final class TrialView {
             return;
         }
         outcome.logic().ifPresent(logic -> say(logic, lanes, seconds));
-        if (hasRows || outcome.logic().isEmpty()) {
+        if (outcome.logic().isPresent() && hasRows && (lanes || isChosen)) {
+            command.note(
+                    command.paint.faint(Command.count(outcome.rows().received().size(), "value")
+                            + " passed on by rows; without " + (lanes ? "--lanes" : "--watch") + " they are shown"));
+        } else if (hasRows || outcome.logic().isEmpty()) {
             rows(outcome);
         }
     }

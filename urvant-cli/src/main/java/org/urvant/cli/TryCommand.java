@@ -144,7 +144,7 @@ final class TryCommand extends Command {
         if (out != null) {
             view.write(outcome.logic().map(Trial.Outcome::changes).orElse(List.of()), out);
         }
-        view.say(outcome, lanes, seconds);
+        view.say(outcome, lanes, !watch.isEmpty(), seconds);
         return Exit.DONE;
     }
 
