@@ -4,11 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import net.jqwik.api.Assume;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -194,5 +200,47 @@ class EvaluationTest {
         Evaluation evaluation = one(true, Treatment.PLAIN);
         evaluation.advance(5);
         assertThatIllegalArgumentException().isThrownBy(() -> evaluation.advance(4));
+    }
+
+    /** What is said of a treated range before holds for each value that comes of it. */
+    @Property
+    void noValueLeavesTheRangeThatIsSaidOfIt(
+            @ForAll @IntRange(min = -50, max = 50) int factor,
+            @ForAll @IntRange(min = -50, max = 50) int offset,
+            @ForAll @IntRange(min = -300, max = 0) int least,
+            @ForAll @IntRange(min = 1, max = 300) int most,
+            @ForAll boolean isClamped,
+            @ForAll @Size(min = 1, max = 20) List<@IntRange(min = -10, max = 10) Integer> values) {
+        Assume.that(factor != 0);
+        Treatment treatment = new Treatment(
+                new BigDecimal(factor).movePointLeft(1),
+                new BigDecimal(offset).movePointLeft(1),
+                Interval.of(least, most),
+                isClamped,
+                BigDecimal.ZERO,
+                Duration.ZERO);
+        Shape shape = new Shape(Form.WHOLE, Access.READ, Interval.of(-10, 10));
+        Assume.that(treatment.misfit(shape).isEmpty());
+        Interval said = treatment.of(shape).range();
+        List<String> last = new ArrayList<>();
+        Evaluation evaluation = new Evaluator(
+                        List.of(false), List.of(new Evaluator.Row(List.of(0), Optional.empty(), treatment)))
+                .start(new Evaluator.Receiver() {
+                    @Override
+                    public void real(int row, double value, int qualityBits, long time, long now) {
+                        last.add(String.valueOf(value));
+                    }
+
+                    @Override
+                    public void whole(int row, long value, int qualityBits, long time, long now) {
+                        last.add(String.valueOf(value));
+                    }
+                });
+        for (int value : values) {
+            evaluation.whole(0, value, 0, 0);
+        }
+        assertThat(last).isNotEmpty().allSatisfy(value -> assertThat(
+                        said.contains(new BigDecimal(value).setScale(9, RoundingMode.HALF_EVEN)))
+                .isTrue());
     }
 }

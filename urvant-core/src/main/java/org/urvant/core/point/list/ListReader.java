@@ -279,7 +279,7 @@ public final class ListReader {
         if (divisor.filter(number -> number.signum() == 0).isPresent()) {
             throw new IllegalArgumentException("the divisor is 0");
         }
-        BigDecimal by = divisor.map(ListReader::inverse).or(() -> factor).orElse(BigDecimal.ONE);
+        BigDecimal by = divisor.map(Measure::factorOf).or(() -> factor).orElse(BigDecimal.ONE);
         BigDecimal offset = cells.decimal(ListColumns.OFFSET).orElse(BigDecimal.ZERO);
         Measure plain = new Measure(unit, by, offset, Interval.ALL);
         boolean isNumber = held.form() == Form.WHOLE || held.form() == Form.REAL || held.form() == Form.COUNTER;
@@ -362,14 +362,6 @@ public final class ListReader {
     private static boolean isState(Shape held, BigDecimal least) {
         Interval states = held.range().isBounded() ? held.range() : Interval.of(0, 1);
         return states.contains(least) || least.signum() == 0;
-    }
-
-    private static BigDecimal inverse(BigDecimal divisor) {
-        try {
-            return BigDecimal.ONE.divide(divisor);
-        } catch (ArithmeticException e) {
-            throw new IllegalArgumentException("a division by " + divisor + " has no end; give a factor instead");
-        }
     }
 
     private int station(ListForm form) {

@@ -24,6 +24,19 @@ public record Measure(String unit, BigDecimal factor, BigDecimal offset, Interva
         }
     }
 
+    /**
+     * Returns the factor that a division is.
+     *
+     * @throws IllegalArgumentException when its digits have no end
+     */
+    static BigDecimal factorOf(BigDecimal divisor) {
+        try {
+            return BigDecimal.ONE.divide(divisor);
+        } catch (ArithmeticException e) {
+            throw new IllegalArgumentException("a division by " + divisor + " has no end; give a factor instead");
+        }
+    }
+
     /** Returns whether a raw number is the value. */
     public boolean isPlain() {
         return factor.compareTo(BigDecimal.ONE) == 0 && offset.signum() == 0;
