@@ -1,32 +1,43 @@
 package org.urvant.cli;
 
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.text.NumberedNames;
+import org.urvant.file.SafeFile;
 import org.urvant.formats.table.MarkTable;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.mapping.SignalMatrix;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Matrix;
+import org.urvant.report.page.Pages;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "matrix",
-        description = "Show a table as a matrix: which function drives which outputs and lamps, which circuit has which"
-                + " channels. Write it as CSV with x marks, and take it back.",
+        description =
+                "Show a table as a matrix: which function drives which outputs and lamps, which circuit has which"
+                        + " channels. Write it as CSV with x marks, and take it back. The table 'mappings' is which signal goes where.",
         footer = {
             "",
             "Examples: urvant matrix F11 assignments",
             "          urvant matrix F11 assignments --out f11.csv",
-            "          urvant matrix F11 assignments --take f11.csv"
+            "          urvant matrix F11 assignments --take f11.csv",
+            "          urvant matrix GW1 mappings --out gw1.html"
         })
 final class MatrixCommand extends Command {
+    private static final String MAPPINGS = "mappings";
+
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 
@@ -55,6 +66,9 @@ final class MatrixCommand extends Command {
         ProjectFolder folder = changing(take != null);
         Project project = folder.load();
         Device device = project.device(name);
+        if (table.equals(MAPPINGS) && !project.typeOf(device).tables().containsKey(MAPPINGS)) {
+            return mappings(project, device);
+        }
         Matrix matrix = Matrix.of(DeviceSheets.of(project.typeOf(device), device), table);
         if (out != null) {
             MarkTable.write(session.path(out), matrix);
@@ -73,6 +87,53 @@ final class MatrixCommand extends Command {
             return Exit.DONE;
         }
         say(matrix);
+        return Exit.DONE;
+    }
+
+    private int mappings(Project project, Device device) {
+        if (take != null) {
+            throw new RefusedException(
+                    "the matrix of mappings is not taken back", "Map signals, or change rows in the table itself.");
+        }
+        SignalMatrix matrix = SignalMatrix.of(project, device);
+        if (out != null) {
+            if (out.toLowerCase(Locale.ROOT).endsWith(".html")) {
+                SafeFile.write(session.path(out), Pages.matrix(project, device).getBytes(StandardCharsets.UTF_8));
+            } else {
+                MarkTable.write(session.path(out), matrix);
+            }
+            say("wrote " + out);
+            return Exit.DONE;
+        }
+        if (json) {
+            Map<String, Object> rows = new LinkedHashMap<>();
+            matrix.rows()
+                    .forEach((signal, cells) -> rows.put(
+                            signal,
+                            cells.values().stream()
+                                    .flatMap(List::stream)
+                                    .map(cell -> Json.object(
+                                            "point", cell.point(),
+                                            "row", cell.name(),
+                                            "command", cell.isCommand(),
+                                            "use", cell.isUsed()))
+                                    .toList()));
+            sayJson(Json.object("device", name, "table", table, "columns", matrix.columns(), "rows", rows));
+            return Exit.DONE;
+        }
+        List<String> headings = new ArrayList<>(List.of("signal"));
+        headings.addAll(matrix.columns());
+        Table cells = new Table(headings.toArray(String[]::new));
+        for (String signal : matrix.rows().keySet()) {
+            List<Object> line = new ArrayList<>(List.of(signal));
+            matrix.columns().forEach(column -> line.add(matrix.shown(signal, column)));
+            cells.row(line.toArray());
+        }
+        if (cells.isEmpty()) {
+            note(name + " maps nothing");
+        } else {
+            say(cells);
+        }
         return Exit.DONE;
     }
 

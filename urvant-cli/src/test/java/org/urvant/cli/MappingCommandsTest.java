@@ -64,6 +64,11 @@ class MappingCommandsTest {
             map RTU1 --program level --yes             | 3 | what kind of value programs give is open
             map RTU1 AI1 --kind state                  | 3 | --kind and --command are for values of programs
             map RTU1 AI1 --program level --yes && map RTU1 AI1 --program LEVEL --yes | 3 | has the identifier 'level' already
+            connect RTU1 scada --kind control-centre && map RTU1 DI1 --yes && matrix RTU1 mappings | 0 | DI1     M_SP_TB_1 2001
+            connect RTU1 scada --kind control-centre && map RTU1 DI1 --yes && matrix RTU1 mappings --out m.html | 0 | wrote m.html
+            connect RTU1 scada --kind control-centre && map RTU1 DI1 --yes && matrix RTU1 mappings --json | 0 | "point" : "M_SP_TB_1 2001",
+            matrix RTU1 mappings --take m.csv          | 3 | the matrix of mappings is not taken back
+            matrix RTU1 mappings                       | 0 | RTU1 maps nothing
             map TD1 DI1 --program x                    | 3 | TD1 runs no programs
             """)
     void commandsDoAndSay(String lines, int code, String found) {

@@ -13,6 +13,7 @@ import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.file.SafeFile;
+import org.urvant.project.mapping.SignalMatrix;
 import org.urvant.project.setting.Matrix;
 
 /** A matrix as CSV: rows down, columns across, {@code x} where a row names a column. */
@@ -31,6 +32,20 @@ public final class MarkTable {
         for (String row : matrix.rows()) {
             List<String> cells = new ArrayList<>(List.of(row));
             matrix.columns().keySet().forEach(column -> cells.add(matrix.isMarked(row, column) ? MARK : ""));
+            lines.add(cells);
+        }
+        SafeFile.write(file, ValueTable.csv(lines).getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Writes which signal of a device goes where. */
+    public static void write(Path file, SignalMatrix matrix) {
+        List<List<String>> lines = new ArrayList<>();
+        List<String> heading = new ArrayList<>(List.of("signal"));
+        heading.addAll(matrix.columns());
+        lines.add(heading);
+        for (String signal : matrix.rows().keySet()) {
+            List<String> cells = new ArrayList<>(List.of(signal));
+            matrix.columns().forEach(column -> cells.add(matrix.shown(signal, column)));
             lines.add(cells);
         }
         SafeFile.write(file, ValueTable.csv(lines).getBytes(StandardCharsets.UTF_8));

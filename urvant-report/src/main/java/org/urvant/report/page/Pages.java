@@ -38,6 +38,11 @@ public final class Pages {
         return HandoverPage.of(project, side, revision, since, changes);
     }
 
+    /** Returns which signal of a device goes where, over all its connections. */
+    public static String matrix(Project project, Device device) {
+        return MatrixPage.of(project, device);
+    }
+
     /** Returns the sheet of a device's dials, switches and jumpers, to tick off by hand. */
     public static String selectors(Project project, Device device) {
         DeviceType type = project.typeOf(device);
