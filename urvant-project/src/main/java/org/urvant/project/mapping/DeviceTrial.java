@@ -51,11 +51,10 @@ public record DeviceTrial(Optional<Trial.Outcome> logic, RowTrial rows) {
             Instant begin,
             Trial.Wanted wanted,
             Progress progress) {
-        Duration length = wanted.length().orElse(Duration.ZERO);
         List<Change> channels = given.stimuli().stream()
                 .map(stimulus -> new Change(begin.plus(stimulus.after()), stimulus.name(), stimulus.value()))
                 .toList();
-        RowTrial before = RowTrial.over(project, device, given.events(), channels, begin.plus(length));
+        RowTrial before = RowTrial.over(project, device, given.events(), channels, end(device, given, begin, wanted));
         boolean isLogicAsked = !given.stimuli().isEmpty()
                 || !before.inputs().isEmpty()
                 || given.events().isEmpty();
@@ -89,5 +88,19 @@ public record DeviceTrial(Optional<Trial.Outcome> logic, RowTrial rows) {
         received.sort(Comparator.comparing(RowTrial.Received::at));
         return new DeviceTrial(
                 Optional.of(outcome), new RowTrial(received, before.waiting(), before.wrong(), before.inputs()));
+    }
+
+    /** Without a length it ends when all that rows hold back was given. */
+    private static Instant end(Device device, Given given, Instant begin, Trial.Wanted wanted) {
+        Instant last = Stream.concat(
+                        given.events().stream().map(RowTrial.Event::at),
+                        given.stimuli().stream().map(stimulus -> begin.plus(stimulus.after())))
+                .max(Comparator.naturalOrder())
+                .orElse(begin);
+        Duration longest = device.mappings().stream()
+                .map(row -> row.treatment().delay())
+                .max(Comparator.naturalOrder())
+                .orElse(Duration.ZERO);
+        return wanted.length().map(begin::plus).orElseGet(() -> last.plus(longest));
     }
 }

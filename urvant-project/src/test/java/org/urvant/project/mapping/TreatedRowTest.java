@@ -202,6 +202,31 @@ class TreatedRowTest {
                 .isInstanceOf(UnknownNameException.class);
     }
 
+    /** Whatever the length, a state that is held back is waited for. */
+    @Test
+    void whatIsHeldBackIsGivenAfterTheLastEvent() {
+        RowChange change = RowChange.plan(
+                SITE,
+                "RTU1",
+                row(SITE, "DI3").key(),
+                new RowChange.Wanted(Map.of("delay", "5m"), Optional.empty(), Optional.empty(), Optional.empty()));
+        List<RowTrial.Event> events =
+                List.of(new RowTrial.Event(BEGIN, "DI3", "off"), new RowTrial.Event(BEGIN.plusSeconds(2), "DI3", "on"));
+        DeviceTrial outcome = DeviceTrial.run(
+                change.after(),
+                change.after().device("RTU1"),
+                Optional.empty(),
+                new DeviceTrial.Given(events, List.of()),
+                BEGIN,
+                new Trial.Wanted(Optional.empty(), Optional.empty(), List.of()),
+                Progress.NONE);
+        assertThat(outcome.rows().received())
+                .extracting(each -> each.raw() + " of "
+                        + Duration.between(BEGIN, each.value().time()).toSeconds() + " at "
+                        + Duration.between(BEGIN, each.at()).toSeconds())
+                .containsExactly("0 of 0 at 0", "1 of 2 at 302");
+    }
+
     /** The level comes over a row of its own, the program doubles it and switches an alarm; both go to the control centre. */
     @Test
     void programsReadAndWriteRowsByTheirIdentifiers() {
