@@ -71,6 +71,14 @@ public record Treatment(
             return Optional.of("a number has no delay; give it a dead band");
         }
         if (isNumber) {
+            boolean hasNoWhole = isClamped
+                    && keepsWholes()
+                    && shape.form() != Form.REAL
+                    && limits.isBounded()
+                    && limits.low().setScale(0, RoundingMode.CEILING).compareTo(limits.high()) > 0;
+            if (hasNoWhole) {
+                return Optional.of("no whole number is within " + limits);
+            }
             boolean isApart = isClamped && scaled(shape.range()).meet(limits).isEmpty();
             return isApart
                     ? Optional.of("what comes is " + scaled(shape.range()) + ", nothing of it within " + limits)

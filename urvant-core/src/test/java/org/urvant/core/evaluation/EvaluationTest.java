@@ -174,6 +174,7 @@ class EvaluationTest {
             WHOLE   | 1   | 0  | 0.5..9.5 | true | 0 | 1 to 9
             WHOLE   | 0.1 | 0  | 0..50  | false | 0 | 0 to 100
             LOGICAL | 2   | 0  |        | false | 0 | a state has no factor, offset, limits or dead band; it can have a delay
+            WHOLE   | 1   | 0  | 0.2..0.8 | true | 0 | no whole number is within 0.2 to 0.8
             REAL    | 1   | 0  | -9..-1 | true  | 0 | what comes is 0 to 1000, nothing of it within -9 to -1
             """)
     void whatTheReceiverGetsIsKnownBefore(

@@ -11,6 +11,7 @@ import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.language.Term;
+import org.urvant.core.logic.Logic;
 import org.urvant.core.logic.Remark;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -52,15 +53,21 @@ final class LogicCheck {
         DeviceLogic logic = RowSignals.logic(project, device);
         logic.compile((position, mistake) -> findings.accept(
                         new Finding(LogicRules.PROGRAM_WRONG, subject, position, mistake.message(), mistake.remedy())))
-                .ifPresent(sound -> sound.remarks().stream()
-                        .filter(remark ->
-                                remark.source().equals(device.programs().source()))
-                        .forEach(remark -> findings.accept(new Finding(
-                                rule(remark.kind()),
-                                subject,
-                                logic.position(remark.source(), remark.place()),
-                                remark.message(),
-                                remark.remedy()))));
+                .ifPresent(sound -> {
+                    RowSignals.check(project, device, sound, findings);
+                    remarks(device, logic, sound, findings);
+                });
+    }
+
+    private static void remarks(Device device, DeviceLogic logic, Logic sound, Consumer<Finding> findings) {
+        sound.remarks().stream()
+                .filter(remark -> remark.source().equals(device.programs().source()))
+                .forEach(remark -> findings.accept(new Finding(
+                        rule(remark.kind()),
+                        device.name() + " logic",
+                        logic.position(remark.source(), remark.place()),
+                        remark.message(),
+                        remark.remedy())));
     }
 
     /** An output that a program drives and a function too follows whichever comes last. */

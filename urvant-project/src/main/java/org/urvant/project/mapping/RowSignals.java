@@ -5,9 +5,12 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Finding;
 import org.urvant.core.logic.DataType;
+import org.urvant.core.logic.Logic;
 import org.urvant.core.logic.Signal;
 import org.urvant.core.logic.Signal.Flow;
 import org.urvant.core.point.Form;
@@ -105,7 +108,7 @@ public final class RowSignals {
                 name,
                 type,
                 isWritten ? Flow.OUTPUT : Flow.INPUT,
-                type != DataType.BOOL && range.isBounded() ? range : null,
+                !isWritten && type != DataType.BOOL && range.isBounded() ? range : null,
                 null,
                 !isWritten,
                 (isWritten ? "goes to " + resolved.mapping().to() + ", " : "comes over ")
@@ -113,6 +116,34 @@ public final class RowSignals {
                                 ? resolved.mapping().destination()
                                 : resolved.mapping().from()) + ": "
                         + resolved.mapping().name());
+    }
+
+    /** Holds what programs of a device give to its rows against the points that they go to (calculations F8). */
+    public static void check(Project project, Device device, Logic logic, Consumer<Finding> findings) {
+        for (Mapping row : device.mappings()) {
+            if (row.origin().isProgram() && logic.outputs().contains(name(row.identifier()))) {
+                ResolvedMapping.resolve(project, device, row, finding -> {})
+                        .ifPresent(resolved -> check(device, resolved, logic, findings));
+            }
+        }
+    }
+
+    private static void check(Device device, ResolvedMapping resolved, Logic logic, Consumer<Finding> findings) {
+        Mapping row = resolved.mapping();
+        Shape shape = resolved.mapped().shape().orElseThrow();
+        if (shape.form() == Form.LOGICAL) {
+            return;
+        }
+        String name = name(row.identifier());
+        Shape given = row.treatment().of(new Shape(shape.form(), shape.access(), logic.range(name)));
+        Interval held = resolved.receiver()
+                .flatMap(MappedSignal::shape)
+                .map(Shape::range)
+                .orElseGet(() ->
+                        resolved.space().holds(resolved.object().carrier()).range());
+        new RowFit((rule, message, remedy) -> findings.accept(
+                        new Finding(rule, device.name() + " " + row.name(), row.position(), message, remedy)))
+                .range(name + " gives ", given, held, resolved.object().carrier());
     }
 
     /** Returns the logic of a device as its files give it, its rows included. */
