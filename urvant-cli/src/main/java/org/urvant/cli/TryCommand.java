@@ -156,12 +156,17 @@ final class TryCommand extends Command {
         for (StimulusTable.Given row : rows) {
             if (trial.isEmpty() || row.signal().contains("/")) {
                 String words = row.quality().equals(Quality.GOOD) ? "" : " " + row.quality();
-                events.add(new RowTrial.Event(start.plus(row.after()), row.signal(), row.text() + words));
+                events.add(new RowTrial.Event(start.plus(row.after()), row.signal(), row.text() + words, place(row)));
             } else {
                 stimuli.add(row.stimulus(trial.get().logic(), trial.get().own(), start));
             }
         }
         return new DeviceTrial.Given(events, stimuli);
+    }
+
+    /** What was given on the command line is seen there. */
+    private static Optional<Position> place(StimulusTable.Given row) {
+        return Optional.of(row.position()).filter(position -> position.line() > 0);
     }
 
     private DeviceLogic logic(Project project, Device device) {

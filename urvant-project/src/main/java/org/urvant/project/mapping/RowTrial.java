@@ -6,11 +6,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Position;
 import org.urvant.core.logic.Simulation.Change;
 import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.signal.SignalValue;
+import org.urvant.core.text.NearestName;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
@@ -45,8 +48,14 @@ public record RowTrial(List<Received> received, List<String> waiting, List<Strin
      * @param at when
      * @param reference reference of the source
      * @param text the value and, where wanted, words of its quality
+     * @param position where that stands; empty when nowhere
      */
-    public record Event(Instant at, String reference, String text) {}
+    public record Event(Instant at, String reference, String text, Optional<Position> position) {
+        /** Creates a value that stands nowhere. */
+        public Event(Instant at, String reference, String text) {
+            this(at, reference, text, Optional.empty());
+        }
+    }
 
     public RowTrial {
         received = List.copyOf(received);
@@ -89,11 +98,18 @@ public record RowTrial(List<Received> received, List<String> waiting, List<Strin
      * @return what receivers get, in the order of time
      * @throws UnknownNameException when a reference is no source of a row
      * @throws RefusedException when a value is none that the source can have
+     * @throws MalformedInputException when it or its reference is wrong and stands somewhere
      */
     public static RowTrial over(Project project, Device device, List<Event> events, List<Change> changes, Instant end) {
         TreeSet<String> sources = sources(device);
         for (Event event : events) {
             if (!sources.contains(event.reference())) {
+                event.position().ifPresent(position -> {
+                    throw new MalformedInputException(
+                            position,
+                            "there is no source of a row of " + device.name() + " '" + event.reference() + "'",
+                            NearestName.hint("source", event.reference(), sources));
+                });
                 throw new UnknownNameException("source of a row of " + device.name(), event.reference(), sources);
             }
         }

@@ -10,8 +10,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.evaluation.Evaluation;
 import org.urvant.core.evaluation.Evaluator;
+import org.urvant.core.finding.Position;
 import org.urvant.core.logic.Simulation.Change;
 import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.point.Form;
@@ -38,11 +41,25 @@ final class TriedRows implements Evaluator.Receiver {
     private final List<Change> inputs = new ArrayList<>();
 
     /** What a source gets: a text, which its kind of signal says how to read, or a value. */
-    private record Input(Instant at, String source, String text, SignalValue value) {}
+    private record Input(
+            Instant at, String source, String text, Optional<Position> position, Optional<SignalValue> value) {
+        SignalValue read(MappedSignal signal) {
+            try {
+                return value.orElseGet(() -> TrialValues.value(signal, text, at));
+            } catch (RefusedException e) {
+                position.ifPresent(known -> {
+                    throw new MalformedInputException(known, e.getMessage(), e.remedy());
+                });
+                throw e;
+            }
+        }
+    }
 
     TriedRows(Project project, Device device, List<RowTrial.Event> events, List<Change> changes) {
-        events.forEach(event -> given.add(new Input(event.at(), event.reference(), event.text(), null)));
-        changes.forEach(change -> given.add(new Input(change.at(), change.name(), "", change.value())));
+        events.forEach(event ->
+                given.add(new Input(event.at(), event.reference(), event.text(), event.position(), Optional.empty())));
+        changes.forEach(change ->
+                given.add(new Input(change.at(), change.name(), "", Optional.empty(), Optional.of(change.value()))));
         given.sort(Comparator.comparing(Input::at));
         Set<String> names = given.stream().map(Input::source).collect(Collectors.toSet());
         for (Mapping row : device.mappings()) {
@@ -120,8 +137,7 @@ final class TriedRows implements Evaluator.Receiver {
             }
             evaluation.advance(nanos(input.at()));
             last = input.at().isAfter(last) ? input.at() : last;
-            SignalValue value =
-                    input.value() == null ? TrialValues.value(source, input.text(), input.at()) : input.value();
+            SignalValue value = input.read(source);
             int quality = value.quality().bits();
             if (isReal(source)) {
                 double number = ((Number) value.value()).doubleValue();
