@@ -137,27 +137,7 @@ final class MapCommand extends Command {
         }
         ProjectFolder folder = changing(!dryRun);
         Project project = folder.load();
-        SignalMapping mapping = isValidity
-                ? validity(project)
-                : program != null
-                        ? ofProgram(project)
-                        : onto != null
-                                ? passOn(project)
-                                : SignalMapping.plan(
-                                        project,
-                                        deviceName,
-                                        new SignalMapping.Request(
-                                                isQuery() ? List.of() : signals,
-                                                isQuery()
-                                                        ? Optional.of(
-                                                                Query.parse(Query.text(signals), folder.queries()))
-                                                        : Optional.empty(),
-                                                Optional.ofNullable(pickName),
-                                                iedNames,
-                                                Optional.ofNullable(to),
-                                                start == null ? OptionalInt.empty() : OptionalInt.of(start),
-                                                calculation(),
-                                                Optional.ofNullable(over)));
+        SignalMapping mapping = plan(folder, project);
         MappingView view = new MappingView(this, deviceName);
         view.say(mapping.proposal(), mapping.connects());
         int rows = mapping.proposal().rows().size();
@@ -184,8 +164,37 @@ final class MapCommand extends Command {
         return SignalMapping.passOn(project, deviceName, signals.get(0), onto, Optional.ofNullable(over));
     }
 
+    private SignalMapping plan(ProjectFolder folder, Project project) {
+        if (isValidity) {
+            return validity(project);
+        }
+        if (program != null) {
+            return ofProgram(project);
+        }
+        if (onto != null) {
+            return passOn(project);
+        }
+        return SignalMapping.plan(
+                project,
+                deviceName,
+                new SignalMapping.Request(
+                        isQuery() ? List.of() : signals,
+                        isQuery() ? Optional.of(Query.parse(Query.text(signals), folder.queries())) : Optional.empty(),
+                        Optional.ofNullable(pickName),
+                        iedNames,
+                        Optional.ofNullable(to),
+                        start == null ? OptionalInt.empty() : OptionalInt.of(start),
+                        calculation(),
+                        Optional.ofNullable(over)));
+    }
+
+    /** Options that only choose or calculate signals. */
+    private boolean choosesOtherwise() {
+        return pickName != null || !iedNames.isEmpty() || start != null || expression != null || onto != null;
+    }
+
     private SignalMapping validity(Project project) {
-        if (!signals.isEmpty() || pickName != null || expression != null || onto != null || program != null) {
+        if (!signals.isEmpty() || choosesOtherwise() || program != null || over != null || name != null) {
             throw new RefusedException(
                     "--validity is for all values that are mapped to a connection",
                     "Give --to beside it, and nothing else.");
@@ -194,10 +203,10 @@ final class MapCommand extends Command {
     }
 
     private SignalMapping ofProgram(Project project) {
-        if (pickName != null || start != null || expression != null || onto != null || signals.size() > 1) {
+        if (choosesOtherwise() || signals.size() > 1 || signals.isEmpty() && over != null) {
             throw new RefusedException(
                     "--program maps one value",
-                    "Name one signal, or none, and nothing else but --to, --over and --name.");
+                    "Name one signal and --over where it is needed, or none and --kind, --command, --to and --name.");
         }
         if (!signals.isEmpty()) {
             if (kind != null || isCommand || to != null || name != null) {

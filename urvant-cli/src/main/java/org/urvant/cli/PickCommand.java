@@ -75,9 +75,15 @@ final class PickCommand extends Command {
                     case "add" -> {
                         requireTerms("there is no query to add", "Give terms, such as kind:trip.");
                         Query query = Query.parse(Query.text(terms), folder.queries());
-                        yield isGeneral
-                                        || project.picks().containsKey(name)
-                                                && project.pick(name).isGeneral()
+                        boolean isForAll = isGeneral
+                                || project.picks().containsKey(name)
+                                        && project.pick(name).isGeneral();
+                        if (isForAll && iedName != null) {
+                            throw new RefusedException(
+                                    "a general pick is for all relays, and --ied names one",
+                                    "Leave out --ied; name relays when you use the pick.");
+                        }
+                        yield isForAll
                                 ? PickChange.addGeneral(project, name, query)
                                 : PickChange.add(project, name, ied(), query);
                     }

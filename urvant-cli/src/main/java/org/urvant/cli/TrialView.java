@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -222,8 +223,15 @@ final class TrialView {
                 "since", change.value().time().toString());
     }
 
-    /** Writes each change to a CSV. */
-    void write(List<Change> changes, String out) {
+    /** Writes each change to a CSV, and what each receiver gets under its connection and point. */
+    void write(DeviceTrial outcome, String out) {
+        List<Change> changes =
+                new ArrayList<>(outcome.logic().map(Trial.Outcome::changes).orElse(List.of()));
+        outcome.rows()
+                .received()
+                .forEach(
+                        each -> changes.add(new Change(each.at(), each.row().to() + " " + each.point(), each.value())));
+        changes.sort(Comparator.comparing(Change::at));
         StringBuilder text = new StringBuilder("time,signal,value,quality\n");
         for (Change change : changes) {
             Object value = change.value().value();

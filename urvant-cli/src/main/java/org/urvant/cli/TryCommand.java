@@ -91,7 +91,7 @@ final class TryCommand extends Command {
     @Option(names = "--lanes", description = "Show each signal as a lane over time, not each change as a line.")
     private boolean lanes;
 
-    @Option(names = "--out", paramLabel = "FILE", description = "Write each change to a CSV.")
+    @Option(names = "--out", paramLabel = "FILE", description = "Write each change, and what receivers get, to a CSV.")
     private String out;
 
     TryCommand(Session session) {
@@ -142,7 +142,7 @@ final class TryCommand extends Command {
                 progress());
         double seconds = (System.nanoTime() - before) / 1e9;
         if (out != null) {
-            view.write(outcome.logic().map(Trial.Outcome::changes).orElse(List.of()), out);
+            view.write(outcome, out);
         }
         view.say(outcome, lanes, !watch.isEmpty(), seconds);
         return Exit.DONE;

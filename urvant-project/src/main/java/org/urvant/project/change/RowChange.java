@@ -66,7 +66,12 @@ public record RowChange(Project after, Mapping before, Mapping row) {
             throw new RefusedException(
                     "'" + words + "' stands for " + found.size() + " rows of " + device.name(),
                     "Name one by its key: "
-                            + String.join(", ", found.stream().map(Mapping::key).toList()) + ".");
+                            + String.join(
+                                    ", ",
+                                    found.stream()
+                                            .map(row -> row.key() + " (to " + row.to() + ", " + row.destination() + ")")
+                                            .toList())
+                            + ".");
         }
         return found.stream()
                 .findFirst()

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -27,7 +26,6 @@ import org.urvant.core.tree.CanonicalJson;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
-import org.urvant.project.TreatmentText;
 import org.urvant.project.change.Adoption;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.ListImport;
@@ -150,42 +148,6 @@ class ListMappingTest {
                 .filteredOn(finding -> finding.rule().id().equals("command-beyond"))
                 .extracting(Finding::message)
                 .containsExactly("scada can command any number; PD1/set-point takes 0 to 100");
-    }
-
-    /** Its enumeration has the values 1 to 5; of the type alone it is not known what it can be. */
-    @Test
-    void theValuesOfAnEnumerationAreHeldAgainstThePoint() {
-        Project site = map(SITE, "scada", "F01CTRL/LLN0.Beh.stVal").after();
-        Device gateway = site.device("GW1");
-        List<Mapping> rows = new ArrayList<>(gateway.mappings());
-        Mapping row = rows.get(rows.size() - 1);
-        rows.set(rows.size() - 1, row.handled(new Mapping.Handling("", TreatmentText.read(Map.of("factor", "10000")))));
-        assertThat(findings(site.with(gateway.withMappings(rows))))
-                .anyMatch(found -> found.endsWith("gives 10000 to 50000; M_ME_TE_1 holds -32768 to 32767"));
-        assertThat(findings(site)).noneMatch(found -> found.startsWith("result-does-not-fit"));
-    }
-
-    @Test
-    void aValueThatComesBackToItsPointIsFound() {
-        Project site =
-                taken(SITE, "L2", "modbus", "name|area|address|station|access", "A|coil|0|9|RW", "B|coil|1|9|RW");
-        Mapping.End start = new Mapping.End("pumps", "PD1/start");
-        Mapping.End one = new Mapping.End("pumps", "L2/a");
-        Mapping.End two = new Mapping.End("pumps", "L2/b");
-        Device gateway = site.device("GW1");
-        List<Mapping> rows = new ArrayList<>();
-        for (List<Mapping.End> ends : List.of(List.of(start, one), List.of(one, two), List.of(two, start))) {
-            rows.add(new Mapping(
-                    "k" + rows.size(), "row " + rows.size(), "", ends.get(0), ends.get(1), true, Position.in("test")));
-        }
-        assertThat(findings(site.with(gateway.withMappings(rows))))
-                .filteredOn(found -> found.startsWith("rows-in-circle"))
-                .singleElement()
-                .asString()
-                .contains("comes back to it: ");
-        rows.set(1, rows.get(1).withUse(false));
-        assertThat(findings(site.with(gateway.withMappings(rows))))
-                .noneMatch(found -> found.startsWith("rows-in-circle"));
     }
 
     /** What was read of a float32 with all its digits is said where a large whole number goes there (F8). */

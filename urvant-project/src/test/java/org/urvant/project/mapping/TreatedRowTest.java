@@ -11,6 +11,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -27,6 +28,7 @@ import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.TreatmentText;
+import org.urvant.project.behaviour.LogicRules;
 import org.urvant.project.behaviour.Trial;
 import org.urvant.project.change.Adoption;
 import org.urvant.project.change.ConnectionChange;
@@ -128,6 +130,26 @@ class TreatedRowTest {
                 assertThat(finding.message()).contains(message);
             });
         }
+    }
+
+    /** Its enumeration has the values 1 to 5; of the type alone it is not known what it can be. */
+    @Test
+    void theValuesOfAnEnumerationAreHeldAgainstThePoint() {
+        Project site = Sites.mapped(
+                Sites.gateway(Sites.imported(Sites.empty(), "F01.cid"), "GW1", "192.0.2.20", "47"),
+                "GW1",
+                OptionalInt.empty(),
+                "F01CTRL/LLN0.Beh.stVal");
+        Device gateway = site.device("GW1");
+        List<Mapping> rows = new ArrayList<>(gateway.mappings());
+        Mapping row = rows.get(rows.size() - 1);
+        assertThat(ProjectCheck.check(site, gateway))
+                .noneMatch(found -> found.rule() == LogicRules.RESULT_DOES_NOT_FIT);
+        rows.set(rows.size() - 1, row.handled(new Mapping.Handling("", TreatmentText.read(Map.of("factor", "10000")))));
+        Project scaled = site.with(gateway.withMappings(rows));
+        assertThat(ProjectCheck.check(scaled, scaled.device("GW1")))
+                .extracting(Finding::message)
+                .anyMatch(found -> found.endsWith("gives 10000 to 50000; M_ME_TE_1 holds -32768 to 32767"));
     }
 
     @Test
