@@ -109,6 +109,7 @@ final class DeviceView {
                 "value", row.sheet().text(row.setting()).orElse(null),
                 "derived", row.setting().isDerived(),
                 "default", standard,
+                "shown", row.value(),
                 "unit", row.setting().unit(),
                 "given", row.isGiven(),
                 "differs", row.differs(),

@@ -158,7 +158,7 @@ final class PartView {
                         : setting.standardValue()
                                 .orElse(setting.isOptional() ? "none needed" : "none: it must be given"));
         line("effect", setting.effect().meaning() + " when it changes");
-        setting.traits().domain().ifPresent(domain -> line("domain", domain.title()));
+        setting.traits().side().ifPresent(side -> line("domain", side.view().title()));
         setting.traits()
                 .meant()
                 .ifPresent(meant -> line("means", meant + ": " + meant.meaning().text()));

@@ -76,6 +76,9 @@ final class SetCommand extends Command {
             folder.save(project, after);
         }
         answer(changes);
+        for (Change change : changes) {
+            ValueChange.rounding(after, change.device, change.path).ifPresent(text -> note(change.device + " " + text));
+        }
         next(dryRun ? "the same without --dry-run" : "urvant check" + (values.size() == 1 ? " " + devices : ""));
         return Exit.DONE;
     }

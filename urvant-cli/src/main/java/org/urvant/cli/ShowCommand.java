@@ -1,8 +1,11 @@
 package org.urvant.cli;
 
 import java.util.List;
+import java.util.function.UnaryOperator;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.protection.View;
+import org.urvant.core.text.Word;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
@@ -22,7 +25,8 @@ import picocli.CommandLine.Parameters;
             "Examples: urvant show GW1",
             "          urvant show RTU1 recipients --all",
             "          urvant show RTU1 --changed",
-            "          urvant show RTU1 --find alarm"
+            "          urvant show RTU1 --find alarm",
+            "          urvant show F11 group.1 --in primary"
         })
 final class ShowCommand extends Command {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
@@ -47,6 +51,12 @@ final class ShowCommand extends Command {
     @Option(names = "--find", paramLabel = "TEXT", description = "Only what contains a text: path, meaning or value.")
     private String find;
 
+    @Option(
+            names = "--in",
+            paramLabel = "SIDE",
+            description = "Values on one side of the instrument transformers: primary, secondary, percent-of-rated.")
+    private String side;
+
     ShowCommand(Session session) {
         super(session);
     }
@@ -57,8 +67,9 @@ final class ShowCommand extends Command {
         Device device = project.device(deviceName);
         DeviceType type = project.typeOf(device);
         DeviceSheets sheets = DeviceSheets.of(type, device);
+        UnaryOperator<ValueRow> viewed = viewed();
         List<ValueRow> rows =
-                ValueRow.of(sheets).stream().filter(this::isWanted).toList();
+                ValueRow.of(sheets).stream().filter(this::isWanted).map(viewed).toList();
         if (part != null && rows.isEmpty()) {
             List<String> parts = sheets.paths().stream()
                     .map(path -> path.split("\\.")[0])
@@ -84,6 +95,14 @@ final class ShowCommand extends Command {
         }
         hidden(sheets, rows.size());
         return Exit.DONE;
+    }
+
+    private UnaryOperator<ValueRow> viewed() {
+        if (side == null) {
+            return UnaryOperator.identity();
+        }
+        View view = View.of(side).orElseThrow(() -> new UnknownNameException("side", side, Word.all(View.class)));
+        return row -> row.in(view);
     }
 
     private boolean isWanted(ValueRow row) {

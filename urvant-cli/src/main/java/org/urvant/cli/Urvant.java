@@ -44,6 +44,8 @@ public final class Urvant {
         COMMANDS.put("logic", LogicCommand::new);
         COMMANDS.put("try", TryCommand::new);
         COMMANDS.put("settle", SettleCommand::new);
+        COMMANDS.put("transformer", TransformerCommand::new);
+        COMMANDS.put("curve", CurveCommand::new);
         COMMANDS.put("export", ExportCommand::new);
         COMMANDS.put("fill", FillCommand::new);
         COMMANDS.put("services", ServicesCommand::new);

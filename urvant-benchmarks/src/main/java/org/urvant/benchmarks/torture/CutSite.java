@@ -69,7 +69,9 @@ final class CutSite implements AutoCloseable {
             LoggerFactory.getLogger(CutSite.class).debug("cut after {}", bytes, e);
         }
         boolean isCut = line.mend();
-        awaitRestart();
+        if (restarts) {
+            awaitRestart();
+        }
         Optional<Fingerprint> active;
         try (DeviceLink link = link()) {
             wanted = download(link);

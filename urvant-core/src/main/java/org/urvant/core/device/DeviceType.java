@@ -82,24 +82,17 @@ public record DeviceType(
 
     /** Returns the type with questions for new devices. */
     public DeviceType withGuide(Guide guide) {
-        return with(new Handling(
-                handling.isSafety(),
-                handling.isProgrammable(),
-                handling.gaps(),
-                handling.examples(),
-                guide,
-                handling.functions()));
+        return with(handling.with(guide));
     }
 
     /** Returns the type with functions. */
     public DeviceType withFunctions(List<DeviceFunction> functions) {
-        return with(new Handling(
-                handling.isSafety(),
-                handling.isProgrammable(),
-                handling.gaps(),
-                handling.examples(),
-                handling.guide(),
-                functions));
+        return with(handling.withFunctions(functions));
+    }
+
+    /** Returns the type with stages of current protection. */
+    public DeviceType withStages(List<StageDefinition> stages) {
+        return with(handling.withStages(stages));
     }
 
     private DeviceType with(Handling other) {

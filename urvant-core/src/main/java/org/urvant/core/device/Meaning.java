@@ -96,7 +96,12 @@ public enum Meaning {
         CURRENTS,
         NEUTRAL_CURRENT,
         VOLTAGES,
-        RESIDUAL_VOLTAGE
+        RESIDUAL_VOLTAGE;
+
+        /** Returns whether they transform currents, and not voltages. */
+        public boolean isOfCurrents() {
+            return this == CURRENTS || this == NEUTRAL_CURRENT;
+        }
     }
 
     private static final Set<Meaning> SEVERAL = EnumSet.of(MAC_ADDRESS, ALARM_LIMIT, MESSAGE_TEXT);
@@ -168,6 +173,11 @@ public enum Meaning {
     /** Returns whether several settings of one thing can have it. */
     public boolean isForSeveral() {
         return SEVERAL.contains(this);
+    }
+
+    /** Returns whether it is a rated value of equipment, as its plate gives it. */
+    public boolean isRating() {
+        return isQualified() || this == RATED_CURRENT || this == RATED_VOLTAGE;
     }
 
     /** Returns whether it is said which set of transformers is meant. */

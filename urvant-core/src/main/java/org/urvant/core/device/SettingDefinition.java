@@ -10,6 +10,7 @@ import java.util.Optional;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
 import org.urvant.core.expression.Type;
+import org.urvant.core.protection.View;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.unit.Amount;
 import org.urvant.core.unit.Unit;
@@ -116,7 +117,7 @@ public record SettingDefinition(
                     : provision.derivation().written(scope);
         }
         return provision.derivation().number(scope).map(number -> {
-            BigDecimal grid = grid(scope);
+            BigDecimal grid = new NumberText(this, scope).grid();
             BigDecimal rounded = grid == null
                     ? number.round(DERIVED)
                     : number.divide(grid, 0, RoundingMode.HALF_EVEN).multiply(grid);
@@ -199,7 +200,7 @@ public record SettingDefinition(
         String text = written.strip();
         return switch (kind) {
             case LOGICAL -> logical(text);
-            case INTEGER, NUMBER, DURATION -> number(text, scope);
+            case INTEGER, NUMBER, DURATION -> new NumberText(this, scope).read(text);
             case TEXT -> text(written);
             case CHOICE -> choice(text);
             case SIGNAL, REFERENCE -> ReadValue.sound(text);
@@ -211,7 +212,7 @@ public record SettingDefinition(
         return notOfKind(text, Scope.EMPTY);
     }
 
-    private ReadValue notOfKind(String text, Scope scope) {
+    ReadValue notOfKind(String text, Scope scope) {
         return ReadValue.mistake(
                 ValueRules.VALUE_OUT_OF_RANGE,
                 path + " is '" + text + "'; expected " + kind.expectation(),
@@ -242,93 +243,36 @@ public record SettingDefinition(
                 : ReadValue.sound(text);
     }
 
-    private ReadValue number(String text, Scope scope) {
-        Optional<Amount> amount = Amount.parse(text);
-        if (amount.isEmpty() && kind == SettingKind.DURATION) {
-            amount = Amount.duration(text);
-        }
-        if (amount.isEmpty()) {
-            return notOfKind(text, scope);
-        }
-        Unit given = amount.get().unit();
-        if (given == null || given == limits.unit()) {
-            return held(amount.get().number(), text, scope);
-        }
-        if (limits.unit() == null || given.dimension() != limits.unit().dimension()) {
-            return ReadValue.mistake(
-                    ValueRules.VALUE_OUT_OF_RANGE,
-                    path + " is " + text + ", which is " + given.dimension().title() + "; expected "
-                            + (limits.unit() == null
-                                    ? "a number without unit"
-                                    : limits.unit().dimension().title() + " in " + limits.symbol()),
-                    "Give " + allowed(scope) + ".");
-        }
-        Optional<BigDecimal> converted = limits.isDifference()
-                ? given.convertDifference(amount.get().number(), limits.unit())
-                : given.convert(amount.get().number(), limits.unit());
-        return converted
-                .map(number -> held(number, text, scope))
-                .orElseGet(() -> ReadValue.mistake(
-                        ValueRules.VALUE_OFF_STEP,
-                        path + " is " + text + ", which has no end as a decimal in " + limits.symbol(),
-                        "Give it in " + limits.symbol() + "."));
-    }
-
-    private ReadValue held(BigDecimal value, String text, Scope scope) {
-        BigDecimal least =
-                limits.least() == null ? null : limits.least().at(scope).orElse(null);
-        BigDecimal most = limits.most() == null ? null : limits.most().at(scope).orElse(null);
-        if (least != null && value.compareTo(least) < 0 || most != null && value.compareTo(most) > 0) {
-            return ReadValue.mistake(
-                    ValueRules.VALUE_OUT_OF_RANGE,
-                    path + " is " + text + "; expected " + allowed(scope),
-                    "Give a value within the range.");
-        }
-        BigDecimal grid = grid(scope);
-        if (grid != null) {
-            BigDecimal below = gridBelow(value, least, grid);
-            if (below.compareTo(value) != 0) {
-                BigDecimal above = below.add(grid);
-                String unit = unit().isEmpty() ? "" : " " + unit();
-                return ReadValue.mistake(
-                        ValueRules.VALUE_OFF_STEP,
-                        path + " is " + text + ", between two steps of " + grid.toPlainString() + unit,
-                        "Give " + below.toPlainString()
-                                + (most == null || above.compareTo(most) <= 0 ? " or " + above.toPlainString() : "")
-                                + unit + ".");
-            }
-        }
-        return ReadValue.sound(value);
-    }
-
-    private BigDecimal grid(Scope scope) {
-        BigDecimal step = limits.step() == null ? null : limits.step().at(scope).orElse(null);
-        BigDecimal grid = step == null && kind == SettingKind.INTEGER ? BigDecimal.ONE : step;
-        return grid == null || grid.signum() <= 0 ? null : grid;
-    }
-
-    private static BigDecimal gridBelow(BigDecimal value, BigDecimal least, BigDecimal grid) {
-        BigDecimal origin = least == null ? BigDecimal.ZERO : least;
-        BigDecimal steps = value.subtract(origin).divide(grid, 0, RoundingMode.FLOOR);
-        return origin.add(steps.multiply(grid));
-    }
-
     /**
      * Returns the value of the grid that a number from the wire stands for: a binary fraction is rarely on a decimal step, so
      * what lies within half a step of one is that one. Empty when the number lies off the range.
      */
     public Optional<BigDecimal> snap(double wire, Scope scope) {
-        if (!kind.isNumber() || Double.isNaN(wire) || Double.isInfinite(wire)) {
-            return Optional.empty();
-        }
-        BigDecimal exact = new BigDecimal(wire);
-        BigDecimal grid = grid(scope);
-        BigDecimal least =
-                limits.least() == null ? null : limits.least().at(scope).orElse(null);
-        if (grid != null) {
-            exact = gridBelow(exact.add(grid.divide(BigDecimal.valueOf(2))), least, grid);
-        }
-        return Optional.of(exact)
-                .filter(value -> held(value, value.toPlainString(), scope).isSound());
+        return kind.isNumber() && !Double.isNaN(wire) && !Double.isInfinite(wire)
+                ? new NumberText(this, scope).snap(new BigDecimal(wire))
+                : Optional.empty();
+    }
+
+    /** Returns the nearest value that the device can hold; empty when that lies off the range. */
+    public Optional<BigDecimal> nearest(BigDecimal number, Scope scope) {
+        return new NumberText(this, scope).snap(number);
+    }
+
+    /** Returns number, unit and view of a value as people write it; empty when the setting has no number. */
+    public Optional<Sided.Written> written(String text) {
+        return kind.isNumber() ? Sided.read(text.strip(), limits.unit()) : Optional.empty();
+    }
+
+    /**
+     * Returns a value on a side of the instrument transformers, with 12 digits at most; empty when the setting lies on none, or
+     * a rating that it needs is unknown.
+     *
+     * @param value the value as the device keeps it
+     */
+    public Optional<Amount> in(View view, BigDecimal value, Scope scope) {
+        Unit own = limits.unit();
+        return traits.side().flatMap(side -> side.convert(
+                        new Sided.Written(new Amount(value, own), Optional.empty()), view, own, scope)
+                .map(number -> new Amount(number.digits(DERIVED.getPrecision()), side.unit(view, own))));
     }
 }

@@ -38,11 +38,11 @@ public record Traits(
     /**
      * What a value means to others.
      *
-     * @param domain side of the instrument transformers that it is given on; empty when that means nothing
+     * @param side side of the instrument transformers that it is given on; empty when that means nothing
      * @param limitOf column that names the channel whose value this is a limit of; empty text when it is none
      * @param meant what it means, whatever its path is; empty for nothing that others rest on
      */
-    public record Sense(Optional<Domain> domain, String limitOf, Optional<Meant> meant) {
+    public record Sense(Optional<Sided> side, String limitOf, Optional<Meant> meant) {
         /** It means nothing to others. */
         public static final Sense NONE = new Sense(Optional.empty(), "", Optional.empty());
     }
@@ -72,8 +72,8 @@ public record Traits(
     }
 
     /** Returns the side of the instrument transformers that it is given on; empty when that means nothing. */
-    public Optional<Domain> domain() {
-        return sense.domain();
+    public Optional<Sided> side() {
+        return sense.side();
     }
 
     /** Returns the column that names the channel whose value this is a limit of; empty text when it is none. */

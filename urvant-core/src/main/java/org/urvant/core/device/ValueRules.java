@@ -52,6 +52,11 @@ public final class ValueRules implements RuleRoom {
             "Settings of the device are at their defaults; nobody has confirmed them.",
             "Look through them.",
             Action.SHOW);
+    public static final Rule VALUE_ROUNDED = ALL.note(
+            "value-rounded",
+            "N79",
+            "A value is given on another side of the instrument transformers, and what it is on the side of the device lies between two steps. The device gets the nearer one.",
+            "Take it as it is, or give a value that is on a step.");
     public static final Rule VALUE_NOT_USED = ALL.note(
             "value-not-used",
             "N71",

@@ -55,6 +55,12 @@ public record Amount(BigDecimal number, Unit unit) {
         return at;
     }
 
+    /** Returns it as people write it, such as {@code 1.2 kA}. */
+    public String text() {
+        String digits = number.signum() == 0 ? "0" : number.stripTrailingZeros().toPlainString();
+        return unit == null ? digits : digits + " " + unit.symbol();
+    }
+
     /** Reads a stretch of time in parts from the longest to the shortest, such as {@code 1 h 30 min}; in seconds. */
     public static Optional<Amount> duration(String written) {
         Matcher part = PART.matcher(written.strip());

@@ -156,6 +156,7 @@ class DeviceTypePartsTest {
                 new TreeMap<>(Map.of("BI*.name", "keeps none", "text.*", "not sent")),
                 new TreeMap<>(),
                 Guide.NONE,
+                List.of(),
                 List.of());
         assertThat(handling.isGap(path)).isEqualTo(gap);
         assertThat(Handling.ORDINARY.isGap(path)).isFalse();

@@ -182,6 +182,16 @@ public final class ValueChange {
                 at.setting().standardValue().map(text -> text + " (default)").orElse(OPEN));
     }
 
+    /** Returns how the value at a path of a device is rounded to what the device can hold; empty when it is not. */
+    public static Optional<String> rounding(Project project, String name, String path) {
+        Device device = project.device(name);
+        return DeviceSheets.of(project.typeOf(device), device)
+                .seek(path)
+                .flatMap(at -> at.sheet().reading(at.setting()))
+                .filter(ReadValue::isRounded)
+                .map(ReadValue::message);
+    }
+
     /** Takes all values from a device; what identifies it, its make-up and its connections stays. */
     public static Project cleared(Project project, String name) {
         Device device = project.device(name);

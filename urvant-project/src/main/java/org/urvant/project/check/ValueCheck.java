@@ -195,6 +195,9 @@ final class ValueCheck {
         } else if (!reading.isSound()) {
             String message = sheet.prefix().isEmpty() ? reading.message() : sheet.prefix() + "." + reading.message();
             report(reading.broken(), path, entry.position(), message, reading.remedy());
+        } else if (reading.isRounded()) {
+            String message = sheet.prefix().isEmpty() ? reading.message() : sheet.prefix() + "." + reading.message();
+            report(ValueRules.VALUE_ROUNDED, path, entry.position(), message, ValueRules.VALUE_ROUNDED.remedy());
         } else {
             reference(sheet, setting, path, entry);
         }

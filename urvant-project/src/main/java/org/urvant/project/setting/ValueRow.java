@@ -1,10 +1,13 @@
 package org.urvant.project.setting;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Entry;
+import org.urvant.core.protection.View;
 import org.urvant.core.unit.Amount;
 
 /**
@@ -42,6 +45,24 @@ public record ValueRow(
         boolean bare = !setting.unit().isEmpty()
                 && Amount.parse(text).filter(amount -> amount.unit() == null).isPresent();
         return bare ? text + " " + setting.unit() : text;
+    }
+
+    /**
+     * Returns the same on a side of the instrument transformers, where its setting lies on one and the ratings are known; else
+     * as it is.
+     */
+    public ValueRow in(View view) {
+        return sheet.reading(setting)
+                .flatMap(read ->
+                        read.typed() instanceof BigDecimal number ? setting.in(view, number, sheet) : Optional.empty())
+                .map(amount -> new ValueRow(
+                        sheet,
+                        setting,
+                        path,
+                        amount.text() + (view == View.PERCENT_OF_RATED ? " of rated" : " " + view.word()),
+                        isGiven,
+                        idle))
+                .orElse(this);
     }
 
     /** Returns whether a person must still give it. */

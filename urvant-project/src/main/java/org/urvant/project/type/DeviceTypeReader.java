@@ -131,8 +131,9 @@ public final class DeviceTypeReader {
                             texts(fields, "read-back-gaps"),
                             examples(fields),
                             Guide.NONE,
+                            List.of(),
                             List.of()));
-            DeviceType working = FunctionReader.read(fields, bare, own.names());
+            DeviceType working = StageReader.read(fields, FunctionReader.read(fields, bare, own.names()), own.names());
             DeviceType acting = fields.child("logic")
                     .map(reader -> LogicReader.read(reader, working, own.names()))
                     .orElse(working);

@@ -89,7 +89,8 @@ final class FunctionReader {
         return meant;
     }
 
-    private static Names names(FieldReader fields, DeviceType type, Names own, boolean isPerGroup, String table) {
+    /** The names that expressions over the device, a setting group or a row may use. */
+    static Names names(FieldReader fields, DeviceType type, Names own, boolean isPerGroup, String table) {
         Names group = own.within(type.groups().settings().types());
         if (isPerGroup && type.groups().most() == 0) {
             fields.report(fields.position(), "the type has no setting groups", "Take 'each-group' out.");

@@ -45,7 +45,7 @@ final class HardwareReader {
         OrderCode orderCode = fields.child("order-code")
                 .map(reader -> orderCode(reader, known))
                 .orElse(null);
-        return new Hardware(known.hardware(), known.slots(), modules, channels, ports, selectors, orderCode);
+        return new Hardware(known.hardware(), known.fitting().slots(), modules, channels, ports, selectors, orderCode);
     }
 
     private static ChannelKind channel(String name, FieldReader fields, Names names, Known known, SheetDefinition own) {
@@ -108,7 +108,7 @@ final class HardwareReader {
             }
             Words.whole(reader, entry).ifPresent(count -> gives.put(kind, count));
         }));
-        List<String> fits = Known.all(fields, "slots", "slot", known.slots());
+        List<String> fits = Known.all(fields, "slots", "slot", known.fitting().slots());
         ModuleKind module = new ModuleKind(
                 name,
                 fields.required("title", "").text(),

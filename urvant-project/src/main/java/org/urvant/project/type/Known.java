@@ -13,7 +13,9 @@ import org.urvant.file.yaml.FieldReader;
 /**
  * The names that a type gives to things which its parts refer to, wherever in the file they stand.
  *
+ * @param fitting its slots and modules
  * @param channels its channels
+ * @param rated its rated values by what they mean
  * @param references what references may name: tables, kinds of channel, {@code channels} for any channel
  * @param unclear settings whose kind is unknown, so that nothing said of them is worth telling; filled while reading
  */
@@ -21,11 +23,14 @@ record Known(
         List<String> firmware,
         List<String> hardware,
         List<String> licences,
-        List<String> slots,
-        List<String> modules,
+        Fitting fitting,
         Channels channels,
+        SideReader.Rated rated,
         List<String> references,
         Set<String> unclear) {
+    /** Where modules fit, and their kinds. */
+    record Fitting(List<String> slots, List<String> modules) {}
+
     /**
      * Channels of a type.
      *
@@ -50,9 +55,9 @@ record Known(
                 type.names("firmware"),
                 Words.texts(type, "hardware-versions"),
                 type.names("licences"),
-                Words.texts(type, "slots"),
-                type.names("modules"),
+                new Fitting(Words.texts(type, "slots"), type.names("modules")),
                 new Channels(type.names("channels"), ownChannels),
+                SideReader.Rated.of(type),
                 references,
                 new TreeSet<>());
     }
@@ -61,7 +66,7 @@ record Known(
     Known inGroup(FieldReader group) {
         List<String> more = new ArrayList<>(references);
         more.addAll(group.names("tables"));
-        return new Known(firmware, hardware, licences, slots, modules, channels, more, unclear);
+        return new Known(firmware, hardware, licences, fitting, channels, rated, more, unclear);
     }
 
     /** Returns whether references to something lead to channels: any, or those of a kind. */
@@ -82,11 +87,11 @@ record Known(
     }
 
     String slot(FieldReader fields) {
-        return one(fields, "slot", "slot", slots);
+        return one(fields, "slot", "slot", fitting.slots());
     }
 
     String module(FieldReader fields) {
-        return one(fields, "module", "module", modules);
+        return one(fields, "module", "module", fitting.modules());
     }
 
     String reference(FieldReader fields) {

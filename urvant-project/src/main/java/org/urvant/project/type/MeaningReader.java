@@ -26,7 +26,7 @@ final class MeaningReader {
         Meaning.TransformerSet set =
                 Words.optional(fields, "of", word -> Word.find(Meaning.TransformerSet.class, word), null);
         return Optional.ofNullable(Words.optional(fields, "means", Meaning::of, null))
-                .map(meaning -> new Traits.Meant(meaning, set == null ? "" : Word.of(set)));
+                .map(meaning -> new Traits.Meant(meaning, set == null || !meaning.isQualified() ? "" : Word.of(set)));
     }
 
     /**
@@ -82,9 +82,6 @@ final class MeaningReader {
                                             .map(Dimension::title)
                                             .toList())
                             + ".");
-        }
-        if (!meant.of().isEmpty() && !meaning.isQualified()) {
-            fields.report(fields.at("of"), "'" + word + "' is of no set of transformers", "Take 'of' out.");
         }
     }
 

@@ -18,7 +18,6 @@ import org.urvant.core.device.AddressRange;
 import org.urvant.core.device.Applicability;
 import org.urvant.core.device.Availability;
 import org.urvant.core.device.Bound;
-import org.urvant.core.device.Domain;
 import org.urvant.core.device.Effect;
 import org.urvant.core.device.Limits;
 import org.urvant.core.device.Meaning;
@@ -175,7 +174,7 @@ final class SheetReader {
                 limits,
                 new SettingDefinition.Provision(derivation(fields, kind), standard, isOptional),
                 condition,
-                traits(fields),
+                traits(fields, limits.unit()),
                 fields.required("meaning", "").text());
         verify(setting, fields);
         fields.finish();
@@ -212,7 +211,7 @@ final class SheetReader {
                 Words.yes(fields, "many"));
     }
 
-    private Traits traits(FieldReader fields) {
+    private Traits traits(FieldReader fields, Unit unit) {
         Rule unique = Words.optional(
                 fields,
                 "unique",
@@ -226,7 +225,7 @@ final class SheetReader {
                 Words.yes(fields, "identity"),
                 Optional.ofNullable(unique),
                 new Traits.Sense(
-                        Optional.ofNullable(Words.optional(fields, "domain", Domain::of, null)),
+                        SideReader.read(fields, unit, names, known.rated()),
                         Words.text(fields, "limit-of"),
                         MeaningReader.read(fields)));
     }
@@ -355,6 +354,7 @@ final class SheetReader {
         if (setting.isDerived()) {
             paths.addAll(setting.derivation().ownPaths());
         }
+        setting.traits().side().ifPresent(side -> paths.addAll(side.ownPaths()));
         setting.applicability()
                 .ifPresent(condition -> paths.addAll(condition.expression().ownPaths()));
         return paths;

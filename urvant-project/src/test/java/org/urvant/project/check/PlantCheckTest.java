@@ -76,6 +76,10 @@ class PlantCheckTest {
             F11 | supervision.current-sum=no         | supervision-off           | the current sum is not supervised
             F11 | assignments.trip.outputs=; assignments.trip.lamps= | drives-nothing | overcurrent drives no output
             F11 | assignments.trip.latched=yes; assignments.trip.key-resets=no | latch-without-reset | nothing acknowledges it
+            F11 | group.1.overcurrent.1.pick-up=501 A primary | value-rounded | which is 1.2525 A; the device holds 1.25 A
+            F11 | group.1.overcurrent.1.pick-up=20 kA primary | value-out-of-range | which is 50 A; expected 0.05 to 40 A
+            F11 | group.1.overcurrent.1.pick-up=480 V primary | value-out-of-range | which is voltage
+            F11 | group.1.thermal.factor=1 primary | value-out-of-range | does not lie on a side
             F11 | assignments.trip.reset-by=BI1      | value-not-used            | nothing is latched
             F11 | assignments.trip.outputs=BO1, BO77 | unknown-reference         | 'BO77', which is not among the BO
             F11 | inputs-used.trip-circuit.starts=auto-reclose | same-input-twice | BI8 both starts and blocks

@@ -34,6 +34,7 @@ class DeviceTypeReaderTest {
               heat.limit: {kind: number, unit: °C, least: 5, most: 30, default: 25, meaning: highest temperature}
               heat.late: {kind: logical, default: no, since: "1.1", meaning: late}
               heat.gap: {kind: number, unit: K, difference: yes, default: 1, meaning: hysteresis}
+              over.pick-up: {kind: number, unit: A, least: 1, most: 10, default: 2, meaning: over}
               lamp.{1..3}.mode: {kind: choice, choices: [off, on], default: off, meaning: "lamp {n}"}
               zone.{north|south}.shade: {kind: integer, unit: "%", least: 0, most: 100, default: 0, meaning: "shade in the {n}"}
             rules:
@@ -56,6 +57,7 @@ class DeviceTypeReaderTest {
             channels:
               DI: {direction: in, count: 1, carries: [binary, counter], logical: [binary, counter], meaning: contact}
               AI: {direction: in, count: 2, carries: [pt100, voltage], meaning: input, settings: {name: {kind: text, optional: yes, meaning: name}}, laws: {oil: {when: carries = 'pt100', pt100: yes}}}
+            stages: {over: {measures: phase-current, pick-up: over.pick_up, course: definite, delay: 1, meaning: high}}
             functions:
               heating: {when: heat.on, needs: {AI: pt100}, meaning: heating}
             ports: {LAN: Ethernet}
@@ -85,7 +87,7 @@ class DeviceTypeReaderTest {
         DeviceType type = DeviceTypeReader.read("room-1.yaml", SOUND);
         assertThat(type.settings())
                 .containsKeys("lamp.3.mode", "zone.south.shade")
-                .hasSize(11);
+                .hasSize(12);
         assertThat(type.setting("lamp.2.mode").orElseThrow().meaning()).isEqualTo("lamp 2");
         assertThat(type.tables().get("room-bus").bus().orElseThrow().classes()).containsOnlyKeys("sensor", "valve");
         assertThat(type.setting("heat.gap").orElseThrow().read("1.8 °F").isSound())
@@ -105,6 +107,18 @@ class DeviceTypeReaderTest {
             meaning: highest temperature | limit-of: heat.to, meaning: highest temperature | 'heat.to' is no setting here that names a channel
             kind: text, longest: 8  | kind: text, means: network-address, longest: 8 | 'network-address' is said of kind text
             kind: text, longest: 8  | kind: text, means: display-name, of: currents, longest: 8 | 'display-name' is of no set of transformers
+            most: 30, default: 25   | most: 30, default: 25, domain: primary | a value in °C has no side of instrument transformers
+            most: 10, default: 2    | most: 10, default: 2, domain: secondary, of: voltages | a current does not come through 'voltages'
+            most: 10, default: 2    | most: 10, default: 2, domain: secondary, of: currents | the device has no transformers 'currents'
+            most: 10, default: 2    | most: 10, default: 2, of: voltages | a setting without domain is of no set of transformers
+            most: 10, default: 2    | most: 10, default: 2, domain: primary, of-when: {currents: heat.on} | 'of-when' stands without 'of'
+            course: definite        | course: A               | an inverse course has no multiplier
+            course: definite        | course: lamp.1.mode     | 'off' is no course of time over current
+            definite, delay: 1      | definite                | a course that is not inverse has no delay
+            definite, delay: 1      | thermal, trip-class: lamp.1.mode | 'off' is no trip class
+            pick-up: over.pick_up   | pick-up: heat.to        | 'pick-up' is in °C, which is temperature
+            measures: phase-current | measures: volts         | 'volts' is no measures
+            delay: 1, meaning: high | delay: 1, reset-ratio: 2, meaning: high | a reset ratio lies above 0
             kind: text, longest: 8  | kind: text, means: nickname, longest: 8 | 'nickname' is no means
             kind: text, longest: 8  | kind: text, means: recipient-number, longest: 8 | 'recipient-number' cannot be said of a setting of a device
             most: 30, default: 25   | most: 30, default: 25, means: rated-current | 'rated-current' is given in °C, which is temperature

@@ -189,7 +189,7 @@ final class TypePage {
         if (!setting.traits().licence().isEmpty()) {
             notes.add("licence " + setting.traits().licence());
         }
-        setting.traits().domain().ifPresent(domain -> notes.add(domain.title()));
+        setting.traits().side().ifPresent(side -> notes.add(side.view().title()));
         setting.traits().meant().ifPresent(meant -> notes.add("means " + meant));
         if (setting.traits().isExpert()) {
             notes.add("expert");

@@ -1,0 +1,186 @@
+package org.urvant.core.device;
+
+import java.math.BigDecimal;
+import java.util.Objects;
+import java.util.Optional;
+import org.urvant.core.expression.Expression;
+import org.urvant.core.expression.Scope;
+import org.urvant.core.protection.Course;
+import org.urvant.core.protection.Stage;
+import org.urvant.core.protection.TripClass;
+import org.urvant.core.unit.Unit;
+
+/**
+ * A stage of current protection as a device type declares it: which settings make up its characteristic.
+ *
+ * @param name name of the stage
+ * @param meaning what it is, in plain words
+ * @param extent whether there is one for the device, each setting group or each row
+ * @param measured what it measures
+ * @param law how its time depends on what it measures
+ * @param band how far a unit may be off
+ */
+public record StageDefinition(String name, String meaning, Extent extent, Measured measured, Law law, Band band) {
+    /**
+     * Where there is one.
+     *
+     * @param isPerGroup whether there is one for each setting group
+     * @param table name of the table, of the device or of its groups, for each row of which there is one; empty text for none
+     * @param when when it is on; null for always
+     */
+    public record Extent(boolean isPerGroup, String table, Expression when) {
+        /** Returns whether it is on where the values of a scope hold; what is unknown counts as on. */
+        public boolean isOn(Scope scope) {
+            return when == null || when.test(scope).orElse(true);
+        }
+    }
+
+    /** What a stage measures. */
+    public enum Quantity {
+        PHASE_CURRENT,
+        RESIDUAL_CURRENT
+    }
+
+    /**
+     * What is measured.
+     *
+     * @param quantity the current
+     * @param pickUp current at which it starts, as the device has it
+     * @param ratio by what that is multiplied on the primary side; null for 1
+     * @param bears greatest current that the input bears long enough for a test; null when the type does not say
+     */
+    public record Measured(Quantity quantity, Bound pickUp, Bound ratio, Bound bears) {}
+
+    /**
+     * How the time depends on the current.
+     *
+     * @param course the course, when it is always the same; null when a setting chooses it
+     * @param chosen the setting that chooses it; null when it is always the same
+     * @param times multiplier, delay and reset
+     * @param reference multiple of the pick-up at which an I²t course has its delay; null for 1
+     * @param least time below which it never operates; null for none
+     * @param flatFrom multiple from which the time no longer falls; null for none
+     */
+    public record Law(Course course, Expression chosen, Times times, Bound reference, Bound least, Bound flatFrom) {
+        Optional<Course> course(Scope scope) {
+            return course != null ? Optional.of(course) : chosen.written(scope).flatMap(Course::of);
+        }
+    }
+
+    /**
+     * Times of a stage.
+     *
+     * @param tripClass trip class of IEC 60947-4-1 that the heating time constant of a thermal course follows from; null for none
+     * @param multiplier time multiplier of inverse courses; null for none
+     * @param delay time of the others; null for none
+     * @param reset how it goes back: the word instant, fixed or inverse; null for at once
+     * @param resetDelay time of a fixed reset; null for none
+     */
+    public record Times(Expression tripClass, Bound multiplier, Bound delay, Expression reset, Bound resetDelay) {}
+
+    /**
+     * How far a unit may be off what its settings say.
+     *
+     * @param current of the pick-up, in per cent
+     * @param time of the operate time, in per cent
+     * @param leastTime of the operate time at least, in s
+     * @param resetRatio current at which it goes back, of its pick-up
+     */
+    public record Band(BigDecimal current, BigDecimal time, BigDecimal leastTime, BigDecimal resetRatio) {}
+
+    /**
+     * A stage where the values of a scope hold.
+     *
+     * @param stage the stage, with currents as the device has them; empty when it cannot be said
+     * @param ratio by what currents are multiplied on the primary side
+     * @param bears greatest current that the input bears; infinite when the type does not say
+     * @param missing why there is no stage; empty text when there is one
+     */
+    public record Found(Optional<Stage> stage, double ratio, double bears, String missing) {
+        /** Returns the stage with currents on the primary side. */
+        public Optional<Stage> primary() {
+            return stage.map(own -> new Stage(own.pickUp() * ratio, own.course(), own.timing(), own.reset()));
+        }
+    }
+
+    public StageDefinition {
+        Objects.requireNonNull(name, "name");
+        Objects.requireNonNull(measured, "measured");
+    }
+
+    /** Returns the stage where the values of a scope hold. */
+    public Found at(Scope scope) {
+        double ratio = number(measured.ratio(), null, scope, 1);
+        double bears = number(measured.bears(), Unit.AMPERE, scope, Double.POSITIVE_INFINITY);
+        double pickUp = number(measured.pickUp(), Unit.AMPERE, scope, Double.NaN);
+        Course course = law.course(scope).orElse(null);
+        if (Double.isNaN(pickUp) || Double.isNaN(ratio) || course == null) {
+            String open = Double.isNaN(pickUp) ? "its pick-up" : Double.isNaN(ratio) ? "its ratio" : "its course";
+            return new Found(Optional.empty(), ratio, bears, open + " is open or wrong");
+        }
+        double time = time(course, scope);
+        if (Double.isNaN(time)) {
+            return new Found(
+                    Optional.empty(),
+                    ratio,
+                    bears,
+                    (course.isInverse() ? "its multiplier" : "its time") + " is open or wrong");
+        }
+        try {
+            Stage.Timing timing = new Stage.Timing(
+                    time,
+                    number(law.reference(), null, scope, 1),
+                    number(law.least(), Unit.SECOND, scope, 0),
+                    number(law.flatFrom(), null, scope, Double.POSITIVE_INFINITY));
+            return new Found(Optional.of(new Stage(pickUp, course, timing, reset(course, scope))), ratio, bears, "");
+        } catch (IllegalArgumentException e) {
+            return new Found(Optional.empty(), ratio, bears, "its " + e.getMessage());
+        }
+    }
+
+    private double time(Course course, Scope scope) {
+        if (course.isInverse()) {
+            return number(law.times().multiplier(), null, scope, Double.NaN);
+        }
+        return tripClass(scope)
+                .map(TripClass::timeConstant)
+                .orElseGet(() -> number(law.times().delay(), Unit.SECOND, scope, Double.NaN));
+    }
+
+    /** Returns the trip class that the stage follows from; empty when it follows from none. */
+    public Optional<TripClass> tripClass(Scope scope) {
+        return law.times().tripClass() == null
+                ? Optional.empty()
+                : law.times().tripClass().written(scope).flatMap(TripClass::of);
+    }
+
+    private Stage.Reset reset(Course course, Scope scope) {
+        String word = law.times().reset() == null
+                ? "instant"
+                : law.times().reset().written(scope).orElse("instant");
+        double ratio = band.resetRatio().doubleValue();
+        return switch (word) {
+            case "fixed" ->
+                new Stage.Reset(Stage.Reset.Kind.FIXED, number(law.times().resetDelay(), Unit.SECOND, scope, 0), ratio);
+            case "inverse" ->
+                new Stage.Reset(course.isInverse() ? Stage.Reset.Kind.INVERSE : Stage.Reset.Kind.INSTANT, 0, ratio);
+            default -> new Stage.Reset(Stage.Reset.Kind.INSTANT, 0, ratio);
+        };
+    }
+
+    /** The number of a bound in a unit; NaN when it is unknown, another number where there is none. */
+    private static double number(Bound bound, Unit unit, Scope scope, double otherwise) {
+        if (bound == null) {
+            return otherwise;
+        }
+        Unit own = bound.expression() == null ? null : bound.expression().type().unit();
+        return bound.at(scope)
+                .map(number -> own == null || unit == null || own == unit || own.dimension() != unit.dimension()
+                        ? number.doubleValue()
+                        : number.doubleValue()
+                                * own.convert(BigDecimal.ONE, unit)
+                                        .orElseThrow()
+                                        .doubleValue())
+                .orElse(Double.NaN);
+    }
+}

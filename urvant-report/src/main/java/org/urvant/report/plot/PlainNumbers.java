@@ -1,0 +1,32 @@
+package org.urvant.report.plot;
+
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.text.FieldPosition;
+import java.text.NumberFormat;
+import java.text.ParsePosition;
+
+/** Numbers on axes: with four digits at most, and never with an exponent. */
+final class PlainNumbers extends NumberFormat {
+    private static final long serialVersionUID = 1L;
+
+    static String text(double number) {
+        BigDecimal rounded = new BigDecimal(number, new MathContext(4));
+        return rounded.signum() == 0 ? "0" : rounded.stripTrailingZeros().toPlainString();
+    }
+
+    @Override
+    public StringBuffer format(double number, StringBuffer to, FieldPosition position) {
+        return to.append(text(number));
+    }
+
+    @Override
+    public StringBuffer format(long number, StringBuffer to, FieldPosition position) {
+        return to.append(text(number));
+    }
+
+    @Override
+    public Number parse(String source, ParsePosition position) {
+        throw new UnsupportedOperationException("numbers on axes are written only");
+    }
+}
