@@ -3,7 +3,6 @@ package org.urvant.cli;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import org.urvant.core.device.StageDefinition.Quantity;
 import org.urvant.core.error.MalformedInputException;
@@ -41,8 +40,6 @@ import picocli.CommandLine.Parameters;
             "          urvant curve Q41 --voltage 11kV --mark 'inrush=900A@0.1s'"
         })
 final class CurveCommand extends Command {
-    private static final int WIDTH = 1280;
-    private static final int HEIGHT = 800;
     private static final int LINES = 24;
     private static final double[] MULTIPLES = {1.2, 2, 5, 10, 20};
 
@@ -129,13 +126,7 @@ final class CurveCommand extends Command {
     }
 
     private void draw(CurvePlot plot) {
-        String lower = out.toLowerCase(Locale.ROOT);
-        if (!lower.endsWith(".png") && !lower.endsWith(".svg")) {
-            throw new MalformedInputException(Position.in(out), "a plot is drawn as .png or .svg", "Name the file so.");
-        }
-        SafeFile.write(
-                session.path(out),
-                lower.endsWith(".png") ? CurvePicture.png(plot, WIDTH, HEIGHT) : CurvePicture.svg(plot, WIDTH, HEIGHT));
+        SafeFile.write(session.path(out), CurvePicture.of(out, plot));
         say("wrote " + out);
     }
 

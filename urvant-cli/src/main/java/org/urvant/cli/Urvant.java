@@ -46,6 +46,7 @@ public final class Urvant {
         COMMANDS.put("settle", SettleCommand::new);
         COMMANDS.put("transformer", TransformerCommand::new);
         COMMANDS.put("curve", CurveCommand::new);
+        COMMANDS.put("grading", GradingCommand::new);
         COMMANDS.put("export", ExportCommand::new);
         COMMANDS.put("fill", FillCommand::new);
         COMMANDS.put("services", ServicesCommand::new);

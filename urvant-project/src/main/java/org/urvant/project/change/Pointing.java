@@ -69,6 +69,10 @@ final class Pointing {
             program(at);
         } else if (place instanceof Reference.OfBay at) {
             member(project.bays().get(at.bay()));
+        } else if (place instanceof Reference.FeedsBay at) {
+            Bay bay = project.bays().get(at.bay());
+            to.ifPresent(name ->
+                    project = project.with(bay.with(bay.feeding().orElseThrow().from(name))));
         } else if (place instanceof Reference.Muted at) {
             muted(at.finding());
         }

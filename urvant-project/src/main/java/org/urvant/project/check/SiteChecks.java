@@ -37,6 +37,7 @@ public final class SiteChecks implements CheckRoom {
                 SiteCheck.of("alike", VALUES, SiteWideCheck::check),
                 SiteCheck.of("lists", with(VALUES, LIST), ListCheck::check),
                 SiteCheck.of("bays", with(VALUES, BAY), BayCheck::check),
+                SiteCheck.of("grading", with(VALUES, BAY), GradingCheck::check),
                 SiteCheck.of("files", RELAYS, SiteChecks::files),
                 SiteCheck.of(
                         "relays",

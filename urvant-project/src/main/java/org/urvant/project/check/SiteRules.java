@@ -36,6 +36,21 @@ public final class SiteRules implements RuleRoom {
             "N14",
             "A bay has more breakers than its devices have signals for: one has no trip, no close command, or no position.",
             "Say with the channel's settings serves and breaker what it is for, or correct the number of the bay's breakers.");
+    public static final Rule FEEDING_WRONG = ALL.error(
+            "feeding-wrong",
+            "N87",
+            "What site.yaml says of a bay's feeding cannot be: a value that is none, or bays that feed each other in a circle.",
+            "Correct it as the message says.");
+    public static final Rule MARGIN_TOO_SHORT = ALL.warning(
+            "margin-too-short",
+            "N87",
+            "A device operates too soon after the one that it feeds, or before it, so that more is switched off than the fault needs.",
+            "Raise the time of the feeding device, or lower that of the other, and look at both curves.");
+    public static final Rule NOT_GRADED = ALL.note(
+            "not-graded",
+            "N87",
+            "Two bays one behind the other cannot be held against each other.",
+            "Give what the message names.");
     public static final Rule RATING_DIFFERS = ALL.warning(
             "rating-differs",
             "N13",

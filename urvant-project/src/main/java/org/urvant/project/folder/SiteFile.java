@@ -1,6 +1,8 @@
 package org.urvant.project.folder;
 
 import java.nio.file.Files;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -12,9 +14,11 @@ import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
+import org.urvant.core.protection.FaultKind;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.Bay;
+import org.urvant.project.Feeding;
 
 /** The site's structure: {@code site.yaml} with its bays, their devices, and the ratings of their equipment. */
 final class SiteFile {
@@ -39,11 +43,31 @@ final class SiteFile {
             fields.children(BAYS).forEach((name, reader) -> {
                 SortedMap<String, Entry> ratings = new TreeMap<>();
                 reader.child("ratings").ifPresent(inner -> ratings.putAll(inner.plain()));
-                bays.put(name, new Bay(name, breakers(reader), reader.texts("devices"), ratings, reader.position()));
+                bays.put(
+                        name,
+                        new Bay(
+                                name,
+                                breakers(reader),
+                                reader.texts("devices"),
+                                ratings,
+                                reader.child("feeding").map(SiteFile::feeding),
+                                reader.position()));
                 reader.finish();
             });
             fields.finish();
         }
+    }
+
+    private static Feeding feeding(FieldReader fields) {
+        Entry from = fields.required("from", "");
+        Map<FaultKind, Entry> levels = new EnumMap<>(FaultKind.class);
+        for (FaultKind kind : FaultKind.values()) {
+            fields.text(kind.word()).ifPresent(level -> levels.put(kind, level));
+        }
+        Feeding feeding =
+                new Feeding(from, fields.text("transformer"), fields.text("share"), fields.text("margin"), levels);
+        fields.finish();
+        return feeding;
     }
 
     private static int breakers(FieldReader fields) {
@@ -73,6 +97,12 @@ final class SiteFile {
         if (!devices.equals(old)) {
             changed = changed.with(append(at, "devices"), devices);
         }
+        if (after.feeding().isPresent() && (before == null || !before.feeding().equals(after.feeding()))) {
+            changed = changed(changed, append(at, "feeding"), after.feeding().get());
+        }
+        if (before != null && before.feeding().isPresent() && after.feeding().isEmpty()) {
+            changed = changed.without(append(at, "feeding"));
+        }
         List<String> ratings = append(at, "ratings");
         for (Map.Entry<String, Entry> rating : after.ratings().entrySet()) {
             Entry known = before == null ? null : before.ratings().get(rating.getKey());
@@ -87,6 +117,20 @@ final class SiteFile {
             if (!after.ratings().containsKey(gone)) {
                 changed = changed.without(append(ratings, gone));
             }
+        }
+        return changed;
+    }
+
+    private static YamlDocument changed(YamlDocument document, List<String> at, Feeding feeding) {
+        Map<String, Entry> values = new LinkedHashMap<>();
+        values.put("from", feeding.from());
+        feeding.transformer().ifPresent(entry -> values.put("transformer", entry));
+        feeding.share().ifPresent(entry -> values.put("share", entry));
+        feeding.margin().ifPresent(entry -> values.put("margin", entry));
+        feeding.levels().forEach((kind, entry) -> values.put(kind.word(), entry));
+        YamlDocument changed = document;
+        for (Map.Entry<String, Entry> value : values.entrySet()) {
+            changed = changed.with(append(at, value.getKey()), value.getValue().text());
         }
         return changed;
     }

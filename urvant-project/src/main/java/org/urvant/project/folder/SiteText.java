@@ -207,19 +207,17 @@ final class SiteText {
         }
         String was = Files.exists(files.path(SiteFile.NAME)) ? files.text(SiteFile.NAME) : "";
         YamlDocument document = YamlDocument.parse(SiteFile.NAME, was);
+        SortedMap<String, Bay> old = new TreeMap<>(before);
         if (isRenamed(Kind.BAY, Optional.empty())) {
-            document = document.renamed(
-                    List.of(SiteFile.BAYS, renaming.get().from().name()),
-                    renaming.get().to());
-            if (!document.text().equals(was)) {
-                texts.put(SiteFile.NAME, document.text());
-            }
-            return;
+            String from = renaming.get().from().name();
+            String to = renaming.get().to();
+            document = document.renamed(List.of(SiteFile.BAYS, from), to);
+            old.put(to, old.remove(from).named(to));
         }
-        TreeSet<String> names = new TreeSet<>(before.keySet());
+        TreeSet<String> names = new TreeSet<>(old.keySet());
         names.addAll(after.keySet());
         for (String name : names) {
-            document = SiteFile.changed(document, before.get(name), after.get(name));
+            document = SiteFile.changed(document, old.get(name), after.get(name));
         }
         if (!document.text().equals(was)) {
             texts.put(SiteFile.NAME, document.text());

@@ -64,6 +64,14 @@ public record Reference(Place place, Ref target, Position position) {
         }
     }
 
+    /** The bay that feeds a bay. */
+    public record FeedsBay(String bay) implements Place {
+        @Override
+        public String text() {
+            return "bay " + bay + " feeding";
+        }
+    }
+
     /** A finding that a person muted, by its rule and subject. */
     public record Muted(String finding) implements Place {
         @Override

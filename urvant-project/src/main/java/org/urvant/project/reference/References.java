@@ -204,6 +204,11 @@ public final class References {
 
     private void bay(Bay bay) {
         bay.devices().forEach(entry -> add(new Reference.OfBay(bay.name()), Ref.device(entry.text()), entry));
+        bay.feeding()
+                .ifPresent(feeding -> add(
+                        new Reference.FeedsBay(bay.name()),
+                        Ref.bay(feeding.from().text()),
+                        feeding.from()));
     }
 
     /** What is muted is named by rule and subject; a subject is a bay, or a device and then a path of it. */

@@ -62,7 +62,7 @@ public record DeviceCurve(String device, int group, Optional<Double> voltage, Li
         return new DeviceCurve(name, number, voltage(sheets), stages, DeviceStage.curve(stages, quantity));
     }
 
-    private static Optional<Double> voltage(DeviceSheets sheets) {
+    static Optional<Double> voltage(DeviceSheets sheets) {
         return sheets.own().definition().setting(Meaning.RATED_VOLTAGE).flatMap(setting -> {
             Unit unit = setting.limits().unit();
             return sheets.own().value(setting.path()) instanceof BigDecimal number

@@ -13,7 +13,9 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import javax.imageio.ImageIO;
 import org.jfree.chart.ChartFactory;
 import org.jfree.chart.JFreeChart;
@@ -29,6 +31,8 @@ import org.jfree.chart.ui.TextAnchor;
 import org.jfree.data.xy.XYSeries;
 import org.jfree.data.xy.XYSeriesCollection;
 import org.jfree.svg.SVGGraphics2D;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.finding.Position;
 
 /** Draws a {@link CurvePlot} as PNG or SVG. */
 public final class CurvePicture {
@@ -50,6 +54,10 @@ public final class CurvePicture {
     private static final String FACE = Font.SANS_SERIF;
     private static final Font NAME = new Font(FACE, Font.BOLD, 13);
     private static final Font SMALL = new Font(FACE, Font.PLAIN, 13);
+    private static final int WIDTH = 1280;
+    private static final int HEIGHT = 800;
+    private static final double CLOSE = 1.3; // lines whose texts would touch
+    private static final double DECADES_OF_A_LETTER = 0.05;
     private static final double GAP = 10;
     private static final double SAMPLE = 36;
     private static final double TOP = 64;
@@ -59,6 +67,20 @@ public final class CurvePicture {
     }
 
     private CurvePicture() {}
+
+    /**
+     * Returns the plot in the usual size, as the name of a file asks for.
+     *
+     * @throws MalformedInputException when the name ends neither with .png nor with .svg
+     */
+    public static byte[] of(String file, CurvePlot plot) {
+        String lower = file.toLowerCase(Locale.ROOT);
+        if (!lower.endsWith(".png") && !lower.endsWith(".svg")) {
+            throw new MalformedInputException(
+                    Position.in(file), "a plot is drawn as .png or .svg", "Name the file so.");
+        }
+        return lower.endsWith(".png") ? png(plot, WIDTH, HEIGHT) : svg(plot, WIDTH, HEIGHT);
+    }
 
     /** Returns the plot as a PNG of a size in pixels. */
     public static byte[] png(CurvePlot plot, int width, int height) {
@@ -178,6 +200,12 @@ public final class CurvePicture {
         return renderer;
     }
 
+    private static List<CurvePlot.Marker> sorted(CurvePlot plot) {
+        return plot.markers().stream()
+                .sorted(Comparator.comparingDouble(CurvePlot.Marker::current))
+                .toList();
+    }
+
     private static BasicStroke stroke(int line) {
         float[] dashes = DASHES.get(line % DASHES.size());
         return dashes.length == 0
@@ -186,16 +214,21 @@ public final class CurvePicture {
     }
 
     private static void markers(XYPlot axes, CurvePlot plot, CurvePlot.Frame frame) {
-        for (CurvePlot.Marker marker : plot.markers()) {
+        double last = 0;
+        double height = frame.longest();
+        for (CurvePlot.Marker marker : sorted(plot)) {
             if (marker.seconds() == Double.POSITIVE_INFINITY) {
                 ValueMarker line = new ValueMarker(
                         marker.current(),
                         INK,
                         new BasicStroke(1.2f, BasicStroke.CAP_BUTT, BasicStroke.JOIN_MITER, 10, new float[] {4, 4}, 0));
                 axes.addDomainMarker(line);
-                text(axes, marker.text() + "  ", marker.current(), frame.longest(), TextAnchor.BOTTOM_RIGHT)
-                        .setRotationAngle(
-                                -Math.PI / 2); // upright, so that texts of neighbours do not lie on each other
+                // the texts stand upright beside their lines, each below that of a line close by
+                height = marker.current() < last * CLOSE ? height : frame.longest();
+                text(axes, marker.text() + "  ", marker.current(), height, TextAnchor.BOTTOM_RIGHT)
+                        .setRotationAngle(-Math.PI / 2);
+                height /= Math.pow(10, (marker.text().length() + 3) * DECADES_OF_A_LETTER);
+                last = marker.current();
             } else {
                 double seconds = Math.min(Math.max(marker.seconds(), frame.shortest()), frame.longest());
                 XYSeries point = new XYSeries(marker.text());

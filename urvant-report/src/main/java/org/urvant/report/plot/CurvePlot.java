@@ -1,10 +1,14 @@
 package org.urvant.report.plot;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.protection.Curve;
+import org.urvant.core.protection.Grading;
+import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceCurve;
+import org.urvant.project.setting.SiteGrading;
 
 /**
  * What is plotted: time over current of several devices, both on logarithmic axes.
@@ -85,6 +89,44 @@ public record CurvePlot(String title, List<Line> lines, List<Marker> markers, do
         return new CurvePlot("Time over current: " + names, lines, markers, voltage);
     }
 
+    /**
+     * Returns the plot of a bay and of the bays that feed it, one after the other, with the fault currents behind it and the
+     * places where the time between them is too short; currents are those at the bay.
+     *
+     * @param pairs what was found for the bay
+     */
+    public static CurvePlot ofPath(Project project, String bay, List<SiteGrading.Pair> pairs) {
+        List<SiteGrading.Step> path = SiteGrading.path(project, bay);
+        List<Line> lines = new ArrayList<>();
+        for (SiteGrading.Step step : path) {
+            for (DeviceCurve curve : step.devices()) {
+                lines.add(new Line(
+                        curve.device() + (path.size() > 1 ? " in bay " + step.bay() : ""),
+                        curve.stages().stream()
+                                .map(stage -> stage.name() + ": " + DeviceCurve.words(stage))
+                                .toList(),
+                        curve.curve(),
+                        1 / step.ratio()));
+            }
+        }
+        List<Marker> markers = new ArrayList<>();
+        for (SiteGrading.Pair pair : pairs) {
+            if (pair.level() > 0) {
+                markers.add(new Marker(pair.kind().word() + " fault", pair.level(), Double.POSITIVE_INFINITY));
+            }
+        }
+        pairs.stream()
+                .filter(SiteGrading.Pair::isTooShort)
+                .map(pair -> pair.narrowest().orElseThrow())
+                .filter(found -> found.down().isPresent())
+                .min(Comparator.comparingDouble(Grading.Narrowest::margin))
+                .ifPresent(found -> markers.add(new Marker(
+                        DeviceCurve.text(found.margin()) + " s to " + found.up().name(),
+                        found.current(),
+                        found.down().orElseThrow().seconds())));
+        return new CurvePlot("Grading of bay " + bay, lines, markers, 0);
+    }
+
     /** The ends of both axes. */
     record Frame(double low, double high, double shortest, double longest) {}
 
@@ -98,10 +140,13 @@ public record CurvePlot(String title, List<Line> lines, List<Marker> markers, do
                 high = Math.max(high, stage.stage().pickUp() * line.factor() * 3);
             }
         }
+        double greatest = 0;
         for (Marker marker : markers) {
             low = Math.min(low, marker.current());
-            high = Math.max(high, marker.current() * 1.5);
+            greatest = Math.max(greatest, marker.current() * 2);
         }
+        boolean hasFaults = markers.stream().anyMatch(marker -> marker.seconds() == Double.POSITIVE_INFINITY);
+        high = hasFaults ? greatest : Math.max(high, greatest); // beyond the greatest fault nothing can happen
         if (!(low < high)) {
             low = 1;
             high = 1000;
