@@ -45,6 +45,7 @@ public final class Urvant {
         COMMANDS.put("try", TryCommand::new);
         COMMANDS.put("settle", SettleCommand::new);
         COMMANDS.put("transformer", TransformerCommand::new);
+        COMMANDS.put("study", StudyCommand::new);
         COMMANDS.put("curve", CurveCommand::new);
         COMMANDS.put("grading", GradingCommand::new);
         COMMANDS.put("export", ExportCommand::new);

@@ -1,0 +1,169 @@
+package org.urvant.formats.table;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
+import org.urvant.core.finding.Position;
+import org.urvant.core.point.ListColumn;
+import org.urvant.file.SafeFile;
+import org.urvant.project.change.StudyRow;
+
+/**
+ * A setting study: one row a value, in columns of its own order and headings, with titles above them or not. CSV with any
+ * separator and encoding, or a sheet of an XLSX file.
+ */
+public final class StudyTable {
+    /** The columns, with the headings that people give them. */
+    private static final List<ListColumn> COLUMNS = List.of(
+            ListColumn.of("device", "the device", "relay, ied, breaker, protection device, tag, location, bay"),
+            ListColumn.of("group", "its setting group", "setting group"),
+            ListColumn.of("stage", "stage or function", "function, element, protection function, protection, code"),
+            ListColumn.of("setting", "the setting", "parameter, quantity, setting name, parameter name"),
+            ListColumn.of("value", "its value", "set value, setting value, new value, set to"),
+            ListColumn.of("unit", "unit of the value", "units"),
+            ListColumn.of("side", "side of the transformers", "view, referred to, primary secondary"));
+
+    private static final long MOST_BYTES = 50_000_000;
+    private static final int FIRST_ROWS = 20;
+
+    private StudyTable() {}
+
+    /** What was read: the rows, and what is wrong with the file. */
+    public record Read(List<StudyRow> rows, List<Finding> findings) {
+        public Read {
+            rows = List.copyOf(rows);
+            findings = List.copyOf(findings);
+        }
+    }
+
+    /**
+     * Reads a study.
+     *
+     * @param sheet name of the sheet; empty for the first one
+     * @throws MalformedInputException when it is no such file, or no row has the headings device, setting and value
+     */
+    public static Read read(Path file, String shownAs, Optional<String> sheet) {
+        GivenTable table = GivenTable.read(SafeFile.read(file, MOST_BYTES), shownAs, sheet);
+        Reading reading = new Reading(table.mayHaveDecimalComma());
+        table.forEach(reading::take);
+        if (reading.places == null) {
+            throw new MalformedInputException(
+                    Position.in(shownAs),
+                    "no row has the headings device, setting and value",
+                    "Name the columns so, or as studies do: relay, stage, parameter, set value, unit, side.");
+        }
+        return new Read(reading.rows, reading.findings);
+    }
+
+    private static final class Reading {
+        private final boolean mayHaveDecimalComma;
+        private final List<StudyRow> rows = new ArrayList<>();
+        private final List<Finding> findings = new ArrayList<>();
+        private Map<String, Integer> places;
+        private int seen;
+
+        Reading(boolean mayHaveDecimalComma) {
+            this.mayHaveDecimalComma = mayHaveDecimalComma;
+        }
+
+        void take(GivenTable.Line line) {
+            if (places == null) {
+                if (seen++ < FIRST_ROWS) {
+                    headings(line);
+                }
+                return;
+            }
+            boolean isWrong = false;
+            for (Map.Entry<Integer, String> mistake : line.mistakes().entrySet()) {
+                if (places.containsValue(mistake.getKey())) {
+                    find(line, mistake.getKey(), mistake.getValue(), "Write the value itself into the cell.");
+                    isWrong = true;
+                }
+            }
+            if (isWrong || line.cells().stream().allMatch(String::isBlank)) {
+                return;
+            }
+            for (String needed : List.of("device", "setting")) {
+                if (cell(line, needed).isEmpty()) {
+                    find(line, places.get(needed), "the row has no " + needed, "Give it, or take the row out.");
+                    return;
+                }
+            }
+            rows.add(new StudyRow(
+                    cell(line, "device"),
+                    new StudyRow.Stage(cell(line, "stage"), cell(line, "group")),
+                    cell(line, "setting"),
+                    decimal(cell(line, "value")),
+                    cell(line, "unit"),
+                    cell(line, "side"),
+                    line.position()));
+        }
+
+        private void headings(GivenTable.Line line) {
+            Map<String, Integer> found = new HashMap<>();
+            String twice = "";
+            for (int i = 0; i < line.cells().size(); i++) {
+                for (ListColumn column : COLUMNS) {
+                    if (column.isNamed(line.cells().get(i))) {
+                        Integer other = found.putIfAbsent(column.word(), i);
+                        twice = other == null
+                                ? twice
+                                : "'" + line.cells().get(other) + "' and '"
+                                        + line.cells().get(i) + "' are both the " + column.word();
+                    }
+                }
+            }
+            if (!found.keySet().containsAll(List.of("device", "setting", "value"))) {
+                return;
+            }
+            if (!twice.isEmpty()) {
+                throw new MalformedInputException(line.position(), twice, "Rename one of the two columns.");
+            }
+            places = found;
+        }
+
+        private String cell(GivenTable.Line line, String column) {
+            Integer place = places.get(column);
+            return place == null || place >= line.cells().size()
+                    ? ""
+                    : line.cells().get(place).strip();
+        }
+
+        private String decimal(String value) {
+            return mayHaveDecimalComma && value.matches("-?\\d+,\\d+") ? value.replace(',', '.') : value;
+        }
+
+        private void find(GivenTable.Line line, int column, String message, String remedy) {
+            Position position =
+                    new Position(line.position().source(), line.position().line(), column + 1);
+            findings.add(new Finding(GeneralRules.FILE_MALFORMED, "study", position, message, remedy));
+        }
+    }
+
+    /** The headings of a study that {@link #read} takes back. */
+    private static final List<String> WRITTEN = List.of("device", "group", "stage", "setting", "value", "unit", "side");
+
+    /**
+     * Writes a study by the ending of the name.
+     *
+     * @throws org.urvant.core.error.RefusedException when the name ends in neither {@code .csv} nor {@code .xlsx}
+     */
+    public static void write(Path file, List<StudyRow> rows) {
+        List<List<String>> lines = new ArrayList<>(rows.size());
+        rows.forEach(row -> lines.add(List.of(
+                row.device(),
+                row.stage().group(),
+                row.stage().name(),
+                row.setting(),
+                row.value(),
+                row.unit(),
+                row.side())));
+        GivenTable.write(file, WRITTEN, lines);
+    }
+}

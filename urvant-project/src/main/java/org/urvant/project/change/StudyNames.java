@@ -1,0 +1,179 @@
+package org.urvant.project.change;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.urvant.core.device.Meaning;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.StageDefinition;
+import org.urvant.core.device.StageDefinition.Quantity;
+import org.urvant.core.protection.Course;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.DeviceSheets.SheetSetting;
+import org.urvant.project.setting.DeviceStage;
+
+/** Finds what the words of a study mean on a device: stages, settings, characteristics, sides of transformers. */
+final class StudyNames {
+    /** The marks that the trade gives stages: {@code I>}, {@code I>>}, {@code IN>}. */
+    private static final Pattern MARK = Pattern.compile("(I|IN|IE|I0|3I0|IG)\\s*(>{1,4})", Pattern.CASE_INSENSITIVE);
+
+    private static final Pattern NUMBERED = Pattern.compile("(.+?)[\\s./-]*(\\d{1,3})");
+
+    private static final Map<Meaning, List<String>> SETTINGS = Map.of(
+            Meaning.PICK_UP,
+                    List.of("pick up", "pickup", "set current", "current setting", "pick up current", "current"),
+            Meaning.TIME_MULTIPLIER, List.of("multiplier", "time multiplier", "tms", "time dial"),
+            Meaning.OPERATE_TIME, List.of("delay", "time", "time delay", "operate time", "definite time"),
+            Meaning.CURVE, List.of("curve", "characteristic", "course"));
+
+    private static final Map<String, String> COURSES = new TreeMap<>(Map.of(
+            "standard inverse",
+            "A",
+            "normal inverse",
+            "A",
+            "iec standard inverse",
+            "A",
+            "iec normal inverse",
+            "A",
+            "iec very inverse",
+            "B",
+            "iec extremely inverse",
+            "C",
+            "moderately inverse",
+            "D",
+            "ieee moderately inverse",
+            "D",
+            "ieee very inverse",
+            "E",
+            "ieee extremely inverse",
+            "F"));
+
+    static {
+        COURSES.put("long time inverse", "long-time");
+        COURSES.put("iec long time inverse", "long-time");
+        COURSES.put("definite time", "definite");
+    }
+
+    private final DeviceSheets sheets;
+    private final Map<String, String> own;
+
+    /**
+     * Creates the names of one device.
+     *
+     * @param own what names of the study mean, as a person says it: a stage such as {@code overcurrent.1}, or a setting
+     */
+    StudyNames(DeviceSheets sheets, Map<String, String> own) {
+        this.sheets = sheets;
+        this.own = own;
+    }
+
+    /** Returns a text in small letters with one blank between its words and nothing else that is no letter or digit. */
+    static String plain(String text) {
+        return text.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip();
+    }
+
+    /** Returns the setting that a stage and a name mean; empty when they mean none, or more than one. */
+    Optional<SheetSetting> setting(StudyRow.Stage stage, String name) {
+        String setting = own.getOrDefault(name, name);
+        String group = "group." + (stage.group().isEmpty() ? DeviceStage.activeGroup(sheets) : stage.group());
+        if (stage.name().isEmpty()) {
+            return Optional.of(sheets).flatMap(all -> all.seek(setting).or(() -> all.seek(group + "." + setting)));
+        }
+        for (String prefix : prefixes(own.getOrDefault(stage.name(), stage.name()), group)) {
+            Optional<SheetSetting> found = within(prefix, setting);
+            if (found.isPresent()) {
+                return found;
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** What can stand before the path of a setting of a stage. */
+    private List<String> prefixes(String stage, String group) {
+        List<String> prefixes = new ArrayList<>();
+        Matcher mark = MARK.matcher(stage);
+        if (mark.matches()) {
+            Quantity quantity =
+                    mark.group(1).equalsIgnoreCase("I") ? Quantity.PHASE_CURRENT : Quantity.RESIDUAL_CURRENT;
+            marked(quantity, mark.group(2).length(), group).ifPresent(prefixes::add);
+            return prefixes;
+        }
+        String name = stage.strip().toLowerCase(Locale.ROOT);
+        Matcher numbered = NUMBERED.matcher(name);
+        List<String> forms = new ArrayList<>(List.of(name, name.replace(' ', '-')));
+        if (numbered.matches()) {
+            forms.add(numbered.group(1).strip().replace(' ', '-') + "." + numbered.group(2));
+        }
+        for (String form : forms) {
+            prefixes.add(group + "." + form);
+            prefixes.add(form);
+        }
+        return prefixes;
+    }
+
+    /** The n-th row of the table whose rows are stages of a quantity. */
+    private Optional<String> marked(Quantity quantity, int number, String group) {
+        List<StageDefinition> tables = sheets.type().handling().stages().stream()
+                .filter(stage -> stage.measured().quantity() == quantity
+                        && !stage.extent().table().isEmpty())
+                .toList();
+        if (tables.size() != 1) {
+            return Optional.empty();
+        }
+        String table = tables.get(0).extent().table();
+        return Optional.of((sheets.type().tables().containsKey(table) ? table : group + "." + table) + "." + number);
+    }
+
+    private Optional<SheetSetting> within(String prefix, String name) {
+        Optional<SheetSetting> direct = sheets.seek(prefix + "." + name)
+                .or(() -> sheets.seek(prefix + "." + plain(name).replace(' ', '-')));
+        if (direct.isPresent()) {
+            return direct;
+        }
+        String wanted = plain(name);
+        for (Map.Entry<Meaning, List<String>> meaning : SETTINGS.entrySet()) {
+            if (meaning.getValue().contains(wanted)) {
+                List<SheetSetting> found = meant(prefix, meaning.getKey());
+                if (found.size() == 1) {
+                    return Optional.of(found.get(0));
+                }
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** The settings of a row that mean something; a row that is not there yet counts as well. */
+    private List<SheetSetting> meant(String prefix, Meaning meaning) {
+        List<SheetSetting> found = new ArrayList<>();
+        String table = prefix.replaceFirst("^group\\.\\d+\\.", "").replaceFirst("\\.[^.]+$", "");
+        List.of(sheets.type().tables(), sheets.type().groups().tables()).forEach(tables -> {
+            if (tables.containsKey(table)) {
+                tables.get(table)
+                        .row()
+                        .setting(meaning)
+                        .map(SettingDefinition::path)
+                        .ifPresent(path -> sheets.seek(prefix + "." + path).ifPresent(found::add));
+            }
+        });
+        return found.stream().distinct().toList();
+    }
+
+    /** Returns the word of a choice that a value means: the word itself, or the trade's name of a characteristic. */
+    static String choice(SettingDefinition setting, String value) {
+        boolean isCurve = setting.traits()
+                .meant()
+                .filter(meant -> meant.meaning() == Meaning.CURVE)
+                .isPresent();
+        if (!isCurve || setting.limits().choices().contains(value)) {
+            return value;
+        }
+        String word = COURSES.getOrDefault(
+                plain(value), Course.of(value.strip()).map(Course::word).orElse(value));
+        return setting.limits().choices().contains(word) ? word : value;
+    }
+}
