@@ -1,9 +1,14 @@
 package org.urvant.cli;
 
+import java.util.Optional;
+import org.urvant.core.error.RefusedException;
 import org.urvant.file.SafeFile;
+import org.urvant.formats.table.TestTable;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.setting.TestResults;
+import org.urvant.project.setting.TestSheet;
 import org.urvant.report.page.Pages;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -21,6 +26,18 @@ final class ReviewCommand extends Command {
     @Option(names = "--out", paramLabel = "FILE", description = "The page; DEVICE.html when not given.")
     private String file;
 
+    @Option(
+            names = "--results",
+            paramLabel = "FILE",
+            description = "A table of test points that was filled in, judged on the page.")
+    private String results;
+
+    @Option(
+            names = "--group",
+            paramLabel = "NUMBER",
+            description = "Setting group of the results; the active one when not given.")
+    private Integer group;
+
     ReviewCommand(Session session) {
         super(session);
     }
@@ -30,7 +47,7 @@ final class ReviewCommand extends Command {
         Project project = folder().load();
         Device device = project.device(name);
         String target = file == null ? name + ".html" : file;
-        SafeFile.writeText(session.path(target), Pages.review(project, device));
+        SafeFile.writeText(session.path(target), page(project, device));
         String fingerprint =
                 ConfigurationBuilder.build(project, device).fingerprint().hex();
         if (json) {
@@ -40,5 +57,22 @@ final class ReviewCommand extends Command {
         }
         next("read it, then urvant sign-off " + name + " --read " + fingerprint.substring(0, 12));
         return Exit.DONE;
+    }
+
+    private String page(Project project, Device device) {
+        if (results == null) {
+            return Pages.review(project, device);
+        }
+        TestResults judged = TestResults.of(
+                TestSheet.of(project, name, Optional.ofNullable(group)),
+                TestTable.read(session.path(results), results));
+        if (!judged.findings().isEmpty()) {
+            Findings.lines(judged.findings(), session, false).forEach(this::note);
+            throw new RefusedException(
+                    results + " has " + count(judged.findings().size(), "row")
+                            + " that cannot be judged; no page was written",
+                    "Mend them, or test again with a sheet of the settings as they are now.");
+        }
+        return Pages.review(project, device, judged);
     }
 }

@@ -13,6 +13,9 @@ public enum TripClass {
     /** The multiple of the set current at which the band holds. */
     public static final double MULTIPLE = 7.2;
 
+    /** The multiple of the set current from which a thermal stage of the class heats up to its end (IEC 60947-4-1, 8.2.1.5). */
+    public static final double PICK_UP = 1.05;
+
     private final String word;
     private final double above;
     private final double most;
@@ -48,9 +51,9 @@ public enum TripClass {
         return seconds > above && seconds <= most;
     }
 
-    /** Returns the heating time constant with which a thermal stage of factor 1.05 lies in the middle of the band. */
+    /** Returns the heating time constant with which a thermal stage of factor {@value #PICK_UP} lies in the middle of the band. */
     public double timeConstant() {
-        double multiple = MULTIPLE / 1.05;
+        double multiple = MULTIPLE / PICK_UP;
         return Math.sqrt(above * most) / Stage.thermalTime(1, multiple, 0);
     }
 }

@@ -45,9 +45,18 @@ public record DeviceCurve(String device, int group, Optional<Double> voltage, Li
                     "Its type declares none; docs/device-types.md says how stages are declared.");
         }
         int number = group.orElse(DeviceStage.activeGroup(sheets));
+        requireGroup(sheets, number);
+        List<DeviceStage> stages = DeviceStage.of(sheets, number).stream()
+                .filter(stage -> stage.definition().measured().quantity() == quantity)
+                .toList();
+        return new DeviceCurve(name, number, voltage(sheets), stages, DeviceStage.curve(stages, quantity));
+    }
+
+    /** Refuses a setting group that is not set up. */
+    static void requireGroup(DeviceSheets sheets, int number) {
         if (sheets.type().groups().most() > 0 && sheets.sheet("group." + number).isEmpty()) {
             throw new RefusedException(
-                    "setting group " + number + " of " + name + " is not set up",
+                    "setting group " + number + " of " + sheets.device().name() + " is not set up",
                     "Set up: "
                             + String.join(
                                     ", ",
@@ -56,10 +65,6 @@ public record DeviceCurve(String device, int group, Optional<Double> voltage, Li
                                             .toList())
                             + ".");
         }
-        List<DeviceStage> stages = DeviceStage.of(sheets, number).stream()
-                .filter(stage -> stage.definition().measured().quantity() == quantity)
-                .toList();
-        return new DeviceCurve(name, number, voltage(sheets), stages, DeviceStage.curve(stages, quantity));
     }
 
     static Optional<Double> voltage(DeviceSheets sheets) {

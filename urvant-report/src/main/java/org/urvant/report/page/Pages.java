@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.point.list.ListDifference;
 import org.urvant.project.Device;
@@ -11,6 +12,8 @@ import org.urvant.project.Project;
 import org.urvant.project.mapping.FarSide;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.SelectorSheet;
+import org.urvant.project.setting.TestResults;
+import org.urvant.project.setting.TestSheet;
 
 /** Makes pages. What comes from a project is escaped; a page loads nothing from anywhere. */
 public final class Pages {
@@ -18,7 +21,17 @@ public final class Pages {
 
     /** Returns the page on which a person reviews a device: make-up, every value, mappings, findings, fingerprint. */
     public static String review(Project project, Device device) {
-        return ReviewPage.review(project, device);
+        return ReviewPage.review(project, device, Optional.empty());
+    }
+
+    /** Returns the page on which a person reviews a device, with what was seen when it was tested. */
+    public static String review(Project project, Device device, TestResults results) {
+        return ReviewPage.review(project, device, Optional.of(results));
+    }
+
+    /** Returns the sheet of what to inject into a device, to fill in by hand. */
+    public static String tests(Project project, TestSheet sheet) {
+        return TestPage.of(project, sheet);
     }
 
     /** Returns the documentation of a device type: all that its file says, in order. */

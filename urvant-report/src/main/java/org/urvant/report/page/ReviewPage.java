@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.device.DeviceType;
@@ -18,13 +19,14 @@ import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.configuration.Marks;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
+import org.urvant.project.setting.TestResults;
 import org.urvant.project.setting.ValueRow;
 
 /** The page on which a person reviews a device. */
 final class ReviewPage {
     private ReviewPage() {}
 
-    static String review(Project project, Device device) {
+    static String review(Project project, Device device, Optional<TestResults> results) {
         DeviceType type = project.typeOf(device);
         DeviceSheets sheets = DeviceSheets.of(type, device);
         List<Map<String, Object>> sections = new ArrayList<>();
@@ -52,6 +54,13 @@ final class ReviewPage {
         model.put(
                 "mappings", device.mappings().stream().map(ReviewPage::mapping).toList());
         model.put("findings", findings.stream().map(ReviewPage::finding).toList());
+        model.put("tests", results.map(TestPage::points).orElse(List.of()));
+        results.ifPresent(judged -> {
+            model.put("testGroup", judged.sheet().group());
+            model.put("passed", judged.count(TestResults.Verdict.PASSED));
+            model.put("failed", judged.count(TestResults.Verdict.FAILED));
+            model.put("untried", judged.count(TestResults.Verdict.OPEN));
+        });
         return Template.fill("review.ftlh", model);
     }
 
