@@ -32,6 +32,7 @@ final class DemoCommand extends Command {
             "pump-minute.csv",
             "tp4.icd",
             "plant.csv",
+            "study.csv",
             "motors.csv",
             "presses.csv",
             "day.csv",

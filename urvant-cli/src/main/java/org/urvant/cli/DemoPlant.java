@@ -66,14 +66,38 @@ final class DemoPlant {
         stage.run(Exit.DONE, "try", "RTU1", "--from", "../day.csv", "--for", "24h", "--lanes");
         stage.run(Exit.DONE, "logic", "F11", "--take", "../interlock.st");
         stage.run(Exit.DONE, "try", "F11", "--set", "bi3=on", "--for", "1s");
+        protection();
         plantMistakes();
         safetyRelated();
+    }
+
+    private void protection() throws IOException {
+        stage.chapter(
+                "Protection: settings from a study, other transformers and back, who waits for whom, what to inject");
+        stage.run(Exit.DONE, "device", "add", "K10", "--type", "marrowby-f2", "--order-code", "MF2-BVB-2");
+        stage.run(Exit.DONE, "set", "K10", "ct.primary", "1000 A");
+        stage.run(Exit.DONE, "set", "K10", "rated.current", "1000 A");
+        stage.run(Exit.DONE, "study", "../study.csv", "--yes");
+        stage.run(Exit.DONE, "transformer", "F11", "currents", "400/5", "--yes");
+        stage.run(Exit.DONE, "show", "F11", "group.1.overcurrent.2", "--in", "primary");
+        stage.run(Exit.DONE, "transformer", "F11", "currents", "400/1", "--yes");
+        stage.run(Exit.DONE, "curve", "F11", "--at", "960A", "--at", "4kA");
+        Files.delete(stage.site().resolve("site.yaml"));
+        DemoStage.copy("grading.yaml", stage.site());
+        Files.move(stage.site().resolve("grading.yaml"), stage.site().resolve("site.yaml"));
+        stage.aside("(site.yaml now says what feeds what)");
+        stage.run(Exit.DIFFERENT, "grading");
+        stage.run(Exit.DONE, "grading", "M1", "--out", "../grading.png");
+        stage.run(Exit.DONE, "set", "K10", "group.1.overcurrent.1.multiplier", "0.3");
+        stage.run(Exit.DONE, "grading");
+        stage.run(Exit.DONE, "test-points", "F11");
+        stage.run(Exit.DONE, "test-points", "F11", "--out", "../F11-tests.csv");
     }
 
     private void plantMistakes() throws IOException {
         stage.chapter("Six mistakes, planted by hand in six files");
         Map<Path, String> sound = new HashMap<>();
-        plantMistake(sound, "F11", "ct.primary: 400 A", "ct.primary: 1 A\n  ct.secondary: 5 A");
+        plantMistake(sound, "F11", "(?s)ct.primary: 400 A(.*?)ct.secondary: 1 A", "ct.primary: 1 A$1ct.secondary: 5 A");
         plantMistake(sound, "L21", "function: zones", "function: reclose");
         plantMistake(sound, "M31", "21.5 A", "38 A");
         plantMistake(sound, "TD1", "sequence.return: DI2", "sequence.return: DI1");

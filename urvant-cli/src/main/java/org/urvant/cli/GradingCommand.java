@@ -54,7 +54,7 @@ final class GradingCommand extends Command {
                 .filter(pair -> bay == null || pair.bay().equals(bay))
                 .toList();
         if (out != null) {
-            draw(project, pairs);
+            draw(project, grading.pairs());
             return Exit.DONE;
         }
         List<SiteGrading.Wrong> wrong = grading.mistakes().stream()

@@ -39,6 +39,12 @@ class ExamplesTest {
     }
 
     @Test
+    void studyToTestPointsSetsChangesDrawsAndTests() throws IOException {
+        assertThat(StudyToTestPoints.run(Path.of("../demo/study.csv"), folder.resolve("study")))
+                .matches("16 values set, 4 follow the transformers, 18 points to test");
+    }
+
+    @Test
     void tryInterlockLightsTheLampAfterItsTime() {
         assertThat(TryInterlock.run(Path.of("../demo/interlock.st"), folder.resolve("interlock")))
                 .isEqualTo("bi3 false at 0 ms, led1 false at 0 ms, bi3 true at 100 ms, led1 true at 300 ms");

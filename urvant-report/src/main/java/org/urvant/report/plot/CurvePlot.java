@@ -93,7 +93,7 @@ public record CurvePlot(String title, List<Line> lines, List<Marker> markers, do
      * Returns the plot of a bay and of the bays that feed it, one after the other, with the fault currents behind it and the
      * places where the time between them is too short; currents are those at the bay.
      *
-     * @param pairs what was found for the bay
+     * @param pairs what was found for the bays
      */
     public static CurvePlot ofPath(Project project, String bay, List<SiteGrading.Pair> pairs) {
         List<SiteGrading.Step> path = SiteGrading.path(project, bay);
@@ -110,20 +110,24 @@ public record CurvePlot(String title, List<Line> lines, List<Marker> markers, do
             }
         }
         List<Marker> markers = new ArrayList<>();
-        for (SiteGrading.Pair pair : pairs) {
-            if (pair.level() > 0) {
-                markers.add(new Marker(pair.kind().word() + " fault", pair.level(), Double.POSITIVE_INFINITY));
-            }
+        for (SiteGrading.Step step : path) {
+            List<SiteGrading.Pair> here =
+                    pairs.stream().filter(pair -> pair.bay().equals(step.bay())).toList();
+            here.stream()
+                    .filter(pair -> step.bay().equals(bay) && pair.level() > 0)
+                    .forEach(pair -> markers.add(
+                            new Marker(pair.kind().word() + " fault", pair.level(), Double.POSITIVE_INFINITY)));
+            here.stream()
+                    .filter(SiteGrading.Pair::isTooShort)
+                    .map(pair -> pair.narrowest().orElseThrow())
+                    .filter(found -> found.down().isPresent())
+                    .min(Comparator.comparingDouble(Grading.Narrowest::margin))
+                    .ifPresent(found -> markers.add(new Marker(
+                            DeviceCurve.text(found.margin()) + " s to "
+                                    + found.up().name(),
+                            found.current() / step.ratio(),
+                            found.down().orElseThrow().seconds())));
         }
-        pairs.stream()
-                .filter(SiteGrading.Pair::isTooShort)
-                .map(pair -> pair.narrowest().orElseThrow())
-                .filter(found -> found.down().isPresent())
-                .min(Comparator.comparingDouble(Grading.Narrowest::margin))
-                .ifPresent(found -> markers.add(new Marker(
-                        DeviceCurve.text(found.margin()) + " s to " + found.up().name(),
-                        found.current(),
-                        found.down().orElseThrow().seconds())));
         return new CurvePlot("Grading of bay " + bay, lines, markers, 0);
     }
 
@@ -145,8 +149,13 @@ public record CurvePlot(String title, List<Line> lines, List<Marker> markers, do
             low = Math.min(low, marker.current());
             greatest = Math.max(greatest, marker.current() * 2);
         }
+        double seen = lines.stream() // each line must be seen, also beyond the greatest fault
+                .mapToDouble(line ->
+                        line.curve().stages().isEmpty() ? 0 : line.curve().pickUp() * line.factor() * 4)
+                .max()
+                .orElse(0);
         boolean hasFaults = markers.stream().anyMatch(marker -> marker.seconds() == Double.POSITIVE_INFINITY);
-        high = hasFaults ? greatest : Math.max(high, greatest); // beyond the greatest fault nothing can happen
+        high = hasFaults ? Math.max(seen, greatest) : Math.max(high, greatest);
         if (!(low < high)) {
             low = 1;
             high = 1000;
