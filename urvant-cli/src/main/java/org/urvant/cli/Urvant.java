@@ -44,6 +44,7 @@ public final class Urvant {
         COMMANDS.put("logic", LogicCommand::new);
         COMMANDS.put("try", TryCommand::new);
         COMMANDS.put("settle", SettleCommand::new);
+        COMMANDS.put("group", GroupCommand::new);
         COMMANDS.put("transformer", TransformerCommand::new);
         COMMANDS.put("study", StudyCommand::new);
         COMMANDS.put("curve", CurveCommand::new);

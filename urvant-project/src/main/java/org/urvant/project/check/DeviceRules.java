@@ -101,6 +101,16 @@ public final class DeviceRules implements RuleRoom {
             "N85",
             "Two setting groups hold the same values, so switching between them does nothing.",
             "Set what is to differ, or take one out.");
+    public static final Rule ACTIVE_GROUP_NOT_SET_UP = ALL.error(
+            "active-group-not-set-up",
+            "N85",
+            "The setting group that is in use after a start holds no values of its own, while another one does.",
+            "Set it up, or choose the one that is.");
+    public static final Rule GROUP_SOURCES_CLASH = ALL.warning(
+            "group-sources-clash",
+            "N85",
+            "Something switches setting groups that is not the one source which may.",
+            "Let one source switch them.");
     public static final Rule SELECTOR_STANDS_WRONG = ALL.warning(
             "selector-stands-wrong",
             "N67",

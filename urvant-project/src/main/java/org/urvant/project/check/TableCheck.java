@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Consumer;
@@ -82,7 +81,7 @@ final class TableCheck {
                 .values()
                 .forEach(kind -> check.unique(kind.settings(), sheets.of(Sheet.Kind.CHANNEL, kind.name())));
         check.unusedChannels();
-        check.groupsAlike(groups);
+        GroupCheck.check(sheets, groups, findings);
         check.examples();
         check.twin();
     }
@@ -298,35 +297,6 @@ final class TableCheck {
                     "members of " + table.name() + " take " + load.toPlainString() + " mA; it gives "
                             + bus.supply().toPlainString() + " mA",
                     "Feed some from elsewhere, with supply: own, or take some out.");
-        }
-    }
-
-    private void groupsAlike(List<Sheet> groups) {
-        Map<SortedMap<String, String>, Sheet> first = new HashMap<>();
-        for (Sheet group : groups) {
-            SortedMap<String, String> values = new TreeMap<>();
-            for (Sheet sheet : sheets.all()) {
-                boolean within = sheet.prefix().startsWith(group.prefix() + ".");
-                if (sheet == group || within) {
-                    String below = sheet == group
-                            ? ""
-                            : sheet.prefix().substring(group.prefix().length());
-                    sheet.definition()
-                            .settings()
-                            .values()
-                            .forEach(setting -> values.put(
-                                    below + "." + setting.path(), String.valueOf(sheet.value(setting.path()))));
-                }
-            }
-            Sheet other = first.putIfAbsent(values, group);
-            if (other != null) {
-                report(
-                        DeviceRules.GROUPS_IDENTICAL,
-                        group.prefix(),
-                        group.position(),
-                        group.prefix() + " holds the same values as " + other.prefix(),
-                        DeviceRules.GROUPS_IDENTICAL.remedy());
-            }
         }
     }
 

@@ -79,6 +79,8 @@ class PlantCheckTest {
             F11 | group.1.overcurrent.1.pick-up=501 A primary | value-rounded | which is 1.2525 A; the device holds 1.25 A
             F11 | group.1.overcurrent.1.pick-up=20 kA primary | value-out-of-range | which is 50 A; expected 0.05 to 40 A
             F11 | group.1.overcurrent.1.pick-up=480 V primary | value-out-of-range | which is voltage
+            F11 | groups.active=2 | active-group-not-set-up | setting group 2 is in use after a start and holds no values; set up: 1
+            F11 | inputs-used.g.input=BI3; inputs-used.g.starts=group-2 | group-sources-clash | BI3 switches setting groups
             F11 | group.1.thermal.factor=1 primary | value-out-of-range | does not lie on a side
             F11 | assignments.trip.reset-by=BI1      | value-not-used            | nothing is latched
             F11 | assignments.trip.outputs=BO1, BO77 | unknown-reference         | 'BO77', which is not among the BO
