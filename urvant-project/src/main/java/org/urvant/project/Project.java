@@ -234,7 +234,8 @@ public record Project(
         return withDevices(others);
     }
 
-    private Project withDevices(SortedMap<String, Device> others) {
+    /** Returns the project with other devices, by their names. */
+    public Project withDevices(SortedMap<String, Device> others) {
         return new Project(name, conventions, types, others, imported, bays, choices, remarks);
     }
 

@@ -32,6 +32,7 @@ import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.DeviceSheets.SheetSetting;
+import org.urvant.project.setting.DeviceStage;
 
 /**
  * What a setting study changes in a site: its rows matched to devices and settings, their values converted, each on a step.
@@ -86,6 +87,7 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
         private final List<String> rounded = new ArrayList<>();
         private final Map<String, ValuePlan.Wanted> wanted = new LinkedHashMap<>();
         private final Map<String, Set<String>> devices = new HashMap<>();
+        private final Map<String, String> paths = new HashMap<>();
 
         Reading(Project project, How how, List<Finding> known) {
             this.project = project;
@@ -100,7 +102,8 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
             alias(device.type().text(), device.name());
             device.plate().entry(Plate.Item.DESCRIPTION).ifPresent(entry -> alias(entry.text(), device.name()));
             project.type(device)
-                    .flatMap(type -> DeviceSheets.of(type, device).own().given(Meaning.DISPLAY_NAME))
+                    .flatMap(type -> type.sheet().setting(Meaning.DISPLAY_NAME))
+                    .map(setting -> device.settings().get(setting.path()))
                     .ifPresent(entry -> alias(entry.text(), device.name()));
         }
 
@@ -149,7 +152,7 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
                 return; // that its type is not there is a finding of the site
             }
             DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);
-            Optional<SheetSetting> found = new StudyNames(sheets, how.names()).setting(row.stage(), row.setting());
+            Optional<SheetSetting> found = setting(row, sheets);
             if (found.isEmpty()) {
                 String words = (row.stage().name() + " " + row.setting()).strip();
                 find(
@@ -171,6 +174,22 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
                             "Keep one of the two rows.");
                 }
             });
+        }
+
+        /** What a stage and a name mean is the same on every device of a type that has the row. */
+        private Optional<SheetSetting> setting(StudyRow row, DeviceSheets sheets) {
+            String group = row.stage().group().isEmpty()
+                    ? String.valueOf(DeviceStage.activeGroup(sheets))
+                    : row.stage().group();
+            String words =
+                    String.join("\n", sheets.type().name(), group, row.stage().name(), row.setting());
+            String known = paths.get(words);
+            Optional<SheetSetting> found = known == null ? Optional.empty() : sheets.seek(known);
+            if (found.isEmpty()) {
+                found = new StudyNames(sheets, how.names()).setting(row.stage(), row.setting());
+                found.ifPresent(at -> paths.put(words, at.path()));
+            }
+            return found;
         }
 
         /** The value as it is to stand in the device's file; empty when it does not fit, which is told. */

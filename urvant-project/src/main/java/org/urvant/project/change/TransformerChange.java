@@ -3,6 +3,7 @@ package org.urvant.project.change;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.device.Meaning.TransformerSet;
 import org.urvant.core.error.RefusedException;
@@ -10,6 +11,7 @@ import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.protection.View;
 import org.urvant.project.Bay;
+import org.urvant.project.Device;
 import org.urvant.project.Project;
 
 /**
@@ -81,12 +83,12 @@ public record TransformerChange(List<Row> rows, Map<String, Map<String, String>>
             throw new IllegalArgumentException("values are kept on one side of the transformers");
         }
         List<Row> rows = new ArrayList<>();
-        Project after = project;
+        SortedMap<String, Device> changed = new TreeMap<>(project.devices());
         Map<String, Map<String, String>> ratings = new TreeMap<>();
         for (String name : devices) {
             TransformerStep step = TransformerStep.of(project, project.device(name), wanted, kept);
             rows.addAll(step.rows());
-            after = after.with(step.after());
+            changed.put(name, step.after());
             for (Bay bay : project.bays().values()) {
                 if (bay.devices().stream().anyMatch(entry -> entry.text().equals(name))) {
                     step.ratings().forEach((path, text) -> {
@@ -99,6 +101,7 @@ public record TransformerChange(List<Row> rows, Map<String, Map<String, String>>
                 }
             }
         }
+        Project after = project.withDevices(changed);
         for (Map.Entry<String, Map<String, String>> bay : ratings.entrySet()) {
             after = after.with(after.bays().get(bay.getKey()).withRatings(bay.getValue()));
         }

@@ -41,16 +41,16 @@ final class TransformerStep {
     private final Map<String, String> ratings;
     private final Map<String, String> values = new TreeMap<>();
 
-    private TransformerStep(DeviceSheets before, Map<String, String> ratings, View kept) {
+    private TransformerStep(Project project, DeviceSheets before, TransformerChange.Wanted wanted, View kept) {
         this.before = before;
-        this.ratings = ratings;
-        this.rated = DeviceSheets.of(before.type(), before.with(ratings));
         this.kept = kept;
+        this.ratings = ratings(before, wanted);
+        this.rated = rated(project, before, ratings, wanted);
     }
 
     static TransformerStep of(Project project, Device device, TransformerChange.Wanted wanted, View kept) {
         DeviceSheets before = DeviceSheets.of(project.typeOf(device), device);
-        TransformerStep step = new TransformerStep(before, ratings(project, before, wanted), kept);
+        TransformerStep step = new TransformerStep(project, before, wanted, kept);
         step.ratings.forEach((path, text) -> {
             Sheet own = before.own();
             SettingDefinition setting = own.definition().setting(path).orElseThrow();
@@ -73,7 +73,7 @@ final class TransformerStep {
     }
 
     /** The new texts of both ratings, held against the settings that take them. */
-    private static Map<String, String> ratings(Project project, DeviceSheets sheets, TransformerChange.Wanted wanted) {
+    private static Map<String, String> ratings(DeviceSheets sheets, TransformerChange.Wanted wanted) {
         String name = sheets.device().name();
         String set = Word.of(wanted.set());
         String primary = path(sheets, Meaning.TRANSFORMER_PRIMARY, wanted);
@@ -88,15 +88,22 @@ final class TransformerStep {
         Map<String, String> texts = new LinkedHashMap<>();
         texts.put(primary, withUnit(own, primary, wanted.primary()));
         texts.put(secondary, withUnit(own, secondary, wanted.secondary()));
-        ValueChange.changed(project, sheets.device(), texts);
-        Sheet after = DeviceSheets.of(sheets.type(), sheets.with(texts)).own();
-        if (!TransformerRatio.isPossible(number(after.value(primary)), number(after.value(secondary)))) {
+        return texts;
+    }
+
+    /** The sheets with both ratings, held against the settings that take them and against each other. */
+    private static DeviceSheets rated(
+            Project project, DeviceSheets before, Map<String, String> ratings, TransformerChange.Wanted wanted) {
+        DeviceSheets rated = DeviceSheets.of(before.type(), ValueChange.changed(project, before.device(), ratings));
+        List<Object> values =
+                ratings.keySet().stream().map(path -> rated.own().value(path)).toList();
+        if (!TransformerRatio.isPossible(number(values.get(0)), number(values.get(1)))) {
             throw new RefusedException(
                     wanted.primary() + " / " + wanted.secondary()
                             + " is no ratio: the primary must not be below the secondary",
                     "Write the primary first, such as 400/5.");
         }
-        return texts;
+        return rated;
     }
 
     private static String withUnit(Sheet sheet, String path, String text) {

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
@@ -76,16 +77,17 @@ public record ValuePlan(List<Row> rows, List<Finding> findings, Project after) {
                 findings.add(finding(each, e));
             }
         }
-        Project after = project;
+        SortedMap<String, Device> devices = new TreeMap<>(project.devices());
         for (Map.Entry<String, List<Wanted>> device : byDevice.entrySet()) {
             Device old = project.device(device.getKey());
             try {
-                after = after.with(ValueChange.changed(project, old, values(device.getValue())));
+                devices.put(old.name(), ValueChange.changed(project, old, values(device.getValue())));
             } catch (UrvantException together) {
                 findings.addAll(alone(project, old, device.getValue(), together));
             }
         }
-        return new ValuePlan(rows, findings, findings.isEmpty() ? after : project);
+        return new ValuePlan(
+                rows, findings, findings.isEmpty() && !byDevice.isEmpty() ? project.withDevices(devices) : project);
     }
 
     /** Returns whether every value fits. */

@@ -11,6 +11,9 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
@@ -36,12 +39,15 @@ import org.urvant.project.Plate;
  */
 public final class DeviceSheets {
     private static final String GROUP = GivenSheet.GROUP;
+    private static final Pattern IN_GROUP = Pattern.compile(GROUP + "\\.(\\d{1,3})(?:\\..*)?");
 
     private final DeviceType type;
     private final Device device;
     private final Map<String, Sheet> sheets = new LinkedHashMap<>();
     private final List<Stranger> strangers = new ArrayList<>();
     private final SortedMap<String, ChannelKind> channels = new TreeMap<>(NumberedNames.ORDER);
+    private final Map<String, Optional<SheetSetting>> unmade =
+            new ConcurrentHashMap<>(); // this view is kept and shared
 
     /**
      * Something given that the type does not have.
@@ -270,9 +276,12 @@ public final class DeviceSheets {
             return;
         }
         TreeSet<Integer> numbers = new TreeSet<>(List.of(1));
-        device.sheets().keySet().stream()
-                .filter(prefix -> prefix.matches(GROUP + "\\.\\d{1,3}(\\..*)?"))
-                .forEach(prefix -> numbers.add(Integer.parseInt(prefix.split("\\.")[1])));
+        device.sheets().keySet().forEach(prefix -> {
+            Matcher inGroup = IN_GROUP.matcher(prefix);
+            if (inGroup.matches()) {
+                numbers.add(Integer.parseInt(inGroup.group(1)));
+            }
+        });
         for (int number : numbers) {
             if (number >= 1 && number <= type.groups().most()) {
                 put(group(number, own));
@@ -395,7 +404,7 @@ public final class DeviceSheets {
                 return Optional.of(new SheetSetting(sheet, setting));
             }
         }
-        return newSheet(path);
+        return unmade.computeIfAbsent(path, this::newSheet);
     }
 
     /** A path into a row or setting group that is not there yet. */
