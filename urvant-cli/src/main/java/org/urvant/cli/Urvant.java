@@ -48,6 +48,7 @@ public final class Urvant {
         COMMANDS.put("transformer", TransformerCommand::new);
         COMMANDS.put("study", StudyCommand::new);
         COMMANDS.put("curve", CurveCommand::new);
+        COMMANDS.put("zones", ZonesCommand::new);
         COMMANDS.put("grading", GradingCommand::new);
         COMMANDS.put("test-points", TestPointsCommand::new);
         COMMANDS.put("export", ExportCommand::new);

@@ -95,6 +95,11 @@ public record DeviceType(
         return with(handling.withStages(stages));
     }
 
+    /** Returns the type with zones of distance protection. */
+    public DeviceType withZones(List<ZoneDefinition> zones) {
+        return with(handling.withZones(zones));
+    }
+
     private DeviceType with(Handling other) {
         return new DeviceType(plate, hardware, software, layout, connections, access, other);
     }

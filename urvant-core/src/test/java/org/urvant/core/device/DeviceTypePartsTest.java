@@ -157,6 +157,7 @@ class DeviceTypePartsTest {
                 new TreeMap<>(),
                 Guide.NONE,
                 List.of(),
+                List.of(),
                 List.of());
         assertThat(handling.isGap(path)).isEqualTo(gap);
         assertThat(Handling.ORDINARY.isGap(path)).isFalse();

@@ -132,8 +132,11 @@ public final class DeviceTypeReader {
                             examples(fields),
                             Guide.NONE,
                             List.of(),
+                            List.of(),
                             List.of()));
-            DeviceType working = StageReader.read(fields, FunctionReader.read(fields, bare, own.names()), own.names());
+            DeviceType protecting =
+                    StageReader.read(fields, FunctionReader.read(fields, bare, own.names()), own.names());
+            DeviceType working = ZoneReader.read(fields, protecting, own.names());
             DeviceType acting = fields.child("logic")
                     .map(reader -> LogicReader.read(reader, working, own.names()))
                     .orElse(working);

@@ -58,6 +58,7 @@ class DeviceTypeReaderTest {
               DI: {direction: in, count: 1, carries: [binary, counter], logical: [binary, counter], meaning: contact}
               AI: {direction: in, count: 2, carries: [pt100, voltage], meaning: input, settings: {name: {kind: text, optional: yes, meaning: name}}, laws: {oil: {when: carries = 'pt100', pt100: yes}}}
             stages: {over: {measures: phase-current, pick-up: over.pick_up, course: definite, delay: 1, meaning: high}}
+            zones: {far: {shape: polygon, reach: 6, resistance-phase: 8, resistance-earth: 9, line-resistance: 1, line-reactance: 7, meaning: far}}
             functions:
               heating: {when: heat.on, needs: {AI: pt100}, meaning: heating}
             ports: {LAN: Ethernet}
@@ -119,6 +120,11 @@ class DeviceTypeReaderTest {
             pick-up: over.pick_up   | pick-up: heat.to        | 'pick-up' is in °C, which is temperature
             measures: phase-current | measures: volts         | 'volts' is no measures
             delay: 1, meaning: high | delay: 1, reset-ratio: 2, meaning: high | a reset ratio lies above 0
+            shape: polygon          | shape: square           | 'square' is no shape
+            reach: 6                | reach: over.pick_up     | 'reach' is in A
+            resistance-phase: 8, res | res                    | a polygon has no resistance
+            reach: 6                | reach: 6, direction: lamp.1.mode | 'off' is no direction
+            reach: 6                | reach: 6, below: 90     | an angle of 90.0 bounds nothing
             kind: text, longest: 8  | kind: text, means: nickname, longest: 8 | 'nickname' is no means
             kind: text, longest: 8  | kind: text, means: recipient-number, longest: 8 | 'recipient-number' cannot be said of a setting of a device
             most: 30, default: 25   | most: 30, default: 25, means: rated-current | 'rated-current' is given in °C, which is temperature

@@ -4,19 +4,11 @@ import java.awt.BasicStroke;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.Graphics2D;
-import java.awt.RenderingHints;
 import java.awt.geom.Ellipse2D;
 import java.awt.geom.Line2D;
 import java.awt.geom.Rectangle2D;
-import java.awt.image.BufferedImage;
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
-import javax.imageio.ImageIO;
 import org.jfree.chart.ChartFactory;
 import org.jfree.chart.JFreeChart;
 import org.jfree.chart.annotations.XYTextAnnotation;
@@ -30,32 +22,10 @@ import org.jfree.chart.ui.RectangleInsets;
 import org.jfree.chart.ui.TextAnchor;
 import org.jfree.data.xy.XYSeries;
 import org.jfree.data.xy.XYSeriesCollection;
-import org.jfree.svg.SVGGraphics2D;
 import org.urvant.core.error.MalformedInputException;
-import org.urvant.core.finding.Position;
 
 /** Draws a {@link CurvePlot} as PNG or SVG. */
 public final class CurvePicture {
-    /** Colours that people who see no red or green can tell apart too, each with its own dashes. */
-    private static final List<Color> COLOURS = List.of(
-            new Color(0x0B5FA5),
-            new Color(0xC2410C),
-            new Color(0x15803D),
-            new Color(0x7E22CE),
-            new Color(0xA16207),
-            new Color(0x0E7490),
-            new Color(0xBE185D),
-            new Color(0x334155));
-
-    private static final List<float[]> DASHES =
-            List.of(new float[] {}, new float[] {9, 4}, new float[] {2, 3}, new float[] {12, 3, 2, 3});
-    private static final Color GRID = new Color(0xC3CAD3);
-    private static final Color INK = new Color(0x1F2937);
-    private static final String FACE = Font.SANS_SERIF;
-    private static final Font NAME = new Font(FACE, Font.BOLD, 13);
-    private static final Font SMALL = new Font(FACE, Font.PLAIN, 13);
-    private static final int WIDTH = 1280;
-    private static final int HEIGHT = 800;
     private static final double CLOSE = 1.3; // lines whose texts would touch
     private static final double DECADES_OF_A_LETTER = 0.05;
     private static final double GAP = 10;
@@ -74,55 +44,33 @@ public final class CurvePicture {
      * @throws MalformedInputException when the name ends neither with .png nor with .svg
      */
     public static byte[] of(String file, CurvePlot plot) {
-        String lower = file.toLowerCase(Locale.ROOT);
-        if (!lower.endsWith(".png") && !lower.endsWith(".svg")) {
-            throw new MalformedInputException(
-                    Position.in(file), "a plot is drawn as .png or .svg", "Name the file so.");
-        }
-        return lower.endsWith(".png") ? png(plot, WIDTH, HEIGHT) : svg(plot, WIDTH, HEIGHT);
+        return Canvas.of(file, drawing(plot));
     }
 
     /** Returns the plot as a PNG of a size in pixels. */
     public static byte[] png(CurvePlot plot, int width, int height) {
-        BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
-        Graphics2D graphics = image.createGraphics();
-        try {
-            draw(plot, graphics, width, height);
-        } finally {
-            graphics.dispose();
-        }
-        try (ByteArrayOutputStream out = new ByteArrayOutputStream()) {
-            ImageIO.write(image, "png", out);
-            return out.toByteArray();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        return Canvas.png(drawing(plot), width, height);
     }
 
     /** Returns the plot as an SVG of a size in pixels. */
     public static byte[] svg(CurvePlot plot, int width, int height) {
-        SVGGraphics2D graphics = new SVGGraphics2D(width, height);
-        graphics.setDefsKeyPrefix("curves"); // else each drawing has other names in it
-        draw(plot, graphics, width, height);
-        return graphics.getSVGDocument().getBytes(StandardCharsets.UTF_8);
+        return Canvas.svg(drawing(plot), width, height);
     }
 
-    private static void draw(CurvePlot plot, Graphics2D graphics, int width, int height) {
-        graphics.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
-        graphics.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
-        graphics.setPaint(Color.WHITE);
-        graphics.fill(new Rectangle2D.Double(0, 0, width, height));
-        double legend = legendWidth(plot, graphics);
-        chart(plot).draw(graphics, new Rectangle2D.Double(0, 0, width - legend, height));
-        legend(plot, graphics, width - legend + GAP);
+    private static Canvas.Drawing drawing(CurvePlot plot) {
+        return (graphics, width, height) -> {
+            double legend = legendWidth(plot, graphics);
+            chart(plot).draw(graphics, new Rectangle2D.Double(0, 0, width - legend, height));
+            legend(plot, graphics, width - legend + GAP);
+        };
     }
 
     private static double legendWidth(CurvePlot plot, Graphics2D graphics) {
         double widest = 0;
         for (CurvePlot.Line line : plot.lines()) {
-            widest = Math.max(widest, graphics.getFontMetrics(NAME).stringWidth(line.name()));
+            widest = Math.max(widest, graphics.getFontMetrics(Canvas.NAME).stringWidth(line.name()));
             for (String each : line.settings()) {
-                widest = Math.max(widest, graphics.getFontMetrics(SMALL).stringWidth(each));
+                widest = Math.max(widest, graphics.getFontMetrics(Canvas.SMALL).stringWidth(each));
             }
         }
         return 3 * GAP + SAMPLE + widest;
@@ -132,13 +80,13 @@ public final class CurvePicture {
         double at = TOP;
         for (int i = 0; i < plot.lines().size(); i++) {
             CurvePlot.Line line = plot.lines().get(i);
-            graphics.setPaint(COLOURS.get(i % COLOURS.size()));
-            graphics.setStroke(stroke(i));
+            graphics.setPaint(Canvas.colour(i));
+            graphics.setStroke(Canvas.stroke(i));
             graphics.draw(new Line2D.Double(left, at - 5, left + SAMPLE, at - 5));
-            graphics.setPaint(INK);
-            graphics.setFont(NAME);
+            graphics.setPaint(Canvas.INK);
+            graphics.setFont(Canvas.NAME);
             graphics.drawString(line.name(), (float) (left + SAMPLE + GAP), (float) at);
-            graphics.setFont(SMALL);
+            graphics.setFont(Canvas.SMALL);
             for (String each : line.settings()) {
                 at += 17;
                 graphics.drawString(each, (float) (left + SAMPLE + GAP), (float) at);
@@ -159,20 +107,20 @@ public final class CurvePicture {
         JFreeChart chart = ChartFactory.createXYLineChart(
                 plot.title(), "current in A" + base, "time in s", data, PlotOrientation.VERTICAL, false, false, false);
         chart.setBackgroundPaint(Color.WHITE);
-        chart.getTitle().setFont(new Font(FACE, Font.BOLD, 18));
-        chart.getTitle().setPaint(INK);
+        chart.getTitle().setFont(Canvas.TITLE);
+        chart.getTitle().setPaint(Canvas.INK);
         chart.setPadding(new RectangleInsets(8, 8, 8, 12));
         XYPlot axes = chart.getXYPlot();
         axes.setDomainAxis(axis("current in A" + base, frame.low(), frame.high()));
         axes.setRangeAxis(axis("time in s", frame.shortest(), frame.longest()));
         axes.setBackgroundPaint(Color.WHITE);
-        axes.setOutlinePaint(INK);
-        axes.setDomainGridlinePaint(GRID);
-        axes.setRangeGridlinePaint(GRID);
+        axes.setOutlinePaint(Canvas.INK);
+        axes.setDomainGridlinePaint(Canvas.GRID);
+        axes.setRangeGridlinePaint(Canvas.GRID);
         axes.setDomainMinorGridlinesVisible(true);
         axes.setRangeMinorGridlinesVisible(true);
-        axes.setDomainMinorGridlinePaint(new Color(0xE9EDF1));
-        axes.setRangeMinorGridlinePaint(new Color(0xE9EDF1));
+        axes.setDomainMinorGridlinePaint(Canvas.FAINT_GRID);
+        axes.setRangeMinorGridlinePaint(Canvas.FAINT_GRID);
         axes.setSeriesRenderingOrder(
                 SeriesRenderingOrder.FORWARD); // dashes over what is whole, where lines lie on each other
         axes.setRenderer(renderer(plot.lines().size()));
@@ -183,10 +131,10 @@ public final class CurvePicture {
     private static DecadeAxis axis(String label, double low, double high) {
         DecadeAxis axis = new DecadeAxis(label);
         axis.setRange(low, high);
-        axis.setLabelFont(new Font(FACE, Font.PLAIN, 14));
-        axis.setTickLabelFont(new Font(FACE, Font.PLAIN, 13));
-        axis.setLabelPaint(INK);
-        axis.setTickLabelPaint(INK);
+        axis.setLabelFont(new Font(Canvas.FACE, Font.PLAIN, 14));
+        axis.setTickLabelFont(Canvas.SMALL);
+        axis.setLabelPaint(Canvas.INK);
+        axis.setTickLabelPaint(Canvas.INK);
         return axis;
     }
 
@@ -194,8 +142,8 @@ public final class CurvePicture {
         XYLineAndShapeRenderer renderer = new XYLineAndShapeRenderer(true, false);
         renderer.setDrawSeriesLineAsPath(true); // else each stretch begins its dashes anew
         for (int i = 0; i < lines; i++) {
-            renderer.setSeriesPaint(i, COLOURS.get(i % COLOURS.size()));
-            renderer.setSeriesStroke(i, stroke(i));
+            renderer.setSeriesPaint(i, Canvas.colour(i));
+            renderer.setSeriesStroke(i, Canvas.stroke(i));
         }
         return renderer;
     }
@@ -206,13 +154,6 @@ public final class CurvePicture {
                 .toList();
     }
 
-    private static BasicStroke stroke(int line) {
-        float[] dashes = DASHES.get(line % DASHES.size());
-        return dashes.length == 0
-                ? new BasicStroke(2.4f, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND)
-                : new BasicStroke(2.4f, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 10, dashes, 0);
-    }
-
     private static void markers(XYPlot axes, CurvePlot plot, CurvePlot.Frame frame) {
         double last = 0;
         double height = frame.longest();
@@ -220,7 +161,7 @@ public final class CurvePicture {
             if (marker.seconds() == Double.POSITIVE_INFINITY) {
                 ValueMarker line = new ValueMarker(
                         marker.current(),
-                        INK,
+                        Canvas.INK,
                         new BasicStroke(1.2f, BasicStroke.CAP_BUTT, BasicStroke.JOIN_MITER, 10, new float[] {4, 4}, 0));
                 axes.addDomainMarker(line);
                 // the texts stand upright beside their lines, each below that of a line close by
@@ -237,7 +178,7 @@ public final class CurvePicture {
                 axes.setDataset(index, new XYSeriesCollection(point));
                 XYLineAndShapeRenderer dot = new XYLineAndShapeRenderer(false, true);
                 dot.setSeriesShape(0, new Ellipse2D.Double(-4, -4, 8, 8));
-                dot.setSeriesPaint(0, INK);
+                dot.setSeriesPaint(0, Canvas.INK);
                 dot.setSeriesVisibleInLegend(0, false);
                 axes.setRenderer(index, dot);
                 text(axes, "  " + marker.text(), marker.current(), seconds, TextAnchor.BOTTOM_LEFT);
@@ -247,8 +188,8 @@ public final class CurvePicture {
 
     private static XYTextAnnotation text(XYPlot axes, String text, double current, double seconds, TextAnchor anchor) {
         XYTextAnnotation annotation = new XYTextAnnotation(text, current, seconds);
-        annotation.setFont(new Font(FACE, Font.PLAIN, 12));
-        annotation.setPaint(INK);
+        annotation.setFont(new Font(Canvas.FACE, Font.PLAIN, 12));
+        annotation.setPaint(Canvas.INK);
         annotation.setTextAnchor(anchor);
         annotation.setRotationAnchor(anchor);
         axes.addAnnotation(annotation);

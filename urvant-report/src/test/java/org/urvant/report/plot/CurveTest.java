@@ -13,11 +13,15 @@ import java.util.List;
 import java.util.Optional;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
+import org.urvant.core.device.ZoneDefinition;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.protection.Course;
 import org.urvant.core.protection.Curve;
 import org.urvant.core.protection.Stage;
+import org.urvant.core.protection.Zone;
 import org.urvant.project.setting.DeviceCurve;
+import org.urvant.project.setting.DeviceZones;
 
 class CurveTest {
     private static DeviceCurve curve(String name, Double voltage, double pickUp, Course course, double time) {
@@ -112,5 +116,27 @@ class CurveTest {
         assertThat(lines).allMatch(line -> line.length() <= 100);
         assertThat(String.join("\n", lines)).contains("●", "○", "│", "×", "1000 ┤", "0.01 ┤", "current in A");
         assertThat(CurveText.lines(plot(1), 1, 1)).hasSize(10);
+    }
+
+    @Test
+    void zonesAreDrawnWithTheLine() throws IOException {
+        Zone zone = new Zone(Zone.Shape.POLYGON, Zone.Way.FORWARD, new Zone.Reach(6, 8, 80), Zone.Edges.USUAL);
+        ZoneDefinition.Found found = new ZoneDefinition.Found(
+                Optional.of(zone), Optional.of(zone), new Zone.Point(1.24, 7.36), 1.5, 0.4, "");
+        ZoneDefinition.Found open = new ZoneDefinition.Found(
+                Optional.empty(), Optional.empty(), new Zone.Point(1, 7), 1.5, 0, "its reach is open");
+        DeviceZones zones = new DeviceZones(
+                "L21", 1, List.of(new DeviceZones.Named("zones.1", found), new DeviceZones.Named("zones.2", open)));
+        String svg = new String(ZonePicture.of("l21.svg", zones, true), StandardCharsets.UTF_8);
+        assertThat(svg)
+                .contains(
+                        "Zones of L21 for earth faults", "zones.1", "81.52 % of the line", "its reach is open", "line");
+        assertThat(ImageIO.read(new ByteArrayInputStream(ZonePicture.of("l21.PNG", zones, false)))
+                        .getWidth())
+                .isEqualTo(1280);
+        assertThatThrownBy(() -> ZonePicture.of("l21.pdf", zones, false)).isInstanceOf(MalformedInputException.class);
+        assertThatThrownBy(() -> ZonePicture.of(
+                        "l21.svg", new DeviceZones("L21", 1, List.of(new DeviceZones.Named("zones.2", open))), false))
+                .isInstanceOf(RefusedException.class);
     }
 }
