@@ -2,8 +2,12 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
+import org.urvant.core.protection.View;
+import org.urvant.core.text.Word;
 import org.urvant.formats.table.ValueTable;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -28,6 +32,12 @@ final class ExportCommand extends Command {
     @Option(names = "--changed", description = "Only what differs from the default.")
     private boolean changed;
 
+    @Option(
+            names = "--in",
+            paramLabel = "SIDE",
+            description = "Values on one side of the instrument transformers: primary, secondary, percent-of-rated.")
+    private String side;
+
     ExportCommand(Session session) {
         super(session);
     }
@@ -35,12 +45,14 @@ final class ExportCommand extends Command {
     @Override
     public Integer call() {
         Project project = folder().load();
+        Optional<View> view = Optional.ofNullable(side).map(word -> View.of(word)
+                .orElseThrow(() -> new UnknownNameException("side", word, Word.all(View.class))));
         List<List<String>> rows = new ArrayList<>();
         for (String name : Wildcard.choose("device", devices, project.devices().keySet())) {
             Device device = project.device(name);
             project.type(device).ifPresent(type -> ValueRow.of(DeviceSheets.of(type, device)).stream()
                     .filter(row -> !changed || row.differs())
-                    .forEach(row -> rows.add(cells(name, row))));
+                    .forEach(row -> rows.add(cells(name, row, view))));
         }
         ValueTable.write(session.path(file), rows);
         if (json) {
@@ -52,13 +64,13 @@ final class ExportCommand extends Command {
         return Exit.DONE;
     }
 
-    private static List<String> cells(String device, ValueRow row) {
+    private static List<String> cells(String device, ValueRow row, Optional<View> view) {
         SettingDefinition setting = row.setting();
         Entry entry = row.sheet().given().get(setting.path());
         return List.of(
                 device,
                 row.path(),
-                entry == null ? "" : entry.text(),
+                entry == null ? "" : view.map(row::givenIn).orElse(entry.text()),
                 setting.standardValue().orElse(""),
                 setting.allowed(row.sheet()),
                 setting.effect().meaning(),

@@ -22,6 +22,8 @@ import org.urvant.file.yaml.YamlDocument;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.formats.table.AnswerTable;
 import org.urvant.formats.table.MarkTable;
+import org.urvant.formats.table.StudyTable;
+import org.urvant.formats.table.TestTable;
 import org.urvant.formats.table.ValueTable;
 import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
@@ -130,6 +132,15 @@ final class HostileReaders {
                 "values, XLSX", List.of(workbook()), input -> ValueTable.read(written("x.xlsx", input), "x.xlsx")));
         readers.add(new HostileReader(
                 "answers", files(demo, "motors.csv"), input -> AnswerTable.read(written("x.csv", input), "x.csv")));
+        readers.add(new HostileReader(
+                "studies",
+                files(demo, "study.csv"),
+                input -> StudyTable.read(written("x.csv", input), "x.csv", Optional.empty())));
+        readers.add(new HostileReader(
+                "test results",
+                octets(List.of("device,group,stage,point,inject a,expected s,from s,to s,operated,measured,note\n"
+                        + "F11,1,overcurrent.1,2 × the pick-up,2.4,2.006,1.906,2.106,yes,2.0,\n")),
+                input -> TestTable.read(written("x.csv", input), "x.csv")));
         readers.add(new HostileReader(
                 "marks",
                 octets(List.of("row,LED1,BO1,BO2\nearth,,x,\ntrip,x,x,x\n")),

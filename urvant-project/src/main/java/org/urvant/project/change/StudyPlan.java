@@ -200,6 +200,13 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
                 return Optional.empty();
             }
             if (!setting.kind().isNumber()) {
+                if (!row.unit().isBlank()) {
+                    find(
+                            row,
+                            at.path() + " has no unit, and the row has " + row.unit(),
+                            "Take the unit out, or name another setting.");
+                    return Optional.empty();
+                }
                 String text = StudyNames.choice(setting, row.value().strip());
                 return held(row, at, text, setting.read(text, at.sheet()));
             }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.protection.View;
@@ -63,6 +64,23 @@ public record ValueRow(
                         isGiven,
                         idle))
                 .orElse(this);
+    }
+
+    /**
+     * Returns the text that gives the value on a side of the instrument transformers: one that stands for the same value on the
+     * device; else the text that stands in the device's file. Empty text when none is given.
+     */
+    public String givenIn(View view) {
+        Entry entry = sheet.given().get(setting.path());
+        if (entry == null) {
+            return "";
+        }
+        String text = in(view).value();
+        ReadValue read = setting.read(text, sheet);
+        return read.isSound()
+                        && read.value().equals(setting.read(entry.text(), sheet).value())
+                ? text
+                : entry.text();
     }
 
     /** Returns whether a person must still give it. */

@@ -71,6 +71,11 @@ final class StageReader {
         if (stage.band().resetRatio().signum() <= 0 || stage.band().resetRatio().compareTo(BigDecimal.ONE) > 0) {
             fields.report(fields.at("reset-ratio"), "a reset ratio lies above 0 and is 1 at most", "Write 0.95.");
         }
+        for (String key : List.of("current-band", "time-band", "least-time-band")) {
+            if (decimal(key, BigDecimal.ZERO).signum() < 0) {
+                fields.report(fields.at(key), "a band is not below 0", "Write 5 for 5 per cent either way.");
+            }
+        }
         fields.finish();
         return stage;
     }
