@@ -10,9 +10,12 @@ import org.urvant.core.device.LogicDefinition;
 import org.urvant.core.device.OrderCode;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
+import org.urvant.core.device.StageDefinition;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.device.TypeRule;
+import org.urvant.core.device.ZoneDefinition;
 import org.urvant.core.language.Spans;
+import org.urvant.core.text.Word;
 
 /** The documentation of a device type. */
 final class TypePage {
@@ -27,9 +30,43 @@ final class TypePage {
         hardware(type, model);
         services(type, model);
         logic(type, model);
+        model.put("protection", protection(type));
         model.put("gaps", type.handling().gaps());
         model.put("blocks", blocks(type));
         return Template.fill("type.ftlh", model);
+    }
+
+    /** Stages and zones: what each is, and from which settings it follows. */
+    private static List<Map<String, Object>> protection(DeviceType type) {
+        List<Map<String, Object>> all = new ArrayList<>();
+        for (StageDefinition stage : type.handling().stages()) {
+            String course = stage.law().course() != null
+                    ? stage.law().course().word()
+                    : stage.law().chosen().text();
+            all.add(Map.of(
+                    "name",
+                    stage.name(),
+                    "text",
+                    stage.meaning(),
+                    "what",
+                    Word.of(stage.measured().quantity()).replace('-', ' ') + " from "
+                            + stage.measured().pickUp() + ", course " + course,
+                    "band",
+                    "± " + stage.band().current().toPlainString() + " % of the pick-up, "
+                            + stage.band().time().toPlainString() + " % of the time"));
+        }
+        for (ZoneDefinition zone : type.handling().zones()) {
+            all.add(Map.of(
+                    "name",
+                    zone.name(),
+                    "text",
+                    zone.meaning(),
+                    "what",
+                    Word.of(zone.shape()) + ", reach " + zone.reaches().reach(),
+                    "band",
+                    ""));
+        }
+        return all;
     }
 
     private static List<Map<String, Object>> blocks(DeviceType type) {

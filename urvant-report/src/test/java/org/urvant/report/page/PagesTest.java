@@ -42,6 +42,8 @@ class PagesTest {
         assertThat(page).contains(type.settings().keySet());
         assertThat(type.tables().keySet()).allMatch(page::contains);
         assertThat(type.handling().examples().keySet()).allMatch(page::contains);
+        assertThat(type.handling().stages()).allMatch(stage -> page.contains(stage.meaning()));
+        assertThat(type.handling().zones()).allMatch(zone -> page.contains(zone.meaning()));
         assertThat(type.software().logic().behaviours()).allMatch(behaviour -> page.contains("<b>" + behaviour.name()));
         assertThat(page.contains("asked by the guided start"))
                 .isEqualTo(!type.handling().guide().order().isEmpty());
