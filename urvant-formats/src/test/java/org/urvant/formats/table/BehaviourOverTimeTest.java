@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -31,7 +32,9 @@ import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.change.Adoption;
 import org.urvant.project.change.DeviceChange;
+import org.urvant.project.change.NewDevice;
 import org.urvant.project.change.Renaming;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
@@ -92,6 +95,46 @@ class BehaviourOverTimeTest {
         String seconds = String.valueOf(Duration.between(begin, change.at()).toMillis() / 1000.0)
                 .replaceAll("\\.0$", "");
         return seconds + " " + change.value().value();
+    }
+
+    /** Columns: what the inputs do (1 and 2 voltages, 3 to 5 positions, 6 bars it), a signal, its changes after the start. */
+    @ParameterizedTest(name = "{1}: {0}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            1s,bi1,off                             | opening_a       | 2.5 true
+            1s,bi1,off; 2s,bi1,on                  | opening_a       | ''
+            1s,bi1,off; 1.2s,bi6,on                | opening_a       | ''
+            1s,bi1,off; 1s,bi2,off                 | opening_a       | ''
+            1s,bi1,off; 2.6s,bi3,off               | closing_section | 3.1 true
+            1s,bi1,off; 2.6s,bi3,off; 3.3s,bi5,on  | closing_section | 3.1 true, 3.3 false
+            1s,bi2,off; 2.6s,bi4,off               | closing_section | 3.1 true
+            1s,bi1,off                             | closing_section | ''
+            1s,bi1,off; 2.6s,bi3,off; 3.3s,bi5,on; 20s,bi1,on | opening_section | 30 true
+            1s,bi1,off; 2.6s,bi3,off; 3.3s,bi5,on; 20s,bi1,on; 30.3s,bi5,off | closing_a | 30.3 true
+            1s,bi1,off; 2.6s,bi3,off; 3.3s,bi5,on; 20s,bi1,on | closing_a | ''
+            """)
+    void aBusSectionTransfersAndComesBackWithoutAParallel(String inputs, String signal, String changes)
+            throws IOException {
+        folder.change(site -> NewDevice.add(site, "T1", NewDevice.Start.of("brenholm-b2")));
+        Map<String, String> values = new TreeMap<>(Map.of(
+                "transfer.mode", "automatic",
+                "transfer.healthy-a", "BI1",
+                "transfer.healthy-b", "BI2",
+                "transfer.closed-a", "BI3",
+                "transfer.closed-b", "BI4",
+                "transfer.closed-section", "BI5",
+                "transfer.blocked", "BI6",
+                "return.mode", "automatic",
+                "return.delay", "10 s"));
+        for (int i = 1; i <= 6; i++) {
+            values.put("BI" + i + ".carries", "binary");
+        }
+        folder.change(site -> ValueChange.set(site, "T1", values));
+        String start = "0s,bi1,on; 0s,bi2,on; 0s,bi3,on; 0s,bi4,on; 0s,bi5,off; 0s,bi6,off; ";
+        List<String> seen = changes("T1", "2026-11-28", start + inputs, signal, 1);
+        assertThat(String.join(", ", seen.subList(1, seen.size()))).isEqualTo(changes);
     }
 
     /** Columns: the device, its programs, the rule, the place, a part of the message. */

@@ -166,7 +166,7 @@ class CatalogueTest {
 
     @Test
     void theCatalogueCoversTheKindsOfDeviceThatTheWorkHas() {
-        assertThat(Catalogue.names()).hasSize(11);
+        assertThat(Catalogue.names()).hasSize(12);
         List<String> titles = Catalogue.names().stream()
                 .map(name -> Catalogue.type(name).orElseThrow().title())
                 .toList();
@@ -181,6 +181,7 @@ class CatalogueTest {
                         "cellular RTU",
                         "station gateway",
                         "CAN-to-I/O converter",
+                        "bus-section transfer",
                         "stepped text display",
                         "portable gas detector with dock");
         assertThat(Catalogue.type("no-such-type")).isEmpty();
