@@ -89,7 +89,7 @@ final class GradingCommand extends Command {
                     found.flatMap(Grading.Narrowest::down)
                             .map(GradingCommand::words)
                             .orElse("–"),
-                    found.map(each -> words(each.up())).orElse("never"),
+                    found.map(each -> words(each.up())).orElse(pair.isJudged() ? "never" : "–"),
                     found.map(each -> each.down().isEmpty() ? "none" : DeviceCurve.text(each.margin()) + " s")
                             .orElse("–"),
                     DeviceCurve.text(pair.margin()) + " s",

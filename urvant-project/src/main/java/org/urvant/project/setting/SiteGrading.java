@@ -272,6 +272,9 @@ public record SiteGrading(List<Pair> pairs, List<Wrong> mistakes) {
             for (Entry name : bay.devices()) {
                 Device device = project.devices().get(name.text());
                 if (device == null || project.type(device).isEmpty()) {
+                    missing = device == null
+                            ? "device " + name.text() + " of bay " + bay.name() + " does not exist"
+                            : "the type of " + name.text() + " cannot be read";
                     continue;
                 }
                 DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);

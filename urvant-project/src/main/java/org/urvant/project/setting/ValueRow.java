@@ -1,6 +1,8 @@
 package org.urvant.project.setting;
 
 import java.math.BigDecimal;
+import java.math.MathContext;
+import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -23,6 +25,8 @@ import org.urvant.core.unit.Amount;
  */
 public record ValueRow(
         Sheet sheet, SettingDefinition setting, String path, String value, boolean isGiven, String idle) {
+    private static final MathContext SHOWN = new MathContext(7, RoundingMode.HALF_EVEN);
+
     /** Returns the rows of all settings of a device, sheet by sheet. */
     public static List<ValueRow> of(DeviceSheets sheets) {
         List<ValueRow> rows = new ArrayList<>();
@@ -49,21 +53,24 @@ public record ValueRow(
     }
 
     /**
-     * Returns the same on a side of the instrument transformers, where its setting lies on one and the ratings are known; else
-     * as it is.
+     * Returns the same on a side of the instrument transformers, with seven digits at most, where its setting lies on one and
+     * the ratings are known; else as it is.
      */
     public ValueRow in(View view) {
+        return amount(view)
+                .map(amount -> new Amount(amount.number().round(SHOWN), amount.unit()))
+                .map(amount -> new ValueRow(sheet, setting, path, text(amount, view), isGiven, idle))
+                .orElse(this);
+    }
+
+    private Optional<Amount> amount(View view) {
         return sheet.reading(setting)
                 .flatMap(read ->
-                        read.typed() instanceof BigDecimal number ? setting.in(view, number, sheet) : Optional.empty())
-                .map(amount -> new ValueRow(
-                        sheet,
-                        setting,
-                        path,
-                        amount.text() + (view == View.PERCENT_OF_RATED ? " of rated" : " " + view.word()),
-                        isGiven,
-                        idle))
-                .orElse(this);
+                        read.typed() instanceof BigDecimal number ? setting.in(view, number, sheet) : Optional.empty());
+    }
+
+    private static String text(Amount amount, View view) {
+        return amount.text() + (view == View.PERCENT_OF_RATED ? " of rated" : " " + view.word());
     }
 
     /**
@@ -75,7 +82,7 @@ public record ValueRow(
         if (entry == null) {
             return "";
         }
-        String text = in(view).value();
+        String text = amount(view).map(amount -> text(amount, view)).orElse(entry.text());
         ReadValue read = setting.read(text, sheet);
         return read.isSound()
                         && read.value().equals(setting.read(entry.text(), sheet).value())
