@@ -37,7 +37,7 @@ import picocli.CommandLine.Parameters;
             "Examples: urvant curve F11",
             "          urvant curve F11 --at 960A --at 4kA",
             "          urvant curve F11,F12 --out feeders.png --mark 'fault at K1=8kA'",
-            "          urvant curve Q41 --voltage 11kV --mark 'inrush=900A@0.1s'"
+            "          urvant curve F11 --voltage 400V --mark 'inrush=900A@0.1s'"
         })
 final class CurveCommand extends Command {
     private static final int LINES = 24;
@@ -175,7 +175,7 @@ final class CurveCommand extends Command {
                         curve.stages().stream()
                                 .map(stage -> Json.object(
                                         "name", stage.name(),
-                                        "pick-up",
+                                        "pickUp",
                                                 stage.found()
                                                         .primary()
                                                         .map(each -> each.pickUp())

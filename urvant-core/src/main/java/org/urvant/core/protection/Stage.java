@@ -140,22 +140,4 @@ public record Stage(double pickUp, Course course, Timing timing, Reset reset) {
         double square = multiple * multiple;
         return constant * Math.log((square - before * before) / (square - 1));
     }
-
-    /** Returns the current above which it operates within a time; infinite when no current makes it. */
-    public double currentFor(double seconds) {
-        double high = pickUp * 1e6;
-        if (!(operateTime(high) <= seconds)) {
-            return Double.POSITIVE_INFINITY;
-        }
-        double low = pickUp;
-        for (int i = 0; i < 200 && high - low > 1e-12 * high; i++) {
-            double middle = Math.sqrt(low * high);
-            if (operateTime(middle) <= seconds) {
-                high = middle;
-            } else {
-                low = middle;
-            }
-        }
-        return high;
-    }
 }

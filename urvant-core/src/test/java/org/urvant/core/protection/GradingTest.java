@@ -64,14 +64,22 @@ class GradingTest {
 
     /** Columns: vector group, where the fault is, kind, phase current and residual current on the other side; -1 where it is not known. */
     @ParameterizedTest
-    @CsvSource({
-        "Dyn11, false, THREE_PHASE, 1, 0", "Dyn11, false, PHASE_PHASE, 1.1547, 0",
-                "Dyn11, false, PHASE_EARTH, 0.57735, 0",
-        "Dyn5, false, PHASE_PHASE, 1.1547, 0", "Yd11, false, PHASE_PHASE, 1.1547, 0",
-                "YNd5, true, PHASE_EARTH, 0.57735, 0",
-        "YNyn0, false, PHASE_EARTH, 1, 1", "YNyn0, false, PHASE_PHASE, 1, 0", "Yyn0, false, PHASE_EARTH, -1, -1",
-        "Yd11, false, PHASE_EARTH, -1, -1", "Dd0, false, PHASE_PHASE, 1, 0", "Dyn11, true, PHASE_EARTH, -1, -1"
-    })
+    @CsvSource(
+            textBlock =
+                    """
+            Dyn11, false, THREE_PHASE, 1, 0
+            Dyn11, false, PHASE_PHASE, 1.1547, 0
+            Dyn11, false, PHASE_EARTH, 0.57735, 0
+            Dyn5, false, PHASE_PHASE, 1.1547, 0
+            Yd11, false, PHASE_PHASE, 1.1547, 0
+            YNd5, true, PHASE_EARTH, 0.57735, 0
+            YNyn0, false, PHASE_EARTH, 1, 1
+            YNyn0, false, PHASE_PHASE, 1, 0
+            Yyn0, false, PHASE_EARTH, -1, -1
+            Yd11, false, PHASE_EARTH, -1, -1
+            Dd0, false, PHASE_PHASE, 1, 0
+            Dyn11, true, PHASE_EARTH, -1, -1
+            """)
     void faultsGoThroughTransformersAsTheirWindingsLetThem(
             String text, boolean isFaultHigh, FaultKind kind, double phase, double residual) {
         Optional<VectorGroup.Passage> passage =

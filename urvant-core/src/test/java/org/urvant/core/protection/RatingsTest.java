@@ -27,21 +27,23 @@ class RatingsTest {
 
     /** Columns: quantity, ratios, rated, value, from, to, result; an empty result cannot be said. */
     @ParameterizedTest(name = "{0} {4} {5} to {6}")
-    @CsvSource({
-        "CURRENT,   400/1,     ,           , 480,  PRIMARY,          SECONDARY,        1.2",
-        "CURRENT,   400/5,     ,           , 1.2,  SECONDARY,        PRIMARY,          96",
-        "CURRENT,   400/1,     ,        380, 285,  PRIMARY,          PERCENT_OF_RATED, 75",
-        "CURRENT,   400/1,     ,        380, 75,   PERCENT_OF_RATED, SECONDARY,        0.7125",
-        "VOLTAGE,   ,          11000/110,  , 88,   SECONDARY,        PRIMARY,          8800",
-        "VOLTAGE,   ,          11000/110, 11000, 80, PERCENT_OF_RATED, SECONDARY,      88",
-        "IMPEDANCE, 800/1,     132000/110, , 60,   PRIMARY,          SECONDARY,        40",
-        "IMPEDANCE, 800/5,     132000/110, , 60,   PRIMARY,          SECONDARY,        8",
-        "POWER,     800/1,     132000/110, , 96000, PRIMARY,         SECONDARY,        0.1",
-        "CURRENT,   ,          ,           , 5,    PRIMARY,          SECONDARY,        ",
-        "IMPEDANCE, 800/1,     ,           , 5,    PRIMARY,          SECONDARY,        ",
-        "CURRENT,   400/1,     ,          0, 5,    PRIMARY,          PERCENT_OF_RATED, ",
-        "CURRENT,   ,          ,           , 5,    PRIMARY,          PRIMARY,          5",
-    })
+    @CsvSource(
+            textBlock =
+                    """
+            CURRENT,   400/1,     ,           , 480,  PRIMARY,          SECONDARY,        1.2
+            CURRENT,   400/5,     ,           , 1.2,  SECONDARY,        PRIMARY,          96
+            CURRENT,   400/1,     ,        380, 285,  PRIMARY,          PERCENT_OF_RATED, 75
+            CURRENT,   400/1,     ,        380, 75,   PERCENT_OF_RATED, SECONDARY,        0.7125
+            VOLTAGE,   ,          11000/110,  , 88,   SECONDARY,        PRIMARY,          8800
+            VOLTAGE,   ,          11000/110, 11000, 80, PERCENT_OF_RATED, SECONDARY,      88
+            IMPEDANCE, 800/1,     132000/110, , 60,   PRIMARY,          SECONDARY,        40
+            IMPEDANCE, 800/5,     132000/110, , 60,   PRIMARY,          SECONDARY,        8
+            POWER,     800/1,     132000/110, , 96000, PRIMARY,         SECONDARY,        0.1
+            CURRENT,   ,          ,           , 5,    PRIMARY,          SECONDARY,
+            IMPEDANCE, 800/1,     ,           , 5,    PRIMARY,          SECONDARY,
+            CURRENT,   400/1,     ,          0, 5,    PRIMARY,          PERCENT_OF_RATED,
+            CURRENT,   ,          ,           , 5,    PRIMARY,          PRIMARY,          5
+            """)
     void aValueHasThreeViews(
             Quantity quantity,
             String currents,

@@ -19,32 +19,72 @@ class StageTest {
         return new Stage(pickUp, Course.of(course).orElseThrow(), Stage.Timing.of(time), Stage.Reset.INSTANT);
     }
 
-    /** Columns: course, multiplier, multiple of the pick-up, time in s as the tables of the standard have it. */
+    /**
+     * Columns: course, multiplier, multiple of the pick-up, time in s: the formula of IEC 60255-151 worked out with its constants,
+     * and 10.03, 2.97, 13.5, 26.67 and 3.80 s as the standard prints them.
+     */
     @ParameterizedTest(name = "{0} × {1} at {2}")
-    @CsvSource({
-        "A, 1, 2, 10.03",
-        "A, 1, 10, 2.97",
-        "A, 0.1, 5, 0.428",
-        "A, 1, 20, 2.267",
-        "B, 1, 2, 13.5",
-        "B, 1, 10, 1.5",
-        "B, 0.5, 5, 1.6875",
-        "C, 1, 2, 26.67",
-        "C, 1, 10, 0.808",
-        "C, 1, 1.2, 181.8",
-        "D, 1, 2, 3.80",
-        "D, 1, 10, 1.207",
-        "E, 1, 2, 7.028",
-        "E, 1, 10, 0.689",
-        "F, 1, 2, 9.522",
-        "F, 1, 10, 0.4065",
-        "long-time, 1, 2, 120",
-        "long-time, 0.1, 7, 2",
-        "definite, 0.5, 1.01, 0.5",
-        "definite, 0.5, 100, 0.5",
-        "definite, 0, 2, 0",
-        "i2t, 8, 6, 8", // not at its reference of 1: see below
-    })
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            A         | 1   | 1.2  | 38.32
+            A         | 1   | 1.5  | 17.19
+            A         | 1   | 2    | 10.03
+            A         | 1   | 3    | 6.302
+            A         | 1   | 5    | 4.28
+            A         | 1   | 10   | 2.971
+            A         | 1   | 20   | 2.267
+            B         | 1   | 1.2  | 67.5
+            B         | 1   | 1.5  | 27
+            B         | 1   | 2    | 13.5
+            B         | 1   | 3    | 6.75
+            B         | 1   | 5    | 3.375
+            B         | 1   | 10   | 1.5
+            B         | 1   | 20   | 0.7105
+            C         | 1   | 1.2  | 181.8
+            C         | 1   | 1.5  | 64
+            C         | 1   | 2    | 26.67
+            C         | 1   | 3    | 10
+            C         | 1   | 5    | 3.333
+            C         | 1   | 10   | 0.8081
+            C         | 1   | 20   | 0.2005
+            D         | 1   | 1.2  | 14.21
+            D         | 1   | 1.5  | 6.439
+            D         | 1   | 2    | 3.803
+            D         | 1   | 3    | 2.432
+            D         | 1   | 5    | 1.688
+            D         | 1   | 10   | 1.207
+            D         | 1   | 20   | 0.9481
+            E         | 1   | 1.2  | 45.06
+            E         | 1   | 1.5  | 16.18
+            E         | 1   | 2    | 7.028
+            E         | 1   | 3    | 2.942
+            E         | 1   | 5    | 1.308
+            E         | 1   | 10   | 0.6891
+            E         | 1   | 20   | 0.5401
+            F         | 1   | 1.2  | 64.21
+            F         | 1   | 1.5  | 22.68
+            F         | 1   | 2    | 9.522
+            F         | 1   | 3    | 3.647
+            F         | 1   | 5    | 1.297
+            F         | 1   | 10   | 0.4065
+            F         | 1   | 20   | 0.1924
+            long-time | 1   | 1.2  | 600
+            long-time | 1   | 1.5  | 240
+            long-time | 1   | 2    | 120
+            long-time | 1   | 3    | 60
+            long-time | 1   | 5    | 30
+            long-time | 1   | 10   | 13.33
+            long-time | 1   | 20   | 6.316
+            A         | 0.1 | 5    | 0.428
+            B         | 0.5 | 5    | 1.6875
+            long-time | 0.1 | 7    | 2
+            definite  | 0.5 | 1.01 | 0.5
+            definite  | 0.5 | 100  | 0.5
+            definite  | 0   | 2    | 0
+            i2t       | 8   | 6    | 8
+            """)
     void aCourseHasTheTimesOfTheStandard(String course, double time, double multiple, double seconds) {
         Stage stage = course.equals("i2t")
                 ? new Stage(300, Course.I2T, Stage.Timing.of(time).at(6), Stage.Reset.INSTANT)
@@ -73,7 +113,16 @@ class StageTest {
 
     /** Columns: multiple of k·Ib, load before of the same, time of the heating time constant (IEC 60255-149). */
     @ParameterizedTest
-    @CsvSource({"2, 0, 0.28768", "2, 0.9, 0.061409", "1.5, 0, 0.58779", "6, 0, 0.02817", "1, 0, Infinity", "2, 1, 0"})
+    @CsvSource(
+            textBlock =
+                    """
+            2, 0, 0.28768
+            2, 0.9, 0.061409
+            1.5, 0, 0.58779
+            6, 0, 0.02817
+            1, 0, Infinity
+            2, 1, 0
+            """)
     void aThermalOverloadHasTheTimesOfTheStandard(double multiple, double before, double share) {
         double time = Stage.thermalTime(1800, multiple, before);
         if (Double.isInfinite(share)) {
@@ -154,7 +203,6 @@ class StageTest {
                 assertThat(run.flow(250 * multiple, whole / 10)).isEmpty();
             }
             assertThat(run.flow(250 * multiple, whole).orElseThrow()).isCloseTo(whole, within(whole * 1e-9));
-            assertThat(stage.operateTime(stage.currentFor(whole) * (1 + 1e-9))).isLessThanOrEqualTo(whole * (1 + 1e-6));
         }
     }
 
@@ -174,19 +222,21 @@ class StageTest {
 
     /** Columns: pick-up, course, time, flat from, current; the word that is said of what is wrong. */
     @ParameterizedTest
-    @CsvSource({
-        "0, A, 1, 20, 2, pick-up",
-        "-5, A, 1, 20, 2, pick-up",
-        "NaN, A, 1, 20, 2, pick-up",
-        "1, A, 0, 20, 2, multiplier",
-        "1, thermal, 0, 20, 2, time",
-        "1, A, NaN, 20, 2, time",
-        "1, definite, -1, 20, 2, time",
-        "1, A, 1, 1, 2, flat",
-        "1, A, 1, 20, NaN, current",
-        "1, A, 1, 20, -2, current",
-        "Infinity, A, 1, 20, 2, pick-up"
-    })
+    @CsvSource(
+            textBlock =
+                    """
+            0, A, 1, 20, 2, pick-up
+            -5, A, 1, 20, 2, pick-up
+            NaN, A, 1, 20, 2, pick-up
+            1, A, 0, 20, 2, multiplier
+            1, thermal, 0, 20, 2, time
+            1, A, NaN, 20, 2, time
+            1, definite, -1, 20, 2, time
+            1, A, 1, 1, 2, flat
+            1, A, 1, 20, NaN, current
+            1, A, 1, 20, -2, current
+            Infinity, A, 1, 20, 2, pick-up
+            """)
     void whatIsNoStageIsRefused(double pickUp, String course, double time, double flat, double current, String word) {
         assertThatThrownBy(() -> new Stage(
                                 pickUp,

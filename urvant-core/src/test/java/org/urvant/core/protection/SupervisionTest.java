@@ -22,13 +22,15 @@ class SupervisionTest {
 
     /** Columns: three phases; zero, positive and negative sequence. */
     @ParameterizedTest
-    @CsvSource({
-        "1@0 1@-120 1@120, 0, 1, 0",
-        "1@0 1@120 1@-120, 0, 0, 1",
-        "1@0 1@0 1@0, 1, 0, 0",
-        "3@0 0@0 0@0, 1, 1, 1",
-        "0@0 1@-90 1@90, 0, 0.57735, 0.57735"
-    })
+    @CsvSource(
+            textBlock =
+                    """
+            1@0 1@-120 1@120, 0, 1, 0
+            1@0 1@120 1@-120, 0, 0, 1
+            1@0 1@0 1@0, 1, 0, 0
+            3@0 0@0 0@0, 1, 1, 1
+            0@0 1@-90 1@90, 0, 0.57735, 0.57735
+            """)
     void threePhasesHaveTheirComponents(String phases, double zero, double positive, double negative) {
         Supervision.Components found = Supervision.components(phasors(phases));
         assertThat(found.zero().magnitude()).isCloseTo(zero, within(1e-5));
@@ -38,10 +40,16 @@ class SupervisionTest {
 
     /** Columns: three currents, residual current, its factor; the sum, and whether it is wrong above 0.1 A and 5 % of all. */
     @ParameterizedTest
-    @CsvSource({
-        "1@0 1@-120 1@120, 0@0, 1, 0, false", "1@0 1@-120 0@0, 0@0, 1, 1, true", "1@0 0@0 0@0, 1@0, 1, 0, false",
-        "1@0 0@0 0@0, 1@0, -1, 2, true", "1@0 0@0 0@0, 10@0, 0.1, 0, false", "10@0 10@-120 8.5@120, 0@0, 1, 1.5, false"
-    })
+    @CsvSource(
+            textBlock =
+                    """
+            1@0 1@-120 1@120, 0@0, 1, 0, false
+            1@0 1@-120 0@0, 0@0, 1, 1, true
+            1@0 0@0 0@0, 1@0, 1, 0, false
+            1@0 0@0 0@0, 1@0, -1, 2, true
+            1@0 0@0 0@0, 10@0, 0.1, 0, false
+            10@0 10@-120 8.5@120, 0@0, 1, 1.5, false
+            """)
     void currentsAddUpOrNot(String currents, String residual, double factor, double sum, boolean isWrong) {
         Phasor neutral = phasors(residual).get(0);
         assertThat(Supervision.sum(phasors(currents), neutral, factor)).isCloseTo(sum, within(1e-9));

@@ -80,11 +80,21 @@ class TestPointTest {
 
     /** Columns: point, whether it operated, time measured (-1 for none), whether that passes; 2 × takes 2.006 s ± 5 %. */
     @ParameterizedTest
-    @CsvSource({
-        "BELOW, false, -1, true", "BELOW, true, -1, false", "ABOVE, true, -1, true", "ABOVE, false, -1, false",
-        "RESET, false, -1, true", "TWICE, true, 2.006, true", "TWICE, true, 2.10, true", "TWICE, true, 2.2, false",
-        "TWICE, true, 1.8, false", "TWICE, false, -1, false", "TWICE, true, -1, false"
-    })
+    @CsvSource(
+            textBlock =
+                    """
+            BELOW, false, -1, true
+            BELOW, true, -1, false
+            ABOVE, true, -1, true
+            ABOVE, false, -1, false
+            RESET, false, -1, true
+            TWICE, true, 2.006, true
+            TWICE, true, 2.10, true
+            TWICE, true, 2.2, false
+            TWICE, true, 1.8, false
+            TWICE, false, -1, false
+            TWICE, true, -1, false
+            """)
     void whatIsSeenPassesOrFails(TestPoint.Kind kind, boolean operated, double seconds, boolean passes) {
         TestPoint point = points("1.2 A 0.2", 30).stream()
                 .filter(each -> each.kind() == kind)

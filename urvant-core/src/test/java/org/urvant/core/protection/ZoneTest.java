@@ -20,20 +20,37 @@ class ZoneTest {
 
     /** Columns: shape, way, angle of the line, R and X, whether it lies in a zone of 6 Ω along the line and 8 Ω beside it. */
     @ParameterizedTest(name = "{0} {1} {3}+j{4}")
-    @CsvSource({
-        "POLYGON, FORWARD, 90, 0, 6, true", "POLYGON, FORWARD, 90, 0, 6.01, false", "POLYGON, FORWARD, 90, 8, 0, true",
-        "POLYGON, FORWARD, 90, 8.01, 0, false", "POLYGON, FORWARD, 90, 4, -1, true",
-                "POLYGON, FORWARD, 90, 4, -1.1, false",
-        "POLYGON, FORWARD, 90, -3.4, 6, true", "POLYGON, FORWARD, 90, -3.5, 6, false",
-                "POLYGON, FORWARD, 90, -1, -1, false",
-        "POLYGON, FORWARD, 60, 11.4, 6, true", "POLYGON, FORWARD, 60, 11.5, 6, false",
-                "POLYGON, FORWARD, 60, 8.1, 0, false",
-        "POLYGON, REVERSE, 90, 0, -6, true", "POLYGON, REVERSE, 90, 0, 6, false", "POLYGON, REVERSE, 90, -4, 1, true",
-        "POLYGON, BOTH, 90, -8, -6, true", "POLYGON, BOTH, 90, -8.1, 0, false", "POLYGON, BOTH, 60, -11.4, -6, true",
-        "MHO, FORWARD, 90, 0, 6, true", "MHO, FORWARD, 90, 0, 0, true", "MHO, FORWARD, 90, 3, 3, true",
-        "MHO, FORWARD, 90, 3.01, 3, false", "MHO, FORWARD, 90, 0, -0.1, false", "MHO, REVERSE, 90, 0, -6, true",
-        "MHO, BOTH, 90, 3, -3, true", "MHO, FORWARD, 60, 3.46, 6, true", "MHO, FORWARD, 60, 3.47, 6.01, false"
-    })
+    @CsvSource(
+            textBlock =
+                    """
+            POLYGON, FORWARD, 90, 0, 6, true
+            POLYGON, FORWARD, 90, 0, 6.01, false
+            POLYGON, FORWARD, 90, 8, 0, true
+            POLYGON, FORWARD, 90, 8.01, 0, false
+            POLYGON, FORWARD, 90, 4, -1, true
+            POLYGON, FORWARD, 90, 4, -1.1, false
+            POLYGON, FORWARD, 90, -3.4, 6, true
+            POLYGON, FORWARD, 90, -3.5, 6, false
+            POLYGON, FORWARD, 90, -1, -1, false
+            POLYGON, FORWARD, 60, 11.4, 6, true
+            POLYGON, FORWARD, 60, 11.5, 6, false
+            POLYGON, FORWARD, 60, 8.1, 0, false
+            POLYGON, REVERSE, 90, 0, -6, true
+            POLYGON, REVERSE, 90, 0, 6, false
+            POLYGON, REVERSE, 90, -4, 1, true
+            POLYGON, BOTH, 90, -8, -6, true
+            POLYGON, BOTH, 90, -8.1, 0, false
+            POLYGON, BOTH, 60, -11.4, -6, true
+            MHO, FORWARD, 90, 0, 6, true
+            MHO, FORWARD, 90, 0, 0, true
+            MHO, FORWARD, 90, 3, 3, true
+            MHO, FORWARD, 90, 3.01, 3, false
+            MHO, FORWARD, 90, 0, -0.1, false
+            MHO, REVERSE, 90, 0, -6, true
+            MHO, BOTH, 90, 3, -3, true
+            MHO, FORWARD, 60, 3.46, 6, true
+            MHO, FORWARD, 60, 3.47, 6.01, false
+            """)
     void anImpedanceLiesInAZoneOrNot(Shape shape, Way way, double angle, double r, double x, boolean isIn) {
         assertThat(zone(shape, way, angle).contains(new Zone.Point(r, x))).isEqualTo(isIn);
     }
@@ -80,14 +97,16 @@ class ZoneTest {
     }
 
     @ParameterizedTest
-    @CsvSource({
-        "0, 8, 80, reactance",
-        "NaN, 8, 80, reactance",
-        "6, 0, 80, resistance",
-        "6, 8, 0, angle",
-        "6, 8, 91, angle",
-        "6, -1, 80, resistance"
-    })
+    @CsvSource(
+            textBlock =
+                    """
+            0, 8, 80, reactance
+            NaN, 8, 80, reactance
+            6, 0, 80, resistance
+            6, 8, 0, angle
+            6, 8, 91, angle
+            6, -1, 80, resistance
+            """)
     void whatIsNoZoneIsRefused(double reactance, double resistance, double angle, String word) {
         assertThatThrownBy(() -> new Zone.Reach(reactance, resistance, angle))
                 .isInstanceOf(IllegalArgumentException.class)

@@ -3,6 +3,7 @@ package org.urvant.report.plot;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.protection.Curve;
 import org.urvant.core.protection.Grading;
@@ -66,8 +67,10 @@ public record CurvePlot(String title, List<Line> lines, List<Marker> markers, do
                         .flatMap(curve -> curve.voltage().stream())
                         .findFirst()
                         .orElse(0.0);
+        boolean allSilent = curves.stream().allMatch(curve -> curve.voltage().isEmpty());
         boolean isOneLevel = base == 0
-                && curves.stream().flatMap(curve -> curve.voltage().stream()).allMatch(each -> each == voltage);
+                && (allSilent
+                        || curves.stream().allMatch(curve -> curve.voltage().equals(Optional.of(voltage))));
         List<Line> lines = new ArrayList<>();
         for (DeviceCurve curve : curves) {
             if (curve.voltage().isEmpty() && !isOneLevel) {

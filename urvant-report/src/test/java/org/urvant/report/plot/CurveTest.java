@@ -64,6 +64,9 @@ class CurveTest {
         assertThatThrownBy(() -> CurvePlot.of(List.of(high, low, silent), 0, List.of()))
                 .isInstanceOf(RefusedException.class)
                 .hasMessageContaining("M31 does not say its rated voltage");
+        assertThatThrownBy(() -> CurvePlot.of(List.of(silent, high), 0, List.of()))
+                .as("it could be of another level than the one that says it")
+                .isInstanceOf(RefusedException.class);
         assertThatThrownBy(() -> CurvePlot.of(List.of(silent), 400, List.of())).isInstanceOf(RefusedException.class);
     }
 
