@@ -1,0 +1,137 @@
+package org.urvant.project.setting;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.finding.Position;
+import org.urvant.core.protection.TestPoint;
+import org.urvant.project.Project;
+import org.urvant.project.change.ValueChange;
+import org.urvant.project.kit.Sites;
+import org.urvant.project.setting.TestResults.Verdict;
+
+/** What is filled in on a sheet of F11, whose first stage has 1.2 A and course A × 0.2. */
+class TestResultsTest {
+    private static final Project PLANT = Sites.plant();
+    private static final TestSheet SHEET = TestSheet.of(PLANT, "F11", Optional.empty());
+
+    private static TestResults.Filled filled(String text, int row) {
+        String[] cells = text.split(";", -1);
+        return new TestResults.Filled(
+                cells[0].strip(),
+                cells[1].strip(),
+                cells[2].strip(),
+                cells[3].strip(),
+                cells[4].strip(),
+                new TestResults.Seen(cells[5].strip(), cells[6].strip()),
+                Position.line("sheet.csv", row));
+    }
+
+    private static TestResults judged(String... rows) {
+        List<TestResults.Filled> all = new ArrayList<>();
+        for (String row : rows) {
+            all.add(filled(row, all.size() + 2));
+        }
+        return TestResults.of(SHEET, all);
+    }
+
+    /** Columns: a row as it was filled in; the verdict on its point; what is seen, or what is told of the row. */
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            F11; 1; overcurrent.1; just below the pick-up; 1.14; no;              | PASSED | did not operate
+            F11; 1; overcurrent.1; just below the pick-up; 1.14; yes;             | FAILED | operated
+            F11; 1; overcurrent.1; just above the pick-up; 1.26; yes;             | PASSED | operated
+            F11; 1; overcurrent.1; just above the pick-up; 1.26; no;              | FAILED | did not operate
+            F11; 1; overcurrent.1; below the reset value; 1.083; no;              | PASSED | did not operate
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 2.006               | PASSED | operated after 2.006 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; ; 2.006                  | PASSED | operated after 2.006 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 2006 ms             | PASSED | operated after 2.006 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 1.91                | PASSED | operated after 1.91 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 1.90                | FAILED | operated after 1.9 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 2.11                | FAILED | operated after 2.11 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; no;                      | FAILED | did not operate
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes;                     | OPEN   | no time is given
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; no; 2.0                  | OPEN   | is no result
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; maybe;                   | OPEN   | 'maybe' is no result
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; soon                | OPEN   | 'yes soon' is no result
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; -2                  | OPEN   | is no result
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 2 V                 | OPEN   | is no result
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.5; yes; 2.0                 | OPEN   | at 2.5 A; the settings now want F11, setting group 1, at 2.4 A
+            F11; 2; overcurrent.1; 2 × the pick-up; 2.4; yes; 2.0                 | OPEN   | setting group 2
+            F12; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 2.0                 | OPEN   | the result is of F12
+            F11; 1; overcurrent.2; 2 × the pick-up; 16; yes; 0.06                 | PASSED | operated after 0.06 s
+            F11; 1; overcurrent.2; 2 × the pick-up; 16; yes; 0.09                 | FAILED | operated after 0.09 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; ;                        | OPEN   | ''
+            """)
+    void aResultIsJudged(String row, Verdict verdict, String said) {
+        TestResults results = judged(row);
+        TestResults.Filled filled = filled(row, 2);
+        TestResults.Judged point = results.points().stream()
+                .filter(each -> each.point().stage().equals(filled.stage())
+                        && each.point().kind().text().equals(filled.tried()))
+                .findFirst()
+                .orElseThrow();
+        assertThat(point.verdict()).isEqualTo(verdict);
+        if (verdict == Verdict.OPEN && !said.isEmpty()) {
+            assertThat(results.findings()).hasSize(1);
+            assertThat(results.findings().get(0).message()).contains(said);
+            assertThat(results.findings().get(0).position().line()).isEqualTo(2);
+        } else {
+            assertThat(results.findings()).isEmpty();
+            assertThat(point.seen()).isEqualTo(said);
+        }
+        long tried = SHEET.points().stream().filter(TestPoint::isPossible).count();
+        assertThat(results.count(Verdict.PASSED) + results.count(Verdict.FAILED) + results.count(Verdict.OPEN))
+                .isEqualTo(tried);
+    }
+
+    @Test
+    void aSecondResultAndOneOfNoPointAreTold() {
+        String once = "F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 2.0";
+        assertThat(judged(once, once).findings()).singleElement().matches(finding -> finding.message()
+                .contains("a second result of overcurrent.1 2 × the pick-up; the first stands in row 2"));
+        assertThat(judged("F11; 1; overcurrent.9; 2 × the pick-up; 2.4; yes; 2.0")
+                        .findings())
+                .singleElement()
+                .matches(finding -> finding.message().contains("has no point 'overcurrent.9 2 × the pick-up'"));
+        assertThat(judged().findings()).isEmpty();
+    }
+
+    @Test
+    void whatCannotBeTestedIsNamed() {
+        Map<String, String> values = new TreeMap<>();
+        values.put("group.1.overcurrent.1.pick-up", null);
+        TestSheet sheet = TestSheet.of(ValueChange.set(PLANT, "F11", values), "F11", Optional.empty());
+        assertThat(sheet.missing()).isEqualTo(Map.of("overcurrent.1", "its pick-up is open or wrong"));
+        assertThat(sheet.points()).noneMatch(point -> point.stage().equals("overcurrent.1"));
+        assertThatThrownBy(() -> TestSheet.of(PLANT, "P61", Optional.empty()))
+                .hasMessageContaining("has no stages to test");
+        assertThatThrownBy(() -> TestSheet.of(PLANT, "F11", Optional.of(4))).hasMessageContaining("is not set up");
+    }
+
+    /** Stages that see different currents do not stand in each other's way. */
+    @Test
+    void aResidualStageIsTestedApart() {
+        assertThat(SHEET.points())
+                .filteredOn(point ->
+                        point.stage().equals("earth-fault.1") && point.kind().isTimed())
+                .hasSize(3)
+                .allMatch(TestPoint::isPossible);
+        Project summed = ValueChange.set(PLANT, "F11", Map.of("group.1.earth-fault.1.source", "residual"));
+        assertThat(TestSheet.of(summed, "F11", Optional.empty()).points())
+                .filteredOn(point -> point.stage().equals("earth-fault.1") && point.kind() == TestPoint.Kind.TWICE)
+                .singleElement()
+                .matches(point -> point.current() == 0.2);
+    }
+}
