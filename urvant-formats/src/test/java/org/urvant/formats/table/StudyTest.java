@@ -101,6 +101,104 @@ class StudyTest {
                 .contains(value);
     }
 
+    /** Columns: how a study calls a stage and a setting of a feeder relay, a value, and the setting that it means. */
+    @ParameterizedTest(name = "{0} {1}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            I>              | pick-up                  | 1.2 A sec | overcurrent.1.pick-up
+            I>              | Pick up                  | 1.2 A sec | overcurrent.1.pick-up
+            I>              | PICKUP                   | 1.2 A sec | overcurrent.1.pick-up
+            I>              | Set current              | 1.2 A sec | overcurrent.1.pick-up
+            I>              | current setting          | 1.2 A sec | overcurrent.1.pick-up
+            I>              | Current                  | 1.2 A sec | overcurrent.1.pick-up
+            I >>            | Pick-up current          | 8 A sec   | overcurrent.2.pick-up
+            i>>>            | pickup                   | 8 A sec   | overcurrent.3.pick-up
+            I>>>>           | pickup                   | 8 A sec   | overcurrent.4.pick-up
+            overcurrent.1   | pick-up                  | 1.2 A sec | overcurrent.1.pick-up
+            overcurrent 1   | pick-up                  | 1.2 A sec | overcurrent.1.pick-up
+            Overcurrent-2   | pick-up                  | 1.2 A sec | overcurrent.2.pick-up
+            overcurrent/3   | pick-up                  | 1.2 A sec | overcurrent.3.pick-up
+            I>              | TMS                      | 0.3       | overcurrent.1.multiplier
+            I>              | Time multiplier          | 0.3       | overcurrent.1.multiplier
+            I>              | time-multiplier          | 0.3       | overcurrent.1.multiplier
+            I>              | Time dial                | 0.3       | overcurrent.1.multiplier
+            I>              | multiplier               | 0.3       | overcurrent.1.multiplier
+            I>>             | Delay                    | 0.2 s     | overcurrent.2.delay
+            I>>             | Time                     | 0.2 s     | overcurrent.2.delay
+            I>>             | Time delay               | 200 ms    | overcurrent.2.delay
+            I>>             | operate time             | 0.2 s     | overcurrent.2.delay
+            I>>             | Definite time            | 0.2 s     | overcurrent.2.delay
+            I>              | Curve                    | B         | overcurrent.1.characteristic
+            I>              | Characteristic           | B         | overcurrent.1.characteristic
+            I>              | course                   | B         | overcurrent.1.characteristic
+            I>              | reaction                 | alarm     | overcurrent.1.reaction
+            IN>             | Set current              | 0.1 A sec | earth-fault.1.pick-up
+            IE>>            | Set current              | 0.1 A sec | earth-fault.2.pick-up
+            I0>             | Set current              | 0.1 A sec | earth-fault.1.pick-up
+            3I0>            | Set current              | 0.1 A sec | earth-fault.1.pick-up
+            earth fault 1   | Set current              | 0.1 A sec | earth-fault.1.pick-up
+            earth-fault.1   | direction                | forward   | earth-fault.1.direction
+            thermal         | time-constant            | 20 min    | thermal.time-constant
+            thermal         | factor                   | 1.05      | thermal.factor
+            unbalance       | level                    | 25 %      | unbalance.level
+            auto-reclose    | dead time                | 0.6 s     | auto-reclose.dead-time
+            ''              | thermal.time-constant    | 20 min    | thermal.time-constant
+            """)
+    void theTradesNamesAreUnderstood(String stage, String setting, String value, String path) throws IOException {
+        int blank = value.indexOf(' ');
+        String number = blank < 0 ? value : value.substring(0, blank);
+        String unit = blank < 0 ? "" : value.substring(blank + 1);
+        StudyPlan plan = plan(
+                "device,stage,setting,value,unit\nF11," + stage + "," + setting + "," + number + "," + unit, "", "");
+        assertThat(plan.values().findings()).isEmpty();
+        assertThat(plan.values().rows())
+                .singleElement()
+                .matches(row -> row.wanted().path().equals("group.1." + path));
+    }
+
+    /** Columns: how a study calls a characteristic, and the word of the device; empty for what is not taken. */
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            A                      | A
+            IEC standard inverse   | A
+            Standard Inverse       | A
+            normal inverse         | A
+            IEC normal inverse     | A
+            IEC very inverse       | B
+            IEC Extremely-Inverse  | C
+            moderately inverse     | D
+            IEEE moderately inverse | D
+            IEEE very inverse      | E
+            IEEE extremely inverse | F
+            long time inverse      | long-time
+            IEC long time inverse  | long-time
+            definite               | definite
+            Definite time          | definite
+            very inverse           | ''
+            extremely inverse      | ''
+            i2t                    | ''
+            inverse                | ''
+            G                      | ''
+            """)
+    void characteristicsGoByTheirNames(String name, String word) throws IOException {
+        StudyPlan plan = plan("device,stage,setting,value\nF11,I>,Characteristic," + name, "", "");
+        if (word.isEmpty()) {
+            assertThat(plan.values().findings()).singleElement().matches(finding -> finding.message()
+                    .contains(name));
+        } else if (word.equals("definite")) {
+            assertThat(plan.values().findings()).isEmpty();
+        } else {
+            assertThat(plan.values().rows())
+                    .singleElement()
+                    .matches(row -> row.wanted().text().equals(word));
+        }
+    }
+
     @Test
     void aTypeStandsForAllItsDevices() throws IOException {
         StudyPlan plan = plan("device,stage,setting,value\nmarrowby-f2,I>,TMS,0.4", "", "");

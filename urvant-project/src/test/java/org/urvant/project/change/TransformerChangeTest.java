@@ -6,6 +6,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -117,6 +121,35 @@ class TransformerChangeTest {
                     .isEqualTo(ConfigurationBuilder.build(PLANT, PLANT.device("F11"))
                             .fingerprint());
         }
+    }
+
+    /** Whatever the new ratio is: what is kept is exact, what is rounded lies within half a step, what is neither is refused. */
+    @Property(tries = 60)
+    void noValueIsCutOrGuessed(
+            @ForAll @IntRange(min = 5, max = 5000) int primary, @ForAll boolean isFive, @ForAll boolean keepsPrimary) {
+        View kept = keepsPrimary ? View.PRIMARY : View.SECONDARY;
+        TransformerChange change = change(PLANT, "F11", "currents", primary + (isFive ? "/5" : "/1"), kept.word());
+        for (TransformerChange.Row row : change.rows()) {
+            double before =
+                    number(keepsPrimary ? row.before().primary() : row.before().secondary());
+            double after =
+                    number(keepsPrimary ? row.after().primary() : row.after().secondary());
+            double ratio = keepsPrimary ? (double) primary / (isFive ? 5 : 1) : 1;
+            switch (row.outcome()) {
+                case KEPT ->
+                    assertThat(after).as(row.path()).isCloseTo(before, Offset.offset(0.005 * Math.max(ratio, 400)));
+                case ROUNDED -> {
+                    assertThat(Math.abs(after - before)).as(row.path()).isLessThanOrEqualTo(0.00501 * (ratio + 400));
+                    assertThat(row.note()).isNotEmpty();
+                }
+                case OUT_OF_RANGE -> assertThat(change.after()).isSameAs(PLANT);
+                default -> assertThat(row.path()).startsWith("ct.");
+            }
+        }
+    }
+
+    private static double number(String amount) {
+        return amount.isEmpty() ? 0 : Double.parseDouble(amount.split(" ")[0]);
     }
 
     private static Map<String, String> primaries(Project project) {
