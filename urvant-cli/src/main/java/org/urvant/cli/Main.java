@@ -11,6 +11,7 @@ public final class Main {
 
     /** Runs the command and ends the process with its exit code. */
     public static void main(String[] arguments) {
+        System.setProperty("java.awt.headless", "true"); // pictures go to files, whether there is a screen or not
         PrintWriter out = new PrintWriter(System.out, true, StandardCharsets.UTF_8);
         PrintWriter err = new PrintWriter(System.err, true, StandardCharsets.UTF_8);
         Session session = new Session(

@@ -16,6 +16,7 @@ import java.util.Locale;
 import javax.imageio.ImageIO;
 import org.jfree.svg.SVGGraphics2D;
 import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Position;
 
 /** What drawings have in common: their size, colours, strokes and letters, and how they become PNG or SVG. */
@@ -89,7 +90,13 @@ final class Canvas {
         graphics.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
         graphics.setPaint(Color.WHITE);
         graphics.fill(new Rectangle2D.Double(0, 0, width, height));
-        drawing.draw(graphics, width, height);
+        try {
+            drawing.draw(graphics, width, height);
+        } catch (InternalError | LinkageError e) { // what the JDK throws where there are no fonts
+            throw new RefusedException(
+                    "nothing can be drawn: this machine has no fonts (" + e.getMessage() + ")",
+                    "Install one, such as the package fonts-dejavu-core.");
+        }
     }
 
     static Color colour(int number) {
