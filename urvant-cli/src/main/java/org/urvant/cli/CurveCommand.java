@@ -36,6 +36,7 @@ import picocli.CommandLine.Parameters;
             "",
             "Examples: urvant curve F11",
             "          urvant curve F11 --at 960A --at 4kA",
+            "          urvant curve F11 --flow 960A@1s --flow 0A@2s --flow 2.4kA@5s",
             "          urvant curve F11,F12 --out feeders.png --mark 'fault at K1=8kA'",
             "          urvant curve F11 --voltage 400V --mark 'inrush=900A@0.1s'"
         })
@@ -66,6 +67,13 @@ final class CurveCommand extends Command {
             paramLabel = "CURRENT",
             description = "Primary current at which to say the time; can be repeated.")
     private List<String> at = new ArrayList<>();
+
+    @Option(
+            names = "--flow",
+            paramLabel = "CURRENT@TIME",
+            description =
+                    "A primary current that flows for a time, one after the other; can be repeated. Stages integrate.")
+    private List<String> flows = new ArrayList<>();
 
     @Option(
             names = "--voltage",
@@ -100,6 +108,9 @@ final class CurveCommand extends Command {
                 curves, base(), marks.stream().map(CurveCommand::marker).toList());
         List<Double> currents =
                 at.stream().map(text -> amount("--at", text, Dimension.CURRENT)).toList();
+        if (!flows.isEmpty()) {
+            return flow(curves);
+        }
         if (out != null) {
             draw(plot);
             return Exit.DONE;
@@ -119,6 +130,42 @@ final class CurveCommand extends Command {
             show(curve, currents);
         }
         return Exit.DONE;
+    }
+
+    private int flow(List<DeviceCurve> curves) {
+        if (out != null || json || !at.isEmpty()) {
+            throw new RefusedException("--flow stands with --out, --json or --at", "Ask for one of them.");
+        }
+        List<Curve.Flow> all = new ArrayList<>();
+        for (String text : flows) {
+            int time = text.indexOf('@');
+            if (time < 0) {
+                throw new MalformedInputException(
+                        Position.in("--flow"), "'" + text + "' says no time", "Write CURRENT@TIME, such as 960A@2s.");
+            }
+            all.add(new Curve.Flow(
+                    current(text.substring(0, time)), amount("--flow", text.substring(time + 1), Dimension.TIME)));
+        }
+        Table table = new Table("device", "operates after s", "by");
+        for (DeviceCurve curve : curves) {
+            Optional<Curve.Operation> first = curve.curve().over(all);
+            table.row(
+                    curve.device(),
+                    first.map(operation -> DeviceCurve.text(operation.seconds()))
+                            .orElse("never"),
+                    first.map(Curve.Operation::name).orElse("–"));
+        }
+        say(table);
+        curves.forEach(curve -> curve.stages().stream()
+                .filter(stage -> stage.found().stage().isEmpty())
+                .forEach(stage -> note(curve.device() + " " + stage.name() + " is left out: "
+                        + stage.found().missing())));
+        return Exit.DONE;
+    }
+
+    /** Nothing may flow, too, while a stage goes back. */
+    private static double current(String text) {
+        return text.strip().matches("0+ *k?A?") ? 0 : amount("--flow", text, Dimension.CURRENT);
     }
 
     private double base() {

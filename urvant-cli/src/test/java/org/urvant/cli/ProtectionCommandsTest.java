@@ -72,6 +72,12 @@ class ProtectionCommandsTest {
             curve F11 --at 0.96kA                                 | 0 | 2.006
             curve F11 --measured residual-current --at 7A         | 0 | 0.3
             curve F11 --measured voltage                          | 2 | phase-current
+            curve F11 --flow 960A@1s --flow 2.4kA@10s             | 0 | 1.429
+            curve F11 --flow 960A@1s --flow 0A@1s --flow 960A@10s | 0 | 4.006
+            curve F11,K10 --flow 960A@1s                          | 0 | never
+            curve F11 --flow 960A                                 | 3 | says no time
+            curve F11 --flow 960A@0s                              | 3 | not above zero
+            curve F11 --flow 960A@1s --at 3kA                     | 3 | Ask for one of them
             curve F11,K10 --at 8kA                                | 0 | K10
             curve F11 --out f11.svg                               | 0 | wrote f11.svg
             curve F11 --mark fault                                | 3 | names no current

@@ -3,6 +3,7 @@ package org.urvant.core.protection;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.TreeSet;
 
 /**
@@ -36,6 +37,30 @@ public record Curve(List<Named> stages) {
             double seconds = each.stage().operateTime(current);
             if (seconds < Double.POSITIVE_INFINITY && (first == null || seconds < first.seconds())) {
                 first = new Operation(seconds, each.name());
+            }
+        }
+        return Optional.ofNullable(first);
+    }
+
+    /** A current in A for a time in s. */
+    public record Flow(double current, double seconds) {}
+
+    /**
+     * Returns what operates first while currents flow one after the other, from rest; stages integrate, and go back meanwhile
+     * (IEC 60255-151, 5.2). Empty when nothing does.
+     */
+    public Optional<Operation> over(List<Flow> flows) {
+        Operation first = null;
+        for (Named each : stages) {
+            StageRun run = new StageRun(each.stage());
+            for (Flow flow : flows) {
+                OptionalDouble operated = run.flow(flow.current(), flow.seconds());
+                if (operated.isPresent()) {
+                    if (first == null || operated.getAsDouble() < first.seconds()) {
+                        first = new Operation(operated.getAsDouble(), each.name());
+                    }
+                    break;
+                }
             }
         }
         return Optional.ofNullable(first);

@@ -220,6 +220,35 @@ class StageTest {
                 .allMatch(point -> point.current() > 480);
     }
 
+    /** Columns: currents and for how long, when a device with 480 A, A × 0.2 and 3200 A, 0.05 s operates, and by which stage. */
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            960 10                  | 2.006  | inverse
+            960 1, 2400 10          | 1.429  | inverse
+            960 1, 0 1, 960 10      | 4.006  | inverse
+            960 1, 4000 1           | 1.05   | high
+            4000 0.04, 0 1, 4000 1  | 1.09   | high
+            960 1, 400 100          | -1     | ''
+            """)
+    void aDeviceOperatesOverCurrentsThatChange(String flows, double seconds, String name) {
+        Curve curve = new Curve(List.of(
+                new Curve.Named("inverse", stage("A", 480, 0.2)),
+                new Curve.Named("high", stage("definite", 3200, 0.05))));
+        List<Curve.Flow> all = List.of(flows.split(", ")).stream()
+                .map(flow ->
+                        new Curve.Flow(Double.parseDouble(flow.split(" ")[0]), Double.parseDouble(flow.split(" ")[1])))
+                .toList();
+        if (seconds < 0) {
+            assertThat(curve.over(all)).isEmpty();
+        } else {
+            assertThat(curve.over(all).orElseThrow().seconds()).isCloseTo(seconds, within(0.001));
+            assertThat(curve.over(all).orElseThrow().name()).isEqualTo(name);
+        }
+    }
+
     /** Columns: pick-up, course, time, flat from, current; the word that is said of what is wrong. */
     @ParameterizedTest
     @CsvSource(
