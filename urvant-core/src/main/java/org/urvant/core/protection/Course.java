@@ -5,8 +5,9 @@ import java.util.Optional;
 
 /**
  * The course of a stage's operate time over the current. A to F are the characteristics of IEC 60255-151, table 1 (D, E and F
- * those of IEEE C37.112); the long-time inverse one stands beside them by custom, its reset of 120 s too. {@code t = M * (k / (G^a - 1) + c)}, where G
- * is the multiple of the pick-up and M the multiplier; the standard holds it from 1.2 times the pick-up on.
+ * those of IEEE C37.112); the long-time inverse one stands beside them by custom, its reset of 120 s too.
+ * {@code t = M * (k / (G^a - 1) + c)}, where G is the multiple of the pick-up and M the multiplier; the standard holds it from
+ * 1.2 times the pick-up on.
  */
 public enum Course {
     /** The same time at every current above the pick-up. */
