@@ -83,7 +83,7 @@ final class TransformerStep {
             throw new RefusedException(
                     name + " has no ratio of its " + set + " yet, so no setting can be kept on the primary side",
                     "Give " + primary + " and " + secondary + " first; then nothing depends on an old ratio.",
-                    Step.of(Action.SET, name, primary));
+                    Step.of(Action.SET, name, primary, "VALUE"));
         }
         Map<String, String> texts = new LinkedHashMap<>();
         texts.put(primary, withUnit(own, primary, wanted.primary()));
