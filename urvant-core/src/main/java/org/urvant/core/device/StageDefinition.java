@@ -21,20 +21,6 @@ import org.urvant.core.unit.Unit;
  * @param band how far a unit may be off
  */
 public record StageDefinition(String name, String meaning, Extent extent, Measured measured, Law law, Band band) {
-    /**
-     * Where there is one.
-     *
-     * @param isPerGroup whether there is one for each setting group
-     * @param table name of the table, of the device or of its groups, for each row of which there is one; empty text for none
-     * @param when when it is on; null for always
-     */
-    public record Extent(boolean isPerGroup, String table, Expression when) {
-        /** Returns whether it is on where the values of a scope hold; what is unknown counts as on. */
-        public boolean isOn(Scope scope) {
-            return when == null || when.test(scope).orElse(true);
-        }
-    }
-
     /** What a stage measures. */
     public enum Quantity {
         PHASE_CURRENT,

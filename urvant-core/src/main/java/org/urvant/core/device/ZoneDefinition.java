@@ -20,7 +20,7 @@ import org.urvant.core.text.Word;
 public record ZoneDefinition(
         String name,
         String meaning,
-        StageDefinition.Extent extent,
+        Extent extent,
         Zone.Shape shape,
         Expression direction,
         Reaches reaches,

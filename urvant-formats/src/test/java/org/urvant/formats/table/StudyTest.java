@@ -83,6 +83,9 @@ class StudyTest {
             device,stage,setting,value\\nF11,51,TMS,0.3 | '' | 51=overcurrent.1 | F11 group.1.overcurrent.1.multiplier | 0.3 | ''
             device,group,stage,setting,value,unit\\nF11,2,I>,pick-up,75,% | '' | '' | F11 group.2.overcurrent.1.pick-up | 75 % | which is 0.7125 A; the device holds 0.71 A
             device,stage,setting,value\\nQ41,long-time,current,0.85 | '' | '' | Q41 long-time.current | 0.8 | the device holds 0.8
+            device,stage,setting,value,unit\\nF11,voltage 1,level,80,% | '' | '' | F11 group.1.voltage.1.level | 80 % | ''
+            device,stage,setting,value\\nF11,voltage 1,level,80 | primary | '' | F11 group.1.voltage.1.level | 80 | ''
+            device,stage,setting,value,unit\\nF11,voltage 1,level,8.8,kV prim | '' | '' | F11 group.1.voltage.1.level | 8.8 kV primary | ''
             device,setting,value,unit\\nF11,group.1.thermal.time-constant,0.5,h | '' | '' | F11 group.1.thermal.time-constant | 0.5 h | ''
             device,setting,value\\nX9,ct.primary,500 A | primary | X9=F11 | F11 ct.primary | 500 A | ''
             """)

@@ -218,7 +218,9 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
                     .side()
                     .flatMap(each -> each.basis(at.sheet()))
                     .isPresent();
-            boolean isPerCent = unit.equals("%") && setting.limits().unit() != Unit.PER_CENT;
+            // per cent are of the rated value, whatever the side; so is a bare number of a setting in per cent
+            boolean isPerCent =
+                    unit.equals("%") || unit.isEmpty() && setting.limits().unit() == Unit.PER_CENT;
             String text = unit.equals(setting.unit()) && unit.equals("1")
                     ? row.value().strip()
                     : (row.value().strip() + " " + unit).strip();

@@ -1,10 +1,10 @@
 package org.urvant.project.type;
 
 import java.math.BigDecimal;
-import java.util.ArrayList;
 import java.util.List;
 import org.urvant.core.device.Bound;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Extent;
 import org.urvant.core.device.StageDefinition;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Names;
@@ -34,25 +34,17 @@ final class StageReader {
 
     /** Reads the stages of a type whose other parts were read already. */
     static DeviceType read(FieldReader fields, DeviceType type, Names own) {
-        List<StageDefinition> stages = new ArrayList<>();
-        Words.named(fields, "stages").forEach((name, reader) -> {
-            boolean isPerGroup = Words.yes(reader, "each-group");
-            String table = Words.text(reader, "each-row");
-            Names names = FunctionReader.names(reader, type, own, isPerGroup, table);
-            stages.add(new StageReader(reader, names).stage(name, isPerGroup, table));
-        });
-        return type.withStages(stages);
+        return type.withStages(ExtentReader.all(
+                fields, "stages", type, own, (name, reader, names, extent) -> new StageReader(reader, names)
+                        .stage(name, extent)));
     }
 
-    private StageDefinition stage(String name, boolean isPerGroup, String table) {
-        Expression when = fields.text("when")
-                .flatMap(entry -> Words.expression(fields, entry, names, Type.Kind.LOGICAL))
-                .orElse(null);
+    private StageDefinition stage(String name, Extent extent) {
         fields.required("pick-up", "1");
         StageDefinition stage = new StageDefinition(
                 name,
                 fields.required("meaning", "").text(),
-                new StageDefinition.Extent(isPerGroup, table, when),
+                extent,
                 new StageDefinition.Measured(
                         Words.word(
                                 fields,
@@ -129,10 +121,14 @@ final class StageReader {
         Expression reset = fields.text("reset")
                 .flatMap(entry -> Words.expression(fields, entry, names, Type.Kind.TEXT))
                 .orElse(null);
+        Bound resetDelay = bound("reset-delay", Dimension.TIME);
+        if (reset != null && resetDelay == null && reset.type().choices().contains("fixed")) {
+            fields.report(fields.at("reset"), "a fixed reset has no time", "Add 'reset-delay: SETTING'.");
+        }
         return new StageDefinition.Law(
                 course == null && chosen == null ? Course.DEFINITE : course,
                 chosen,
-                new StageDefinition.Times(tripClass, multiplier, delay, reset, bound("reset-delay", Dimension.TIME)),
+                new StageDefinition.Times(tripClass, multiplier, delay, reset, resetDelay),
                 bound("reference", null),
                 bound("least-time", Dimension.TIME),
                 bound("flat-from", null));

@@ -1,10 +1,8 @@
 package org.urvant.project.type;
 
-import java.util.ArrayList;
-import java.util.List;
 import org.urvant.core.device.Bound;
 import org.urvant.core.device.DeviceType;
-import org.urvant.core.device.StageDefinition;
+import org.urvant.core.device.Extent;
 import org.urvant.core.device.ZoneDefinition;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Names;
@@ -27,20 +25,12 @@ final class ZoneReader {
 
     /** Reads the zones of a type whose other parts were read already. */
     static DeviceType read(FieldReader fields, DeviceType type, Names own) {
-        List<ZoneDefinition> zones = new ArrayList<>();
-        Words.named(fields, "zones").forEach((name, reader) -> {
-            boolean isPerGroup = Words.yes(reader, "each-group");
-            String table = Words.text(reader, "each-row");
-            Names names = FunctionReader.names(reader, type, own, isPerGroup, table);
-            zones.add(new ZoneReader(reader, names).zone(name, isPerGroup, table));
-        });
-        return type.withZones(zones);
+        return type.withZones(ExtentReader.all(
+                fields, "zones", type, own, (name, reader, names, extent) -> new ZoneReader(reader, names)
+                        .zone(name, extent)));
     }
 
-    private ZoneDefinition zone(String name, boolean isPerGroup, String table) {
-        Expression when = fields.text("when")
-                .flatMap(entry -> Words.expression(fields, entry, names, Type.Kind.LOGICAL))
-                .orElse(null);
+    private ZoneDefinition zone(String name, Extent extent) {
         Zone.Shape shape = Words.word(fields, "shape", word -> Word.find(Zone.Shape.class, word), Zone.Shape.MHO);
         fields.required("reach", "1");
         fields.required("line-resistance", "1");
@@ -56,7 +46,7 @@ final class ZoneReader {
         ZoneDefinition zone = new ZoneDefinition(
                 name,
                 fields.required("meaning", "").text(),
-                new StageDefinition.Extent(isPerGroup, table, when),
+                extent,
                 shape,
                 direction(),
                 new ZoneDefinition.Reaches(
