@@ -109,7 +109,9 @@ final class NumberText {
 
     private ReadValue held(BigDecimal value, String text) {
         if (least != null && value.compareTo(least) < 0 || most != null && value.compareTo(most) > 0) {
-            return mistake("is " + text + "; expected " + setting.allowed(scope), "Give a value within the range.");
+            return mistake(
+                    "is " + text + "; expected " + setting.allowed(scope),
+                    "Give a value within the range" + otherSide());
         }
         BigDecimal grid = grid();
         if (grid != null) {
@@ -126,6 +128,16 @@ final class NumberText {
             }
         }
         return ReadValue.sound(value);
+    }
+
+    /** Who gives a value of the other side is told how that is written. */
+    private String otherSide() {
+        return setting.traits()
+                .side()
+                .filter(side -> side.basis(scope).isPresent() && side.view() != View.PERCENT_OF_RATED)
+                .map(side -> ", or with 'primary', 'secondary' or % behind it; without, it is a "
+                        + side.view().title() + ".")
+                .orElse(".");
     }
 
     /** Returns the distance of the values that the device holds; null for any value. */

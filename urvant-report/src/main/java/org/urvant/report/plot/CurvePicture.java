@@ -181,7 +181,13 @@ public final class CurvePicture {
                 dot.setSeriesPaint(0, Canvas.INK);
                 dot.setSeriesVisibleInLegend(0, false);
                 axes.setRenderer(index, dot);
-                text(axes, "  " + marker.text(), marker.current(), seconds, TextAnchor.BOTTOM_LEFT);
+                boolean isRight = marker.current() > Math.sqrt(frame.low() * frame.high()); // its text would be cut off
+                text(
+                        axes,
+                        isRight ? marker.text() + "  " : "  " + marker.text(),
+                        marker.current(),
+                        seconds,
+                        isRight ? TextAnchor.TOP_RIGHT : TextAnchor.BOTTOM_LEFT);
             }
         }
     }

@@ -126,12 +126,13 @@ public record CurvePlot(String title, List<Line> lines, List<Marker> markers, do
                     .filter(found -> found.down().isPresent())
                     .min(Comparator.comparingDouble(Grading.Narrowest::margin))
                     .ifPresent(found -> markers.add(new Marker(
-                            DeviceCurve.text(found.margin()) + " s to "
-                                    + found.up().name(),
+                            found.up().name()
+                                    + (found.margin() < 0 ? " is sooner by " : " waits ")
+                                    + DeviceCurve.text(Math.abs(found.margin())) + " s",
                             found.current() / step.ratio(),
                             found.down().orElseThrow().seconds())));
         }
-        return new CurvePlot("Grading of bay " + bay, lines, markers, 0);
+        return new CurvePlot("Grading of bay " + bay + ", currents as at " + bay, lines, markers, 0);
     }
 
     /** The ends of both axes. */
