@@ -1,10 +1,10 @@
 package org.urvant.cli;
 
+import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.RefusedException;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.change.Adoption;
-import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.folder.ConfigurationFile;
 import org.urvant.project.folder.ProjectFolder;

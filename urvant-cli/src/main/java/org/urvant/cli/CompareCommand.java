@@ -1,31 +1,36 @@
 package org.urvant.cli;
 
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.util.Map;
-import org.urvant.core.error.MalformedInputException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.UnknownNameException;
-import org.urvant.core.finding.Position;
-import org.urvant.file.SafeFile;
-import org.urvant.file.json.JsonTree;
-import org.urvant.project.Device;
 import org.urvant.project.Project;
-import org.urvant.project.compare.Comparison;
-import org.urvant.project.configuration.Configuration;
-import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.change.TakingOver;
+import org.urvant.project.compare.Side;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "compare",
-        description = "Compare two configurations as a tree of differences; with one device named, what it runs with"
-                + " what the project says.",
+        description = "Compare two of anything as a tree of differences: devices, setting groups, bays, sites, lists of"
+                + " points, SCL files, configurations; with one device named, what it runs with what the project says.",
         footer = {
             "",
-            "A configuration is named by a device (the project's), DEVICE@live (what it runs), or a file.",
+            "A side is a device (the project's), DEVICE@live (what it runs), DEVICE@signed-off, DEVICE@backup (kept at"
+                    + " the last download), a part of one (F11:group.1, GW1:mappings), a bay (bay:F11 where a device has"
+                    + " its name), a list of points, an SCL file, a configuration's file, or the folder of a site.",
+            "Two devices are expected to differ in what belongs to the one device: names, addresses. More is expected by"
+                    + " 'expected-differences' in the conventions of the project.",
+            "Differences are taken over in the direction that you choose: --into names the side that follows.",
             "Examples: urvant compare GW1",
-            "          urvant compare GW1 backup.json"
+            "          urvant compare F11 F12 --out F11-F12.html",
+            "          urvant compare F11 F12 --take 'settings.group.1.*' --into F12",
+            "          urvant compare F11:group.1 F11:group.2",
+            "          urvant compare old.scd new.scd",
+            "          urvant compare . ../last-year"
         })
 final class CompareCommand extends Command {
     private static final String LIVE = "@live";
@@ -36,67 +41,111 @@ final class CompareCommand extends Command {
     @Parameters(index = "1", arity = "0..1", paramLabel = "RIGHT", description = "What is wanted.")
     private String right;
 
+    @Option(
+            names = "--expect",
+            paramLabel = "PATTERN",
+            description = "Paths that are expected to differ, such as 'settings.clock.*'; can be given several times.")
+    private List<String> expect = new ArrayList<>();
+
+    @Option(names = "--all", description = "Expect nothing to differ: names and addresses count too.")
+    private boolean all;
+
+    @Option(
+            names = "--out",
+            paramLabel = "FILE",
+            description = "Write the differences to a page (.html) or a table (.xlsx, .csv).")
+    private String file;
+
+    @Option(
+            names = "--take",
+            paramLabel = "PATTERN",
+            description = "Paths of differences to take over into --into, such as '*.overcurrent.*'; several times.")
+    private List<String> take = new ArrayList<>();
+
+    @Option(
+            names = "--into",
+            paramLabel = "SIDE",
+            description = "The side, one of the two named, that becomes like the other one in what is taken.")
+    private String into;
+
+    @Option(names = "--dry-run", description = "Only say what would be taken over.")
+    private boolean dryRun;
+
+    @Mixin
+    private Consent consent;
+
     @Mixin
     private DeviceAccess access;
 
     CompareCommand(Session session) {
         super(session);
+        this.consent = new Consent();
         this.access = new DeviceAccess();
     }
 
     @Override
     public Integer call() {
-        ProjectFolder folder = folder();
+        expect.forEach(pattern -> Side.mistake(pattern).ifPresent(mistake -> {
+            throw wrongUse("--expect is '" + pattern + "': " + mistake);
+        }));
+        if (take.isEmpty() != (into == null)) {
+            throw wrongUse("--take says what is taken over, and --into into which side; give both");
+        }
+        ProjectFolder folder = changing(!take.isEmpty() && !dryRun);
         Project project = folder.load();
+        Sides sides = new Sides(this, access, folder, project);
         String is = right == null && !left.endsWith(LIVE) ? left + LIVE : left;
         String wanted = right == null ? left.replace(LIVE, "") : right;
-        Configuration first = configuration(folder, project, is);
-        Configuration second = configuration(folder, project, wanted);
-        Comparison comparison = Comparison.of(first, second);
-        if (json) {
-            sayJson(Json.object(
-                    "left", is,
-                    "right", wanted,
-                    "equal", comparison.isEqual(),
-                    "count", comparison.count(),
-                    "differences", Differences.json(comparison)));
-        } else {
-            say(paint.faint(is) + " " + brief(first) + " → " + paint.faint(wanted) + " " + brief(second));
-            Differences.lines(comparison, paint).forEach(this::say);
-            say(comparison.isEqual() ? paint.good("equal") : paint.warn(count(comparison.count(), "difference")));
+        Sides.Named first = sides.find(is);
+        Sides.Named second = sides.find(wanted);
+        List<String> expected = expected(project, first, second);
+        if (!take.isEmpty()) {
+            return takeOver(folder, project, first, second, expected);
         }
+        Comparison comparison = during("comparing", () -> first.against(second, expected));
+        new ComparisonView(this, first, second, comparison).say(Optional.ofNullable(file));
         if (!comparison.isEqual() && right == null) {
             next("urvant download " + wanted);
         }
         return comparison.isEqual() ? Exit.DONE : Exit.DIFFERENT;
     }
 
-    private static String brief(Configuration configuration) {
-        return configuration.parts().nodes().isEmpty()
-                ? "no configuration"
-                : configuration.fingerprint().brief();
+    private int takeOver(
+            ProjectFolder folder, Project project, Sides.Named first, Sides.Named second, List<String> expected) {
+        if (!into.equals(first.name()) && !into.equals(second.name())) {
+            throw new UnknownNameException("side", into, List.of(first.name(), second.name()));
+        }
+        boolean isFirst = into.equals(first.name());
+        TakingOver plan = TakingOver.plan(
+                project, (isFirst ? first : second).tree(), (isFirst ? second : first).tree(), expected, take);
+        plan.taken().forEach(placed -> say(TakingOver.told(placed)));
+        if (!plan.left().isEmpty()) {
+            say(paint.warn("cannot be taken over:"));
+            plan.left().forEach(placed -> say("  " + TakingOver.told(placed)));
+        }
+        if (plan.taken().isEmpty()) {
+            return Exit.DIFFERENT;
+        }
+        if (!dryRun) {
+            consent.ask("Take " + (plan.taken().size() == 1 ? "this" : "these") + " over?", "nothing was changed");
+            folder.replace(project, plan.after());
+            say("took over " + count(plan.taken().size(), "difference") + " into " + into);
+            next("urvant compare " + left + (right == null ? "" : " " + right));
+        }
+        return plan.left().isEmpty() ? Exit.DONE : Exit.DIFFERENT;
     }
 
-    private Configuration configuration(ProjectFolder folder, Project project, String name) {
-        if (name.endsWith(LIVE)) {
-            Device device = project.device(name.substring(0, name.length() - LIVE.length()));
-            try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
-                return open.link().read().orElse(Configuration.of(device.name(), Map.of()));
-            }
+    /** What two different things are expected to differ in; two states of one thing in nothing but what is said here. */
+    private List<String> expected(Project project, Sides.Named first, Sides.Named second) {
+        List<String> expected = new ArrayList<>(expect);
+        boolean areTwo = first.side().isPresent()
+                && second.side().isPresent()
+                && !first.side().get().owner().equals(second.side().get().owner());
+        if (areTwo && !all) {
+            expected.addAll(first.side().get().identity());
+            expected.addAll(second.side().get().identity());
+            expected.addAll(project.conventions().expectedDifferences());
         }
-        if (project.devices().containsKey(name)) {
-            return ConfigurationBuilder.build(project, project.device(name));
-        }
-        Path file = session.path(name);
-        if (!Files.isRegularFile(file)) {
-            throw new UnknownNameException(
-                    "device or file", name, project.devices().keySet());
-        }
-        try {
-            return Configuration.of(JsonTree.read(name, SafeFile.read(file, 100_000_000)));
-        } catch (IllegalArgumentException e) {
-            throw new MalformedInputException(
-                    Position.in(name), e.getMessage(), "Name a file that 'urvant configuration --out' wrote.");
-        }
+        return expected;
     }
 }

@@ -2,47 +2,66 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.function.UnaryOperator;
+import org.urvant.core.compare.Comparison;
+import org.urvant.core.compare.Difference;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
-import org.urvant.project.compare.Comparison;
-import org.urvant.project.compare.Difference;
 
 /** Writes a tree of differences for people and for programs. */
 final class Differences {
-    private Differences() {}
+    private final Paint paint;
+    private final UnaryOperator<String> units;
+    private final List<String> lines = new ArrayList<>();
 
-    static List<String> lines(Comparison comparison, Paint paint) {
-        List<String> lines = new ArrayList<>();
-        comparison.differences().forEach(difference -> lines(difference, 0, paint, lines));
-        return lines;
+    private Differences(Paint paint, UnaryOperator<String> units) {
+        this.paint = paint;
+        this.units = units;
     }
 
-    private static void lines(Difference difference, int depth, Paint paint, List<String> lines) {
+    static List<String> lines(Comparison comparison, Paint paint) {
+        return lines(comparison, paint, path -> "");
+    }
+
+    /** Returns the tree in lines; units are those of the values at a path. */
+    static List<String> lines(Comparison comparison, Paint paint, UnaryOperator<String> units) {
+        Differences tree = new Differences(paint, units);
+        tree.add(comparison.differences(), "", 0);
+        return tree.lines;
+    }
+
+    /** What several neighbours mean is said once, below the last of them. */
+    private void add(List<Difference> differences, String before, int depth) {
+        for (int i = 0; i < differences.size(); i++) {
+            Difference difference = differences.get(i);
+            String next = i + 1 < differences.size() ? differences.get(i + 1).meaning() : "";
+            add(difference, before + difference.name(), depth);
+            if (!difference.meaning().isEmpty() && !difference.meaning().equals(next)) {
+                lines.add("  ".repeat(depth) + "         " + paint.faint(difference.meaning()));
+            }
+            add(difference.inner(), before + difference.name() + ".", depth + 1);
+        }
+    }
+
+    private void add(Difference difference, String path, int depth) {
         String indent = "  ".repeat(depth);
         String name = difference.label();
+        String unit = units.apply(path);
         switch (difference.kind()) {
-            case INNER -> {
-                lines.add(indent + paint.strong(name));
-                difference.inner().forEach(inner -> lines(inner, depth + 1, paint, lines));
-            }
-            case ADDED -> lines.add(indent + paint.good("added    " + name + brief(difference.right())));
-            case REMOVED -> lines.add(indent + paint.bad("removed  " + name + brief(difference.left())));
+            case INNER -> lines.add(indent + paint.strong(name));
+            case RENAMED -> lines.add(indent + paint.warn("renamed  " + name));
+            case ADDED -> lines.add(indent + paint.good("added    " + name + brief(difference.right(), unit)));
+            case REMOVED -> lines.add(indent + paint.bad("removed  " + name + brief(difference.left(), unit)));
             case CHANGED -> {
                 if (isLong(difference.left()) && isLong(difference.right())) {
                     lines.add(indent + paint.warn("changed  ") + name);
-                    changedLines(
-                            ((Value) difference.left()).text(),
-                            ((Value) difference.right()).text(),
-                            indent,
-                            paint,
-                            lines);
-                    return;
+                    changedLines(((Value) difference.left()).text(), ((Value) difference.right()).text(), indent);
+                } else {
+                    lines.add(indent + paint.warn("changed  ") + name + ": " + text(difference.left(), unit) + " → "
+                            + text(difference.right(), unit));
                 }
-                lines.add(indent + paint.warn("changed  ") + name + ": " + text(difference.left()) + " → "
-                        + text(difference.right()));
             }
         }
     }
@@ -52,7 +71,7 @@ final class Differences {
     }
 
     /** Of two texts only the lines between what they begin and end with alike, numbered. */
-    private static void changedLines(String left, String right, String indent, Paint paint, List<String> lines) {
+    private void changedLines(String left, String right, String indent) {
         List<String> before = left.lines().toList();
         List<String> after = right.lines().toList();
         int most = Math.min(before.size(), after.size());
@@ -72,18 +91,18 @@ final class Differences {
         }
     }
 
-    private static String brief(Node node) {
+    private static String brief(Node node, String unit) {
         return node instanceof Value value
-                ? ": " + text(value)
+                ? ": " + text(value, unit)
                 : " (" + Command.count(((Section) node).valueCount(), "value") + ")";
     }
 
-    private static String text(Node node) {
+    private static String text(Node node, String unit) {
         if (isLong(node)) {
             return Command.count(((Value) node).text().lines().count(), "line");
         }
         if (node instanceof Value value) {
-            return value.text().isEmpty() ? "(empty)" : value.text();
+            return value.text().isEmpty() ? "(empty)" : unit.isEmpty() ? value.text() : value.text() + " " + unit;
         }
         return Command.count(((Section) node).valueCount(), "value");
     }
@@ -92,16 +111,26 @@ final class Differences {
         return comparison.differences().stream().map(Differences::json).toList();
     }
 
+    static List<Object> expected(Comparison comparison) {
+        return comparison.expected().stream().map(Differences::json).toList();
+    }
+
     private static Object json(Difference difference) {
         Map<String, Object> row = Json.object(
                 "name", difference.name(),
                 "label", difference.label(),
-                "kind", difference.kind().name().toLowerCase(Locale.ROOT));
-        if (difference.kind() == Difference.Kind.INNER) {
+                "kind", difference.kind().word());
+        if (difference.kind() == Difference.Kind.RENAMED) {
+            row.put("former", difference.former());
+        }
+        if (difference.kind() == Difference.Kind.INNER || difference.kind() == Difference.Kind.RENAMED) {
             row.put("inner", difference.inner().stream().map(Differences::json).toList());
         } else {
             row.put("left", difference.left());
             row.put("right", difference.right());
+        }
+        if (!difference.meaning().isEmpty()) {
+            row.put("meaning", difference.meaning());
         }
         return row;
     }

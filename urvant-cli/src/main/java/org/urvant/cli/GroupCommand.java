@@ -12,30 +12,26 @@ import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "group",
-        description = "Hold two setting groups of a device against each other, copy one over another, or take one out.",
+        description = "Copy a setting group of a device over another, or take one out.",
         footer = {
             "",
-            "Examples: urvant group F11 compare 1 2",
-            "          urvant group F11 copy 1 2",
-            "          urvant group F11 remove 2"
+            "Examples: urvant group F11 copy 1 2",
+            "          urvant group F11 remove 2",
+            "Compare: urvant compare F11:group.1 F11:group.2"
         })
 final class GroupCommand extends Command {
-    private static final List<String> ACTIONS = List.of("compare", "copy", "remove");
+    private static final List<String> ACTIONS = List.of("copy", "remove");
 
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 
-    @Parameters(index = "1", paramLabel = "ACTION", description = "compare, copy, remove.")
+    @Parameters(index = "1", paramLabel = "ACTION", description = "copy, remove.")
     private String action;
 
     @Parameters(index = "2", paramLabel = "GROUP", description = "Number of the setting group.")
     private int group;
 
-    @Parameters(
-            index = "3",
-            arity = "0..1",
-            paramLabel = "OTHER",
-            description = "The other one: to compare, or to copy to.")
+    @Parameters(index = "3", arity = "0..1", paramLabel = "OTHER", description = "The one to copy to.")
     private Integer other;
 
     @Option(names = "--dry-run", description = "Only say what would change.")
@@ -60,12 +56,8 @@ final class GroupCommand extends Command {
                     isRemoval ? "two groups are named" : "the other group is not named",
                     isRemoval ? "Name the one that goes." : "Name both, such as 1 2.");
         }
-        boolean isChange = !action.equals("compare");
-        ProjectFolder folder = changing(isChange && !dryRun);
+        ProjectFolder folder = changing(!dryRun);
         Project project = folder.load();
-        if (!isChange) {
-            return compare(project);
-        }
         Project after =
                 isRemoval ? GroupChange.removed(project, name, group) : GroupChange.copied(project, name, group, other);
         say(
@@ -78,25 +70,5 @@ final class GroupCommand extends Command {
             next("urvant check " + name);
         }
         return Exit.DONE;
-    }
-
-    private int compare(Project project) {
-        List<GroupChange.Differing> differing = GroupChange.compare(project, name, group, other);
-        if (json) {
-            sayJson(differing.stream()
-                    .map(each -> Json.object("setting", each.path(), "one", each.one(), "other", each.other()))
-                    .toList());
-        } else if (differing.isEmpty()) {
-            say("setting groups " + group + " and " + other + " of " + name + " hold the same values");
-        } else {
-            Table table = new Table("setting", "group " + group, "group " + other);
-            differing.forEach(each -> table.row(each.path(), shown(each.one()), shown(each.other())));
-            say(table);
-        }
-        return differing.isEmpty() ? Exit.DONE : Exit.DIFFERENT;
-    }
-
-    private static String shown(String text) {
-        return text.isEmpty() ? "–" : text;
     }
 }

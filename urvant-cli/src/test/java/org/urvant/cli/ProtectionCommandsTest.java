@@ -98,9 +98,9 @@ class ProtectionCommandsTest {
             zones L21 --out l21.svg                               | 0 | wrote l21.svg
             zones L21 --group 2                                   | 3 | setting group 2 of L21 is not set up
             group F11 copy 1 2 --dry-run                          | 0 | becomes as group 1 is
-            group F11 copy 1 2 --yes && group F11 remove 2 --yes && group F11 compare 1 2 | 2 | setting group
-            group F11 turn 1 2                                    | 2 | compare, copy, remove
-            group F11 compare 1                                   | 3 | the other group is not named
+            group F11 copy 1 2 --yes && group F11 remove 2 --yes && compare F11:group.1 F11:group.2 | 2 | group.2
+            group F11 turn 1 2                                    | 2 | copy, remove
+            group F11 copy 1                                      | 3 | the other group is not named
             study ../nowhere.csv                                  | 3 | nowhere.csv
             study --out now.xlsx --device 'F*' && study now.xlsx --dry-run | 0 | would change
             study --out now.csv && study now.csv --yes && study now.csv --dry-run | 0 | already
@@ -121,7 +121,7 @@ class ProtectionCommandsTest {
             test-points F11 --json                                | 0 | "verdict" : "open"
             transformer F11 currents 400/5 --dry-run --json       | 0 | "outcome" : "rating"
             show F11 group.1.overcurrent.1 --in primary --json    | 0 | "shown" : "480 A primary"
-            group F11 copy 1 2 --yes && set F11 group.2.overcurrent.1.multiplier 0.5 && group F11 compare 1 2 --json | 1 | "other" : "0.5"
+            group F11 copy 1 2 --yes && set F11 group.2.overcurrent.1.multiplier 0.5 && compare F11:group.1 F11:group.2 --json | 1 | "right" : 0.5
             study --out now.csv && set F11 group.1.overcurrent.1.multiplier 0.5 && study now.csv --dry-run --json | 0 | "value" : "0.2"
             """)
     void commandsDoAndSay(String commands, int exit, String said) {

@@ -10,10 +10,10 @@ import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
 import net.jqwik.api.constraints.StringLength;
 import org.junit.jupiter.api.Test;
+import org.urvant.core.compare.Comparison;
 import org.urvant.core.finding.Position;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
-import org.urvant.project.compare.Comparison;
 
 class TableTest {
     private static final Paint PLAIN = new Paint(false);

@@ -16,7 +16,6 @@ import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.NewDevice;
 import org.urvant.project.change.SignalMapping;
 import org.urvant.project.change.ValueChange;
-import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.ProjectFolder;
@@ -53,7 +52,7 @@ public final class RelayToControlCentre {
                 System.out.println("read back: " + held.fingerprint().brief());
                 Project edited = ValueChange.set(project, "GW1", Map.of("watchdog.time", "10"));
                 Configuration later = ConfigurationBuilder.build(edited, edited.device("GW1"));
-                return Comparison.of(held, later).count() + " of "
+                return held.differencesTo(later).count() + " of "
                         + later.parts().valueCount() + " values differs";
             }
         }

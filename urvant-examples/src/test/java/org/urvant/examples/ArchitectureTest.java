@@ -90,7 +90,6 @@ class ArchitectureTest {
                     "org.urvant.project.behaviour..",
                     "org.urvant.project.mapping..",
                     "org.urvant.project.configuration..",
-                    "org.urvant.project.compare..",
                     "org.urvant.project.check..")
             .should()
             .dependOnClassesThat()

@@ -1,6 +1,7 @@
 package org.urvant.project;
 
 import java.util.Collections;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.urvant.core.point.AddressGroup;
@@ -17,6 +18,7 @@ import org.urvant.core.point.AddressGroup.Block;
  * @param region region that the site lies in, as devices name it; empty text when not given
  * @param headings columns of point lists by the headings that stand for them on this site
  * @param arePlacesRequired whether the receivers want a place in the plant for each point, so that a missing one is open
+ * @param expectedDifferences patterns of paths in which two devices, bays or sites are expected to differ
  */
 public record Conventions(
         String names,
@@ -24,8 +26,10 @@ public record Conventions(
         Map<String, String> abbreviations,
         String region,
         Map<String, String> headings,
-        boolean arePlacesRequired) {
+        boolean arePlacesRequired,
+        List<String> expectedDifferences) {
     public Conventions {
+        expectedDifferences = List.copyOf(expectedDifferences);
         addresses = Collections.unmodifiableMap(new TreeMap<>(addresses));
         abbreviations = Collections.unmodifiableMap(new TreeMap<>(abbreviations));
         headings = Collections.unmodifiableMap(new TreeMap<>(headings));
@@ -46,7 +50,8 @@ public record Conventions(
                         "protection", "prot."),
                 "",
                 Map.of(),
-                false);
+                false,
+                List.of());
     }
 
     /** Returns the block of a group of points. */

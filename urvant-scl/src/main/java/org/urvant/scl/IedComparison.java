@@ -244,8 +244,9 @@ public final class IedComparison {
     private void data(Ied before, Ied after) {
         Map<String, DataAttribute> known = attributes(before);
         Map<String, DataAttribute> there = attributes(after);
-        there.forEach((reference, attribute) -> {
-            DataAttribute other = known.get(reference);
+        there.forEach((key, attribute) -> {
+            DataAttribute other = known.get(key);
+            String reference = attribute.reference();
             if (other == null) {
                 add(Change.ADDED, reference, "", attribute.basicType(), attribute);
                 return;
@@ -256,9 +257,9 @@ public final class IedComparison {
                 add(Change.CHANGED, reference, was, is, attribute);
             }
         });
-        known.forEach((reference, attribute) -> {
-            if (!there.containsKey(reference)) {
-                add(Change.REMOVED, reference, attribute.basicType(), "", attribute);
+        known.forEach((key, attribute) -> {
+            if (!there.containsKey(key)) {
+                add(Change.REMOVED, attribute.reference(), attribute.basicType(), "", attribute);
             }
         });
     }
@@ -267,11 +268,17 @@ public final class IedComparison {
         found.add(new IedDifference(Part.DATA, change, reference, before, after, attribute.position()));
     }
 
+    /** The data by their references, without the name of the IED that they begin with, for the two may be called otherwise. */
     private static Map<String, DataAttribute> attributes(Ied ied) {
         Map<String, DataAttribute> attributes = new LinkedHashMap<>();
+        int before = ied.name().length();
         ied.nodes().stream()
                 .flatMap(node -> node.attributes().stream())
-                .forEach(attribute -> attributes.put(attribute.reference(), attribute));
+                .forEach(attribute -> attributes.put(
+                        attribute.reference().startsWith(ied.name())
+                                ? attribute.reference().substring(before)
+                                : attribute.reference(),
+                        attribute));
         return attributes;
     }
 

@@ -77,7 +77,7 @@ final class MadeSite {
         Device gateway = site.device("GW1");
         Configuration configuration = ConfigurationBuilder.build(site, gateway);
         DeviceHistory history = folder.history("GW1");
-        history.keepBackup(configuration);
+        history.kept().keep(configuration);
         history.saved(configuration.fingerprint(), "first issue");
         history.readBack("T-1", Optional.of(configuration.fingerprint()), true);
         return root;

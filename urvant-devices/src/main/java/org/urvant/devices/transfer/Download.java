@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
+import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Step;
@@ -17,7 +18,6 @@ import org.urvant.project.Project;
 import org.urvant.project.check.DownloadCheck;
 import org.urvant.project.check.DownloadRules;
 import org.urvant.project.check.ProjectCheck;
-import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.DeviceHistory;
@@ -183,7 +183,7 @@ public final class Download {
         Configuration held = plan.transfer().wanted();
         Optional<String> backup = plan.unfinished().map(DeviceRecord.Intention::backup);
         if (!plan.transfer().isEqual()) {
-            backup = plan.transfer().present().map(history::keepBackup);
+            backup = plan.transfer().present().map(history.kept()::keep);
             backup.ifPresent(file -> desk.tell("kept what was there in " + file));
             held = send(plan, backup, recorded, history, desk);
         }

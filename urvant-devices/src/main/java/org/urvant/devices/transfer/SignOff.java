@@ -10,6 +10,7 @@ import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.folder.SigningKey;
@@ -20,9 +21,9 @@ import org.urvant.project.folder.SigningKey;
  *
  * @param device name of the device
  * @param serial serial number of the unit
- * @param fingerprint what both have
+ * @param configuration what both have
  */
-public record SignOff(String device, String serial, Fingerprint fingerprint) {
+public record SignOff(String device, String serial, Configuration configuration) {
     /** How much of a fingerprint must be given so that it is known which page was read. */
     private static final int SHORTEST = 12;
 
@@ -35,7 +36,8 @@ public record SignOff(String device, String serial, Fingerprint fingerprint) {
      */
     public static SignOff plan(Project project, String name, DeviceLink link, Optional<String> read) {
         Device device = project.device(name);
-        Fingerprint wanted = ConfigurationBuilder.build(project, device).fingerprint();
+        Configuration configuration = ConfigurationBuilder.build(project, device);
+        Fingerprint wanted = configuration.fingerprint();
         Identity identity = Transfer.confirm(link, device);
         if (!identity.active().equals(Optional.of(wanted))) {
             throw new RefusedException(
@@ -44,7 +46,7 @@ public record SignOff(String device, String serial, Fingerprint fingerprint) {
                     Step.of(Action.COMPARE, name));
         }
         confirmRead(project, device, wanted.hex(), read);
-        return new SignOff(name, identity.serial(), wanted);
+        return new SignOff(name, identity.serial(), configuration);
     }
 
     /** A tool alone never signs off what people's safety rests on: somebody must have had the page before their eyes. */
@@ -65,6 +67,11 @@ public record SignOff(String device, String serial, Fingerprint fingerprint) {
         }
     }
 
+    /** Returns the fingerprint of what both have. */
+    public Fingerprint fingerprint() {
+        return configuration.fingerprint();
+    }
+
     /**
      * Puts the statement on record, when who it works for makes it.
      *
@@ -80,6 +87,7 @@ public record SignOff(String device, String serial, Fingerprint fingerprint) {
                     Step.of(Action.PUBLISH_KEY));
         });
         desk.ask("Do you state that you checked this configuration on this device?", "nothing was signed off");
-        folder.history(device).signedOff(serial, fingerprint, note, signing);
+        folder.history(device).kept().keepOnce(configuration);
+        folder.history(device).signedOff(serial, fingerprint(), note, signing);
     }
 }

@@ -1,6 +1,7 @@
 package org.urvant.devices.transfer;
 
 import java.util.Optional;
+import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
@@ -8,7 +9,6 @@ import org.urvant.core.tree.Section;
 import org.urvant.devices.link.DeviceLink;
 import org.urvant.devices.link.Identity;
 import org.urvant.project.Device;
-import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
 
 /**
@@ -85,7 +85,7 @@ public final class Transfer {
                         "Look at it, and download again.",
                         Step.of(Action.IDENTIFY, "DEVICE")));
         if (!held.fingerprint().equals(plan.wanted().fingerprint())) {
-            int count = Comparison.of(plan.wanted(), held).count();
+            int count = plan.wanted().differencesTo(held).count();
             throw new RefusedException(
                     "what was read back differs from what was sent in " + count + " places",
                     "The device is not what the project says; see where.",

@@ -36,7 +36,6 @@ import org.urvant.project.change.NewDevice;
 import org.urvant.project.change.Renaming;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
-import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.Plant;
@@ -170,7 +169,7 @@ class BehaviourOverTimeTest {
         folder.change(site -> site.with(site.device("F11").withLogic(text)));
         Configuration with = configuration("F11");
         assertThat(with.partFingerprints()).containsKey("logic");
-        assertThat(Comparison.of(bare, with).count()).isEqualTo(1);
+        assertThat(bare.differencesTo(with).count()).isEqualTo(1);
         folder.copyDevice(folder.load(), "F11", "F12", false);
         folder.rename(folder.load(), Renaming.of(folder.load(), Ref.device("F12"), "F13"));
         assertThat(folder.load().device("F13").logic()).isEqualTo(text);

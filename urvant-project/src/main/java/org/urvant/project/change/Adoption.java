@@ -4,6 +4,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.urvant.core.compare.Comparison;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.tree.Node;
@@ -11,7 +12,6 @@ import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
-import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.setting.DeviceSheets;
@@ -41,12 +41,15 @@ public record Adoption(Project after, Comparison brings, Comparison left) {
                             + device.type().text(),
                     "Take one of a device of the same type.");
         }
-        Comparison brings = Comparison.of(ConfigurationBuilder.build(project, device), held);
+        Comparison brings = ConfigurationBuilder.build(project, device).differencesTo(held);
         if (brings.isEqual()) {
             return new Adoption(project, brings, brings);
         }
         Project after = adopt(project, name, held);
-        return new Adoption(after, brings, Comparison.of(ConfigurationBuilder.build(after, after.device(name)), held));
+        return new Adoption(
+                after,
+                brings,
+                ConfigurationBuilder.build(after, after.device(name)).differencesTo(held));
     }
 
     /** Returns how many differences are taken over. */
@@ -79,9 +82,19 @@ public record Adoption(Project after, Comparison brings, Comparison left) {
                         sheets.seek(path).filter(at -> at.setting().isDerived()).isPresent());
         Device adopted = withoutRows(
                 type, ValueChange.changed(project, device, values), held.parts().section("settings"));
-        return project.with(adopted.withMappings(
-                        new HeldRows(project, sheets).all(held.parts().section("mappings")))
-                .withLogic(programs(held.parts().section("logic"))));
+        if (!isSame(present, held, "mappings")) {
+            adopted = adopted.withMappings(
+                    new HeldRows(project, sheets).all(held.parts().section("mappings")));
+        }
+        return project.with(
+                isSame(present, held, "logic")
+                        ? adopted
+                        : adopted.withLogic(programs(held.parts().section("logic"))));
+    }
+
+    /** What is the same stays as people wrote it. */
+    private static boolean isSame(Section present, Configuration held, String part) {
+        return present.section(part).equals(held.parts().section(part));
     }
 
     /** Rows that the unit does not have go; a value can be set, but a row must be taken out. */

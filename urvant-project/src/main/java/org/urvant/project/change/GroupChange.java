@@ -1,10 +1,5 @@
 package org.urvant.project.change;
 
-import java.math.BigDecimal;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.Optional;
-import java.util.TreeSet;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Device;
@@ -15,82 +10,11 @@ import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.DeviceStage;
 import org.urvant.project.setting.Sheet;
 
-/** Setting groups of a device: held against each other, copied, taken out. */
+/** Setting groups of a device: copied, taken out. */
 public final class GroupChange {
     private static final String PREFIX = GivenSheet.GROUP + ".";
 
     private GroupChange() {}
-
-    /**
-     * A setting in which two groups differ.
-     *
-     * @param path its path within the groups
-     * @param one its value in the first, default included; empty text when the group has no such row or no value
-     * @param other its value in the second
-     */
-    public record Differing(String path, String one, String other) {}
-
-    /**
-     * Returns what differs between two setting groups.
-     *
-     * @throws UnknownNameException when one of them is not set up
-     */
-    public static List<Differing> compare(Project project, String name, int one, int other) {
-        DeviceSheets sheets = sheets(project, name);
-        requireSetUp(sheets, one);
-        requireSetUp(sheets, other);
-        TreeSet<String> paths = new TreeSet<>();
-        for (Sheet sheet : sheets.all()) {
-            for (int group : new int[] {one, other}) {
-                within(sheet, group).ifPresent(below -> sheet.definition().settings().values().stream()
-                        .filter(setting -> !setting.isDerived())
-                        .forEach(setting -> paths.add(below + setting.path())));
-            }
-        }
-        List<Differing> differing = new ArrayList<>();
-        for (String path : paths) {
-            Optional<Object> first = typed(sheets, one, path);
-            Optional<Object> second = typed(sheets, other, path);
-            boolean isEqual = first.isPresent() && second.isPresent()
-                    ? String.valueOf(first.get()).equals(String.valueOf(second.get()))
-                    : first.isEmpty() && second.isEmpty();
-            if (!isEqual) {
-                differing.add(new Differing(path, text(sheets, one, path), text(sheets, other, path)));
-            }
-        }
-        return differing;
-    }
-
-    private static Optional<DeviceSheets.SheetSetting> there(DeviceSheets sheets, int group, String path) {
-        return sheets.seek(PREFIX + group + "." + path)
-                .filter(found -> sheets.sheet(found.sheet().prefix()).isPresent());
-    }
-
-    private static Optional<Object> typed(DeviceSheets sheets, int group, String path) {
-        return there(sheets, group, path).map(found -> {
-            Object value = found.sheet().value(found.setting().path());
-            return value instanceof BigDecimal number
-                    ? number.stripTrailingZeros().toPlainString()
-                    : value;
-        });
-    }
-
-    private static String text(DeviceSheets sheets, int group, String path) {
-        return there(sheets, group, path)
-                .flatMap(found -> found.sheet().text(found.setting()))
-                .orElse("");
-    }
-
-    /** Returns the path of a sheet within a group, with a dot behind it; empty when it lies in another. */
-    private static Optional<String> within(Sheet sheet, int group) {
-        String prefix = PREFIX + group;
-        if (sheet.prefix().equals(prefix)) {
-            return Optional.of("");
-        }
-        return sheet.prefix().startsWith(prefix + ".")
-                ? Optional.of(sheet.prefix().substring(prefix.length() + 1) + ".")
-                : Optional.empty();
-    }
 
     /**
      * Returns the site in which a setting group has what another has; what it had itself goes.

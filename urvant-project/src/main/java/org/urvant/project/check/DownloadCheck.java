@@ -3,6 +3,8 @@ package org.urvant.project.check;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeSet;
+import org.urvant.core.compare.Comparison;
+import org.urvant.core.compare.Difference;
 import org.urvant.core.device.DeviceFunction;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Effect;
@@ -14,8 +16,6 @@ import org.urvant.core.finding.Step.Action;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.project.Device;
-import org.urvant.project.compare.Comparison;
-import org.urvant.project.compare.Difference;
 import org.urvant.project.setting.DeviceSheets;
 
 /** Says what a download causes beyond the new values: a restart, a lost sign-off. */

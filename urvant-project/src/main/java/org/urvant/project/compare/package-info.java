@@ -1,4 +1,5 @@
 /**
- * Compares two configurations and returns a tree of differences. Entry: Comparison. Values are immutable.
+ * Two sides of a site held against each other: devices, parts of them, bays, sites, lists of points, configurations that were
+ * kept or read. Entry: Side. Values are immutable.
  */
 package org.urvant.project.compare;

@@ -3,6 +3,7 @@ package org.urvant.project.configuration;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import org.urvant.core.compare.Comparison;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Section;
@@ -75,6 +76,11 @@ public final class Configuration {
     /** Returns the fingerprint of the whole. */
     public Fingerprint fingerprint() {
         return fingerprint;
+    }
+
+    /** Returns what another configuration has otherwise; this one is what is, the other one what is wanted. */
+    public Comparison differencesTo(Configuration wanted) {
+        return Comparison.of(parts(), wanted.parts());
     }
 
     /** Returns the fingerprint of each part by its name. */

@@ -19,11 +19,9 @@ import org.urvant.core.finding.Position;
 import org.urvant.core.point.Claim;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Value;
-import org.urvant.file.SafeFile;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Device;
 import org.urvant.project.DeviceRecord;
-import org.urvant.project.configuration.Configuration;
 
 /** What happened to one device, as its ledger tells it: addresses given, saves, downloads, read-backs, sign-offs. */
 public final class DeviceHistory {
@@ -222,12 +220,9 @@ public final class DeviceHistory {
         append(SAVED, Map.of(FINGERPRINT, Value.text(fingerprint.hex()), "why", Value.text(why)));
     }
 
-    /** Keeps a configuration that is about to be replaced, with time and fingerprint in its name; returns the file's name. */
-    public String keepBackup(Configuration configuration) {
-        String name = "backups/" + device + "/" + workplace.stamp() + "-"
-                + configuration.fingerprint().brief() + ".json";
-        SafeFile.write(files.path(name), configuration.bytes());
-        return name;
+    /** Returns the configurations of the device that were kept. */
+    public KeptConfigurations kept() {
+        return new KeptConfigurations(files, device, workplace);
     }
 
     /** Records what a download is about to do, before the device is told anything. */

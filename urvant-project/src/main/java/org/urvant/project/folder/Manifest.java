@@ -1,6 +1,8 @@
 package org.urvant.project.folder;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
@@ -17,6 +19,7 @@ import org.urvant.core.text.NearestName;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlText;
 import org.urvant.project.Conventions;
+import org.urvant.project.compare.Side;
 
 /**
  * The project's own file, {@code urvant.yaml}.
@@ -96,8 +99,16 @@ record Manifest(String name, Conventions conventions, SortedMap<String, String> 
                     }
                 })
                 .orElse(false);
+        List<String> expected = new ArrayList<>();
+        fields.texts("expected-differences").forEach(entry -> Side.mistake(entry.text())
+                .ifPresentOrElse(
+                        mistake -> fields.report(
+                                entry.position(),
+                                "'" + entry.text() + "' is no pattern of paths: " + mistake,
+                                "Write one such as settings.unit.*."),
+                        () -> expected.add(entry.text())));
         fields.finish();
-        return new Conventions(names, blocks, abbreviations, region, headings, arePlacesRequired);
+        return new Conventions(names, blocks, abbreviations, region, headings, arePlacesRequired, expected);
     }
 
     private static Stream<AddressGroup> groups() {

@@ -17,7 +17,6 @@ import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.change.NewDevice;
 import org.urvant.project.change.ValueChange;
-import org.urvant.project.compare.Comparison;
 import org.urvant.project.kit.Sites;
 import org.urvant.project.setting.DeviceSheets;
 
@@ -102,7 +101,7 @@ class ConfigurationBuilderTest {
                 .as(name)
                 .isEqualTo(!name.equals(part)));
         assertThat(after.fingerprint().equals(before.fingerprint())).isEqualTo(part.equals("none"));
-        assertThat(Comparison.of(before, after).isEqual()).isEqualTo(part.equals("none"));
+        assertThat(before.differencesTo(after).isEqual()).isEqualTo(part.equals("none"));
     }
 
     @Test

@@ -22,7 +22,6 @@ import org.urvant.project.DeviceRecord;
 import org.urvant.project.Project;
 import org.urvant.project.check.DownloadCheck;
 import org.urvant.project.check.ProjectCheck;
-import org.urvant.project.compare.Comparison;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.mapping.MappingRules;
@@ -200,7 +199,7 @@ class ChecksTest {
         List<Finding> effects = DownloadCheck.effects(
                 after.type(after.device("GW1")).orElseThrow(),
                 after.device("GW1"),
-                Comparison.of(present, wanted),
+                present.differencesTo(wanted),
                 signedOff);
         assertThat(effects.stream().map(effect -> effect.rule().id()).collect(Collectors.joining(";")))
                 .isEqualTo(rules == null ? "" : rules);

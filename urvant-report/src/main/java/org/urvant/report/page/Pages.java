@@ -5,8 +5,11 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
+import org.urvant.core.compare.Comparison;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.point.list.ListDifference;
+import org.urvant.core.tree.Section;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.FarSide;
@@ -49,6 +52,25 @@ public final class Pages {
     public static String handover(
             Project project, FarSide side, String revision, String since, List<ListDifference> changes) {
         return HandoverPage.of(project, side, revision, since, changes);
+    }
+
+    /**
+     * Returns two sides of a comparison beside each other, to fold, search, print and tick.
+     *
+     * @param left what the left side is called
+     * @param right what the right side is called
+     * @param leftTree the tree on the left, of which equal values are shown too; empty to show differences alone
+     * @param rightTree the tree on the right
+     * @param units units of the values by their paths; empty text for none
+     */
+    public static String comparison(
+            String left,
+            String right,
+            Optional<Section> leftTree,
+            Optional<Section> rightTree,
+            Comparison comparison,
+            UnaryOperator<String> units) {
+        return ComparisonPage.of(left, right, leftTree, rightTree, comparison, units);
     }
 
     /** Returns which signal of a device goes where, over all its connections. */

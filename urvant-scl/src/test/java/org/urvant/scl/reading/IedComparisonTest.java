@@ -17,9 +17,12 @@ import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.compare.Comparison;
+import org.urvant.scl.FileComparison;
 import org.urvant.scl.Ied;
 import org.urvant.scl.IedComparison;
 import org.urvant.scl.IedDifference;
+import org.urvant.scl.SclFile;
 
 class IedComparisonTest {
     private static final String TEXT = demo();
@@ -131,5 +134,28 @@ class IedComparisonTest {
                 .isNotEmpty();
         assertThat(IedComparison.of(newer, ied(changed.replace(">\n", ">\n\n "))))
                 .isEmpty();
+    }
+
+    /** Columns: what is replaced in the second file, by what, all that differs; F02 for F01 throughout is a renamed IED. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            id="Skarholm F01"  | id="Skarholm F01b" | header.id
+            confRev="10001"    | confRev="10001"    |
+            IED name="F01"     | IED name="F09"     | ieds.F09
+            """)
+    void twoFilesAreOneTree(String from, String to, String expected) {
+        SclFile left = KNOWN.file();
+        SclFile right = ied(TEXT.replace(from, to)).file();
+        List<String> paths = FileComparison.of(left, right).leaves().stream()
+                .map(Comparison.Placed::path)
+                .toList();
+        if (expected == null) {
+            assertThat(paths).isEmpty();
+        } else {
+            assertThat(paths).contains(expected);
+        }
     }
 }

@@ -1,0 +1,195 @@
+package org.urvant.cli;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.urvant.core.compare.Comparison;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.tree.Fingerprint;
+import org.urvant.formats.list.PointListFile;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.compare.Side;
+import org.urvant.project.configuration.Configuration;
+import org.urvant.project.folder.ConfigurationFile;
+import org.urvant.project.folder.KeptConfigurations;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.scl.FileComparison;
+import org.urvant.scl.SclFile;
+import org.urvant.scl.reading.SclReader;
+
+/** Finds what people name as a side of a comparison. */
+final class Sides {
+    private static final String BAY = "bay:";
+    private static final List<String> MOMENTS = List.of("live", "signed-off", "backup");
+
+    private final Command command;
+    private final DeviceAccess access;
+    private final ProjectFolder folder;
+    private final Project project;
+
+    Sides(Command command, DeviceAccess access, ProjectFolder folder, Project project) {
+        this.command = command;
+        this.access = access;
+        this.folder = folder;
+        this.project = project;
+    }
+
+    /**
+     * What was named.
+     *
+     * @param side its tree; empty for an SCL file
+     * @param file the SCL file; empty for all else
+     */
+    record Named(String name, Optional<Side> side, Optional<SclFile> file) {
+        static Named of(String name, Side side) {
+            return new Named(name, Optional.of(side.named(name)), Optional.empty());
+        }
+
+        /** Returns in what another one differs, which is wanted. */
+        Comparison against(Named wanted, List<String> expected) {
+            if (file.isPresent() != wanted.file.isPresent()) {
+                String scl = file.isPresent() ? name : wanted.name;
+                throw new RefusedException(
+                        scl + " is an SCL file, and the other side is none", "Compare an SCL file with an SCL file.");
+            }
+            return file.isPresent()
+                    ? FileComparison.of(file.get(), wanted.file.get())
+                    : side.get().against(wanted.side.get(), expected);
+        }
+
+        /**
+         * Returns its tree.
+         *
+         * @throws RefusedException when it is an SCL file
+         */
+        Side tree() {
+            return side.orElseThrow(() -> new RefusedException(
+                    name + " is an SCL file; nothing is taken over from or into one", "Import the newer file."));
+        }
+
+        /** Returns the unit of the value at a path; empty text for none. */
+        String unit(String path) {
+            return side.map(tree -> tree.unit(path)).orElse("");
+        }
+
+        /** Returns how many values there are. */
+        String brief() {
+            return file.map(scl -> Command.count(scl.ieds().size(), "IED"))
+                    .orElseGet(() -> side.get().isEmpty()
+                            ? "no configuration"
+                            : Command.count(side.get().tree().valueCount(), "value"));
+        }
+    }
+
+    /**
+     * Returns what a person names: a device, one of its moments, a part of it, a bay, a list, a source, a file, a folder.
+     *
+     * @throws UnknownNameException when it is nothing of these
+     */
+    Named find(String name) {
+        int at = name.lastIndexOf('@');
+        int colon = name.indexOf(':');
+        if (name.startsWith(BAY) && project.bays().containsKey(name.substring(BAY.length()))) {
+            return Named.of(name, Side.of(project, project.bays().get(name.substring(BAY.length()))));
+        }
+        if (colon > 1 && isDevice(name.substring(0, colon))) {
+            Side whole = find(name.substring(0, colon)).side().orElseThrow();
+            return Named.of(name, whole.at(name.substring(colon + 1)));
+        }
+        if (at > 0 && project.devices().containsKey(name.substring(0, at))) {
+            return Named.of(name, Side.of(project, moment(name.substring(0, at), name.substring(at + 1))));
+        }
+        if (project.devices().containsKey(name)) {
+            return Named.of(name, Side.of(project, project.device(name)));
+        }
+        if (project.bays().containsKey(name)) {
+            return Named.of(name, Side.of(project, project.bays().get(name)));
+        }
+        if (project.lists().containsKey(name)) {
+            return Named.of(name, Side.of(project.list(name)));
+        }
+        for (SclFile source : project.sources()) {
+            if (source.name().equals(name)) {
+                return new Named(name, Optional.empty(), Optional.of(source));
+            }
+        }
+        return file(name);
+    }
+
+    private boolean isDevice(String name) {
+        int at = name.lastIndexOf('@');
+        return project.devices().containsKey(at > 0 ? name.substring(0, at) : name);
+    }
+
+    private Configuration moment(String name, String moment) {
+        Device device = project.device(name);
+        KeptConfigurations kept = folder.history(name).kept();
+        return switch (moment) {
+            case "live" -> {
+                try (DeviceAccess.Open open = access.open(command, folder, project, device)) {
+                    yield open.link().read().orElse(Configuration.of(name, Map.of()));
+                }
+            }
+            case "signed-off" -> {
+                Fingerprint signed = device.record()
+                        .signedOff()
+                        .orElseThrow(() -> new RefusedException(
+                                name + " was never signed off", "Compare with another moment, or with a file."));
+                yield kept.find(signed)
+                        .orElseThrow(() -> new RefusedException(
+                                "what was signed off on " + name + " (" + signed.brief() + ") is not kept",
+                                "Compare with a file of it."));
+            }
+            case "backup" ->
+                kept.newest()
+                        .orElseThrow(() -> new RefusedException(
+                                "no configuration of " + name + " is kept", "One is kept at each download."));
+            default -> throw new UnknownNameException("moment", moment, MOMENTS);
+        };
+    }
+
+    private Named file(String name) {
+        Path path = command.session.path(name);
+        if (Files.isDirectory(path) && Files.isRegularFile(path.resolve(ProjectFolder.MANIFEST))) {
+            Project other =
+                    ProjectFolder.open(path, command.session.workplace()).load();
+            return Named.of(name, Side.of(other));
+        }
+        if (!Files.isRegularFile(path)) {
+            List<String> known = new ArrayList<>(project.devices().keySet());
+            known.addAll(project.bays().keySet());
+            known.addAll(project.lists().keySet());
+            project.sources().forEach(source -> known.add(source.name()));
+            throw new UnknownNameException("device, bay, list or file", name, known);
+        }
+        if (PointListFile.isTable(name)) {
+            PointListFile.Read read = PointListFile.read(
+                    path,
+                    name,
+                    new ListOptions().how(name, project.conventions().headings()));
+            if (!read.reading().isSound()) {
+                throw new RefusedException(
+                        name + " has rows that are not sound; it is not compared",
+                        "Look at it first: urvant look " + name + ".");
+            }
+            return Named.of(name, Side.of(read.reading().list().orElseThrow()));
+        }
+        if (name.toLowerCase(Locale.ROOT).endsWith(".json")) {
+            return Named.of(
+                    name, Side.of(project, ConfigurationFile.read(path, name).configuration()));
+        }
+        SclFile scl = command.during("reading " + name, () -> new SclReader(command.progress()).read(path, name));
+        return new Named(name, Optional.empty(), Optional.of(scl));
+    }
+
+    /** Returns the project as one side. */
+    Named site() {
+        return Named.of("site " + project.name(), Side.of(project));
+    }
+}

@@ -1,0 +1,4 @@
+/**
+ * Compares two trees and returns a tree of differences. Entry: Comparison. Values are immutable.
+ */
+package org.urvant.core.compare;

@@ -1,0 +1,189 @@
+package org.urvant.project.change;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.urvant.core.compare.Comparison;
+import org.urvant.core.compare.Difference;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.text.Glob;
+import org.urvant.core.tree.Node;
+import org.urvant.core.tree.Section;
+import org.urvant.core.tree.Value;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.compare.Side;
+import org.urvant.project.configuration.Configuration;
+import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.setting.DeviceSheets;
+
+/**
+ * Some differences between two devices, taken over into one of them.
+ *
+ * @param after the site with them
+ * @param taken the differences that are gone then
+ * @param left those that were wanted and cannot be taken over: what follows from other things, what belongs to the hardware
+ */
+public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comparison.Placed> left) {
+    public TakingOver {
+        taken = List.copyOf(taken);
+        left = List.copyOf(left);
+    }
+
+    /**
+     * Says what taking differences over would change; changes nothing.
+     *
+     * @param into the side that is to become like the other one, a device of the site or a part of it
+     * @param from the other one
+     * @param expected patterns of paths that are expected to differ, and stay
+     * @param wanted patterns of the paths of what is to be taken over
+     * @throws RefusedException when one side is no device, or the two are of different types
+     * @throws UnknownNameException when no difference is meant
+     */
+    public static TakingOver plan(Project project, Side into, Side from, List<String> expected, List<String> wanted) {
+        if (!into.isOfDevice() || !from.isOfDevice()) {
+            throw new RefusedException(
+                    "only differences between two devices can be taken over",
+                    "Compare the devices of both sides one by one.");
+        }
+        Device device = project.device(into.owner());
+        Comparison comparison = into.against(from, expected);
+        if (comparison.isEqual()) {
+            throw new RefusedException(
+                    into.name() + " and " + from.name() + " do not differ", "There is nothing to take over.");
+        }
+        List<Glob> patterns = wanted.stream().map(Glob::new).toList();
+        List<Comparison.Placed> meant = comparison.leaves().stream()
+                .filter(placed -> isMeant(patterns, placed.path(), placed.difference()))
+                .toList();
+        if (meant.isEmpty()) {
+            throw new UnknownNameException(
+                    "difference",
+                    String.join(", ", wanted),
+                    comparison.leaves().stream().map(Comparison.Placed::path).toList());
+        }
+        Section merged = merged(into.tree(), comparison.differences(), "", patterns);
+        Section present = ConfigurationBuilder.build(project, device).parts();
+        Configuration held = Configuration.of(device.name(), sections(replaced(present, into.within(), 0, merged)));
+        Project after = asWritten(project, Adoption.adopt(project, device.name(), held), into, from, meant);
+        List<String> still = left(after, into, from, expected);
+        List<Comparison.Placed> taken =
+                meant.stream().filter(placed -> !still.contains(placed.path())).toList();
+        List<Comparison.Placed> left =
+                meant.stream().filter(placed -> still.contains(placed.path())).toList();
+        return new TakingOver(after, taken, left);
+    }
+
+    private static List<String> left(Project after, Side into, Side from, List<String> expected) {
+        Side now = Side.of(after, after.device(into.owner()));
+        Side part = into.within().isEmpty() ? now : now.at(String.join(".", into.within()));
+        return part.against(from, expected).leaves().stream()
+                .map(Comparison.Placed::path)
+                .toList();
+    }
+
+    /** What the other device was given on one side of its transformers, or in a unit, is written so here too, where it means the same. */
+    private static Project asWritten(
+            Project before, Project after, Side into, Side from, List<Comparison.Placed> meant) {
+        Device source = before.devices().get(from.owner());
+        Device target = after.device(into.owner());
+        Optional<DeviceSheets> given = Optional.ofNullable(source)
+                .flatMap(known -> before.type(known).map(type -> DeviceSheets.of(type, known)));
+        if (given.isEmpty()) {
+            return after;
+        }
+        DeviceSheets sheets = DeviceSheets.of(after.typeOf(target), target);
+        Map<String, String> texts = new TreeMap<>();
+        for (Comparison.Placed placed : meant) {
+            settingPath(from, placed.path()).flatMap(given.get()::seek).ifPresent(at -> {
+                Entry entry = at.sheet().given().get(at.setting().path());
+                settingPath(into, placed.path()).flatMap(sheets::seek).ifPresent(here -> {
+                    Object value = here.sheet().value(here.setting().path());
+                    if (entry != null
+                            && isSame(
+                                    value,
+                                    here.setting()
+                                            .read(entry.text(), here.sheet())
+                                            .typed())) {
+                        texts.put(here.path(), entry.text());
+                    }
+                });
+            });
+        }
+        return texts.isEmpty() ? after : after.with(ValueChange.changed(after, target, texts));
+    }
+
+    private static boolean isSame(Object one, Object other) {
+        return one instanceof BigDecimal number && other instanceof BigDecimal same
+                ? number.compareTo(same) == 0
+                : one != null && one.equals(other);
+    }
+
+    private static Optional<String> settingPath(Side side, String path) {
+        List<String> parts = new ArrayList<>(side.within());
+        parts.add(path);
+        String whole = String.join(".", parts);
+        return whole.startsWith("settings.") ? Optional.of(whole.substring("settings.".length())) : Optional.empty();
+    }
+
+    private static boolean isMeant(List<Glob> patterns, String path, Difference difference) {
+        String former = difference.former().isEmpty()
+                ? path
+                : path.substring(0, path.length() - difference.name().length()) + difference.former();
+        return patterns.stream().anyMatch(pattern -> pattern.fits(path) || pattern.fits(former));
+    }
+
+    /** Returns a tree in which what is meant is as on the other side. */
+    private static Section merged(Section tree, List<Difference> differences, String before, List<Glob> patterns) {
+        SortedMap<String, Node> nodes = new TreeMap<>(tree.nodes());
+        for (Difference difference : differences) {
+            String path = before + difference.name();
+            String name = difference.former().isEmpty() ? difference.name() : difference.former();
+            if (difference.kind() != Difference.Kind.INNER && isMeant(patterns, path, difference)) {
+                nodes.remove(name);
+                if (difference.right() != null) {
+                    nodes.put(difference.name(), difference.right());
+                }
+            } else if (nodes.get(name) instanceof Section inner
+                    && !difference.inner().isEmpty()) {
+                nodes.put(name, merged(inner, difference.inner(), path + ".", patterns));
+            }
+        }
+        return new Section(nodes);
+    }
+
+    private static Section replaced(Section tree, List<String> path, int depth, Section part) {
+        if (depth == path.size()) {
+            return part;
+        }
+        SortedMap<String, Node> nodes = new TreeMap<>(tree.nodes());
+        nodes.put(path.get(depth), replaced(tree.section(path.get(depth)), path, depth + 1, part));
+        return new Section(nodes);
+    }
+
+    private static Map<String, Section> sections(Section tree) {
+        Map<String, Section> parts = new TreeMap<>();
+        tree.nodes().keySet().forEach(name -> parts.put(name, tree.section(name)));
+        return parts;
+    }
+
+    /** Returns how a difference is told in one line: the path, and what it becomes. */
+    public static String told(Comparison.Placed placed) {
+        Difference difference = placed.difference();
+        return switch (difference.kind()) {
+            case ADDED, CHANGED, INNER -> placed.path() + " = " + shown(difference.right());
+            case REMOVED -> placed.path() + " goes";
+            case RENAMED -> placed.path() + ", which was " + difference.former();
+        };
+    }
+
+    private static String shown(Node node) {
+        return node instanceof Value value ? value.text() : "a row of " + ((Section) node).valueCount() + " values";
+    }
+}

@@ -1,0 +1,380 @@
+package org.urvant.project.compare;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.NavigableMap;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import org.urvant.core.compare.Comparison;
+import org.urvant.core.compare.Manner;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Limits;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.point.list.PointList;
+import org.urvant.core.text.Glob;
+import org.urvant.core.text.Word;
+import org.urvant.core.tree.Node;
+import org.urvant.core.tree.Section;
+import org.urvant.core.tree.Value;
+import org.urvant.core.unit.Unit;
+import org.urvant.project.Bay;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.configuration.Configuration;
+import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.setting.DeviceSheets;
+
+/**
+ * One side of a comparison: its tree, and what is known of the values in it. What two devices are expected to differ in, as it
+ * belongs to the one device, follows from their types; a site may expect more.
+ */
+public final class Side {
+    private static final String SETTINGS = "settings.";
+
+    private final Kind kind;
+    private final String name;
+    private final String owner;
+    private final Section tree;
+    /** What is known of the devices in the tree, by where their parts stand in it, with a dot behind; empty text for all of it. */
+    private final NavigableMap<String, DeviceSheets> devices;
+    /** Where the tree stands in its device, with a dot behind; empty text for the whole. */
+    private final String within;
+
+    /** What a side is. */
+    private enum Kind {
+        DEVICE("device"),
+        BAY("bay"),
+        SITE("whole site"),
+        LIST("list of points");
+
+        private final String words;
+
+        Kind(String words) {
+            this.words = words;
+        }
+    }
+
+    private Side(
+            Kind kind,
+            String name,
+            String owner,
+            Section tree,
+            NavigableMap<String, DeviceSheets> devices,
+            String within) {
+        this.kind = kind;
+        this.name = name;
+        this.owner = owner;
+        this.tree = tree;
+        this.devices = devices;
+        this.within = within;
+    }
+
+    /** Returns a device as the project has it. */
+    public static Side of(Project project, Device device) {
+        Configuration built = ConfigurationBuilder.build(project, device);
+        return new Side(Kind.DEVICE, device.name(), device.name(), built.parts(), sheets(project, device), "");
+    }
+
+    private static NavigableMap<String, DeviceSheets> sheets(Project project, Device device) {
+        NavigableMap<String, DeviceSheets> sheets = new TreeMap<>();
+        project.type(device).ifPresent(type -> sheets.put("", DeviceSheets.of(type, device)));
+        return sheets;
+    }
+
+    /** Returns a configuration that was read or kept, of a device that the project need not know. */
+    public static Side of(Project project, Configuration configuration) {
+        NavigableMap<String, DeviceSheets> sheets = new TreeMap<>();
+        Device known = project.devices().get(configuration.device());
+        Section hardware = configuration.parts().section("hardware");
+        hardware.text("type").flatMap(project.types()::find).ifPresent(type -> {
+            boolean isKnown = known != null && known.type().text().equals(type.name());
+            sheets.put("", isKnown ? DeviceSheets.of(type, known) : DeviceSheets.blank(type));
+        });
+        return new Side(Kind.DEVICE, configuration.device(), configuration.device(), configuration.parts(), sheets, "");
+    }
+
+    /** Returns a bay with its equipment and its devices, which are named by type and number, so that two bays can be compared. */
+    public static Side of(Project project, Bay bay) {
+        SortedMap<String, Node> nodes = new TreeMap<>(equipment(bay));
+        SortedMap<String, Node> inner = new TreeMap<>();
+        NavigableMap<String, DeviceSheets> sheets = new TreeMap<>();
+        Map<String, Integer> numbers = new TreeMap<>();
+        for (Entry entry : bay.devices()) {
+            Device device = project.device(entry.text());
+            String type = device.type().text();
+            String key = type + "-" + numbers.merge(type, 1, Integer::sum);
+            SortedMap<String, Node> parts = new TreeMap<>(
+                    ConfigurationBuilder.build(project, device).parts().nodes());
+            parts.put("name", Value.text(device.name()));
+            inner.put(key, new Section(parts));
+            sheets(project, device).values().forEach(known -> sheets.put("devices." + key + ".", known));
+        }
+        nodes.put("devices", new Section(inner));
+        return new Side(Kind.BAY, "bay " + bay.name(), bay.name(), new Section(nodes), sheets, "");
+    }
+
+    private static SortedMap<String, Node> equipment(Bay bay) {
+        SortedMap<String, Node> nodes = new TreeMap<>();
+        nodes.put("breakers", Value.number(bay.breakers()));
+        SortedMap<String, Node> ratings = new TreeMap<>();
+        bay.ratings().forEach((path, entry) -> ratings.put(path, Value.text(entry.text())));
+        nodes.put("ratings", new Section(ratings));
+        bay.feeding().ifPresent(feeding -> {
+            SortedMap<String, Node> fed = new TreeMap<>();
+            fed.put("from", Value.text(feeding.from().text()));
+            feeding.transformer().ifPresent(entry -> fed.put("transformer", Value.text(entry.text())));
+            feeding.share().ifPresent(entry -> fed.put("share", Value.text(entry.text())));
+            feeding.margin().ifPresent(entry -> fed.put("margin", Value.text(entry.text())));
+            feeding.levels().forEach((kind, entry) -> fed.put(Word.of(kind), Value.text(entry.text())));
+            nodes.put("feeding", new Section(fed));
+        });
+        return nodes;
+    }
+
+    /** Returns a whole site: its devices, bays, lists of points and the IEDs that were imported. */
+    public static Side of(Project project) {
+        SortedMap<String, Node> inner = new TreeMap<>();
+        NavigableMap<String, DeviceSheets> sheets = new TreeMap<>();
+        project.devices().values().forEach(device -> {
+            inner.put(device.name(), ConfigurationBuilder.build(project, device).parts());
+            sheets(project, device).values().forEach(known -> sheets.put("devices." + device.name() + ".", known));
+        });
+        SortedMap<String, Node> bays = new TreeMap<>();
+        project.bays().values().forEach(bay -> {
+            SortedMap<String, Node> nodes = equipment(bay);
+            nodes.put(
+                    "devices",
+                    Value.text(String.join(
+                            ", ", bay.devices().stream().map(Entry::text).toList())));
+            bays.put(bay.name(), new Section(nodes));
+        });
+        SortedMap<String, Node> lists = new TreeMap<>();
+        project.lists().values().forEach(list -> lists.put(list.name(), ListTree.of(list)));
+        SortedMap<String, Node> ieds = new TreeMap<>();
+        project.ieds()
+                .forEach(ied -> ieds.put(
+                        ied.name(),
+                        Section.of(Map.of("file", Value.text(ied.file().name())))));
+        Section tree = Section.of(Map.of(
+                "devices", new Section(inner),
+                "bays", new Section(bays),
+                "lists", new Section(lists),
+                "ieds", new Section(ieds)));
+        return new Side(Kind.SITE, "site " + project.name(), project.name(), tree, sheets, "");
+    }
+
+    /** Returns a list of points. */
+    public static Side of(PointList list) {
+        return new Side(Kind.LIST, "list " + list.name(), list.name(), ListTree.of(list), new TreeMap<>(), "");
+    }
+
+    /** Returns the same called otherwise. */
+    public Side named(String other) {
+        return new Side(kind, other, owner, tree, devices, within);
+    }
+
+    /**
+     * Returns a part of a device: {@code group.1}, {@code AI1}, {@code mappings}, {@code settings.clock}.
+     *
+     * @throws UnknownNameException when there is none; names the nearest
+     */
+    public Side at(String path) {
+        if (kind != Kind.DEVICE) {
+            throw new RefusedException(name + " has no parts to name", "Name a part of a device, such as F11:group.1.");
+        }
+        for (String prefix : List.of("", SETTINGS, "communications.")) {
+            Section found = below(tree, (prefix + path).split("\\."));
+            if (found != null) {
+                return new Side(kind, name + ":" + path, owner, found, devices, within + prefix + path + ".");
+            }
+        }
+        TreeSet<String> known = new TreeSet<>(tree.nodes().keySet());
+        sections(tree.section("settings"), "", known);
+        known.addAll(tree.section("communications").nodes().keySet());
+        throw new UnknownNameException("part of " + name, path, known);
+    }
+
+    private static void sections(Section tree, String before, TreeSet<String> paths) {
+        tree.nodes().forEach((key, node) -> {
+            if (node instanceof Section section) {
+                paths.add(before + key);
+                sections(section, before + key + ".", paths);
+            }
+        });
+    }
+
+    private static Section below(Section tree, String[] path) {
+        Section at = tree;
+        for (String part : path) {
+            if (!(at.nodes().get(part) instanceof Section inner)) {
+                return null;
+            }
+            at = inner;
+        }
+        return at;
+    }
+
+    /** Returns what it is called. */
+    public String name() {
+        return name;
+    }
+
+    /** Returns its tree. */
+    public Section tree() {
+        return tree;
+    }
+
+    /** Returns whether it is a device, or a part of one. */
+    public boolean isOfDevice() {
+        return kind == Kind.DEVICE;
+    }
+
+    /** Returns the names that lead from the parts of its device to its tree; empty for the whole device. */
+    public List<String> within() {
+        return within.isEmpty() ? List.of() : List.of(within.split("\\."));
+    }
+
+    /** Returns whether there is nothing in it. */
+    public boolean isEmpty() {
+        return tree.nodes().isEmpty();
+    }
+
+    /** Returns the name of the device, bay, site or list that it is, or was read from. */
+    public String owner() {
+        return owner;
+    }
+
+    /**
+     * Compares this, which is, with what is wanted.
+     *
+     * @param expected patterns of paths that are expected to differ
+     * @throws RefusedException when the two are not of one kind
+     */
+    public Comparison against(Side wanted, List<String> expected) {
+        if (kind != wanted.kind) {
+            throw new RefusedException(
+                    name + " is a " + kind.words + ", and " + wanted.name + " is a " + wanted.kind.words,
+                    "Compare a device with a device, a bay with a bay, a site with a site, a list with a list.");
+        }
+        Manner.Grid grid = (path, value) -> snapped(path, value).or(() -> wanted.snapped(path, value));
+        Manner manner = new Manner(List.of(), path -> isTable(path) || wanted.isTable(path), grid);
+        return Comparison.of(tree, wanted.tree, manner.expecting(expected));
+    }
+
+    /** Returns the patterns of what belongs to the one device, or to the one bay, so that two of them are expected to differ in it. */
+    public List<String> identity() {
+        TreeSet<String> patterns = new TreeSet<>();
+        devices.forEach((at, sheets) -> {
+            String before = at.isEmpty() ? "" : "devices.*.";
+            identity(sheets.type()).forEach(path -> {
+                if ((before + path).startsWith(within)) {
+                    patterns.add((before + path).substring(within.length()));
+                }
+            });
+        });
+        if (kind == Kind.BAY) {
+            patterns.add("devices.*.name");
+        }
+        return new ArrayList<>(patterns);
+    }
+
+    private static List<String> identity(DeviceType type) {
+        List<String> paths = new ArrayList<>();
+        type.sheet().settings().values().stream()
+                .filter(setting -> setting.traits().isIdentity())
+                .forEach(setting -> paths.add(SETTINGS + setting.path()));
+        type.tables().forEach((table, definition) -> definition.row().settings().values().stream()
+                .filter(setting -> setting.traits().isIdentity())
+                .forEach(setting -> paths.add(SETTINGS + table + ".*." + setting.path())));
+        type.connections().values().forEach(kind -> kind.sheet().settings().values().stream()
+                .filter(setting -> setting.traits().isIdentity())
+                .forEach(setting -> paths.add("communications.*." + setting.path())));
+        return paths;
+    }
+
+    /** Returns the unit of the number at a path of its tree; empty text for none. */
+    public String unit(String path) {
+        return setting(path)
+                .map(at -> at.setting().limits().unit())
+                .map(Unit::symbol)
+                .filter(symbol -> !symbol.equals("1"))
+                .orElse("");
+    }
+
+    private Optional<DeviceSheets.SheetSetting> setting(String path) {
+        return inDevice(path)
+                .filter(found -> found.getKey().startsWith(SETTINGS))
+                .flatMap(found -> found.getValue().seek(found.getKey().substring(SETTINGS.length())));
+    }
+
+    /** Returns where a path leads within the device that it leads into, and that device. */
+    private Optional<Map.Entry<String, DeviceSheets>> inDevice(String path) {
+        Map.Entry<String, DeviceSheets> nearest = devices.floorEntry(path);
+        if (nearest == null || !path.startsWith(nearest.getKey())) {
+            return Optional.empty();
+        }
+        return Optional.of(Map.entry(within + path.substring(nearest.getKey().length()), nearest.getValue()));
+    }
+
+    private boolean isTable(String path) {
+        if (path.equals("points") || path.startsWith("lists.") && path.endsWith(".points")) {
+            return true;
+        }
+        Optional<Map.Entry<String, DeviceSheets>> found = inDevice(path);
+        if (found.isEmpty()) {
+            return false;
+        }
+        String inner = found.get().getKey();
+        inner = inner.endsWith(".") ? inner.substring(0, inner.length() - 1) : inner; // the part itself is the table
+        if (inner.equals("mappings") || inner.equals("communications")) {
+            return true;
+        }
+        DeviceType type = found.get().getValue().type();
+        String[] parts = inner.split("\\.");
+        return parts[0].equals("settings")
+                && (parts.length == 2 && type.tables().containsKey(parts[1])
+                        || parts.length == 4 && type.groups().tables().containsKey(parts[3]));
+    }
+
+    /**
+     * Returns the step that a value stands for: a number that a line carried in 32 bits is not quite what was meant. A value that
+     * stands between two steps is none of them (IEEE 754, binary32).
+     */
+    private Optional<Value> snapped(String path, Value value) {
+        if (value.kind() != Value.Kind.NUMBER) {
+            return Optional.empty();
+        }
+        return setting(path).filter(at -> at.setting().limits().step() != null).flatMap(at -> {
+            Limits limits = at.setting().limits();
+            BigDecimal from = limits.least() == null
+                    ? BigDecimal.ZERO
+                    : limits.least().at(at.sheet()).orElse(BigDecimal.ZERO);
+            return limits.step()
+                    .at(at.sheet())
+                    .filter(step -> step.signum() > 0)
+                    .flatMap(step -> snapped(new BigDecimal(value.text()), from, step));
+        });
+    }
+
+    private static Optional<Value> snapped(BigDecimal number, BigDecimal from, BigDecimal step) {
+        BigDecimal on = number.subtract(from)
+                .divide(step, 0, RoundingMode.HALF_EVEN)
+                .multiply(step)
+                .add(from);
+        return on.floatValue() == number.floatValue() ? Optional.of(Value.number(on)) : Optional.empty();
+    }
+
+    /** Returns what is wrong with a pattern of paths; empty when nothing is. */
+    public static Optional<String> mistake(String pattern) {
+        return pattern.length() > Glob.LONGEST
+                ? Optional.of("more than " + Glob.LONGEST + " letters")
+                : Glob.mistake(pattern);
+    }
+}
