@@ -43,6 +43,7 @@ public final class Urvant {
         COMMANDS.put("matrix", MatrixCommand::new);
         COMMANDS.put("logic", LogicCommand::new);
         COMMANDS.put("try", TryCommand::new);
+        COMMANDS.put("bay", BayCommand::new);
         COMMANDS.put("settle", SettleCommand::new);
         COMMANDS.put("group", GroupCommand::new);
         COMMANDS.put("transformer", TransformerCommand::new);

@@ -35,6 +35,7 @@ import org.urvant.scl.selection.Pick;
  * @param to its new name; of a row the whole prefix
  */
 public record Renaming(Ref from, String to) {
+    private static final String BAY = "[\\p{L}\\p{N}=+_-]([\\p{L}\\p{N}=+_ .-]*[\\p{L}\\p{N}_-])?";
     private static final String PLAIN = "[A-Za-z0-9][A-Za-z0-9_-]*";
 
     /**
@@ -62,6 +63,11 @@ public record Renaming(Ref from, String to) {
         return renaming;
     }
 
+    /** Refuses the name of a new bay that is not allowed or taken. */
+    static void requireFreeBay(Project project, String name) {
+        new Renaming(Ref.bay(name), name).requireFree(BAY, project);
+    }
+
     private static String prefix(String old, String to) {
         String container = old.substring(0, old.lastIndexOf('.') + 1);
         return to.startsWith(container) ? to : container + to;
@@ -84,7 +90,7 @@ public record Renaming(Ref from, String to) {
                 ConnectionChange.requireFree(device, project.typeOf(device), to);
             }
             case ROW -> requireRow(project);
-            case BAY -> requireFree("[\\p{L}\\p{N}=+_-]([\\p{L}\\p{N}=+_ .-]*[\\p{L}\\p{N}_-])?", project);
+            case BAY -> requireFree(BAY, project);
             case PICK -> {
                 NamedFile.require("pick", to, project.picks().keySet());
                 requireFree(PLAIN, project);

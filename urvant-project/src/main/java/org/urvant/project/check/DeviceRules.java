@@ -35,6 +35,11 @@ public final class DeviceRules implements RuleRoom {
             "N92",
             "A function trips, and no output that is used follows it.",
             "Assign it an output that is wired, or let it not trip.");
+    public static final Rule ASSIGNED_FUNCTION_OFF = ALL.warning(
+            "assigned-function-off",
+            "N09",
+            "An output or a lamp follows a function that is off or was taken out, so it never comes.",
+            "Take the assignment out, or switch the function on.");
     public static final Rule ACTIVE_GROUP_EMPTY = ALL.error(
             "active-group-empty",
             "N85",

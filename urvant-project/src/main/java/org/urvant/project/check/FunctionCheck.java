@@ -37,6 +37,7 @@ final class FunctionCheck {
     static void check(DeviceSheets sheets, Consumer<Finding> findings) {
         FunctionCheck check = new FunctionCheck(sheets, findings);
         sheets.type().handling().functions().forEach(check::function);
+        check.assignedButOff();
         check.activeGroup();
         check.thresholds();
     }
@@ -87,6 +88,30 @@ final class FunctionCheck {
                         Remedy.of(DeviceRules.TRIPS_NO_OUTPUT.remedy(), assign(function)));
             }
         });
+    }
+
+    /** What follows a word follows all functions that the word means; one of them that is on is enough. */
+    private void assignedButOff() {
+        List<DeviceFunction> all = sheets.type().handling().functions();
+        for (Sheet sheet : sheets.all()) {
+            if (!(sheet.value(Meaning.ASSIGNED_FUNCTION) instanceof String word)) {
+                continue;
+            }
+            List<DeviceFunction> meant = all.stream()
+                    .filter(function -> function.reach().words().contains(word))
+                    .toList();
+            if (!meant.isEmpty()
+                    && meant.stream()
+                            .allMatch(function -> where(function, sheets).isEmpty())) {
+                String path = sheet.path(Meaning.ASSIGNED_FUNCTION).orElseThrow();
+                report(
+                        DeviceRules.ASSIGNED_FUNCTION_OFF,
+                        path,
+                        sheet.entry(Meaning.ASSIGNED_FUNCTION).orElseThrow().position(),
+                        path + " is " + word + ", and " + meant.get(0).meaning() + " is off",
+                        DeviceRules.ASSIGNED_FUNCTION_OFF.mend());
+            }
+        }
     }
 
     /** Where an assignment can be made: a column of a table, or a setting of an output. */

@@ -30,6 +30,7 @@ import org.urvant.file.SafeFile;
 import org.urvant.file.Volume;
 import org.urvant.project.Project;
 import org.urvant.project.change.AddressFollowing;
+import org.urvant.project.change.BayCopy;
 import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.Renaming;
 import org.urvant.project.change.SourceRemoval;
@@ -403,6 +404,11 @@ public final class ProjectFolder {
         DeviceChange.Copied copied = DeviceChange.copy(project, from, to, isTwin);
         writer.save(project, copied.project(), Map.of(to, from));
         return copied.open();
+    }
+
+    /** Saves copies of a bay as one change; the files of its devices are those of the originals, comments and all. */
+    public void save(Project project, BayCopy copy) {
+        writer.save(project, copy.after(), copy.drawn());
     }
 
     /** Gives something another name, where it stands in its file, and saves that; the history of a device goes on. */

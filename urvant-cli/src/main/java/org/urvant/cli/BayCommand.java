@@ -1,0 +1,173 @@
+package org.urvant.cli;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Ref;
+import org.urvant.formats.table.BayTable;
+import org.urvant.project.Project;
+import org.urvant.project.change.BayCopy;
+import org.urvant.project.folder.ProjectFolder;
+import picocli.CommandLine;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+@CommandLine.Command(
+        name = "bay",
+        description = "List the bays of the site, or copy one with its devices.",
+        footer = {
+            "",
+            "Examples: urvant bay",
+            "          urvant bay copy F11 F12",
+            "          urvant bay copy M1 M2 --name M31=M32 --texts",
+            "          urvant bay copy F11 --from bays.csv",
+            "A table has a column 'bay' with the new bays, a column for each name that becomes another one, and one for each"
+                    + " value that a copy gets: bay,F11,F11.network.address."
+        })
+final class BayCommand extends Command {
+    BayCommand(Session session) {
+        super(session);
+    }
+
+    @CommandLine.Command(
+            name = "copy",
+            description =
+                    "Copy a bay: its ratings, what feeds it, its devices with values, modules, connections, mappings"
+                            + " and programs. What they name of each other follows; names outside are kept and listed.")
+    int copy(
+            @Parameters(index = "0", paramLabel = "BAY", description = "The bay to copy.") String from,
+            @Parameters(index = "1..*", arity = "0..*", paramLabel = "NEW", description = "Names of the copies.")
+                    List<String> bays,
+            @Option(
+                            names = "--name",
+                            paramLabel = "OLD=NEW",
+                            description = "New name of a device of the bay, or of an IED that its devices ask; a device"
+                                    + " called after the bay follows by itself.")
+                    List<String> names,
+            @Option(names = "--from", paramLabel = "FILE", description = "Table of many copies (.csv).") String file,
+            @Option(names = "--texts", description = "Let texts for people follow the names too.") boolean texts,
+            @Option(names = "--dry-run", description = "Only say what would be made.") boolean dryRun,
+            @Mixin Consent consent) {
+        ProjectFolder folder = changing(!dryRun);
+        Project project = folder.load();
+        List<String> given = bays == null ? List.of() : bays;
+        List<String> renamed = names == null ? List.of() : names;
+        if (given.isEmpty() == (file == null)) {
+            throw wrongUse(file == null ? "no new bay is named" : "name new bays, or give a table, not both");
+        }
+        if (file != null && !renamed.isEmpty()) {
+            throw wrongUse("with a table, names stand in its columns");
+        }
+        if (given.size() > 1 && !renamed.isEmpty()) {
+            throw wrongUse("one name for several copies would be given twice; write a table, and give --from");
+        }
+        List<BayCopy.Wanted> wanted = file == null
+                ? given.stream()
+                        .map(bay -> new BayCopy.Wanted(bay, pairs("--name", renamed), Map.of()))
+                        .toList()
+                : table(file);
+        BayCopy plan = during("copying", () -> BayCopy.plan(project, from, wanted, texts));
+        say(plan);
+        if (dryRun) {
+            return Exit.DONE;
+        }
+        consent.ask("Make " + count(plan.made().size(), "bay") + "?", "nothing was changed");
+        folder.save(project, plan);
+        say("made " + count(plan.made().size(), "bay") + " with "
+                + count(plan.drawn().size(), "device"));
+        String first = plan.made().get(0).bay();
+        next("urvant open, then urvant compare bay:" + from + " bay:" + first);
+        return Exit.DONE;
+    }
+
+    private List<BayCopy.Wanted> table(String file) {
+        Map<String, SortedMap<String, Entry>> rows = BayTable.read(session.path(file), file);
+        if (rows.isEmpty()) {
+            throw new RefusedException(file + " has no rows", "Give each new bay one.");
+        }
+        List<BayCopy.Wanted> wanted = new ArrayList<>();
+        rows.forEach((bay, cells) -> {
+            Map<String, String> names = new TreeMap<>();
+            Map<String, Entry> values = new TreeMap<>();
+            cells.forEach((column, cell) -> {
+                if (column.indexOf('.') < 0) {
+                    names.put(column, cell.text());
+                } else {
+                    values.put(column, cell);
+                }
+            });
+            wanted.add(new BayCopy.Wanted(bay, names, values));
+        });
+        return wanted;
+    }
+
+    private void say(BayCopy plan) {
+        if (json) {
+            sayJson(plan.made().stream().map(BayCommand::json).toList());
+            return;
+        }
+        Table table = new Table("bay", "names", "to be given", "texts that name the original");
+        plan.made()
+                .forEach(made -> table.row(
+                        made.bay(),
+                        made.names().entrySet().stream()
+                                .map(name -> name.getKey() + " → " + name.getValue())
+                                .collect(Collectors.joining(", ")),
+                        made.open().isEmpty() ? "–" : String.join(", ", made.open()),
+                        made.texts().isEmpty()
+                                ? "–"
+                                : String.join(", ", made.texts().keySet())));
+        say(table);
+        String outward = plan.made().stream()
+                .flatMap(made -> made.outward().stream())
+                .map(Ref::toString)
+                .distinct()
+                .collect(Collectors.joining(", "));
+        if (!outward.isEmpty()) {
+            say("named outside the bay, and kept: " + outward);
+        }
+    }
+
+    private static Map<String, Object> json(BayCopy.Made made) {
+        return Json.object(
+                "bay", made.bay(),
+                "names", made.names(),
+                "open", made.open(),
+                "outward", made.outward().stream().map(Ref::toString).toList(),
+                "texts", made.texts());
+    }
+
+    @Override
+    public Integer call() {
+        Project project = folder().load();
+        Table table = new Table("bay", "devices", "fed from", "ratings");
+        List<Object> rows = new ArrayList<>();
+        project.bays().values().forEach(bay -> {
+            String devices = bay.devices().stream().map(Entry::text).collect(Collectors.joining(", "));
+            String fed = bay.feeding().map(feeding -> feeding.from().text()).orElse("–");
+            Map<String, String> ratings = new LinkedHashMap<>();
+            bay.ratings().forEach((path, entry) -> ratings.put(path, entry.text()));
+            table.row(
+                    bay.name(),
+                    devices,
+                    fed,
+                    ratings.isEmpty() ? "–" : ratings.toString().replaceAll("[{}]", ""));
+            rows.add(Json.object("bay", bay.name(), "devices", devices, "from", fed, "ratings", ratings));
+        });
+        if (json) {
+            sayJson(rows);
+        } else if (table.isEmpty()) {
+            note("no bay yet; bays stand in site.yaml");
+        } else {
+            say(table);
+        }
+        return Exit.DONE;
+    }
+}

@@ -1,0 +1,344 @@
+package org.urvant.project.change;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SettingKind;
+import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Ref;
+import org.urvant.project.AddressBook;
+import org.urvant.project.Bay;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
+import org.urvant.project.Mapping;
+import org.urvant.project.Past;
+import org.urvant.project.Plate;
+import org.urvant.project.Project;
+import org.urvant.project.mapping.MappingKey;
+import org.urvant.project.mapping.ResolvedMapping;
+import org.urvant.project.reference.Reference;
+import org.urvant.project.reference.References;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
+
+/**
+ * Copies of a bay with its devices: their values, modules, connections, mappings and programs. What its devices name of each other
+ * is re-aimed at the copies; what they name outside is kept and listed. Addresses and all else that belongs to the one device is
+ * open, unless it is given. Nothing of the past goes along.
+ *
+ * @param after the site with the copies
+ * @param made what became of each, in the order asked for
+ * @param drawn the devices that the new ones were made of
+ */
+public record BayCopy(Project after, List<Made> made, SortedMap<String, String> drawn) {
+    public BayCopy {
+        made = List.copyOf(made);
+    }
+
+    /**
+     * One copy that is wanted.
+     *
+     * @param bay its name
+     * @param names new names of devices of the bay, and of IEDs that its devices ask, by the old ones
+     * @param values values of the copies, by the old name of the device and the path: {@code F11.network.address}
+     */
+    public record Wanted(String bay, Map<String, String> names, Map<String, Entry> values) {
+        public Wanted {
+            Objects.requireNonNull(bay, "bay");
+            names = Map.copyOf(names);
+            values = Map.copyOf(values);
+        }
+    }
+
+    /**
+     * One copy as it was made.
+     *
+     * @param bay its name
+     * @param names what every name of the bay became
+     * @param open paths that must be given, as they belong to the one device
+     * @param outward what it names outside, as the original does
+     * @param texts texts that still name the original, by device and path
+     */
+    public record Made(
+            String bay,
+            SortedMap<String, String> names,
+            List<String> open,
+            List<Ref> outward,
+            SortedMap<String, String> texts) {}
+
+    /**
+     * Says what copies of a bay would be; changes nothing.
+     *
+     * @param isInTexts whether old names in texts for people become the new ones too
+     * @throws UnknownNameException when there is no such bay, or a name to be re-aimed is none of it
+     * @throws RefusedException when a name is taken, is given to two things, or cannot be told
+     * @throws MalformedInputException when a value does not fit
+     */
+    public static BayCopy plan(Project project, String from, List<Wanted> wanted, boolean isInTexts) {
+        Bay bay = project.bays().get(from);
+        if (bay == null) {
+            throw new UnknownNameException("bay", from, project.bays().keySet());
+        }
+        Project after = project;
+        List<Made> made = new ArrayList<>();
+        SortedMap<String, String> drawn = new TreeMap<>();
+        for (Wanted each : wanted) {
+            Renaming.requireFreeBay(after, each.bay());
+            Copying copying = new Copying(after, bay, each);
+            copying.run(isInTexts);
+            after = copying.project;
+            copying.devices.forEach((old, name) -> drawn.put(name, old));
+            made.add(copying.made());
+        }
+        return new BayCopy(after, made, drawn);
+    }
+
+    /** One copy while it is made. */
+    private static final class Copying {
+        private final Bay bay;
+        private final Wanted wanted;
+        private final SortedMap<String, String> devices = new TreeMap<>();
+        private final SortedMap<String, String> ieds = new TreeMap<>();
+        private final List<String> open = new ArrayList<>();
+        private Project project;
+
+        private Copying(Project project, Bay bay, Wanted wanted) {
+            this.project = project;
+            this.bay = bay;
+            this.wanted = wanted;
+        }
+
+        private void run(boolean isInTexts) {
+            names();
+            devices.forEach((old, name) -> {
+                Device original = project.device(old);
+                DeviceChange.Copied copied = DeviceChange.copy(project, old, name, false);
+                project = copied.project().with(copied.project().device(name).withMappings(original.mappings()));
+                copied.open().forEach(path -> open.add(name + "." + path));
+            });
+            devices.forEach(this::reaim);
+            ieds.forEach((old, name) -> devices.values().forEach(device -> reaimIed(device, old, name)));
+            project = project.with(bay.named(wanted.bay())
+                    .withDevices(bay.devices().stream()
+                            .map(entry -> new Entry(devices.get(entry.text()), entry.position()))
+                            .toList()));
+            if (isInTexts) {
+                texts().forEach((place, text) -> rewrite(place, renamed(text)));
+            }
+            values();
+            devices.values().forEach(this::giveAddresses);
+        }
+
+        /** The addresses of its rows are given from now on, as those of rows that are proposed. */
+        private void giveAddresses(String name) {
+            Device device = project.device(name);
+            Map<AddressBook.GivenAddress, String> given = new HashMap<>();
+            device.mappings().stream()
+                    .flatMap(row -> ResolvedMapping.resolve(project, device, row, finding -> {}).stream())
+                    .filter(resolved -> resolved.receiver().isEmpty())
+                    .forEach(resolved -> given.put(resolved.place(), resolved.signal()));
+            Past past = device.past();
+            project = project.with(device.with(new Past(past.addresses().with(given), past.record())));
+        }
+
+        private void names() {
+            Set<String> taken = new HashSet<>();
+            for (Entry entry : bay.devices()) {
+                String old = project.device(entry.text()).name();
+                String name = Optional.ofNullable(wanted.names().get(old)).orElseGet(() -> usual(old));
+                if (!taken.add(name)) {
+                    throw new RefusedException(
+                            "two devices of bay " + wanted.bay() + " would be called " + name,
+                            "Give each of them a name of its own.");
+                }
+                devices.put(old, name);
+            }
+            wanted.names().forEach((old, name) -> {
+                if (!devices.containsKey(old)) {
+                    List<String> asked = asked();
+                    if (!asked.contains(old)) {
+                        asked.addAll(devices.keySet());
+                        throw new UnknownNameException("name in bay " + bay.name(), old, asked);
+                    }
+                    ieds.put(old, name);
+                }
+            });
+        }
+
+        private List<String> asked() {
+            return devices.keySet().stream()
+                    .flatMap(device -> project.device(device).connections().values().stream())
+                    .flatMap(connection -> connection.ied().stream())
+                    .distinct()
+                    .collect(Collectors.toCollection(ArrayList::new));
+        }
+
+        /** A device that is called after its bay is called after the new one. */
+        private String usual(String old) {
+            if (!old.contains(bay.name())) {
+                throw new RefusedException(
+                        "the copy of " + old + " in bay " + wanted.bay() + " has no name",
+                        "Give it one, for it is not called after its bay.");
+            }
+            return old.replace(bay.name(), wanted.bay());
+        }
+
+        private void reaim(String old, String name) {
+            List<Reference> inside = References.to(project, Ref.device(old)).stream()
+                    .filter(reference -> devices.containsValue(reference.place().device()))
+                    .toList();
+            project = Pointing.of(project, inside, Ref.device(old), Optional.of(name));
+        }
+
+        private void reaimIed(String deviceName, String old, String name) {
+            Device device = project.device(deviceName);
+            Set<String> keys =
+                    device.mappings().stream().map(Mapping::key).collect(Collectors.toCollection(HashSet::new));
+            for (Connection connection : List.copyOf(device.connections().values())) {
+                if (connection.ied().filter(old::equals).isEmpty()) {
+                    continue;
+                }
+                List<Mapping> rows = new ArrayList<>();
+                for (Mapping row : device.mappings()) {
+                    rows.add(reaimed(row, connection.name(), old, name, keys));
+                }
+                SortedMap<String, Entry> values = new TreeMap<>(connection.values());
+                values.put(Connection.IED, new Entry(name, connection.position()));
+                device = device.withMappings(rows)
+                        .with(new Connection(connection.name(), connection.kind(), values, connection.position()));
+                project = project.with(device);
+                if (connection.name().equals(old)) {
+                    project = Renaming.of(project, Ref.of(Ref.Kind.CONNECTION, old, deviceName), name)
+                            .carriedOut(project);
+                    device = project.device(deviceName);
+                }
+            }
+        }
+
+        /** A reference begins with the name of its IED (IEC 61850-7-2, object references). */
+        private static Mapping reaimed(Mapping row, String connection, String old, String name, Set<String> keys) {
+            List<Mapping.End> origins = row.origins().stream()
+                    .map(end -> reaimed(end, connection, old, name))
+                    .toList();
+            Mapping.End target = reaimed(row.target(), connection, old, name);
+            if (origins.equals(row.origins()) && target.equals(row.target())) {
+                return row;
+            }
+            keys.remove(row.key());
+            boolean isKeyed = MappingKey.isOf(
+                    row.key(), row.origin().point(), row.target().connection());
+            String key = row.isOwner() || !isKeyed
+                    ? row.key()
+                    : MappingKey.of(origins.get(0).point(), target.connection(), keys);
+            keys.add(key);
+            return row.with(origins, target).keyed(key);
+        }
+
+        private static Mapping.End reaimed(Mapping.End end, String connection, String old, String name) {
+            return end.connection().equals(connection) && end.point().startsWith(old)
+                    ? new Mapping.End(connection, name + end.point().substring(old.length()))
+                    : end;
+        }
+
+        private void values() {
+            SortedMap<String, SortedMap<String, String>> values = new TreeMap<>();
+            wanted.values().forEach((place, entry) -> {
+                int dot = place.indexOf('.');
+                String old = dot < 0 ? place : place.substring(0, dot);
+                if (dot < 0 || !devices.containsKey(old)) {
+                    throw new UnknownNameException("device in bay " + bay.name(), old, devices.keySet());
+                }
+                values.computeIfAbsent(devices.get(old), key -> new TreeMap<>())
+                        .put(place.substring(dot + 1), entry.text());
+                open.remove(devices.get(old) + "." + place.substring(dot + 1));
+            });
+            try {
+                project = ValueChange.set(project, values);
+            } catch (MalformedInputException e) {
+                throw new MalformedInputException(
+                        wanted.values().values().iterator().next().position(),
+                        "bay " + wanted.bay() + ": " + e.getMessage(),
+                        e.remedy(),
+                        e);
+            }
+        }
+
+        /** Texts for people in which a name of the original stands as a word, by device, a blank and the path. */
+        private SortedMap<String, String> texts() {
+            SortedMap<String, String> found = new TreeMap<>();
+            for (String name : devices.values()) {
+                Device device = project.device(name);
+                String description = device.plate().text(Plate.Item.DESCRIPTION);
+                if (!description.equals(renamed(description))) {
+                    found.put(name + " " + Plate.Item.DESCRIPTION.word(), description);
+                }
+                for (Sheet sheet :
+                        DeviceSheets.of(project.typeOf(device), device).all()) {
+                    for (SettingDefinition setting :
+                            sheet.definition().settings().values()) {
+                        Entry entry = sheet.given().get(setting.path());
+                        if (setting.kind() == SettingKind.TEXT
+                                && entry != null
+                                && !entry.text().equals(renamed(entry.text()))) {
+                            found.put(name + " " + sheet.path(setting.path()), entry.text());
+                        }
+                    }
+                }
+            }
+            return found;
+        }
+
+        private void rewrite(String place, String text) {
+            int blank = place.indexOf(' ');
+            project = ValueChange.set(project, place.substring(0, blank), Map.of(place.substring(blank + 1), text));
+        }
+
+        private String renamed(String text) {
+            Map<String, String> all = new TreeMap<>(devices);
+            all.putAll(ieds);
+            all.put(bay.name(), wanted.bay());
+            Pattern names = Pattern.compile(all.keySet().stream()
+                    .sorted((one, other) -> other.length() - one.length())
+                    .map(Pattern::quote)
+                    .collect(Collectors.joining("|", "(?<![\\p{L}\\p{N}])(?:", ")(?![\\p{L}\\p{N}])")));
+            return names.matcher(text).replaceAll(found -> Matcher.quoteReplacement(all.get(found.group())));
+        }
+
+        private Made made() {
+            SortedMap<String, String> names = new TreeMap<>(devices);
+            names.putAll(ieds);
+            TreeSet<Ref> outward = new TreeSet<>((one, other) -> one.toString().compareTo(other.toString()));
+            References.all(project).stream()
+                    .filter(reference -> devices.containsValue(reference.place().device()))
+                    .map(Reference::target)
+                    .filter(target -> isOutside(target))
+                    .forEach(outward::add);
+            bay.feeding()
+                    .ifPresent(feeding -> outward.add(Ref.bay(feeding.from().text())));
+            return new Made(wanted.bay(), names, List.copyOf(open), List.copyOf(outward), texts());
+        }
+
+        private boolean isOutside(Ref target) {
+            return switch (target.kind()) {
+                case DEVICE -> !devices.containsValue(target.name());
+                case IED, LIST, BAY -> !ieds.containsValue(target.name());
+                default -> false;
+            };
+        }
+    }
+}
