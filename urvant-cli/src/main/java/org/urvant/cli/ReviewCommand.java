@@ -6,7 +6,9 @@ import org.urvant.file.SafeFile;
 import org.urvant.formats.table.TestTable;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.check.Retest;
 import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.TestResults;
 import org.urvant.project.setting.TestSheet;
 import org.urvant.report.page.Pages;
@@ -44,10 +46,11 @@ final class ReviewCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        ProjectFolder folder = folder();
+        Project project = folder.load();
         Device device = project.device(name);
         String target = file == null ? name + ".html" : file;
-        SafeFile.writeText(session.path(target), page(project, device));
+        SafeFile.writeText(session.path(target), page(folder, project, device));
         String fingerprint =
                 ConfigurationBuilder.build(project, device).fingerprint().hex();
         if (json) {
@@ -59,9 +62,17 @@ final class ReviewCommand extends Command {
         return Exit.DONE;
     }
 
-    private String page(Project project, Device device) {
+    private String page(ProjectFolder folder, Project project, Device device) {
+        Optional<Retest> retest = device.record()
+                .signedOff()
+                .flatMap(folder.history(name).kept()::find)
+                .map(tested -> Retest.of(project, name, tested));
+        return Pages.review(project, device, results(project), retest);
+    }
+
+    private Optional<TestResults> results(Project project) {
         if (results == null) {
-            return Pages.review(project, device);
+            return Optional.empty();
         }
         TestResults judged = TestResults.of(
                 TestSheet.of(project, name, Optional.ofNullable(group)),
@@ -73,6 +84,6 @@ final class ReviewCommand extends Command {
                             + " that cannot be judged; no page was written",
                     "Mend them, or test again with a sheet of the settings as they are now.");
         }
-        return Pages.review(project, device, judged);
+        return Optional.of(judged);
     }
 }

@@ -127,6 +127,14 @@ final class Sides {
         return project.devices().containsKey(at > 0 ? name.substring(0, at) : name);
     }
 
+    /** Returns the configuration of a device at a moment, or of a configuration's file. */
+    Configuration state(Device device, String state) {
+        Path path = command.session.path(state);
+        return !MOMENTS.contains(state) && Files.isRegularFile(path)
+                ? ConfigurationFile.read(path, state).configuration()
+                : moment(device.name(), state);
+    }
+
     private Configuration moment(String name, String moment) {
         Device device = project.device(name);
         KeptConfigurations kept = folder.history(name).kept();

@@ -52,6 +52,7 @@ public final class Urvant {
         COMMANDS.put("zones", ZonesCommand::new);
         COMMANDS.put("grading", GradingCommand::new);
         COMMANDS.put("test-points", TestPointsCommand::new);
+        COMMANDS.put("retest", RetestCommand::new);
         COMMANDS.put("export", ExportCommand::new);
         COMMANDS.put("fill", FillCommand::new);
         COMMANDS.put("services", ServicesCommand::new);

@@ -3,6 +3,9 @@ package org.urvant.core.device;
 import java.math.BigDecimal;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Stream;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
 import org.urvant.core.protection.Course;
@@ -87,6 +90,26 @@ public record StageDefinition(String name, String meaning, Extent extent, Measur
         public Optional<Stage> primary() {
             return stage.map(own -> new Stage(own.pickUp() * ratio, own.course(), own.timing(), own.reset()));
         }
+    }
+
+    /** Returns the paths of the settings that its characteristic follows from, in any scope. */
+    public Set<String> paths() {
+        Set<String> paths = new TreeSet<>();
+        Stream.of(
+                        measured.pickUp(),
+                        measured.ratio(),
+                        law.times().multiplier(),
+                        law.times().delay(),
+                        law.times().resetDelay(),
+                        law.reference(),
+                        law.least(),
+                        law.flatFrom())
+                .filter(bound -> bound != null && bound.expression() != null)
+                .forEach(bound -> paths.addAll(bound.expression().paths()));
+        Stream.of(law.chosen(), law.times().tripClass(), law.times().reset(), extent.when())
+                .filter(Objects::nonNull)
+                .forEach(expression -> paths.addAll(expression.paths()));
+        return paths;
     }
 
     public StageDefinition {

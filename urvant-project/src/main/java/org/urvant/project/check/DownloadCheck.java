@@ -95,7 +95,7 @@ public final class DownloadCheck {
     }
 
     /** Returns the paths of the values that differ; a section that came or went whole counts with all its values. */
-    private static List<String> paths(Difference part) {
+    static List<String> paths(Difference part) {
         List<String> paths = new ArrayList<>();
         part.inner().forEach(inner -> collect(inner, inner.name(), paths));
         if (part.kind() != Difference.Kind.INNER) {

@@ -12,6 +12,7 @@ import org.urvant.core.point.list.ListDifference;
 import org.urvant.core.tree.Section;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.check.Retest;
 import org.urvant.project.mapping.FarSide;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.SelectorSheet;
@@ -24,12 +25,18 @@ public final class Pages {
 
     /** Returns the page on which a person reviews a device: make-up, every value, mappings, findings, fingerprint. */
     public static String review(Project project, Device device) {
-        return ReviewPage.review(project, device, Optional.empty());
+        return ReviewPage.review(project, device, Optional.empty(), Optional.empty());
     }
 
-    /** Returns the page on which a person reviews a device, with what was seen when it was tested. */
-    public static String review(Project project, Device device, TestResults results) {
-        return ReviewPage.review(project, device, Optional.of(results));
+    /**
+     * Returns the page on which a person reviews a device.
+     *
+     * @param results what was seen when it was tested; empty when that is not shown
+     * @param retest what must be tested again since it was signed off; empty when that is not known
+     */
+    public static String review(
+            Project project, Device device, Optional<TestResults> results, Optional<Retest> retest) {
+        return ReviewPage.review(project, device, results, retest);
     }
 
     /** Returns the sheet of what to inject into a device, to fill in by hand. */
@@ -71,6 +78,15 @@ public final class Pages {
             Comparison comparison,
             UnaryOperator<String> units) {
         return ComparisonPage.of(left, right, leftTree, rightTree, comparison, units);
+    }
+
+    /**
+     * Returns the list of what must be tested again, to tick.
+     *
+     * @param since how people call the state that was tested
+     */
+    public static String retest(Project project, Retest retest, String since) {
+        return RetestPage.of(project, retest, since);
     }
 
     /** Returns which signal of a device goes where, over all its connections. */

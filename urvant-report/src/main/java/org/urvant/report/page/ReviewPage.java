@@ -15,6 +15,7 @@ import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.check.Retest;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.configuration.Marks;
 import org.urvant.project.setting.DeviceSheets;
@@ -26,7 +27,7 @@ import org.urvant.project.setting.ValueRow;
 final class ReviewPage {
     private ReviewPage() {}
 
-    static String review(Project project, Device device, Optional<TestResults> results) {
+    static String review(Project project, Device device, Optional<TestResults> results, Optional<Retest> retest) {
         DeviceType type = project.typeOf(device);
         DeviceSheets sheets = DeviceSheets.of(type, device);
         List<Map<String, Object>> sections = new ArrayList<>();
@@ -61,6 +62,7 @@ final class ReviewPage {
             model.put("failed", judged.count(TestResults.Verdict.FAILED));
             model.put("untried", judged.count(TestResults.Verdict.OPEN));
         });
+        model.put("retest", retest.map(RetestPage::items).orElse(List.of()));
         return Template.fill("review.ftlh", model);
     }
 
