@@ -1,15 +1,10 @@
 package org.urvant.cli;
 
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.SortedMap;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Entry;
-import org.urvant.core.finding.Ref;
 import org.urvant.formats.table.BayTable;
 import org.urvant.project.Project;
 import org.urvant.project.change.BayCopy;
@@ -74,7 +69,7 @@ final class BayCommand extends Command {
                         .toList()
                 : table(file);
         BayCopy plan = during("copying", () -> BayCopy.plan(project, from, wanted, texts));
-        say(plan);
+        new BayView(this).say(plan);
         if (dryRun) {
             return Exit.DONE;
         }
@@ -92,82 +87,14 @@ final class BayCommand extends Command {
         if (rows.isEmpty()) {
             throw new RefusedException(file + " has no rows", "Give each new bay one.");
         }
-        List<BayCopy.Wanted> wanted = new ArrayList<>();
-        rows.forEach((bay, cells) -> {
-            Map<String, String> names = new TreeMap<>();
-            Map<String, Entry> values = new TreeMap<>();
-            cells.forEach((column, cell) -> {
-                if (column.indexOf('.') < 0) {
-                    names.put(column, cell.text());
-                } else {
-                    values.put(column, cell);
-                }
-            });
-            wanted.add(new BayCopy.Wanted(bay, names, values));
-        });
-        return wanted;
-    }
-
-    private void say(BayCopy plan) {
-        if (json) {
-            sayJson(plan.made().stream().map(BayCommand::json).toList());
-            return;
-        }
-        Table table = new Table("bay", "names", "to be given", "texts that name the original");
-        plan.made()
-                .forEach(made -> table.row(
-                        made.bay(),
-                        made.names().entrySet().stream()
-                                .map(name -> name.getKey() + " → " + name.getValue())
-                                .collect(Collectors.joining(", ")),
-                        made.open().isEmpty() ? "–" : String.join(", ", made.open()),
-                        made.texts().isEmpty()
-                                ? "–"
-                                : String.join(", ", made.texts().keySet())));
-        say(table);
-        String outward = plan.made().stream()
-                .flatMap(made -> made.outward().stream())
-                .map(Ref::toString)
-                .distinct()
-                .collect(Collectors.joining(", "));
-        if (!outward.isEmpty()) {
-            say("named outside the bay, and kept: " + outward);
-        }
-    }
-
-    private static Map<String, Object> json(BayCopy.Made made) {
-        return Json.object(
-                "bay", made.bay(),
-                "names", made.names(),
-                "open", made.open(),
-                "outward", made.outward().stream().map(Ref::toString).toList(),
-                "texts", made.texts());
+        return rows.entrySet().stream()
+                .map(row -> BayCopy.Wanted.of(row.getKey(), row.getValue()))
+                .toList();
     }
 
     @Override
     public Integer call() {
-        Project project = folder().load();
-        Table table = new Table("bay", "devices", "fed from", "ratings");
-        List<Object> rows = new ArrayList<>();
-        project.bays().values().forEach(bay -> {
-            String devices = bay.devices().stream().map(Entry::text).collect(Collectors.joining(", "));
-            String fed = bay.feeding().map(feeding -> feeding.from().text()).orElse("–");
-            Map<String, String> ratings = new LinkedHashMap<>();
-            bay.ratings().forEach((path, entry) -> ratings.put(path, entry.text()));
-            table.row(
-                    bay.name(),
-                    devices,
-                    fed,
-                    ratings.isEmpty() ? "–" : ratings.toString().replaceAll("[{}]", ""));
-            rows.add(Json.object("bay", bay.name(), "devices", devices, "from", fed, "ratings", ratings));
-        });
-        if (json) {
-            sayJson(rows);
-        } else if (table.isEmpty()) {
-            note("no bay yet; bays stand in site.yaml");
-        } else {
-            say(table);
-        }
+        new BayView(this).say(folder().load());
         return Exit.DONE;
     }
 }

@@ -33,6 +33,7 @@ final class DemoCommand extends Command {
             "tp4.icd",
             "plant.csv",
             "study.csv",
+            "bays.csv",
             "motors.csv",
             "presses.csv",
             "day.csv",

@@ -67,6 +67,7 @@ final class DemoPlant {
         stage.run(Exit.DONE, "logic", "F11", "--take", "../interlock.st");
         stage.run(Exit.DONE, "try", "F11", "--set", "bi3=on", "--for", "1s");
         protection();
+        copies();
         plantMistakes();
         safetyRelated();
     }
@@ -92,6 +93,21 @@ final class DemoPlant {
         stage.run(Exit.DONE, "grading");
         stage.run(Exit.DONE, "test-points", "F11");
         stage.run(Exit.DONE, "test-points", "F11", "--out", "../F11-tests.csv");
+    }
+
+    private void copies() {
+        stage.chapter("A bay copied three times, one copy adapted, held against the original, and what to test again");
+        stage.run(Exit.DONE, "bay", "copy", "F11", "--from", "../bays.csv", "--yes");
+        stage.run(Exit.DONE, "save", "F13", "--why", "as copied");
+        stage.run(Exit.DONE, "set", "F13", "group.1.overcurrent.1.pick-up", "400 A primary");
+        stage.run(Exit.DONE, "set", "F13", "group.1.overcurrent.2.delay", "80 ms");
+        stage.run(Exit.DONE, "drop", "F13", "group.1.earth-fault.1", "--yes");
+        stage.run(Exit.DONE, "check", "F13");
+        stage.run(Exit.DONE, "drop", "F13", "assignments.earth", "--yes");
+        stage.run(Exit.DIFFERENT, "compare", "bay:F11", "bay:F13");
+        stage.run(Exit.DONE, "compare", "F11", "F13", "--take", "*.overcurrent.2.*", "--into", "F13", "--yes");
+        stage.run(Exit.DIFFERENT, "compare", "F11", "F13", "--out", "../F11-F13.html");
+        stage.run(Exit.DIFFERENT, "retest", "F13", "--since", "saved");
     }
 
     private void plantMistakes() throws IOException {

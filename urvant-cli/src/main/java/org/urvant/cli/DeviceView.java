@@ -4,11 +4,13 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.finding.Entry;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Plate;
+import org.urvant.project.compare.ChangedValues;
 import org.urvant.project.setting.Sheet;
 import org.urvant.project.setting.ValueRow;
 
@@ -17,11 +19,13 @@ final class DeviceView {
     private final Command command;
     private final Device device;
     private final DeviceType type;
+    private final Optional<ChangedValues> changes;
 
-    DeviceView(Command command, Device device, DeviceType type) {
+    DeviceView(Command command, Device device, DeviceType type, Optional<ChangedValues> changes) {
         this.command = command;
         this.device = device;
         this.type = type;
+        this.changes = changes;
     }
 
     /** Says what the device is, what is fitted, and its marks. */
@@ -81,12 +85,25 @@ final class DeviceView {
                         : row.value().isEmpty() ? "not given" : row.differs() ? "" : "default";
         String line = (isLast ? "└ " : "├ ") + name + " ".repeat(Math.max(1, width + 2 - name.length()));
         String gap = " ".repeat(Math.max(2, 18 - value.codePointCount(0, value.length())));
-        String note = state.isEmpty()
-                ? row.setting().meaning()
-                : state + (row.isOpen() ? ": " : "; ") + row.setting().meaning();
+        String past = past(row);
+        String note = past
+                + (state.isEmpty()
+                        ? row.setting().meaning()
+                        : state + (row.isOpen() ? ": " : "; ") + row.setting().meaning());
         int room = command.session.width() - line.length() - value.length() - gap.length();
         String cut = note.length() > room && room > 12 ? note.substring(0, room - 1) + "…" : note;
-        command.say(line + painted + gap + command.paint.faint(cut));
+        command.say(line + painted + gap + (past.isEmpty() ? command.paint.faint(cut) : command.paint.warn(cut)));
+    }
+
+    /** A value that is not what the device got, or what was saved, is marked with what that was. */
+    private String past(ValueRow row) {
+        return changes.flatMap(all -> all.before(row.path())
+                        .map(text -> all.state() + ": "
+                                + (text.isEmpty()
+                                        ? "none"
+                                        : (text + " " + row.setting().unit()).strip())
+                                + "; "))
+                .orElse("");
     }
 
     /** Says the rows of its mapping table. */
@@ -102,7 +119,7 @@ final class DeviceView {
         command.say(mapped);
     }
 
-    static Object json(ValueRow row) {
+    static Object json(ValueRow row, Optional<String> before) {
         String standard = row.setting().standardValue().orElse(null);
         return Json.object(
                 "setting", row.path(),
@@ -113,6 +130,7 @@ final class DeviceView {
                 "unit", row.setting().unit(),
                 "given", row.isGiven(),
                 "differs", row.differs(),
+                "before", before.orElse(null),
                 "idle", row.idle().isEmpty() ? null : row.idle(),
                 "allowed", row.setting().allowed(row.sheet()),
                 "meaning", row.setting().meaning());

@@ -12,6 +12,7 @@ import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.TestResults;
 import org.urvant.project.setting.TestSheet;
 import org.urvant.report.page.Pages;
+import org.urvant.report.page.Seen;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -67,7 +68,13 @@ final class ReviewCommand extends Command {
                 .signedOff()
                 .flatMap(folder.history(name).kept()::find)
                 .map(tested -> Retest.of(project, name, tested));
-        return Pages.review(project, device, results(project), retest);
+        return Pages.review(
+                project,
+                device,
+                new Seen(
+                        results(project),
+                        retest,
+                        new Sides(this, new DeviceAccess(), folder, project).changes(device, Optional.empty())));
     }
 
     private Optional<TestResults> results(Project project) {

@@ -31,7 +31,7 @@ final class SaveCommand extends Command {
         Device device = project.device(name);
         Configuration configuration = ConfigurationBuilder.build(project, device);
         if (!device.record().saved().equals(Optional.of(configuration.fingerprint()))) {
-            folder.history(name).saved(configuration.fingerprint(), why);
+            folder.history(name).saved(configuration, why);
         }
         say("saved " + name + ", fingerprint " + configuration.fingerprint().hex());
         next("urvant download " + name);

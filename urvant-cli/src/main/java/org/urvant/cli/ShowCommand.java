@@ -1,6 +1,7 @@
 package org.urvant.cli;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.function.UnaryOperator;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.UnknownNameException;
@@ -8,9 +9,11 @@ import org.urvant.core.protection.View;
 import org.urvant.core.text.Word;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.compare.ChangedValues;
+import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.DeviceSheets;
-import org.urvant.project.setting.Sheet;
 import org.urvant.project.setting.ValueRow;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -25,6 +28,7 @@ import picocli.CommandLine.Parameters;
             "Examples: urvant show GW1",
             "          urvant show RTU1 recipients --all",
             "          urvant show RTU1 --changed",
+            "          urvant show RTU1 --since signed-off",
             "          urvant show RTU1 --find alarm",
             "          urvant show F11 group.1 --in primary"
         })
@@ -39,17 +43,8 @@ final class ShowCommand extends Command {
             description = "Only what begins so: a section, channel, table or connection.")
     private String part;
 
-    @Option(names = "--changed", description = "Only what differs from the default.")
-    private boolean changed;
-
-    @Option(names = "--expert", description = "Also settings that most people leave alone.")
-    private boolean expert;
-
-    @Option(names = "--all", description = "Also what does not apply, and what channels have at their defaults.")
-    private boolean all;
-
-    @Option(names = "--find", paramLabel = "TEXT", description = "Only what contains a text: path, meaning or value.")
-    private String find;
+    @Mixin
+    private ValueChoice choice = new ValueChoice();
 
     @Option(
             names = "--in",
@@ -57,20 +52,28 @@ final class ShowCommand extends Command {
             description = "Values on one side of the instrument transformers: primary, secondary, percent-of-rated.")
     private String side;
 
+    @Mixin
+    private DeviceAccess access;
+
     ShowCommand(Session session) {
         super(session);
+        this.access = new DeviceAccess();
     }
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        ProjectFolder folder = folder();
+        Project project = folder.load();
         Device device = project.device(deviceName);
         DeviceType type = project.typeOf(device);
         DeviceSheets sheets = DeviceSheets.of(type, device);
+        Optional<ChangedValues> changes = new Sides(this, access, folder, project).changes(device, choice.since());
         UnaryOperator<ValueRow> viewed = viewed();
-        List<ValueRow> rows =
-                ValueRow.of(sheets).stream().filter(this::isWanted).map(viewed).toList();
-        if (part != null && rows.isEmpty()) {
+        List<ValueRow> rows = ValueRow.of(sheets).stream()
+                .filter(row -> choice.isWanted(row, part, json, changes))
+                .map(viewed)
+                .toList();
+        if (part != null && rows.isEmpty() && choice.since().isEmpty()) {
             List<String> parts = sheets.paths().stream()
                     .map(path -> path.split("\\.")[0])
                     .distinct()
@@ -83,14 +86,21 @@ final class ShowCommand extends Command {
             sayJson(Json.object(
                     "device", device.name(),
                     "type", type.name(),
-                    "settings", rows.stream().map(DeviceView::json).toList(),
+                    "settings",
+                            rows.stream()
+                                    .map(row -> DeviceView.json(row, changes.flatMap(all -> all.before(row.path()))))
+                                    .toList(),
                     "mappings", device.mappings().stream().map(DeviceView::json).toList()));
             return Exit.DONE;
         }
-        DeviceView view = new DeviceView(this, device, type);
+        DeviceView view = new DeviceView(this, device, type, changes);
         view.sayHeader(Marked.text(project, device));
         view.sayTree(rows);
-        if (part == null && find == null && !changed) {
+        if (choice.since().isPresent()) {
+            say(choice.differing(rows.size()));
+            return Exit.DONE;
+        }
+        if (part == null && choice.isWhole()) {
             view.sayMappings();
         }
         hidden(sheets, rows.size());
@@ -105,30 +115,9 @@ final class ShowCommand extends Command {
         return row -> row.in(view);
     }
 
-    private boolean isWanted(ValueRow row) {
-        if (part != null && !row.path().equals(part) && !row.path().startsWith(part + ".")) {
-            return false;
-        }
-        if (find != null) {
-            return row.contains(find);
-        }
-        if (changed) {
-            return row.differs();
-        }
-        boolean isQuiet = !row.isGiven() && !row.isOpen();
-        boolean bareChannel =
-                row.sheet().kind() == Sheet.Kind.CHANNEL && row.sheet().given().isEmpty() && part == null;
-        return all
-                || json
-                || !isQuiet
-                || row.idle().isEmpty()
-                        && !bareChannel
-                        && (expert || !row.setting().traits().isExpert());
-    }
-
     private void hidden(DeviceSheets sheets, int shown) {
         int rest = sheets.paths().size() - shown;
-        if (rest > 0 && part == null && find == null && !changed) {
+        if (rest > 0 && part == null && choice.isWhole()) {
             note(paint.faint(
                     count(rest, "setting") + " more with --all: idle, expert, or of channels at their defaults"));
         }

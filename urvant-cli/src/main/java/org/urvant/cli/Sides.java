@@ -14,8 +14,10 @@ import org.urvant.core.tree.Fingerprint;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.compare.ChangedValues;
 import org.urvant.project.compare.Side;
 import org.urvant.project.configuration.Configuration;
+import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.folder.ConfigurationFile;
 import org.urvant.project.folder.KeptConfigurations;
 import org.urvant.project.folder.ProjectFolder;
@@ -26,7 +28,7 @@ import org.urvant.scl.reading.SclReader;
 /** Finds what people name as a side of a comparison. */
 final class Sides {
     private static final String BAY = "bay:";
-    private static final List<String> MOMENTS = List.of("live", "signed-off", "backup");
+    private static final List<String> MOMENTS = List.of("live", "saved", "downloaded", "signed-off", "backup");
 
     private final Command command;
     private final DeviceAccess access;
@@ -127,6 +129,23 @@ final class Sides {
         return project.devices().containsKey(at > 0 ? name.substring(0, at) : name);
     }
 
+    /**
+     * Returns which values of a device differ from a state: the one that is named; else what was downloaded last, or saved when
+     * nothing was. Empty when no state is named and none is kept.
+     */
+    Optional<ChangedValues> changes(Device device, Optional<String> since) {
+        Configuration now = ConfigurationBuilder.build(project, device);
+        if (since.isPresent()) {
+            return since.map(state -> ChangedValues.of(state, state(device, state), now));
+        }
+        KeptConfigurations kept = folder.history(device.name()).kept();
+        Optional<Fingerprint> downloaded = device.record().downloaded();
+        return downloaded
+                .or(() -> device.record().saved())
+                .flatMap(kept::find)
+                .map(then -> ChangedValues.of(downloaded.isPresent() ? "downloaded" : "saved", then, now));
+    }
+
     /** Returns the configuration of a device at a moment, or of a configuration's file. */
     Configuration state(Device device, String state) {
         Path path = command.session.path(state);
@@ -144,22 +163,25 @@ final class Sides {
                     yield open.link().read().orElse(Configuration.of(name, Map.of()));
                 }
             }
-            case "signed-off" -> {
-                Fingerprint signed = device.record()
-                        .signedOff()
-                        .orElseThrow(() -> new RefusedException(
-                                name + " was never signed off", "Compare with another moment, or with a file."));
-                yield kept.find(signed)
-                        .orElseThrow(() -> new RefusedException(
-                                "what was signed off on " + name + " (" + signed.brief() + ") is not kept",
-                                "Compare with a file of it."));
-            }
+            case "saved" -> kept(name, kept, device.record().saved(), "saved");
+            case "downloaded" -> kept(name, kept, device.record().downloaded(), "downloaded");
+            case "signed-off" -> kept(name, kept, device.record().signedOff(), "signed off");
             case "backup" ->
-                kept.newest()
+                kept.newestBackup()
                         .orElseThrow(() -> new RefusedException(
                                 "no configuration of " + name + " is kept", "One is kept at each download."));
             default -> throw new UnknownNameException("moment", moment, MOMENTS);
         };
+    }
+
+    private static Configuration kept(
+            String name, KeptConfigurations kept, Optional<Fingerprint> fingerprint, String done) {
+        Fingerprint wanted = fingerprint.orElseThrow(() ->
+                new RefusedException(name + " was never " + done, "Compare with another moment, or with a file."));
+        return kept.find(wanted)
+                .orElseThrow(() -> new RefusedException(
+                        "what was " + done + " of " + name + " (" + wanted.brief() + ") is not kept",
+                        "Compare with a file of it."));
     }
 
     private Named file(String name) {

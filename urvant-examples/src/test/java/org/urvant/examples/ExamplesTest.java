@@ -45,6 +45,13 @@ class ExamplesTest {
     }
 
     @Test
+    void bayFromBayCopiesAdaptsComparesAndTestsAgain() {
+        assertThat(BayFromBay.run(Path.of("../demo/bays.csv"), folder.resolve("bays")))
+                .isEqualTo(
+                        "3 bays copied; 3 differences, 1 taken back; to test again: function overcurrent protection, stage overcurrent.1, output BO1");
+    }
+
+    @Test
     void tryInterlockLightsTheLampAfterItsTime() {
         assertThat(TryInterlock.run(Path.of("../demo/interlock.st"), folder.resolve("interlock")))
                 .isEqualTo("bi3 false at 0 ms, led1 false at 0 ms, bi3 true at 100 ms, led1 true at 300 ms");

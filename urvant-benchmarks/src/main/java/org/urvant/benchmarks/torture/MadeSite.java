@@ -78,7 +78,7 @@ final class MadeSite {
         Configuration configuration = ConfigurationBuilder.build(site, gateway);
         DeviceHistory history = folder.history("GW1");
         history.kept().keep(configuration);
-        history.saved(configuration.fingerprint(), "first issue");
+        history.saved(configuration, "first issue");
         history.readBack("T-1", Optional.of(configuration.fingerprint()), true);
         return root;
     }

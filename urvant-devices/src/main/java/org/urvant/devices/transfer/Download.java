@@ -213,6 +213,7 @@ public final class Download {
         Configuration held = new Transfer(link)
                 .run(plan.transfer(), (done, total) -> desk.at("sending to " + plan.device(), done, total));
         history.downloaded(link.address(), intention);
+        history.kept().keepState(held);
         desk.tell("downloaded " + held.length() + " bytes, activated, read back: equal, fingerprint "
                 + held.fingerprint().brief());
         return held;

@@ -87,7 +87,7 @@ public record SignOff(String device, String serial, Configuration configuration)
                     Step.of(Action.PUBLISH_KEY));
         });
         desk.ask("Do you state that you checked this configuration on this device?", "nothing was signed off");
-        folder.history(device).kept().keepOnce(configuration);
+        folder.history(device).kept().keepState(configuration);
         folder.history(device).signedOff(serial, fingerprint(), note, signing);
     }
 }

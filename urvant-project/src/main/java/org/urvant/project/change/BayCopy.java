@@ -63,6 +63,20 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
             names = Map.copyOf(names);
             values = Map.copyOf(values);
         }
+
+        /** Returns what a row of a table wants: a column with a dot in it is a value of a device, any other a name. */
+        public static Wanted of(String bay, Map<String, Entry> cells) {
+            Map<String, String> names = new TreeMap<>();
+            Map<String, Entry> values = new TreeMap<>();
+            cells.forEach((column, cell) -> {
+                if (column.indexOf('.') < 0) {
+                    names.put(column, cell.text());
+                } else {
+                    values.put(column, cell);
+                }
+            });
+            return new Wanted(bay, names, values);
+        }
     }
 
     /**

@@ -22,6 +22,7 @@ import org.urvant.core.tree.Value;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Device;
 import org.urvant.project.DeviceRecord;
+import org.urvant.project.configuration.Configuration;
 
 /** What happened to one device, as its ledger tells it: addresses given, saves, downloads, read-backs, sign-offs. */
 public final class DeviceHistory {
@@ -218,6 +219,12 @@ public final class DeviceHistory {
     /** Records that a configuration was saved as the one to go on from, and why. */
     public void saved(Fingerprint fingerprint, String why) {
         append(SAVED, Map.of(FINGERPRINT, Value.text(fingerprint.hex()), "why", Value.text(why)));
+    }
+
+    /** Keeps a configuration, and records that it was saved as the one to go on from, and why. */
+    public void saved(Configuration configuration, String why) {
+        kept().keepState(configuration);
+        saved(configuration.fingerprint(), why);
     }
 
     /** Returns the configurations of the device that were kept. */

@@ -20,6 +20,8 @@ final class ComparisonPage {
     private static final int MOST_VALUES = 20_000;
 
     private final List<Map<String, Object>> rows = new ArrayList<>();
+    /** How many sections that one side alone has stand around what is written. */
+    private int around;
 
     private final UnaryOperator<String> units;
 
@@ -90,10 +92,27 @@ final class ComparisonPage {
                 isInner ? "" : isRenamed ? difference.former() : text(difference.left(), path),
                 isInner ? "" : isRenamed ? difference.name() : text(difference.right(), path),
                 difference.meaning());
-        if (right != null && (isInner || isRenamed)) {
+        if (!isInner && !isRenamed) {
+            whole(difference, path, depth + 1);
+        } else if (right != null) {
             all(right, difference.inner(), path + ".", depth + 1);
         } else {
             difference.inner().forEach(inner -> difference(inner, null, path + ".", depth + 1));
+        }
+    }
+
+    /** What is in a section that one side alone has. */
+    private void whole(Difference difference, String path, int depth) {
+        boolean isAdded = difference.left() == null;
+        Node node = isAdded ? difference.right() : difference.left();
+        if ((isAdded || difference.right() == null) && node instanceof Section section) {
+            around++;
+            section.nodes().forEach((name, inner) -> {
+                String label = Difference.labelOf(name, inner);
+                Difference below = Difference.leaf(name, label, isAdded ? null : inner, isAdded ? inner : null, "");
+                difference(below, null, path + ".", depth);
+            });
+            around--;
         }
     }
 
@@ -108,7 +127,21 @@ final class ComparisonPage {
     }
 
     private void row(String name, int depth, String kind, String left, String right, String meaning) {
-        rows.add(Map.of("name", name, "depth", depth, "kind", kind, "left", left, "right", right, "meaning", meaning));
+        rows.add(Map.of(
+                "name",
+                name,
+                "depth",
+                depth,
+                "kind",
+                kind,
+                "left",
+                left,
+                "right",
+                right,
+                "meaning",
+                meaning,
+                "part",
+                around > 0));
     }
 
     private String text(Node node, String path) {

@@ -16,7 +16,6 @@ import org.urvant.project.check.Retest;
 import org.urvant.project.mapping.FarSide;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.SelectorSheet;
-import org.urvant.project.setting.TestResults;
 import org.urvant.project.setting.TestSheet;
 
 /** Makes pages. What comes from a project is escaped; a page loads nothing from anywhere. */
@@ -25,18 +24,12 @@ public final class Pages {
 
     /** Returns the page on which a person reviews a device: make-up, every value, mappings, findings, fingerprint. */
     public static String review(Project project, Device device) {
-        return ReviewPage.review(project, device, Optional.empty(), Optional.empty());
+        return ReviewPage.review(project, device, Seen.NOTHING);
     }
 
-    /**
-     * Returns the page on which a person reviews a device.
-     *
-     * @param results what was seen when it was tested; empty when that is not shown
-     * @param retest what must be tested again since it was signed off; empty when that is not known
-     */
-    public static String review(
-            Project project, Device device, Optional<TestResults> results, Optional<Retest> retest) {
-        return ReviewPage.review(project, device, results, retest);
+    /** Returns the page on which a person reviews a device, with what is known beside its settings. */
+    public static String review(Project project, Device device, Seen seen) {
+        return ReviewPage.review(project, device, seen);
     }
 
     /** Returns the sheet of what to inject into a device, to fill in by hand. */

@@ -15,7 +15,7 @@ import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.check.ProjectCheck;
-import org.urvant.project.check.Retest;
+import org.urvant.project.compare.ChangedValues;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.configuration.Marks;
 import org.urvant.project.setting.DeviceSheets;
@@ -27,7 +27,7 @@ import org.urvant.project.setting.ValueRow;
 final class ReviewPage {
     private ReviewPage() {}
 
-    static String review(Project project, Device device, Optional<TestResults> results, Optional<Retest> retest) {
+    static String review(Project project, Device device, Seen seen) {
         DeviceType type = project.typeOf(device);
         DeviceSheets sheets = DeviceSheets.of(type, device);
         List<Map<String, Object>> sections = new ArrayList<>();
@@ -35,7 +35,7 @@ final class ReviewPage {
         for (ValueRow row : ValueRow.of(sheets)) {
             bySection
                     .computeIfAbsent(section(type, row), key -> new ArrayList<>())
-                    .add(row(row));
+                    .add(row(row, seen.changes()));
         }
         bySection.forEach((title, rows) -> sections.add(Map.of("title", title, "rows", rows)));
         List<Finding> findings = ProjectCheck.check(project, device);
@@ -55,14 +55,14 @@ final class ReviewPage {
         model.put(
                 "mappings", device.mappings().stream().map(ReviewPage::mapping).toList());
         model.put("findings", findings.stream().map(ReviewPage::finding).toList());
-        model.put("tests", results.map(TestPage::points).orElse(List.of()));
-        results.ifPresent(judged -> {
+        model.put("tests", seen.results().map(TestPage::points).orElse(List.of()));
+        seen.results().ifPresent(judged -> {
             model.put("testGroup", judged.sheet().group());
             model.put("passed", judged.count(TestResults.Verdict.PASSED));
             model.put("failed", judged.count(TestResults.Verdict.FAILED));
             model.put("untried", judged.count(TestResults.Verdict.OPEN));
         });
-        model.put("retest", retest.map(RetestPage::items).orElse(List.of()));
+        model.put("retest", seen.retest().map(RetestPage::items).orElse(List.of()));
         return Template.fill("review.ftlh", model);
     }
 
@@ -80,7 +80,7 @@ final class ReviewPage {
         };
     }
 
-    private static Map<String, Object> row(ValueRow row) {
+    private static Map<String, Object> row(ValueRow row, Optional<ChangedValues> changes) {
         String state = row.isOpen()
                 ? "open"
                 : row.setting().isDerived() && row.idle().isEmpty()
@@ -95,7 +95,17 @@ final class ReviewPage {
                 "why", row.idle(),
                 "standard", row.setting().standardValue().orElse(""),
                 "allowed", row.setting().allowed(row.sheet()),
-                "meaning", row.setting().meaning());
+                "meaning", row.setting().meaning(),
+                "past",
+                        changes.flatMap(all -> all.before(row.path())
+                                        .map(text -> all.state() + ": "
+                                                + (text.isEmpty()
+                                                        ? "none"
+                                                        : (text + " "
+                                                                        + row.setting()
+                                                                                .unit())
+                                                                .strip())))
+                                .orElse(""));
     }
 
     private static SortedMap<String, String> plate(Device device) {
