@@ -50,6 +50,9 @@ final class CompareCommand extends Command {
     @Option(names = "--all", description = "Expect nothing to differ: names and addresses count too.")
     private boolean all;
 
+    @Option(names = "--protocol", paramLabel = "ID", description = "Protocol of lists of points in files.")
+    private String protocol;
+
     @Option(
             names = "--out",
             paramLabel = "FILE",
@@ -94,6 +97,7 @@ final class CompareCommand extends Command {
         ProjectFolder folder = changing(!take.isEmpty() && !dryRun);
         Project project = folder.load();
         Sides sides = new Sides(this, access, folder, project);
+        sides.assume(protocol);
         String is = right == null && !left.endsWith(LIVE) ? left + LIVE : left;
         String wanted = right == null ? left.replace(LIVE, "") : right;
         Sides.Named first = sides.find(is);

@@ -19,7 +19,7 @@ final class ListOptions {
             names = "--protocol",
             paramLabel = "ID",
             description = "Protocol of the points of a list: modbus or iec60870-5-104.")
-    private String protocol;
+    String protocol;
 
     @Option(
             names = "--column",

@@ -10,6 +10,7 @@ import java.util.Optional;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.point.list.PointList;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.Device;
@@ -34,6 +35,8 @@ final class Sides {
     private final DeviceAccess access;
     private final ProjectFolder folder;
     private final Project project;
+    /** Protocol of the lists that are read from files; that of a list found before, where a person does not say it. */
+    private String protocol;
 
     Sides(Command command, DeviceAccess access, ProjectFolder folder, Project project) {
         this.command = command;
@@ -114,7 +117,7 @@ final class Sides {
             return Named.of(name, Side.of(project, project.bays().get(name)));
         }
         if (project.lists().containsKey(name)) {
-            return Named.of(name, Side.of(project.list(name)));
+            return list(name, project.list(name));
         }
         for (SclFile source : project.sources()) {
             if (source.name().equals(name)) {
@@ -122,6 +125,16 @@ final class Sides {
             }
         }
         return file(name);
+    }
+
+    /** Says of which protocol the lists in files are; a null says nothing. */
+    void assume(String given) {
+        protocol = given;
+    }
+
+    private Named list(String name, PointList list) {
+        protocol = list.space().id();
+        return Named.of(name, Side.of(list));
     }
 
     private boolean isDevice(String name) {
@@ -199,16 +212,16 @@ final class Sides {
             throw new UnknownNameException("device, bay, list or file", name, known);
         }
         if (PointListFile.isTable(name)) {
+            ListOptions options = new ListOptions();
+            options.protocol = protocol;
             PointListFile.Read read = PointListFile.read(
-                    path,
-                    name,
-                    new ListOptions().how(name, project.conventions().headings()));
+                    path, name, options.how(name, project.conventions().headings()));
             if (!read.reading().isSound()) {
                 throw new RefusedException(
                         name + " has rows that are not sound; it is not compared",
                         "Look at it first: urvant look " + name + ".");
             }
-            return Named.of(name, Side.of(read.reading().list().orElseThrow()));
+            return list(name, read.reading().list().orElseThrow());
         }
         if (name.toLowerCase(Locale.ROOT).endsWith(".json")) {
             return Named.of(

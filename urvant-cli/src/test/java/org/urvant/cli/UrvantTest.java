@@ -59,7 +59,7 @@ class UrvantTest {
         assertThat(folder.resolve("skarholm/live.json")).hasSameBinaryContentAs(folder.resolve("skarholm/meant.json"));
         terminal.ok("set GW1 watchdog.time 10");
         assertThat(terminal.run("compare", "GW1")).isEqualTo(Exit.DIFFERENT);
-        assertThat(terminal.out()).contains("changed  time: 5 → 10").contains("1 difference\n");
+        assertThat(terminal.out()).contains("changed  time: 5 s → 10 s").contains("1 difference\n");
         terminal.ok("download GW1 --yes");
         try (Stream<Path> backups = Files.list(folder.resolve("skarholm/backups/GW1"))) {
             assertThat(backups).singleElement().satisfies(backup -> assertThat(backup)
@@ -99,8 +99,8 @@ class UrvantTest {
             set GW1 watchdog.tim 10                | 2 | Did you mean 'watchdog.time'?
             set GW1 watchdog.time 10000            | 3 | expected 0.5 to 60 s in steps of 0.5
             set GW1 watchdog.time 5.3              | 3 | Give 5.0 or 5.5 s.
-            compare GW1 missing.json               | 2 | there is no device or file
-            compare GW1 noise.cid                  | 3 | not JSON
+            compare GW1 missing.json               | 2 | there is no device, bay, list or file
+            compare GW1 noise.cid                  | 3 | not sound XML
             explain point-duplicat                 | 2 | Did you mean 'point-duplicate'?
             download GW1                           | 3 | nobody is there to agree
             forget 192.0.2.1:1                     | 3 | is not known

@@ -36,11 +36,28 @@ public final class IedComparison {
 
     /** Returns in what a newer description of an IED differs, in the order of the file; nothing when all of it is the same. */
     public static List<IedDifference> of(Ied before, Ied after) {
+        return of(before, after, haveAlikeTypes(before.store, after.store));
+    }
+
+    /** What is written alike, by types that are written alike, differs in nothing: most of two files need no more than that. */
+    static List<IedDifference> of(Ied before, Ied after, boolean haveAlikeTypes) {
         IedComparison comparison = new IedComparison();
-        comparison.elements(before, after, Part.IDENTITY, after.name());
+        boolean isAlike = haveAlikeTypes && before.store.isAlike(before.row, after.store, after.row);
+        if (!isAlike) {
+            comparison.elements(before, after, Part.IDENTITY, after.name());
+        }
         comparison.network(before, after);
-        comparison.data(before, after);
+        if (!isAlike) {
+            comparison.data(before, after);
+        }
         return comparison.found;
+    }
+
+    /** Returns whether the type templates of two files are written alike. */
+    static boolean haveAlikeTypes(SclStore before, SclStore after) {
+        int old = before.child(0, Tag.DATA_TYPE_TEMPLATES);
+        int now = after.child(0, Tag.DATA_TYPE_TEMPLATES);
+        return old < 0 || now < 0 ? old == now : before.isAlike(old, after, now);
     }
 
     private void add(Part part, Change change, String what, String before, String after, SclElement at) {

@@ -87,6 +87,41 @@ final class SclStore {
         return all;
     }
 
+    /** Returns whether an element and all that is in it is written as one of another file is, attributes in one order. */
+    boolean isAlike(int row, SclStore other, int otherRow) {
+        int count = ends[row] - row;
+        if (other.ends[otherRow] - otherRow != count) {
+            return false;
+        }
+        for (int i = 0; i < count; i++) {
+            int here = row + i;
+            int there = otherRow + i;
+            if (tags[here] != other.tags[there]
+                    || ends[here] - here != other.ends[there] - there
+                    || !hasAlikeAttributes(here, other, there)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private boolean hasAlikeAttributes(int row, SclStore other, int otherRow) {
+        int start = attributeStarts[row];
+        int otherStart = other.attributeStarts[otherRow];
+        int count = attributeStarts[row + 1] - start;
+        if (other.attributeStarts[otherRow + 1] - otherStart != count) {
+            return false;
+        }
+        for (int i = 0; i < count; i++) {
+            if (!names.get(attributeNames[start + i]).equals(other.names.get(other.attributeNames[otherStart + i]))
+                    || !values.get(attributeValues[start + i])
+                            .equals(other.values.get(other.attributeValues[otherStart + i]))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     /** Returns the element's name; that of a foreign element with its namespace before it in braces. */
     String element(int row) {
         return tag(row) == Tag.OTHER ? attribute(row, NAME, "") : tag(row).element();

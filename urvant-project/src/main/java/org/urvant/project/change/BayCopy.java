@@ -213,8 +213,8 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
         }
 
         private void reaim(String old, String name) {
-            List<Reference> inside = References.to(project, Ref.device(old)).stream()
-                    .filter(reference -> devices.containsValue(reference.place().device()))
+            List<Reference> inside = References.in(project, devices.values()).stream()
+                    .filter(reference -> reference.target().equals(Ref.device(old)))
                     .toList();
             project = Pointing.of(project, inside, Ref.device(old), Optional.of(name));
         }
@@ -337,8 +337,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
             SortedMap<String, String> names = new TreeMap<>(devices);
             names.putAll(ieds);
             TreeSet<Ref> outward = new TreeSet<>((one, other) -> one.toString().compareTo(other.toString()));
-            References.all(project).stream()
-                    .filter(reference -> devices.containsValue(reference.place().device()))
+            References.in(project, devices.values()).stream()
                     .map(Reference::target)
                     .filter(target -> isOutside(target))
                     .forEach(outward::add);

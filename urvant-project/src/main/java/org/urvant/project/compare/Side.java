@@ -78,8 +78,8 @@ public final class Side {
 
     /** Returns a device as the project has it. */
     public static Side of(Project project, Device device) {
-        Configuration built = ConfigurationBuilder.build(project, device);
-        return new Side(Kind.DEVICE, device.name(), device.name(), built.parts(), sheets(project, device), "");
+        Section parts = Section.of(ConfigurationBuilder.parts(project, device));
+        return new Side(Kind.DEVICE, device.name(), device.name(), parts, sheets(project, device), "");
     }
 
     private static NavigableMap<String, DeviceSheets> sheets(Project project, Device device) {
@@ -110,8 +110,7 @@ public final class Side {
             Device device = project.device(entry.text());
             String type = device.type().text();
             String key = type + "-" + numbers.merge(type, 1, Integer::sum);
-            SortedMap<String, Node> parts = new TreeMap<>(
-                    ConfigurationBuilder.build(project, device).parts().nodes());
+            SortedMap<String, Node> parts = new TreeMap<>(ConfigurationBuilder.parts(project, device));
             parts.put("name", Value.text(device.name()));
             inner.put(key, new Section(parts));
             sheets(project, device).values().forEach(known -> sheets.put("devices." + key + ".", known));
@@ -143,7 +142,7 @@ public final class Side {
         SortedMap<String, Node> inner = new TreeMap<>();
         NavigableMap<String, DeviceSheets> sheets = new TreeMap<>();
         project.devices().values().forEach(device -> {
-            inner.put(device.name(), ConfigurationBuilder.build(project, device).parts());
+            inner.put(device.name(), Section.of(ConfigurationBuilder.parts(project, device)));
             sheets(project, device).values().forEach(known -> sheets.put("devices." + device.name() + ".", known));
         });
         SortedMap<String, Node> bays = new TreeMap<>();

@@ -38,6 +38,11 @@ public final class ConfigurationBuilder {
 
     /** Returns the configuration; the same project always gives the same one. */
     public static Configuration build(Project project, Device device) {
+        return Configuration.of(device.name(), parts(project, device));
+    }
+
+    /** Returns its named parts alone, to look at them. */
+    public static SortedMap<String, Section> parts(Project project, Device device) {
         SortedMap<String, Section> parts = new TreeMap<>();
         Optional<DeviceSheets> sheets = project.type(device).map(type -> DeviceSheets.of(type, device));
         parts.put("hardware", hardware(device));
@@ -50,7 +55,7 @@ public final class ConfigurationBuilder {
         if (!logic.nodes().isEmpty()) {
             parts.put("logic", logic);
         }
-        return Configuration.of(device.name(), parts);
+        return parts;
     }
 
     private static Section logic(Device device) {

@@ -2,6 +2,7 @@ package org.urvant.project.reference;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -50,6 +51,13 @@ public final class References {
         project.devices().values().forEach(references::device);
         project.bays().values().forEach(references::bay);
         project.muted().keySet().forEach(references::muted);
+        return references.found;
+    }
+
+    /** Returns the references that stand in some devices. */
+    public static List<Reference> in(Project project, Collection<String> devices) {
+        References references = new References(project);
+        devices.forEach(name -> references.device(project.device(name)));
         return references.found;
     }
 
