@@ -65,6 +65,10 @@ final class BayView {
                 .map(Ref::toString)
                 .distinct()
                 .collect(Collectors.joining(", "));
+        plan.made().stream()
+                .flatMap(made -> made.twinless().stream())
+                .distinct()
+                .forEach(twin -> command.say("no twin of " + twin.name() + ", as the original is"));
         if (!outward.isEmpty()) {
             command.say("named outside the bay, and kept: " + outward);
         }

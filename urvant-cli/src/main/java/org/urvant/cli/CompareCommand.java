@@ -107,11 +107,12 @@ final class CompareCommand extends Command {
             return takeOver(folder, project, first, second, expected);
         }
         Comparison comparison = during("comparing", () -> first.against(second, expected));
-        new ComparisonView(this, first, second, comparison).say(Optional.ofNullable(file));
+        ComparisonView view = new ComparisonView(this, first, second, comparison);
+        view.say(Optional.ofNullable(file));
         if (!comparison.isEqual() && right == null) {
             next("urvant download " + wanted);
         }
-        return comparison.isEqual() ? Exit.DONE : Exit.DIFFERENT;
+        return comparison.isEqual() && view.unread().isEmpty() ? Exit.DONE : Exit.DIFFERENT;
     }
 
     private int takeOver(

@@ -1,14 +1,16 @@
 package org.urvant.cli;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Difference;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.tree.Section;
 import org.urvant.file.SafeFile;
 import org.urvant.formats.table.ComparisonTable;
-import org.urvant.project.compare.Side;
 import org.urvant.report.page.Pages;
 
 /** Shows a comparison: as a tree, as JSON, as page, as table. */
@@ -32,8 +34,9 @@ final class ComparisonView {
             command.sayJson(Json.object(
                     "left", first.name(),
                     "right", second.name(),
-                    "equal", comparison.isEqual(),
+                    "equal", comparison.isEqual() && unread().isEmpty(),
                     "count", comparison.count(),
+                    "unread", unread(),
                     "differences", Differences.json(comparison),
                     "expected", Differences.expected(comparison)));
             return;
@@ -46,9 +49,12 @@ final class ComparisonView {
         } else {
             command.say("wrote " + file.get());
         }
+        if (!unread().isEmpty()) {
+            command.say(paint.bad("not compared, for it cannot be read: " + String.join("; ", unread())));
+        }
         command.say(
                 comparison.isEqual()
-                        ? paint.good("equal")
+                        ? unread().isEmpty() ? paint.good("equal") : paint.warn("equal in the rest")
                         : paint.warn(Command.count(comparison.count(), "difference")));
         if (!comparison.expected().isEmpty()) {
             command.say(paint.faint("expected: "
@@ -56,9 +62,22 @@ final class ComparisonView {
         }
     }
 
+    /** What stands in no tree, as a check calls it an error, is equal to nothing. */
+    List<String> unread() {
+        return Stream.of(first, second)
+                .flatMap(side -> side.side().stream())
+                .flatMap(side -> side.unread().stream())
+                .distinct()
+                .toList();
+    }
+
     private String unit(String path) {
         String unit = second.unit(path);
         return unit.isEmpty() ? first.unit(path) : unit;
+    }
+
+    private static Optional<Section> tree(Sides.Named one, Sides.Named other) {
+        return one.side().map(side -> other.side().map(side::treeAgainst).orElse(side.tree()));
     }
 
     private void write(String file) {
@@ -69,8 +88,8 @@ final class ComparisonView {
                     Pages.comparison(
                             first.name(),
                             second.name(),
-                            first.side().map(Side::tree),
-                            second.side().map(Side::tree),
+                            tree(first, second),
+                            tree(second, first),
                             comparison,
                             this::unit));
         } else if (name.endsWith(".xlsx") || name.endsWith(".csv")) {

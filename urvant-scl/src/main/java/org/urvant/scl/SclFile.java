@@ -28,6 +28,11 @@ public final class SclFile extends SclElement {
                 .add(point));
     }
 
+    /** Returns a number that is another one, in all likelihood, when anything is written otherwise in the file. */
+    public long contentHash() {
+        return store.hash(0);
+    }
+
     SitePlaces places() {
         if (places == null) {
             places = new SitePlaces(this);

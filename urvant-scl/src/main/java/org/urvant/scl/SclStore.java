@@ -105,6 +105,19 @@ final class SclStore {
         return true;
     }
 
+    /** Returns a number for an element and all that is in it: tags, attributes and texts, wherever they stand. */
+    long hash(int row) {
+        long hash = 17;
+        for (int at = row; at < ends[row]; at++) {
+            hash = hash * 1_000_003 + tags[at] * 31L + (ends[at] - at);
+            for (int i = attributeStarts[at]; i < attributeStarts[at + 1]; i++) {
+                hash = hash * 1_000_003 + names.get(attributeNames[i]).hashCode();
+                hash = hash * 1_000_003 + values.get(attributeValues[i]).hashCode();
+            }
+        }
+        return hash;
+    }
+
     private boolean hasAlikeAttributes(int row, SclStore other, int otherRow) {
         int start = attributeStarts[row];
         int otherStart = other.attributeStarts[otherRow];

@@ -86,6 +86,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
      * @param names what every name of the bay became
      * @param open paths that must be given, as they belong to the one device
      * @param outward what it names outside, as the original does
+     * @param twinless twins outside the bay of which the copies are none
      * @param texts texts that still name the original, by device and path
      */
     public record Made(
@@ -93,6 +94,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
             SortedMap<String, String> names,
             List<String> open,
             List<Ref> outward,
+            List<Ref> twinless,
             SortedMap<String, String> texts) {}
 
     /**
@@ -129,6 +131,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
         private final SortedMap<String, String> devices = new TreeMap<>();
         private final SortedMap<String, String> ieds = new TreeMap<>();
         private final List<String> open = new ArrayList<>();
+        private final List<Ref> twinless = new ArrayList<>();
         private Project project;
 
         private Copying(Project project, Bay bay, Wanted wanted) {
@@ -145,6 +148,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
                 project = copied.project().with(copied.project().device(name).withMappings(original.mappings()));
                 copied.open().forEach(path -> open.add(name + "." + path));
             });
+            devices.forEach(this::twin);
             devices.forEach(this::reaim);
             ieds.forEach((old, name) -> devices.values().forEach(device -> reaimIed(device, old, name)));
             project = project.with(bay.named(wanted.bay())
@@ -210,6 +214,17 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
                         "Give it one, for it is not called after its bay.");
             }
             return old.replace(bay.name(), wanted.bay());
+        }
+
+        /** The copies of a redundant pair are one; the copy of a device whose twin is elsewhere is nobody's twin. */
+        private void twin(String old, String name) {
+            String other = project.device(old).plate().text(Plate.Item.TWIN_OF);
+            Device copy = project.device(name);
+            if (devices.containsKey(other)) {
+                project = project.with(copy.with(copy.plate().with(Plate.Item.TWIN_OF, devices.get(other))));
+            } else if (!other.isEmpty()) {
+                twinless.add(Ref.device(other));
+            }
         }
 
         private void reaim(String old, String name) {
@@ -343,7 +358,8 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
                     .forEach(outward::add);
             bay.feeding()
                     .ifPresent(feeding -> outward.add(Ref.bay(feeding.from().text())));
-            return new Made(wanted.bay(), names, List.copyOf(open), List.copyOf(outward), texts());
+            return new Made(
+                    wanted.bay(), names, List.copyOf(open), List.copyOf(outward), List.copyOf(twinless), texts());
         }
 
         private boolean isOutside(Ref target) {

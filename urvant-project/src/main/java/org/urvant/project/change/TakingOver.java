@@ -53,6 +53,12 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
                     "Compare the devices of both sides one by one.");
         }
         Device device = project.device(into.owner());
+        if (into.type().isPresent() && from.type().isPresent() && !into.type().equals(from.type())) {
+            throw new RefusedException(
+                    from.name() + " is of type " + from.type().get() + ", and " + into.name() + " of "
+                            + into.type().get(),
+                    "Take differences over between devices of one type.");
+        }
         Comparison comparison = into.against(from, expected);
         if (comparison.isEqual()) {
             throw new RefusedException(

@@ -121,11 +121,19 @@ public record Retest(String device, Comparison comparison, List<Item> items) {
         private void part(Difference part) {
             switch (part.name()) {
                 case "settings" -> DownloadCheck.paths(part).forEach(path -> setting(path, part));
-                case "logic" -> part.inner().forEach(program -> add(Kind.PROGRAM, program.name(), "logic"));
+                case "logic" -> programs(part).forEach(program -> add(Kind.PROGRAM, program, "logic"));
                 case "mappings" -> rows(part).forEach(row -> add(Kind.POINT, row, "mappings"));
                 case "communications" -> connections(part);
                 default -> DownloadCheck.paths(part).forEach(path -> add(Kind.HARDWARE, path, part.name()));
             }
+        }
+
+        private static List<String> programs(Difference part) {
+            return part.kind() == Difference.Kind.INNER
+                    ? part.inner().stream().map(Difference::name).toList()
+                    : List.copyOf(((Section) (part.right() == null ? part.left() : part.right()))
+                            .nodes()
+                            .keySet());
         }
 
         private static List<String> rows(Difference part) {

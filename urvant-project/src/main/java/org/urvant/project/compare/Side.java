@@ -19,7 +19,6 @@ import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.point.list.PointList;
 import org.urvant.core.text.Glob;
-import org.urvant.core.text.Word;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
@@ -28,7 +27,6 @@ import org.urvant.project.Bay;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.configuration.Configuration;
-import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.setting.DeviceSheets;
 
 /**
@@ -37,6 +35,7 @@ import org.urvant.project.setting.DeviceSheets;
  */
 public final class Side {
     private static final String SETTINGS = "settings.";
+    private static final String PLATE = "plate";
 
     private final Kind kind;
     private final String name;
@@ -46,6 +45,8 @@ public final class Side {
     private final NavigableMap<String, DeviceSheets> devices;
     /** Where the tree stands in its device, with a dot behind; empty text for the whole. */
     private final String within;
+
+    private final List<String> unread;
 
     /** What a side is. */
     private enum Kind {
@@ -67,7 +68,9 @@ public final class Side {
             String owner,
             Section tree,
             NavigableMap<String, DeviceSheets> devices,
-            String within) {
+            String within,
+            List<String> unread) {
+        this.unread = List.copyOf(unread);
         this.kind = kind;
         this.name = name;
         this.owner = owner;
@@ -78,8 +81,14 @@ public final class Side {
 
     /** Returns a device as the project has it. */
     public static Side of(Project project, Device device) {
-        Section parts = Section.of(ConfigurationBuilder.parts(project, device));
-        return new Side(Kind.DEVICE, device.name(), device.name(), parts, sheets(project, device), "");
+        return new Side(
+                Kind.DEVICE,
+                device.name(),
+                device.name(),
+                new Section(SiteTree.device(project, device)),
+                sheets(project, device),
+                "",
+                SiteTree.unread(project, device));
     }
 
     private static NavigableMap<String, DeviceSheets> sheets(Project project, Device device) {
@@ -97,12 +106,20 @@ public final class Side {
             boolean isKnown = known != null && known.type().text().equals(type.name());
             sheets.put("", isKnown ? DeviceSheets.of(type, known) : DeviceSheets.blank(type));
         });
-        return new Side(Kind.DEVICE, configuration.device(), configuration.device(), configuration.parts(), sheets, "");
+        return new Side(
+                Kind.DEVICE,
+                configuration.device(),
+                configuration.device(),
+                configuration.parts(),
+                sheets,
+                "",
+                List.of());
     }
 
     /** Returns a bay with its equipment and its devices, which are named by type and number, so that two bays can be compared. */
     public static Side of(Project project, Bay bay) {
-        SortedMap<String, Node> nodes = new TreeMap<>(equipment(bay));
+        SortedMap<String, Node> nodes = SiteTree.equipment(bay);
+        List<String> unread = new ArrayList<>();
         SortedMap<String, Node> inner = new TreeMap<>();
         NavigableMap<String, DeviceSheets> sheets = new TreeMap<>();
         Map<String, Integer> numbers = new TreeMap<>();
@@ -110,73 +127,40 @@ public final class Side {
             Device device = project.device(entry.text());
             String type = device.type().text();
             String key = type + "-" + numbers.merge(type, 1, Integer::sum);
-            SortedMap<String, Node> parts = new TreeMap<>(ConfigurationBuilder.parts(project, device));
+            SortedMap<String, Node> parts = SiteTree.device(project, device);
+            unread.addAll(SiteTree.unread(project, device));
             parts.put("name", Value.text(device.name()));
             inner.put(key, new Section(parts));
             sheets(project, device).values().forEach(known -> sheets.put("devices." + key + ".", known));
         }
         nodes.put("devices", new Section(inner));
-        return new Side(Kind.BAY, "bay " + bay.name(), bay.name(), new Section(nodes), sheets, "");
+        return new Side(Kind.BAY, "bay " + bay.name(), bay.name(), new Section(nodes), sheets, "", unread);
     }
 
-    private static SortedMap<String, Node> equipment(Bay bay) {
-        SortedMap<String, Node> nodes = new TreeMap<>();
-        nodes.put("breakers", Value.number(bay.breakers()));
-        SortedMap<String, Node> ratings = new TreeMap<>();
-        bay.ratings().forEach((path, entry) -> ratings.put(path, Value.text(entry.text())));
-        nodes.put("ratings", new Section(ratings));
-        bay.feeding().ifPresent(feeding -> {
-            SortedMap<String, Node> fed = new TreeMap<>();
-            fed.put("from", Value.text(feeding.from().text()));
-            feeding.transformer().ifPresent(entry -> fed.put("transformer", Value.text(entry.text())));
-            feeding.share().ifPresent(entry -> fed.put("share", Value.text(entry.text())));
-            feeding.margin().ifPresent(entry -> fed.put("margin", Value.text(entry.text())));
-            feeding.levels().forEach((kind, entry) -> fed.put(Word.of(kind), Value.text(entry.text())));
-            nodes.put("feeding", new Section(fed));
-        });
-        return nodes;
-    }
-
-    /** Returns a whole site: its devices, bays, lists of points and the IEDs that were imported. */
+    /** Returns a whole site: its devices, bays, lists of points, conventions, what people keep, and which files were imported. */
     public static Side of(Project project) {
         SortedMap<String, Node> inner = new TreeMap<>();
         NavigableMap<String, DeviceSheets> sheets = new TreeMap<>();
+        List<String> unread = new ArrayList<>();
         project.devices().values().forEach(device -> {
-            inner.put(device.name(), Section.of(ConfigurationBuilder.parts(project, device)));
+            inner.put(device.name(), new Section(SiteTree.device(project, device)));
+            unread.addAll(SiteTree.unread(project, device));
             sheets(project, device).values().forEach(known -> sheets.put("devices." + device.name() + ".", known));
         });
-        SortedMap<String, Node> bays = new TreeMap<>();
-        project.bays().values().forEach(bay -> {
-            SortedMap<String, Node> nodes = equipment(bay);
-            nodes.put(
-                    "devices",
-                    Value.text(String.join(
-                            ", ", bay.devices().stream().map(Entry::text).toList())));
-            bays.put(bay.name(), new Section(nodes));
-        });
-        SortedMap<String, Node> lists = new TreeMap<>();
-        project.lists().values().forEach(list -> lists.put(list.name(), ListTree.of(list)));
-        SortedMap<String, Node> ieds = new TreeMap<>();
-        project.ieds()
-                .forEach(ied -> ieds.put(
-                        ied.name(),
-                        Section.of(Map.of("file", Value.text(ied.file().name())))));
-        Section tree = Section.of(Map.of(
-                "devices", new Section(inner),
-                "bays", new Section(bays),
-                "lists", new Section(lists),
-                "ieds", new Section(ieds)));
-        return new Side(Kind.SITE, "site " + project.name(), project.name(), tree, sheets, "");
+        SortedMap<String, Node> tree = SiteTree.around(project);
+        tree.put("devices", new Section(inner));
+        return new Side(Kind.SITE, "site " + project.name(), project.name(), new Section(tree), sheets, "", unread);
     }
 
     /** Returns a list of points. */
     public static Side of(PointList list) {
-        return new Side(Kind.LIST, "list " + list.name(), list.name(), ListTree.of(list), new TreeMap<>(), "");
+        return new Side(
+                Kind.LIST, "list " + list.name(), list.name(), ListTree.of(list), new TreeMap<>(), "", List.of());
     }
 
     /** Returns the same called otherwise. */
     public Side named(String other) {
-        return new Side(kind, other, owner, tree, devices, within);
+        return new Side(kind, other, owner, tree, devices, within, unread);
     }
 
     /**
@@ -191,7 +175,7 @@ public final class Side {
         for (String prefix : List.of("", SETTINGS, "communications.")) {
             Section found = below(tree, (prefix + path).split("\\."));
             if (found != null) {
-                return new Side(kind, name + ":" + path, owner, found, devices, within + prefix + path + ".");
+                return new Side(kind, name + ":" + path, owner, found, devices, within + prefix + path + ".", unread);
             }
         }
         TreeSet<String> known = new TreeSet<>(tree.nodes().keySet());
@@ -245,6 +229,19 @@ public final class Side {
         return tree.nodes().isEmpty();
     }
 
+    /** Returns what could not be read, so that it stands in no tree and is not compared. */
+    public List<String> unread() {
+        return unread;
+    }
+
+    /** Returns the name of the type, where it is of a device whose type is known. */
+    public Optional<String> type() {
+        return kind == Kind.DEVICE
+                ? Optional.ofNullable(devices.get(""))
+                        .map(sheets -> sheets.type().name())
+                : Optional.empty();
+    }
+
     /** Returns the name of the device, bay, site or list that it is, or was read from. */
     public String owner() {
         return owner;
@@ -264,7 +261,17 @@ public final class Side {
         }
         Manner.Grid grid = (path, value) -> snapped(path, value).or(() -> wanted.snapped(path, value));
         Manner manner = new Manner(List.of(), path -> isTable(path) || wanted.isTable(path), grid);
-        return Comparison.of(tree, wanted.tree, manner.expecting(expected));
+        return Comparison.of(treeAgainst(wanted), wanted.treeAgainst(this), manner.expecting(expected));
+    }
+
+    /** Returns its tree as far as another side can have it: what a device is not told cannot be compared with what it holds. */
+    public Section treeAgainst(Side other) {
+        if (tree.nodes().containsKey(PLATE) == other.tree.nodes().containsKey(PLATE)) {
+            return tree;
+        }
+        SortedMap<String, Node> rest = new TreeMap<>(tree.nodes());
+        rest.remove(PLATE);
+        return new Section(rest);
     }
 
     /** Returns the patterns of what belongs to the one device, or to the one bay, so that two of them are expected to differ in it. */
@@ -285,7 +292,7 @@ public final class Side {
     }
 
     private static List<String> identity(DeviceType type) {
-        List<String> paths = new ArrayList<>();
+        List<String> paths = new ArrayList<>(List.of("plate.description"));
         type.sheet().settings().values().stream()
                 .filter(setting -> setting.traits().isIdentity())
                 .forEach(setting -> paths.add(SETTINGS + setting.path()));
