@@ -7,7 +7,7 @@ import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Project;
 import org.urvant.project.change.TakingOver;
-import org.urvant.project.compare.Side;
+import org.urvant.project.compare.Accepted;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -28,6 +28,7 @@ import picocli.CommandLine.Parameters;
             "Examples: urvant compare GW1",
             "          urvant compare F11 F12 --out F11-F12.html",
             "          urvant compare F11 F12 --take 'settings.group.1.*' --into F12",
+            "          urvant compare F11 F12 --accept '*.pick-up' --why 'shorter cable'",
             "          urvant compare F11:group.1 F11:group.2",
             "          urvant compare old.scd new.scd",
             "          urvant compare . ../last-year"
@@ -41,14 +42,8 @@ final class CompareCommand extends Command {
     @Parameters(index = "1", arity = "0..1", paramLabel = "RIGHT", description = "What is wanted.")
     private String right;
 
-    @Option(
-            names = "--expect",
-            paramLabel = "PATTERN",
-            description = "Paths that are expected to differ, such as 'settings.clock.*'; can be given several times.")
-    private List<String> expect = new ArrayList<>();
-
-    @Option(names = "--all", description = "Expect nothing to differ: names and addresses count too.")
-    private boolean all;
+    @Mixin
+    private Expectation expectation = new Expectation();
 
     @Option(names = "--protocol", paramLabel = "ID", description = "Protocol of lists of points in files.")
     private String protocol;
@@ -71,6 +66,15 @@ final class CompareCommand extends Command {
             description = "The side, one of the two named, that becomes like the other one in what is taken.")
     private String into;
 
+    @Option(
+            names = "--accept",
+            paramLabel = "PATTERN",
+            description = "Paths of differences that are as wanted; kept with the site until a value changes.")
+    private List<String> accept = new ArrayList<>();
+
+    @Option(names = "--why", paramLabel = "REASON", description = "Why they are; without it they are open again.")
+    private String why;
+
     @Option(names = "--dry-run", description = "Only say what would be taken over.")
     private boolean dryRun;
 
@@ -88,13 +92,16 @@ final class CompareCommand extends Command {
 
     @Override
     public Integer call() {
-        expect.forEach(pattern -> Side.mistake(pattern).ifPresent(mistake -> {
-            throw wrongUse("--expect is '" + pattern + "': " + mistake);
-        }));
+        expectation.mistake().ifPresent(mistake -> {
+            throw wrongUse(mistake);
+        });
         if (take.isEmpty() != (into == null)) {
             throw wrongUse("--take says what is taken over, and --into into which side; give both");
         }
-        ProjectFolder folder = changing(!take.isEmpty() && !dryRun);
+        if (!take.isEmpty() && !accept.isEmpty()) {
+            throw wrongUse("a difference is taken over or accepted, not both");
+        }
+        ProjectFolder folder = changing((!take.isEmpty() || !accept.isEmpty()) && !dryRun);
         Project project = folder.load();
         Sides sides = new Sides(this, access, folder, project);
         sides.assume(protocol);
@@ -102,17 +109,31 @@ final class CompareCommand extends Command {
         String wanted = right == null ? left.replace(LIVE, "") : right;
         Sides.Named first = sides.find(is);
         Sides.Named second = sides.find(wanted);
-        List<String> expected = expected(project, first, second);
+        List<String> expected = expectation.of(project, first, second);
         if (!take.isEmpty()) {
             return takeOver(folder, project, first, second, expected);
         }
         Comparison comparison = during("comparing", () -> first.against(second, expected));
-        ComparisonView view = new ComparisonView(this, first, second, comparison);
+        Project accepted = project;
+        if (!accept.isEmpty()) {
+            accepted = Accepted.accept(
+                    project,
+                    first.tree(),
+                    second.tree(),
+                    comparison,
+                    accept,
+                    Optional.ofNullable(why).orElse(""));
+            if (!dryRun) {
+                folder.save(project, accepted);
+            }
+        }
+        ComparisonView view =
+                new ComparisonView(this, first, second, comparison, first.accepted(accepted, second, comparison));
         view.say(Optional.ofNullable(file));
         if (!comparison.isEqual() && right == null) {
             next("urvant download " + wanted);
         }
-        return comparison.isEqual() && view.unread().isEmpty() ? Exit.DONE : Exit.DIFFERENT;
+        return view.isSettled() ? Exit.DONE : Exit.DIFFERENT;
     }
 
     private int takeOver(
@@ -123,11 +144,7 @@ final class CompareCommand extends Command {
         boolean isFirst = into.equals(first.name());
         TakingOver plan = TakingOver.plan(
                 project, (isFirst ? first : second).tree(), (isFirst ? second : first).tree(), expected, take);
-        plan.taken().forEach(placed -> say(TakingOver.told(placed)));
-        if (!plan.left().isEmpty()) {
-            say(paint.warn("cannot be taken over:"));
-            plan.left().forEach(placed -> say("  " + TakingOver.told(placed)));
-        }
+        new TakingOverView(this).say(plan);
         if (plan.taken().isEmpty()) {
             return Exit.DIFFERENT;
         }
@@ -138,19 +155,5 @@ final class CompareCommand extends Command {
             next("urvant compare " + left + (right == null ? "" : " " + right));
         }
         return plan.left().isEmpty() ? Exit.DONE : Exit.DIFFERENT;
-    }
-
-    /** What two different things are expected to differ in; two states of one thing in nothing but what is said here. */
-    private List<String> expected(Project project, Sides.Named first, Sides.Named second) {
-        List<String> expected = new ArrayList<>(expect);
-        boolean areTwo = first.side().isPresent()
-                && second.side().isPresent()
-                && !first.side().get().owner().equals(second.side().get().owner());
-        if (areTwo && !all) {
-            expected.addAll(first.side().get().identity());
-            expected.addAll(second.side().get().identity());
-            expected.addAll(project.conventions().expectedDifferences());
-        }
-        return expected;
     }
 }

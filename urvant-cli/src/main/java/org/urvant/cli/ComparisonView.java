@@ -11,6 +11,7 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.tree.Section;
 import org.urvant.file.SafeFile;
 import org.urvant.formats.table.ComparisonTable;
+import org.urvant.project.compare.Accepted;
 import org.urvant.report.page.Pages;
 
 /** Shows a comparison: as a tree, as JSON, as page, as table. */
@@ -20,7 +21,10 @@ final class ComparisonView {
     private final Sides.Named second;
     private final Comparison comparison;
 
-    ComparisonView(Command command, Sides.Named first, Sides.Named second, Comparison comparison) {
+    private final Accepted accepted;
+
+    ComparisonView(Command command, Sides.Named first, Sides.Named second, Comparison comparison, Accepted accepted) {
+        this.accepted = accepted;
         this.command = command;
         this.first = first;
         this.second = second;
@@ -37,6 +41,7 @@ final class ComparisonView {
                     "equal", comparison.isEqual() && unread().isEmpty(),
                     "count", comparison.count(),
                     "unread", unread(),
+                    "accepted", accepted.reasons(),
                     "differences", Differences.json(comparison),
                     "expected", Differences.expected(comparison)));
             return;
@@ -45,17 +50,14 @@ final class ComparisonView {
         command.say(paint.faint(first.name()) + " (" + first.brief() + ") → " + paint.faint(second.name()) + " ("
                 + second.brief() + ")");
         if (file.isEmpty()) {
-            Differences.lines(comparison, paint, this::unit).forEach(command::say);
+            Differences.lines(comparison, paint, this::unit, accepted).forEach(command::say);
         } else {
             command.say("wrote " + file.get());
         }
         if (!unread().isEmpty()) {
             command.say(paint.bad("not compared, for it cannot be read: " + String.join("; ", unread())));
         }
-        command.say(
-                comparison.isEqual()
-                        ? unread().isEmpty() ? paint.good("equal") : paint.warn("equal in the rest")
-                        : paint.warn(Command.count(comparison.count(), "difference")));
+        command.say(outcome(paint));
         if (!comparison.expected().isEmpty()) {
             command.say(paint.faint("expected: "
                     + comparison.expected().stream().map(Difference::name).collect(Collectors.joining(", "))));
@@ -69,6 +71,23 @@ final class ComparisonView {
                 .flatMap(side -> side.unread().stream())
                 .distinct()
                 .toList();
+    }
+
+    private String outcome(Paint paint) {
+        if (comparison.isEqual()) {
+            return unread().isEmpty() ? paint.good("equal") : paint.warn("equal in the rest");
+        }
+        String count = Command.count(comparison.count(), "difference");
+        int settled = accepted.reasons().size();
+        return settled == 0
+                ? paint.warn(count)
+                : isSettled() ? paint.good(count + ", all accepted") : paint.warn(count + ", " + settled + " accepted");
+    }
+
+    /** Returns whether nothing is left to look at. */
+    boolean isSettled() {
+        return unread().isEmpty()
+                && comparison.leaves().size() == accepted.reasons().size();
     }
 
     private String unit(String path) {
@@ -91,7 +110,8 @@ final class ComparisonView {
                             tree(first, second),
                             tree(second, first),
                             comparison,
-                            this::unit));
+                            this::unit,
+                            accepted.reasons()));
         } else if (name.endsWith(".xlsx") || name.endsWith(".csv")) {
             ComparisonTable.write(command.session.path(file), first.name(), second.name(), comparison, this::unit);
         } else {

@@ -3,31 +3,35 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Difference;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
+import org.urvant.project.compare.Accepted;
 
 /** Writes a tree of differences for people and for programs. */
 final class Differences {
     private final Paint paint;
     private final UnaryOperator<String> units;
+    private final Accepted accepted;
     private final List<String> lines = new ArrayList<>();
 
-    private Differences(Paint paint, UnaryOperator<String> units) {
+    private Differences(Paint paint, UnaryOperator<String> units, Accepted accepted) {
+        this.accepted = accepted;
         this.paint = paint;
         this.units = units;
     }
 
     static List<String> lines(Comparison comparison, Paint paint) {
-        return lines(comparison, paint, path -> "");
+        return lines(comparison, paint, path -> "", new Accepted(new TreeMap<>()));
     }
 
-    /** Returns the tree in lines; units are those of the values at a path. */
-    static List<String> lines(Comparison comparison, Paint paint, UnaryOperator<String> units) {
-        Differences tree = new Differences(paint, units);
+    /** Returns the tree in lines; units are those of the values at a path, what is accepted is said with its reason. */
+    static List<String> lines(Comparison comparison, Paint paint, UnaryOperator<String> units, Accepted accepted) {
+        Differences tree = new Differences(paint, units, accepted);
         tree.add(comparison.differences(), "", 0);
         return tree.lines;
     }
@@ -38,6 +42,9 @@ final class Differences {
             Difference difference = differences.get(i);
             String next = i + 1 < differences.size() ? differences.get(i + 1).meaning() : "";
             add(difference, before + difference.name(), depth);
+            accepted.reason(before + difference.name())
+                    .ifPresent(
+                            reason -> lines.add(lines.remove(lines.size() - 1) + paint.faint("  accepted: " + reason)));
             if (!difference.meaning().isEmpty() && !difference.meaning().equals(next)) {
                 lines.add("  ".repeat(depth) + "         " + paint.faint(difference.meaning()));
             }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
@@ -15,6 +16,7 @@ import org.urvant.core.tree.Fingerprint;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.compare.Accepted;
 import org.urvant.project.compare.ChangedValues;
 import org.urvant.project.compare.Side;
 import org.urvant.project.configuration.Configuration;
@@ -76,6 +78,13 @@ final class Sides {
         Side tree() {
             return side.orElseThrow(() -> new RefusedException(
                     name + " is an SCL file; nothing is taken over from or into one", "Import the newer file."));
+        }
+
+        /** Returns which differences to another side are accepted in a site; none between SCL files. */
+        Accepted accepted(Project site, Named wanted, Comparison comparison) {
+            return side.isPresent() && wanted.side.isPresent()
+                    ? Accepted.of(site, side.get(), wanted.side.get(), comparison)
+                    : new Accepted(new TreeMap<>());
         }
 
         /** Returns the unit of the value at a path; empty text for none. */

@@ -23,7 +23,6 @@ import org.urvant.project.Bay;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
-import org.urvant.project.Remarks;
 import org.urvant.project.behaviour.DeviceLogic;
 import org.urvant.project.mapping.MappingKey;
 import org.urvant.project.reference.Reference;
@@ -188,7 +187,7 @@ final class Pointing {
         SortedMap<String, String> muted = new TreeMap<>(project.muted());
         String reason = muted.remove(finding);
         to.ifPresent(name -> muted.put(muted(finding, from, name), reason));
-        project = project.with(new Remarks(muted, project.findings()));
+        project = project.with(project.remarks().withMuted(muted));
     }
 
     /** Returns a muted finding that names a thing with its new name. */

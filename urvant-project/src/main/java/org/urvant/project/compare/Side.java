@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.NavigableMap;
 import java.util.Optional;
@@ -240,6 +241,13 @@ public final class Side {
                 ? Optional.ofNullable(devices.get(""))
                         .map(sheets -> sheets.type().name())
                 : Optional.empty();
+    }
+
+    /** Returns by what it is known among all sides: what it is, its name, and the part. */
+    String key() {
+        return (kind == Kind.DEVICE ? "" : kind.name().toLowerCase(Locale.ROOT) + ":")
+                + owner
+                + (within.isEmpty() ? "" : ":" + within.substring(0, within.length() - 1));
     }
 
     /** Returns the name of the device, bay, site or list that it is, or was read from. */

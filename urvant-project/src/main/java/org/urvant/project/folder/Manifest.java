@@ -27,8 +27,10 @@ import org.urvant.project.compare.Side;
  * @param name name of the site
  * @param conventions how signals are named and addresses given
  * @param muted reasons by rule and subject
+ * @param accepted differences that are as wanted, by the two sides and the path
  */
-record Manifest(String name, Conventions conventions, SortedMap<String, String> muted) {
+record Manifest(
+        String name, Conventions conventions, SortedMap<String, String> muted, SortedMap<String, String> accepted) {
     /** How git keeps a project: imported files and copies byte by byte, ledgers with the lines of both when branches meet. */
     static final String GIT_ATTRIBUTES =
             """
@@ -45,6 +47,7 @@ record Manifest(String name, Conventions conventions, SortedMap<String, String> 
             """;
 
     static final String MUTED = "muted";
+    static final String ACCEPTED = "accepted-differences";
 
     private static final String FORMAT = "urvant-project/1";
 
@@ -60,11 +63,16 @@ record Manifest(String name, Conventions conventions, SortedMap<String, String> 
         String name = fields.required("project", "unnamed").text();
         Conventions conventions =
                 fields.child("conventions").map(Manifest::conventions).orElse(Conventions.standard());
-        SortedMap<String, String> muted = new TreeMap<>();
-        fields.child(MUTED)
-                .ifPresent(reader -> reader.values().forEach((place, reason) -> muted.put(place, reason.text())));
+        SortedMap<String, String> muted = texts(fields, MUTED);
+        SortedMap<String, String> accepted = texts(fields, ACCEPTED);
         fields.finish();
-        return new Manifest(name, conventions, muted);
+        return new Manifest(name, conventions, muted, accepted);
+    }
+
+    private static SortedMap<String, String> texts(FieldReader fields, String key) {
+        SortedMap<String, String> texts = new TreeMap<>();
+        fields.child(key).ifPresent(reader -> reader.values().forEach((name, text) -> texts.put(name, text.text())));
+        return texts;
     }
 
     private static Conventions conventions(FieldReader fields) {

@@ -95,7 +95,7 @@ final class SiteReader {
                                 "queries",
                                 findings::add,
                                 () -> SavedQueries.read(files))),
-                new Remarks(manifest.muted(), findings));
+                new Remarks(manifest.muted(), manifest.accepted(), findings));
     }
 
     private SortedMap<String, PointList> lists(Consumer<Finding> findings) {

@@ -15,6 +15,7 @@ import org.urvant.project.Bay;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.Remarks;
 import org.urvant.project.change.Renaming;
 import org.urvant.scl.selection.Pick;
 
@@ -48,7 +49,7 @@ final class SiteText {
                 .filter(name -> !after.devices().containsKey(name))
                 .forEach(this::withoutDevice);
         bays(before.bays(), after.bays());
-        muted(before, after.muted());
+        remarks(before, after.remarks());
         picks(before.picks(), after.picks());
         lists(before.lists(), after.lists());
         queries(before.choices().queries(), after.choices().queries());
@@ -224,9 +225,9 @@ final class SiteText {
         }
     }
 
-    private void muted(Project project, SortedMap<String, String> after) {
-        SortedMap<String, String> before = new TreeMap<>(project.muted());
-        if (before.equals(after)) {
+    private void remarks(Project project, Remarks after) {
+        SortedMap<String, String> muted = new TreeMap<>(project.muted());
+        if (muted.equals(after.muted()) && project.remarks().accepted().equals(after.accepted())) {
             return;
         }
         YamlDocument document = files.yaml(ProjectFolder.MANIFEST);
@@ -234,19 +235,27 @@ final class SiteText {
                 renaming.map(naming -> naming.muted(project)).orElse(Map.of());
         for (Map.Entry<String, String> place : moved.entrySet()) {
             document = document.renamed(List.of(Manifest.MUTED, place.getKey()), place.getValue());
-            before.put(place.getValue(), before.remove(place.getKey()));
+            muted.put(place.getValue(), muted.remove(place.getKey()));
         }
+        document = changed(document, Manifest.MUTED, muted, after.muted());
+        document = changed(document, Manifest.ACCEPTED, project.remarks().accepted(), after.accepted());
+        texts.put(ProjectFolder.MANIFEST, document.text());
+    }
+
+    private static YamlDocument changed(
+            YamlDocument document, String section, SortedMap<String, String> before, SortedMap<String, String> after) {
         SortedMap<String, String> all = new TreeMap<>(before);
         all.putAll(after);
-        for (String place : all.keySet()) {
-            List<String> path = List.of(Manifest.MUTED, place);
-            String reason = after.get(place);
-            if (reason == null) {
-                document = document.without(path);
-            } else if (!reason.equals(before.get(place))) {
-                document = document.with(path, reason);
+        YamlDocument changed = document;
+        for (String name : all.keySet()) {
+            List<String> path = List.of(section, name);
+            String text = after.get(name);
+            if (text == null) {
+                changed = changed.without(path);
+            } else if (!text.equals(before.get(name))) {
+                changed = changed.with(path, text);
             }
         }
-        texts.put(ProjectFolder.MANIFEST, document.text());
+        return changed;
     }
 }

@@ -24,8 +24,10 @@ final class ComparisonPage {
     private int around;
 
     private final UnaryOperator<String> units;
+    private final Map<String, String> accepted;
 
-    private ComparisonPage(UnaryOperator<String> units) {
+    private ComparisonPage(UnaryOperator<String> units, Map<String, String> accepted) {
+        this.accepted = accepted;
         this.units = units;
     }
 
@@ -35,8 +37,9 @@ final class ComparisonPage {
             Optional<Section> leftTree,
             Optional<Section> rightTree,
             Comparison comparison,
-            UnaryOperator<String> units) {
-        ComparisonPage page = new ComparisonPage(units);
+            UnaryOperator<String> units,
+            Map<String, String> accepted) {
+        ComparisonPage page = new ComparisonPage(units, accepted);
         boolean hasTrees = leftTree.isPresent() && rightTree.isPresent();
         boolean isWhole =
                 hasTrees && leftTree.get().valueCount() + (long) rightTree.get().valueCount() <= MOST_VALUES;
@@ -91,7 +94,7 @@ final class ComparisonPage {
                 isInner ? "inner" : difference.kind().word(),
                 isInner ? "" : isRenamed ? difference.former() : text(difference.left(), path),
                 isInner ? "" : isRenamed ? difference.name() : text(difference.right(), path),
-                difference.meaning());
+                accepted.containsKey(path) ? "accepted: " + accepted.get(path) : difference.meaning());
         if (!isInner && !isRenamed) {
             whole(difference, path, depth + 1);
         } else if (right != null) {

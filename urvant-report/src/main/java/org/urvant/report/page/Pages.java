@@ -62,6 +62,7 @@ public final class Pages {
      * @param leftTree the tree on the left, of which equal values are shown too; empty to show differences alone
      * @param rightTree the tree on the right
      * @param units units of the values by their paths; empty text for none
+     * @param accepted why differences are as wanted, by their paths
      */
     public static String comparison(
             String left,
@@ -69,8 +70,9 @@ public final class Pages {
             Optional<Section> leftTree,
             Optional<Section> rightTree,
             Comparison comparison,
-            UnaryOperator<String> units) {
-        return ComparisonPage.of(left, right, leftTree, rightTree, comparison, units);
+            UnaryOperator<String> units,
+            Map<String, String> accepted) {
+        return ComparisonPage.of(left, right, leftTree, rightTree, comparison, units, accepted);
     }
 
     /**
