@@ -3,6 +3,7 @@ package org.urvant.project.change;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.device.DeviceType;
@@ -62,6 +63,15 @@ public record Adoption(Project after, Comparison brings, Comparison left) {
      * such connections. What cannot be read back stays as it is.
      */
     static Project adopt(Project project, String name, Configuration held) {
+        return adopt(project, name, held, project.typeOf(project.device(name)).handling()::isGap);
+    }
+
+    /**
+     * Does so.
+     *
+     * @param isUnseen whether the value at a path stays as it is
+     */
+    static Project adopt(Project project, String name, Configuration held, Predicate<String> isUnseen) {
         Device device = project.device(name);
         DeviceType type = project.typeOf(device);
         Section present = ConfigurationBuilder.build(project, device).parts();
@@ -75,7 +85,7 @@ public record Adoption(Project after, Comparison brings, Comparison left) {
                     values);
         }
         // what cannot be read back was not seen, so it must not be lost
-        values.keySet().removeIf(type.handling()::isGap);
+        values.keySet().removeIf(isUnseen);
         DeviceSheets sheets = DeviceSheets.of(type, device);
         values.keySet()
                 .removeIf(path ->

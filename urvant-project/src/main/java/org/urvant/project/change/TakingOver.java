@@ -65,6 +65,8 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
                     into.name() + " and " + from.name() + " do not differ", "There is nothing to take over.");
         }
         List<Glob> patterns = wanted.stream().map(Glob::new).toList();
+        Meant isMeant = (path, difference) ->
+                isMeant(patterns, path, difference) && !isUnread(project, into, from, path, difference);
         List<Comparison.Placed> meant = comparison.leaves().stream()
                 .filter(placed -> isMeant(patterns, placed.path(), placed.difference()))
                 .toList();
@@ -74,10 +76,11 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
                     String.join(", ", wanted),
                     comparison.leaves().stream().map(Comparison.Placed::path).toList());
         }
-        Section merged = merged(into.tree(), comparison.differences(), "", patterns);
+        Section merged = merged(into.tree(), comparison.differences(), "", isMeant);
         Section present = ConfigurationBuilder.build(project, device).parts();
         Configuration held = Configuration.of(device.name(), sections(replaced(present, into.within(), 0, merged)));
-        Project after = asWritten(project, Adoption.adopt(project, device.name(), held), into, from, meant);
+        Project after = Adoption.adopt(project, device.name(), held, path -> false); // what was chosen was seen
+        after = asWritten(project, withoutRemoved(after, into, meant, isMeant), into, from, meant);
         List<String> still = left(after, into, from, expected);
         List<Comparison.Placed> taken =
                 meant.stream().filter(placed -> !still.contains(placed.path())).toList();
@@ -92,6 +95,23 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
         return part.against(from, expected).leaves().stream()
                 .map(Comparison.Placed::path)
                 .toList();
+    }
+
+    /** A value that the other device does not have is taken away, so that the default counts, or none. */
+    private static Project withoutRemoved(Project after, Side into, List<Comparison.Placed> meant, Meant isMeant) {
+        Device target = after.device(into.owner());
+        DeviceSheets sheets = DeviceSheets.of(after.typeOf(target), target);
+        Map<String, String> gone = new TreeMap<>();
+        meant.stream()
+                .filter(placed -> placed.difference().left() instanceof Value
+                        && placed.difference().right() == null)
+                .filter(placed -> isMeant.test(placed.path(), placed.difference()))
+                .flatMap(placed -> settingPath(into, placed.path()).stream())
+                .filter(path -> sheets.seek(path)
+                        .filter(at -> !at.setting().isDerived())
+                        .isPresent())
+                .forEach(path -> gone.put(path, null));
+        return gone.isEmpty() ? after : after.with(ValueChange.changed(after, target, gone));
     }
 
     /** What the other device was given on one side of its transformers, or in a unit, is written so here too, where it means the same. */
@@ -138,6 +158,21 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
         return whole.startsWith("settings.") ? Optional.of(whole.substring("settings.".length())) : Optional.empty();
     }
 
+    /** Which differences are taken over. */
+    private interface Meant {
+        boolean test(String path, Difference difference);
+    }
+
+    /** What is missing on a side that was read from a unit, and cannot be read from one, was not seen, and must not be lost. */
+    private static boolean isUnread(Project project, Side into, Side from, String path, Difference difference) {
+        boolean isMissing = difference.left() != null && difference.right() == null;
+        return isMissing
+                && !from.isOfProject()
+                && settingPath(into, path)
+                        .filter(project.typeOf(project.device(into.owner())).handling()::isGap)
+                        .isPresent();
+    }
+
     private static boolean isMeant(List<Glob> patterns, String path, Difference difference) {
         String former = difference.former().isEmpty()
                 ? path
@@ -146,19 +181,19 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
     }
 
     /** Returns a tree in which what is meant is as on the other side. */
-    private static Section merged(Section tree, List<Difference> differences, String before, List<Glob> patterns) {
+    private static Section merged(Section tree, List<Difference> differences, String before, Meant isMeant) {
         SortedMap<String, Node> nodes = new TreeMap<>(tree.nodes());
         for (Difference difference : differences) {
             String path = before + difference.name();
             String name = difference.former().isEmpty() ? difference.name() : difference.former();
-            if (difference.kind() != Difference.Kind.INNER && isMeant(patterns, path, difference)) {
+            if (difference.kind() != Difference.Kind.INNER && isMeant.test(path, difference)) {
                 nodes.remove(name);
                 if (difference.right() != null) {
                     nodes.put(difference.name(), difference.right());
                 }
             } else if (nodes.get(name) instanceof Section inner
                     && !difference.inner().isEmpty()) {
-                nodes.put(name, merged(inner, difference.inner(), path + ".", patterns));
+                nodes.put(name, merged(inner, difference.inner(), path + ".", isMeant));
             }
         }
         return new Section(nodes);

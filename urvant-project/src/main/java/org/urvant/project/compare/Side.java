@@ -49,6 +49,8 @@ public final class Side {
 
     private final List<String> unread;
 
+    private final boolean isOfProject;
+
     /** What a side is. */
     private enum Kind {
         DEVICE("device"),
@@ -70,8 +72,10 @@ public final class Side {
             Section tree,
             NavigableMap<String, DeviceSheets> devices,
             String within,
-            List<String> unread) {
+            List<String> unread,
+            boolean isOfProject) {
         this.unread = List.copyOf(unread);
+        this.isOfProject = isOfProject;
         this.kind = kind;
         this.name = name;
         this.owner = owner;
@@ -89,7 +93,8 @@ public final class Side {
                 new Section(SiteTree.device(project, device)),
                 sheets(project, device),
                 "",
-                SiteTree.unread(project, device));
+                SiteTree.unread(project, device),
+                true);
     }
 
     private static NavigableMap<String, DeviceSheets> sheets(Project project, Device device) {
@@ -114,7 +119,8 @@ public final class Side {
                 configuration.parts(),
                 sheets,
                 "",
-                List.of());
+                List.of(),
+                false);
     }
 
     /** Returns a bay with its equipment and its devices, which are named by type and number, so that two bays can be compared. */
@@ -135,7 +141,7 @@ public final class Side {
             sheets(project, device).values().forEach(known -> sheets.put("devices." + key + ".", known));
         }
         nodes.put("devices", new Section(inner));
-        return new Side(Kind.BAY, "bay " + bay.name(), bay.name(), new Section(nodes), sheets, "", unread);
+        return new Side(Kind.BAY, "bay " + bay.name(), bay.name(), new Section(nodes), sheets, "", unread, true);
     }
 
     /** Returns a whole site: its devices, bays, lists of points, conventions, what people keep, and which files were imported. */
@@ -150,18 +156,19 @@ public final class Side {
         });
         SortedMap<String, Node> tree = SiteTree.around(project);
         tree.put("devices", new Section(inner));
-        return new Side(Kind.SITE, "site " + project.name(), project.name(), new Section(tree), sheets, "", unread);
+        return new Side(
+                Kind.SITE, "site " + project.name(), project.name(), new Section(tree), sheets, "", unread, true);
     }
 
     /** Returns a list of points. */
     public static Side of(PointList list) {
         return new Side(
-                Kind.LIST, "list " + list.name(), list.name(), ListTree.of(list), new TreeMap<>(), "", List.of());
+                Kind.LIST, "list " + list.name(), list.name(), ListTree.of(list), new TreeMap<>(), "", List.of(), true);
     }
 
     /** Returns the same called otherwise. */
     public Side named(String other) {
-        return new Side(kind, other, owner, tree, devices, within, unread);
+        return new Side(kind, other, owner, tree, devices, within, unread, isOfProject);
     }
 
     /**
@@ -176,7 +183,15 @@ public final class Side {
         for (String prefix : List.of("", SETTINGS, "communications.")) {
             Section found = below(tree, (prefix + path).split("\\."));
             if (found != null) {
-                return new Side(kind, name + ":" + path, owner, found, devices, within + prefix + path + ".", unread);
+                return new Side(
+                        kind,
+                        name + ":" + path,
+                        owner,
+                        found,
+                        devices,
+                        within + prefix + path + ".",
+                        unread,
+                        isOfProject);
             }
         }
         TreeSet<String> known = new TreeSet<>(tree.nodes().keySet());
@@ -218,6 +233,11 @@ public final class Side {
     /** Returns whether it is a device, or a part of one. */
     public boolean isOfDevice() {
         return kind == Kind.DEVICE;
+    }
+
+    /** Returns whether it is what the project says, and not what was read from a unit or a file. */
+    public boolean isOfProject() {
+        return isOfProject;
     }
 
     /** Returns the names that lead from the parts of its device to its tree; empty for the whole device. */

@@ -1,0 +1,166 @@
+package org.urvant.project.change;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.compare.Comparison;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Severity;
+import org.urvant.project.Project;
+import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.compare.Side;
+import org.urvant.project.configuration.Configuration;
+import org.urvant.project.configuration.ConfigurationBuilder;
+import org.urvant.project.kit.Sites;
+
+/** What differs between a device and its copy is taken over, whatever it is, in either direction. */
+class TakingOverTest {
+    private static final Project RELAYS =
+            DeviceChange.copy(Sites.plant(), "F11", "F12", false).project();
+
+    /** What somebody may do to a relay: each item is several values of it. */
+    private static final List<String> EDITS = List.of(
+            "group.1.overcurrent.1.pick-up=1.1 A",
+            "group.1.overcurrent.1.pick-up=600 A primary",
+            "group.1.overcurrent.1.characteristic=B",
+            "group.1.overcurrent.1.multiplier=0.45",
+            "group.1.overcurrent.2.delay=0.2 s",
+            "group.1.overcurrent.2.reaction=alarm",
+            "group.1.overcurrent.3.pick-up=2.5 A",
+            "group.2.overcurrent.1.pick-up=2 A",
+            "group.2.earth-fault.1.pick-up=0.5 A",
+            "group.1.thermal.reaction=alarm",
+            "group.1.auto-reclose.attempts=2",
+            "assignments.extra.function=earth-fault; assignments.extra.outputs=BO3",
+            "assignments.trip.outputs=BO1",
+            "inputs-used.more.input=BI3; inputs-used.more.blocks=trip",
+            "inputs.threshold=80 V",
+            "breaker.failure=no",
+            "BI3.name=Door; BI3.hold=20 ms",
+            "LED2.text=Trip",
+            "ct.primary=600 A",
+            "rated.current=300 A");
+
+    private static Side side(Project project, String device) {
+        return Side.of(project, project.device(device));
+    }
+
+    private static List<String> left(Project project, Side original, String copy) {
+        return original.against(side(project, copy), original.identity()).leaves().stream()
+                .map(Comparison.Placed::path)
+                .toList();
+    }
+
+    /** All of it taken over leaves nothing, and nothing else changes; the way back gives the bytes that were there. */
+    @Property(tries = 120)
+    void whateverIsChangedIsTakenOverWhole(@ForAll long seed, @ForAll @IntRange(min = 1, max = 8) int count) {
+        Random random = new Random(seed);
+        Map<String, String> values = new TreeMap<>();
+        for (int i = 0; i < count; i++) {
+            for (String assignment : EDITS.get(random.nextInt(EDITS.size())).split("; ")) {
+                int equals = assignment.indexOf('=');
+                values.put(assignment.substring(0, equals), assignment.substring(equals + 1));
+            }
+        }
+        Project edited = ValueChange.set(RELAYS, "F12", values);
+        Side original = side(edited, "F11");
+        if (left(edited, original, "F12").isEmpty()) {
+            return; // what was set stands for the same
+        }
+        TakingOver forth =
+                TakingOver.plan(edited, side(edited, "F11"), side(edited, "F12"), original.identity(), List.of("*"));
+        assertThat(left(forth.after(), side(forth.after(), "F11"), "F12"))
+                .as("%s", values)
+                .isEmpty();
+        assertThat(forth.after().device("F12")).isEqualTo(edited.device("F12"));
+        TakingOver back =
+                TakingOver.plan(edited, side(edited, "F12"), side(edited, "F11"), original.identity(), List.of("*"));
+        assertThat(left(back.after(), side(back.after(), "F11"), "F12"))
+                .as("%s", values)
+                .isEmpty();
+        Configuration before = ConfigurationBuilder.build(RELAYS, RELAYS.device("F12"));
+        assertThat(before.differencesTo(ConfigurationBuilder.build(
+                                back.after(), back.after().device("F12")))
+                        .isEqual())
+                .as("%s", values)
+                .isTrue();
+    }
+
+    /** Columns: what the copy is given, what is taken over, what differs afterwards. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            inputs.threshold=80 V; BI3.hold=20 ms                  | settings.BI3.*               | settings.inputs.threshold
+            group.1.overcurrent.3.pick-up=2.5 A                    | *.overcurrent.3              |
+            group.1.overcurrent.3.pick-up=2.5 A; BI3.hold=20 ms    | *.overcurrent.*              | settings.BI3.hold
+            group.2.overcurrent.1.pick-up=2 A                      | settings.group.2             |
+            assignments.trip.outputs=BO3; assignments.trip.lamps=  | settings.assignments.*.lamps | settings.assignments.trip.outputs
+            """)
+    void onlyWhatIsMeantGoesOver(String given, String pattern, String expected) {
+        Map<String, String> values = new TreeMap<>();
+        for (String assignment : given.split("; ")) {
+            int equals = assignment.indexOf('=');
+            String value = assignment.substring(equals + 1).strip();
+            values.put(assignment.substring(0, equals), value.isEmpty() ? null : value);
+        }
+        Project edited = ValueChange.set(RELAYS, "F12", values);
+        Side original = side(edited, "F11");
+        TakingOver plan = TakingOver.plan(
+                edited, side(edited, "F12"), side(edited, "F11"), original.identity(), List.of(pattern.strip()));
+        assertThat(left(plan.after(), side(plan.after(), "F11"), "F12"))
+                .isEqualTo(expected == null ? List.of() : List.of(expected));
+    }
+
+    /** A piece of a gateway goes over: rows with their keys, programs; what the other lacks is found by the check. */
+    @Test
+    void rowsAndProgramsGoOverAsTheyAre() {
+        Project site = DeviceChange.copy(Sites.skarholm(), "GW1", "GW2", false).project();
+        Side original = side(site, "GW1");
+        assertThat(left(site, original, "GW2"))
+                .hasSizeGreaterThan(site.device("GW1").mappings().size())
+                .anyMatch(path -> path.startsWith("communications.F01.reports"));
+        TakingOver plan =
+                TakingOver.plan(site, side(site, "GW2"), original, original.identity(), List.of("mappings.*"));
+        assertThat(plan.left()).isEmpty();
+        assertThat(plan.after().device("GW2").mappings())
+                .hasSameSizeAs(site.device("GW1").mappings());
+        assertThat(left(plan.after(), original, "GW2"))
+                .as("reports follow their rows")
+                .isEmpty();
+
+        Project programmed =
+                RELAYS.with(RELAYS.device("F11").withLogic("PROGRAM door\nVAR END_VAR\nled1 := bi3;\nEND_PROGRAM\n"));
+        Side with = side(programmed, "F11");
+        TakingOver logic =
+                TakingOver.plan(programmed, side(programmed, "F12"), with, with.identity(), List.of("logic*"));
+        assertThat(logic.after().device("F12").logic()).contains("led1 := bi3;");
+        assertThat(ProjectCheck.check(logic.after(), logic.after().device("F12")).stream()
+                        .filter(finding -> finding.severity() == Severity.ERROR)
+                        .map(finding -> finding.rule().id()))
+                .doesNotContain("program-wrong");
+    }
+
+    @Test
+    void whatIsNoDeviceOrOfAnotherTypeIsRefused() {
+        Side relay = side(RELAYS, "F11");
+        List<Side> others = new ArrayList<>(List.of(side(RELAYS, "L21"), Side.of(RELAYS)));
+        others.forEach(other -> assertThatThrownBy(() -> TakingOver.plan(RELAYS, relay, other, List.of(), List.of("*")))
+                .isInstanceOf(RefusedException.class));
+        assertThatThrownBy(() -> TakingOver.plan(RELAYS, relay, side(RELAYS, "F12"), relay.identity(), List.of("*")))
+                .isInstanceOf(RefusedException.class)
+                .hasMessageContaining("do not differ");
+    }
+}
