@@ -50,6 +50,7 @@ public final class Urvant {
         COMMANDS.put("study", StudyCommand::new);
         COMMANDS.put("curve", CurveCommand::new);
         COMMANDS.put("zones", ZonesCommand::new);
+        COMMANDS.put("supervise", SuperviseCommand::new);
         COMMANDS.put("grading", GradingCommand::new);
         COMMANDS.put("test-points", TestPointsCommand::new);
         COMMANDS.put("retest", RetestCommand::new);

@@ -16,8 +16,7 @@ import java.util.stream.Collectors;
  * @param examples prepared sets of values by name
  * @param guide the questions that make a new device
  * @param functions what devices do for the plant, and do not while they restart; in the order of the file
- * @param stages stages of current protection, in the order of the file
- * @param zones zones of distance protection, in the order of the file
+ * @param protecting stages, zones and supervisions
  */
 public record Handling(
         boolean isSafety,
@@ -26,38 +25,45 @@ public record Handling(
         SortedMap<String, Example> examples,
         Guide guide,
         List<DeviceFunction> functions,
-        List<StageDefinition> stages,
-        List<ZoneDefinition> zones) {
+        Protecting protecting) {
     /** The ordinary way. */
     public static final Handling ORDINARY =
-            new Handling(false, true, new TreeMap<>(), new TreeMap<>(), Guide.NONE, List.of(), List.of(), List.of());
+            new Handling(false, true, new TreeMap<>(), new TreeMap<>(), Guide.NONE, List.of(), Protecting.NOTHING);
 
     public Handling {
         gaps = Collections.unmodifiableSortedMap(new TreeMap<>(gaps));
         examples = Collections.unmodifiableSortedMap(new TreeMap<>(examples));
         functions = List.copyOf(functions);
-        stages = List.copyOf(stages);
-        zones = List.copyOf(zones);
     }
 
     /** Returns the same with questions for new devices. */
     public Handling with(Guide other) {
-        return new Handling(isSafety, isProgrammable, gaps, examples, other, functions, stages, zones);
+        return new Handling(isSafety, isProgrammable, gaps, examples, other, functions, protecting);
     }
 
     /** Returns the same with functions. */
     public Handling withFunctions(List<DeviceFunction> others) {
-        return new Handling(isSafety, isProgrammable, gaps, examples, guide, others, stages, zones);
+        return new Handling(isSafety, isProgrammable, gaps, examples, guide, others, protecting);
     }
 
-    /** Returns the same with stages of current protection. */
-    public Handling withStages(List<StageDefinition> others) {
-        return new Handling(isSafety, isProgrammable, gaps, examples, guide, functions, others, zones);
+    /** Returns the same with stages, zones and supervisions. */
+    public Handling with(Protecting other) {
+        return new Handling(isSafety, isProgrammable, gaps, examples, guide, functions, other);
     }
 
-    /** Returns the same with zones of distance protection. */
-    public Handling withZones(List<ZoneDefinition> others) {
-        return new Handling(isSafety, isProgrammable, gaps, examples, guide, functions, stages, others);
+    /** Returns the stages of current protection, in the order of the file. */
+    public List<StageDefinition> stages() {
+        return protecting.stages();
+    }
+
+    /** Returns the zones of distance protection, in the order of the file. */
+    public List<ZoneDefinition> zones() {
+        return protecting.zones();
+    }
+
+    /** Returns the supervisions of the device's own measurement, in the order of the file. */
+    public List<SupervisionDefinition> supervisions() {
+        return protecting.supervisions();
     }
 
     /** Returns whether a path cannot be read back. */

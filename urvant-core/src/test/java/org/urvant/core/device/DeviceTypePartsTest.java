@@ -157,8 +157,7 @@ class DeviceTypePartsTest {
                 new TreeMap<>(),
                 Guide.NONE,
                 List.of(),
-                List.of(),
-                List.of());
+                Protecting.NOTHING);
         assertThat(handling.isGap(path)).isEqualTo(gap);
         assertThat(Handling.ORDINARY.isGap(path)).isFalse();
     }

@@ -19,6 +19,7 @@ import org.urvant.core.device.Guide;
 import org.urvant.core.device.Handling;
 import org.urvant.core.device.Hardware;
 import org.urvant.core.device.Meaning;
+import org.urvant.core.device.Protecting;
 import org.urvant.core.device.SettingGroups;
 import org.urvant.core.device.Software;
 import org.urvant.core.device.TableDefinition;
@@ -132,11 +133,11 @@ public final class DeviceTypeReader {
                             examples(fields),
                             Guide.NONE,
                             List.of(),
-                            List.of(),
-                            List.of()));
+                            Protecting.NOTHING));
             DeviceType protecting =
                     StageReader.read(fields, FunctionReader.read(fields, bare, own.names()), own.names());
-            DeviceType working = ZoneReader.read(fields, protecting, own.names());
+            DeviceType working =
+                    SupervisionReader.read(fields, ZoneReader.read(fields, protecting, own.names()), own.names());
             DeviceType acting = fields.child("logic")
                     .map(reader -> LogicReader.read(reader, working, own.names()))
                     .orElse(working);

@@ -11,6 +11,7 @@ import org.urvant.core.device.OrderCode;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.StageDefinition;
+import org.urvant.core.device.SupervisionDefinition;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.device.TypeRule;
 import org.urvant.core.device.ZoneDefinition;
@@ -63,6 +64,21 @@ final class TypePage {
                     zone.meaning(),
                     "what",
                     Word.of(zone.shape()) + ", reach " + zone.reaches().reach(),
+                    "band",
+                    ""));
+        }
+        for (SupervisionDefinition supervision : type.handling().supervisions()) {
+            all.add(Map.of(
+                    "name",
+                    supervision.name(),
+                    "text",
+                    supervision.meaning(),
+                    "what",
+                    Word.of(supervision.kind()).replace('-', ' ') + " at "
+                            + supervision.levels().threshold()
+                            + (supervision.blocks().isEmpty()
+                                    ? ""
+                                    : ", blocks " + String.join(", ", supervision.blocks())),
                     "band",
                     ""));
         }
