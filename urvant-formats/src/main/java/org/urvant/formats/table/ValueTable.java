@@ -33,7 +33,7 @@ public final class ValueTable {
 
     /** All columns that are written. */
     public static final List<String> WRITTEN =
-            List.of("device", "setting", "value", "default", "allowed", "effect", "meaning");
+            List.of("device", "setting", "value", "default", "allowed", "effect", "meaning", "was");
 
     static final int MOST_ROWS = 200_000;
     static final int LONGEST_CELL = 4_000;
