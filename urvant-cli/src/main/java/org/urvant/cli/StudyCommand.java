@@ -108,7 +108,7 @@ final class StudyCommand extends Command {
         StudyPlan plan = StudyPlan.of(
                 project,
                 read.rows(),
-                new StudyPlan.How(Optional.ofNullable(side).flatMap(View::of), names),
+                StudyPlan.How.on(project, Optional.ofNullable(side).flatMap(View::of), names),
                 read.findings());
         ValuePlan values = plan.values();
         if (!values.isSound()) {

@@ -18,6 +18,7 @@ import org.urvant.core.point.AddressGroup.Block;
  * @param region region that the site lies in, as devices name it; empty text when not given
  * @param headings columns of point lists by the headings that stand for them on this site
  * @param arePlacesRequired whether the receivers want a place in the plant for each point, so that a missing one is open
+ * @param studyNames what names that setting studies use mean on this site, by the name
  * @param expectedDifferences patterns of paths in which two devices, bays or sites are expected to differ
  */
 public record Conventions(
@@ -27,8 +28,10 @@ public record Conventions(
         String region,
         Map<String, String> headings,
         boolean arePlacesRequired,
+        Map<String, String> studyNames,
         List<String> expectedDifferences) {
     public Conventions {
+        studyNames = Collections.unmodifiableMap(new TreeMap<>(studyNames));
         expectedDifferences = List.copyOf(expectedDifferences);
         addresses = Collections.unmodifiableMap(new TreeMap<>(addresses));
         abbreviations = Collections.unmodifiableMap(new TreeMap<>(abbreviations));
@@ -51,6 +54,7 @@ public record Conventions(
                 "",
                 Map.of(),
                 false,
+                Map.of(),
                 List.of());
     }
 

@@ -224,7 +224,7 @@ class ValueTableTest {
     void cellsThatLookLikeFormulasStayText(String value) throws IOException {
         for (String ending : List.of("csv", "xlsx")) {
             Path file = folder.resolve("inject." + ending);
-            ValueTable.write(file, List.of(List.of("RTU1", "unit.name", value, "", "", "", "")));
+            ValueTable.write(file, List.of(List.of("RTU1", "unit.name", value, "", "", "", "", "")));
             assertThat(ValueTable.read(file, "inject." + ending).rows().get(0).text())
                     .isEqualTo(value);
         }

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -59,6 +60,13 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
     public record How(Optional<View> side, Map<String, String> names) {
         public How {
             names = Map.copyOf(names);
+        }
+
+        /** Returns how studies are understood on a site: by the names that it keeps, and by more, which count first. */
+        public static How on(Project project, Optional<View> side, Map<String, String> more) {
+            Map<String, String> names = new TreeMap<>(project.conventions().studyNames());
+            names.putAll(more);
+            return new How(side, names);
         }
     }
 

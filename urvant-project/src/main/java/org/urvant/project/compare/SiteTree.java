@@ -143,6 +143,7 @@ final class SiteTree {
                 "addresses", texts(blocks),
                 "abbreviations", texts(conventions.abbreviations()),
                 "headings", texts(conventions.headings()),
+                "study-names", texts(conventions.studyNames()),
                 "places", Value.text(conventions.arePlacesRequired() ? "required" : "optional"),
                 "expected-differences", Value.text(String.join(", ", conventions.expectedDifferences()))));
     }

@@ -107,6 +107,7 @@ record Manifest(
                     }
                 })
                 .orElse(false);
+        SortedMap<String, String> studyNames = texts(fields, "study-names");
         List<String> expected = new ArrayList<>();
         fields.texts("expected-differences").forEach(entry -> Side.mistake(entry.text())
                 .ifPresentOrElse(
@@ -116,7 +117,7 @@ record Manifest(
                                 "Write one such as settings.unit.*."),
                         () -> expected.add(entry.text())));
         fields.finish();
-        return new Conventions(names, blocks, abbreviations, region, headings, arePlacesRequired, expected);
+        return new Conventions(names, blocks, abbreviations, region, headings, arePlacesRequired, studyNames, expected);
     }
 
     private static Stream<AddressGroup> groups() {

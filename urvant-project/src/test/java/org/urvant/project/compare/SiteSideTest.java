@@ -68,6 +68,7 @@ class SiteSideTest {
                         "europe",
                         old.headings(),
                         old.arePlacesRequired(),
+                        old.studyNames(),
                         old.expectedDifferences()));
             }
             default -> throw new IllegalArgumentException(what);
