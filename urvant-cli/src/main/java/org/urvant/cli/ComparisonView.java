@@ -59,8 +59,9 @@ final class ComparisonView {
         }
         command.say(outcome(paint));
         if (!comparison.expected().isEmpty()) {
-            command.say(paint.faint("expected: "
-                    + comparison.expected().stream().map(Difference::name).collect(Collectors.joining(", "))));
+            String expected = "expected: "
+                    + comparison.expected().stream().map(Difference::name).collect(Collectors.joining(", "));
+            Findings.wrapped(expected, command.session.width()).forEach(line -> command.say(paint.faint(line)));
         }
     }
 

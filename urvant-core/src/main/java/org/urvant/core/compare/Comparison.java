@@ -1,6 +1,7 @@
 package org.urvant.core.compare;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
@@ -38,7 +39,7 @@ public final class Comparison {
         return new Comparison(differences, List.of());
     }
 
-    /** Returns the differences of the outermost sections, sorted by name; empty when both sides are equal. */
+    /** Returns the differences of the outermost sections, sorted by name, or by label where names are keys; empty when both sides are equal. */
     public List<Difference> differences() {
         return differences;
     }
@@ -113,7 +114,7 @@ public final class Comparison {
                 b = order >= 0 ? next(rights) : b;
             }
             if (gone.isEmpty() && come.isEmpty()) {
-                return found;
+                return inOrder(found);
             }
             if (!gone.isEmpty() && !come.isEmpty() && manner.isTable().test(String.join(".", path))) {
                 RowMatch.of(left, right, gone, come)
@@ -121,7 +122,15 @@ public final class Comparison {
             }
             gone.forEach((name, section) -> between(name, section, null, path, found));
             come.forEach((name, section) -> between(name, null, section, path, found));
-            found.sort((one, other) -> one.name().compareTo(other.name()));
+            found.sort(Comparator.comparing(Difference::name));
+            return inOrder(found);
+        }
+
+        /** Rows whose keys say nothing to people stand in the order of what they are called. */
+        private static List<Difference> inOrder(List<Difference> found) {
+            if (found.stream().anyMatch(difference -> Difference.isKey(difference.name()))) {
+                found.sort(Comparator.comparing(Difference::label).thenComparing(Difference::name));
+            }
             return found;
         }
 

@@ -18,7 +18,7 @@ import org.urvant.core.tree.Value;
  * @param former name on the left of a renamed row; empty text for all others
  * @param left what stands on the left; null when added
  * @param right what stands on the right; null when removed
- * @param inner the differences below, sorted by name; empty for leaves
+ * @param inner the differences below, sorted by name, or by label where names are keys; empty for leaves
  * @param meaning what it means to others; empty text where nothing is said
  */
 public record Difference(
@@ -56,8 +56,15 @@ public record Difference(
     public static String labelOf(String name, Node node) {
         Optional<String> given = node instanceof Section section ? section.text("name") : Optional.empty();
         return given.filter(text -> !text.isEmpty() && !text.equals(name))
-                .map(text -> name.matches("[0-9a-f]{8,64}") ? text : name + " (" + text + ")")
+                .map(text -> isKey(name) ? text : name + " (" + text + ")")
                 .orElse(name);
+    }
+
+    /** Returns whether a name is a key that says nothing to people: eight to 64 hexadecimal digits. */
+    static boolean isKey(String name) {
+        return name.length() >= 8
+                && name.length() <= 64
+                && name.chars().allMatch(letter -> letter >= '0' && letter <= '9' || letter >= 'a' && letter <= 'f');
     }
 
     /** Creates a leaf: what stands on one side alone is added or removed, else it is changed. */

@@ -190,7 +190,9 @@ public final class Side {
                         found,
                         devices,
                         within + prefix + path + ".",
-                        unread,
+                        unread.stream()
+                                .filter(text -> isWithin(text, prefix + path))
+                                .toList(),
                         isOfProject);
             }
         }
@@ -198,6 +200,20 @@ public final class Side {
         sections(tree.section("settings"), "", known);
         known.addAll(tree.section("communications").nodes().keySet());
         throw new UnknownNameException("part of " + name, path, known);
+    }
+
+    /** What cannot be read elsewhere in the device does not concern a part of it. */
+    private boolean isWithin(String unreadText, String path) {
+        if (!unreadText.startsWith(owner + " ")) {
+            return true;
+        }
+        String rest = unreadText.substring(owner.length() + 1);
+        boolean isRow = rest.startsWith("mapping '");
+        return switch (path) {
+            case "mappings" -> isRow;
+            case "settings" -> !isRow;
+            default -> rest.startsWith((path.startsWith(SETTINGS) ? path.substring(SETTINGS.length()) : path) + ".");
+        };
     }
 
     private static void sections(Section tree, String before, TreeSet<String> paths) {

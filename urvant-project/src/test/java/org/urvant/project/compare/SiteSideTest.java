@@ -122,6 +122,9 @@ class SiteSideTest {
         assertThat(side.unread()).containsExactly("GW1 watchdog.time '9999 h'");
         assertThat(Side.of(wrong).unread()).isEqualTo(side.unread());
         assertThat(Side.of(SITE).unread()).isEmpty();
+        assertThat(side.at("settings").unread()).isEqualTo(side.unread());
+        assertThat(side.at("network").unread()).isEmpty();
+        assertThat(side.at("mappings").unread()).isEmpty();
         Device gateway = SITE.device("GW1");
         Mapping row = gateway.mappings().get(0);
         Project torn = SITE.with(gateway.withMappings(
