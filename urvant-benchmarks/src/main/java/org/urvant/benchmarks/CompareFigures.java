@@ -90,9 +90,10 @@ public final class CompareFigures {
         int values = Side.of(left.load()).tree().valueCount();
         row(
                 "two sites of 500 devices with " + values / DEVICES + " values each, opened and compared : opened",
-                () -> Side.of(left.load())
-                        .against(Side.of(right.load()), List.of())
-                        .count(),
+                () -> {
+                    List<Side> both = Side.sites(left.load(), right.load());
+                    return both.get(0).against(both.get(1), List.of()).count();
+                },
                 () -> left.load().devices().size() + right.load().devices().size());
     }
 

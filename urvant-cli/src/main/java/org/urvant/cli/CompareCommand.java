@@ -107,8 +107,9 @@ final class CompareCommand extends Command {
         sides.assume(protocol);
         String is = right == null && !left.endsWith(LIVE) ? left + LIVE : left;
         String wanted = right == null ? left.replace(LIVE, "") : right;
-        Sides.Named first = sides.find(is);
-        Sides.Named second = sides.find(wanted);
+        List<Sides.Named> pair = sides.pair(is, wanted);
+        Sides.Named first = pair.get(0);
+        Sides.Named second = pair.get(1);
         List<String> expected = expectation.of(project, first, second);
         if (!take.isEmpty()) {
             return takeOver(folder, project, first, second, expected);

@@ -52,10 +52,20 @@ final class Sides {
      *
      * @param side its tree; empty for an SCL file
      * @param file the SCL file; empty for all else
+     * @param site the site, when it is a whole one, of which no tree is made before it is known what it is held against
      */
-    record Named(String name, Optional<Side> side, Optional<SclFile> file) {
+    record Named(String name, Optional<Side> side, Optional<SclFile> file, Optional<Project> site) {
         static Named of(String name, Side side) {
-            return new Named(name, Optional.of(side.named(name)), Optional.empty());
+            return new Named(name, Optional.of(side.named(name)), Optional.empty(), Optional.empty());
+        }
+
+        private Named with(Side tree) {
+            return new Named(name, Optional.of(tree.named(name)), file, site);
+        }
+
+        /** Returns the same, with the tree of a site made. */
+        Named whole() {
+            return site.map(project -> with(Side.of(project))).orElse(this);
         }
 
         /** Returns in what another one differs, which is wanted. */
@@ -92,8 +102,11 @@ final class Sides {
             return side.map(tree -> tree.unit(path)).orElse("");
         }
 
-        /** Returns how many values there are. */
+        /** Returns how much there is of it. */
         String brief() {
+            if (site.isPresent()) {
+                return Command.count(site.get().devices().size(), "device");
+            }
             return file.map(scl -> Command.count(scl.ieds().size(), "IED"))
                     .orElseGet(() -> side.get().isEmpty()
                             ? "no configuration"
@@ -113,7 +126,7 @@ final class Sides {
             return Named.of(name, Side.of(project, project.bays().get(name.substring(BAY.length()))));
         }
         if (colon > 1 && isDevice(name.substring(0, colon))) {
-            Side whole = find(name.substring(0, colon)).side().orElseThrow();
+            Side whole = find(name.substring(0, colon)).tree();
             return Named.of(name, whole.at(name.substring(colon + 1)));
         }
         if (at > 0 && project.devices().containsKey(name.substring(0, at))) {
@@ -130,7 +143,7 @@ final class Sides {
         }
         for (SclFile source : project.sources()) {
             if (source.name().equals(name)) {
-                return new Named(name, Optional.empty(), Optional.of(source));
+                return new Named(name, Optional.empty(), Optional.of(source), Optional.empty());
             }
         }
         return file(name);
@@ -211,7 +224,7 @@ final class Sides {
         if (Files.isDirectory(path) && Files.isRegularFile(path.resolve(ProjectFolder.MANIFEST))) {
             Project other =
                     ProjectFolder.open(path, command.session.workplace()).load();
-            return Named.of(name, Side.of(other));
+            return new Named(name, Optional.empty(), Optional.empty(), Optional.of(other));
         }
         if (!Files.isRegularFile(path)) {
             List<String> known = new ArrayList<>(project.devices().keySet());
@@ -237,11 +250,17 @@ final class Sides {
                     name, Side.of(project, ConfigurationFile.read(path, name).configuration()));
         }
         SclFile scl = command.during("reading " + name, () -> new SclReader(command.progress()).read(path, name));
-        return new Named(name, Optional.empty(), Optional.of(scl));
+        return new Named(name, Optional.empty(), Optional.of(scl), Optional.empty());
     }
 
-    /** Returns the project as one side. */
-    Named site() {
-        return Named.of("site " + project.name(), Side.of(project));
+    /** Returns two things that were named, to be held against each other. */
+    List<Named> pair(String left, String right) {
+        Named first = find(left);
+        Named second = find(right);
+        if (first.site().isEmpty() || second.site().isEmpty()) {
+            return List.of(first.whole(), second.whole());
+        }
+        List<Side> both = Side.sites(first.site().get(), second.site().get());
+        return List.of(first.with(both.get(0)), second.with(both.get(1)));
     }
 }

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Manner;
 import org.urvant.core.device.DeviceType;
@@ -146,10 +147,42 @@ public final class Side {
 
     /** Returns a whole site: its devices, bays, lists of points, conventions, what people keep, and which files were imported. */
     public static Side of(Project project) {
+        return of(project, device -> false);
+    }
+
+    /**
+     * Returns two whole sites to hold against each other: devices that are written alike in both, by one type, and whose
+     * configuration rests on nothing around them, are not looked into.
+     */
+    public static List<Side> sites(Project left, Project right) {
+        Predicate<Device> isAlike = device -> {
+            Device one = left.devices().get(device.name());
+            Device other = right.devices().get(device.name());
+            return one != null
+                    && other != null
+                    && one.mappings().isEmpty()
+                    && one.connections().isEmpty()
+                    && left.type(one).isPresent()
+                    && left.type(one).get() == right.type(other).orElse(null)
+                    && one.plate().equals(other.plate())
+                    && one.fitted().equals(other.fitted())
+                    && one.given().equals(other.given())
+                    && one.programs().equals(other.programs());
+        };
+        return List.of(of(left, isAlike), of(right, isAlike));
+    }
+
+    private static Side of(Project project, Predicate<Device> isAlike) {
         SortedMap<String, Node> inner = new TreeMap<>();
         NavigableMap<String, DeviceSheets> sheets = new TreeMap<>();
         List<String> unread = new ArrayList<>();
         project.devices().values().forEach(device -> {
+            if (isAlike.test(device)) {
+                inner.put(
+                        device.name(),
+                        Section.of(Map.of("type", Value.text(device.type().text()))));
+                return;
+            }
             inner.put(device.name(), new Section(SiteTree.device(project, device)));
             unread.addAll(SiteTree.unread(project, device));
             sheets(project, device).values().forEach(known -> sheets.put("devices." + device.name() + ".", known));

@@ -100,6 +100,30 @@ class SiteSideTest {
         assertThat(comparison.leaves()).isNotEmpty().allMatch(placed -> placed.path()
                 .startsWith(what));
         assertThat(Side.of(changed(what)).against(before, List.of()).count()).isEqualTo(comparison.count());
+        List<Side> both = Side.sites(SITE, changed(what));
+        assertThat(both.get(0).against(both.get(1), List.of()).leaves())
+                .as("what is alike is passed over, what is not is not")
+                .isEqualTo(comparison.leaves());
+    }
+
+    /** Relays stand on their own, so that those written alike are passed over; one changed value of one is seen all the same. */
+    @Test
+    void devicesThatAreWrittenAlikeArePassedOver() {
+        Project plant = Sites.plant();
+        Project other = ValueChange.set(plant, "F11", Map.of("BI3.hold", "20 ms"));
+        List<Side> both = Side.sites(plant, other);
+        assertThat(both.get(0).against(both.get(1), List.of()).leaves())
+                .isEqualTo(Side.of(plant).against(Side.of(other), List.of()).leaves())
+                .hasSize(1);
+        assertThat(both.get(0).tree().section("devices").section("L21").valueCount())
+                .isEqualTo(1);
+        assertThat(both.get(0).tree().section("devices").section("F11").valueCount())
+                .isGreaterThan(100);
+        Project wrong = Sites.written(plant, "L21", "supervision.power-swing=never");
+        assertThat(Side.sites(plant, wrong).get(1).unread())
+                .singleElement()
+                .asString()
+                .contains("power-swing");
     }
 
     /** A file of one name and another content is another file. */
