@@ -2,7 +2,9 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Project;
@@ -44,6 +46,12 @@ final class CompareCommand extends Command {
 
     @Mixin
     private Expectation expectation = new Expectation();
+
+    @Option(
+            names = "--name",
+            paramLabel = "LEFT=RIGHT",
+            description = "A name in the texts of the left side that is another one on the right: F11=F12.")
+    private List<String> names = new ArrayList<>();
 
     @Option(names = "--protocol", paramLabel = "ID", description = "Protocol of lists of points in files.")
     private String protocol;
@@ -108,8 +116,11 @@ final class CompareCommand extends Command {
         String is = right == null && !left.endsWith(LIVE) ? left + LIVE : left;
         String wanted = right == null ? left.replace(LIVE, "") : right;
         List<Sides.Named> pair = sides.pair(is, wanted);
-        Sides.Named first = pair.get(0);
-        Sides.Named second = pair.get(1);
+        Map<String, String> aims = pairs("--name", names);
+        boolean isBack = !take.isEmpty() && into.equals(pair.get(0).name());
+        Sides.Named first =
+                isBack ? pair.get(0) : pair.get(0).renamed(aims); // names are those of the side that follows
+        Sides.Named second = isBack ? pair.get(1).renamed(turned(aims)) : pair.get(1);
         List<String> expected = expectation.of(project, first, second);
         if (!take.isEmpty()) {
             return takeOver(folder, project, first, second, expected);
@@ -135,6 +146,16 @@ final class CompareCommand extends Command {
             next("urvant download " + wanted);
         }
         return view.isSettled() ? Exit.DONE : Exit.DIFFERENT;
+    }
+
+    private Map<String, String> turned(Map<String, String> aims) {
+        Map<String, String> turned = new TreeMap<>();
+        aims.forEach((left, right) -> {
+            if (turned.put(right, left) != null) {
+                throw wrongUse("--name makes two names " + right + "; that has no way back");
+            }
+        });
+        return turned;
     }
 
     private int takeOver(

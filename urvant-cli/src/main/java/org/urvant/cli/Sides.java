@@ -59,6 +59,11 @@ final class Sides {
             return new Named(name, Optional.of(side.named(name)), Optional.empty(), Optional.empty());
         }
 
+        /** Returns the same with names in its texts replaced; an SCL file keeps its own. */
+        Named renamed(Map<String, String> names) {
+            return side.map(tree -> with(tree.renamed(names))).orElse(this);
+        }
+
         private Named with(Side tree) {
             return new Named(name, Optional.of(tree.named(name)), file, site);
         }

@@ -84,6 +84,12 @@ class CompareCommandsTest {
             save F12 --why t && set F12 BI3.hold '9 ms' && retest F12 --since saved | 1 | drive it, and see
             retest F12 --since saved                               | 3 | was never saved
             retest Q99                                             | 2 | Q99
+            set F11 LED3.text 'F11 trip' && set F12 LED3.text 'F12 trip' && compare F11 F12 | 1 | changed  text: F11 trip → F12 trip
+            set F11 LED3.text 'F11 trip' && set F12 LED3.text 'F12 trip' && compare F11 F12 --name F11=F12 | 0 | equal
+            set F11 LED3.text 'F11 trip' && compare F11 F12 --name F11=F12 --take 'settings.LED3.*' --into F12 --yes && show F12 LED3 | 0 | F12 trip
+            set F12 LED3.text 'F12 trip' && compare F11 F12 --name F11=F12 --take 'settings.LED3.*' --into F11 --yes && show F11 LED3 | 0 | F11 trip
+            set F11 LED3.text 'F110 trip' && compare F11 F12 --name F11=F12 --take 'settings.LED3.*' --into F12 --yes && show F12 LED3 | 0 | F110 trip
+            set F11 LED3.text 'x' && compare F11 F12 --name A=B --name C=B --take '*' --into F11 --yes | 2 | has no way back
             compare F11 F12 --take '*'                             | 2 | give both
             compare F11 F12 --take '*' --into F12 --accept '*'     | 2 | not both
             """)

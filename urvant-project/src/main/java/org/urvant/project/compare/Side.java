@@ -1,8 +1,7 @@
 package org.urvant.project.compare;
 
-import java.math.BigDecimal;
-import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -12,10 +11,11 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Predicate;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Manner;
-import org.urvant.core.device.DeviceType;
-import org.urvant.core.device.Limits;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
@@ -24,7 +24,6 @@ import org.urvant.core.text.Glob;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
-import org.urvant.core.unit.Unit;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -43,10 +42,7 @@ public final class Side {
     private final String name;
     private final String owner;
     private final Section tree;
-    /** What is known of the devices in the tree, by where their parts stand in it, with a dot behind; empty text for all of it. */
-    private final NavigableMap<String, DeviceSheets> devices;
-    /** Where the tree stands in its device, with a dot behind; empty text for the whole. */
-    private final String within;
+    private final Anatomy anatomy;
 
     private final List<String> unread;
 
@@ -71,8 +67,7 @@ public final class Side {
             String name,
             String owner,
             Section tree,
-            NavigableMap<String, DeviceSheets> devices,
-            String within,
+            Anatomy anatomy,
             List<String> unread,
             boolean isOfProject) {
         this.unread = List.copyOf(unread);
@@ -81,8 +76,7 @@ public final class Side {
         this.name = name;
         this.owner = owner;
         this.tree = tree;
-        this.devices = devices;
-        this.within = within;
+        this.anatomy = anatomy;
     }
 
     /** Returns a device as the project has it. */
@@ -92,8 +86,7 @@ public final class Side {
                 device.name(),
                 device.name(),
                 new Section(SiteTree.device(project, device)),
-                sheets(project, device),
-                "",
+                new Anatomy(sheets(project, device), ""),
                 SiteTree.unread(project, device),
                 true);
     }
@@ -118,8 +111,7 @@ public final class Side {
                 configuration.device(),
                 configuration.device(),
                 configuration.parts(),
-                sheets,
-                "",
+                new Anatomy(sheets, ""),
                 List.of(),
                 false);
     }
@@ -142,7 +134,8 @@ public final class Side {
             sheets(project, device).values().forEach(known -> sheets.put("devices." + key + ".", known));
         }
         nodes.put("devices", new Section(inner));
-        return new Side(Kind.BAY, "bay " + bay.name(), bay.name(), new Section(nodes), sheets, "", unread, true);
+        return new Side(
+                Kind.BAY, "bay " + bay.name(), bay.name(), new Section(nodes), new Anatomy(sheets, ""), unread, true);
     }
 
     /** Returns a whole site: its devices, bays, lists of points, conventions, what people keep, and which files were imported. */
@@ -190,18 +183,63 @@ public final class Side {
         SortedMap<String, Node> tree = SiteTree.around(project);
         tree.put("devices", new Section(inner));
         return new Side(
-                Kind.SITE, "site " + project.name(), project.name(), new Section(tree), sheets, "", unread, true);
+                Kind.SITE,
+                "site " + project.name(),
+                project.name(),
+                new Section(tree),
+                new Anatomy(sheets, ""),
+                unread,
+                true);
     }
 
     /** Returns a list of points. */
     public static Side of(PointList list) {
         return new Side(
-                Kind.LIST, "list " + list.name(), list.name(), ListTree.of(list), new TreeMap<>(), "", List.of(), true);
+                Kind.LIST,
+                "list " + list.name(),
+                list.name(),
+                ListTree.of(list),
+                new Anatomy(new TreeMap<>(), ""),
+                List.of(),
+                true);
+    }
+
+    /**
+     * Returns the same with names in its texts replaced, where they stand as words of their own: what names a device of one bay,
+     * such as {@code F11 BI3}, names that of another one. Keys of rows stay.
+     */
+    public Side renamed(Map<String, String> names) {
+        if (names.isEmpty()) {
+            return this;
+        }
+        Pattern words = Pattern.compile(names.keySet().stream()
+                .sorted(Comparator.comparing(String::length).reversed())
+                .map(Pattern::quote)
+                .collect(Collectors.joining("|", "(?<![\\p{L}\\p{N}])(?:", ")(?![\\p{L}\\p{N}])")));
+        return new Side(kind, name, owner, renamed(tree, words, names), anatomy, unread, isOfProject);
+    }
+
+    private static Section renamed(Section tree, Pattern words, Map<String, String> names) {
+        SortedMap<String, Node> nodes = new TreeMap<>();
+        tree.nodes().forEach((key, node) -> {
+            if (node instanceof Section section) {
+                nodes.put(key, renamed(section, words, names));
+            } else {
+                Value value = (Value) node;
+                nodes.put(
+                        key,
+                        value.kind() == Value.Kind.TEXT
+                                ? Value.text(words.matcher(value.text())
+                                        .replaceAll(found -> Matcher.quoteReplacement(names.get(found.group()))))
+                                : value);
+            }
+        });
+        return new Section(nodes);
     }
 
     /** Returns the same called otherwise. */
     public Side named(String other) {
-        return new Side(kind, other, owner, tree, devices, within, unread, isOfProject);
+        return new Side(kind, other, owner, tree, anatomy, unread, isOfProject);
     }
 
     /**
@@ -221,8 +259,7 @@ public final class Side {
                         name + ":" + path,
                         owner,
                         found,
-                        devices,
-                        within + prefix + path + ".",
+                        anatomy.at(prefix + path),
                         unread.stream()
                                 .filter(text -> isWithin(text, prefix + path))
                                 .toList(),
@@ -291,7 +328,7 @@ public final class Side {
 
     /** Returns the names that lead from the parts of its device to its tree; empty for the whole device. */
     public List<String> within() {
-        return within.isEmpty() ? List.of() : List.of(within.split("\\."));
+        return anatomy.within().isEmpty() ? List.of() : List.of(anatomy.within().split("\\."));
     }
 
     /** Returns whether there is nothing in it. */
@@ -307,7 +344,7 @@ public final class Side {
     /** Returns the name of the type, where it is of a device whose type is known. */
     public Optional<String> type() {
         return kind == Kind.DEVICE
-                ? Optional.ofNullable(devices.get(""))
+                ? Optional.ofNullable(anatomy.devices().get(""))
                         .map(sheets -> sheets.type().name())
                 : Optional.empty();
     }
@@ -316,7 +353,7 @@ public final class Side {
     String key() {
         return (kind == Kind.DEVICE ? "" : kind.name().toLowerCase(Locale.ROOT) + ":")
                 + owner
-                + (within.isEmpty() ? "" : ":" + within.substring(0, within.length() - 1));
+                + (within().isEmpty() ? "" : ":" + String.join(".", within()));
     }
 
     /** Returns the name of the device, bay, site or list that it is, or was read from. */
@@ -336,8 +373,8 @@ public final class Side {
                     name + " is a " + kind.words + ", and " + wanted.name + " is a " + wanted.kind.words,
                     "Compare a device with a device, a bay with a bay, a site with a site, a list with a list.");
         }
-        Manner.Grid grid = (path, value) -> snapped(path, value).or(() -> wanted.snapped(path, value));
-        Manner manner = new Manner(List.of(), path -> isTable(path) || wanted.isTable(path), grid);
+        Manner.Grid grid = (path, value) -> anatomy.snapped(path, value).or(() -> wanted.anatomy.snapped(path, value));
+        Manner manner = new Manner(List.of(), path -> anatomy.isTable(path) || wanted.anatomy.isTable(path), grid);
         return Comparison.of(treeAgainst(wanted), wanted.treeAgainst(this), manner.expecting(expected));
     }
 
@@ -353,105 +390,16 @@ public final class Side {
 
     /** Returns the patterns of what belongs to the one device, or to the one bay, so that two of them are expected to differ in it. */
     public List<String> identity() {
-        TreeSet<String> patterns = new TreeSet<>();
-        devices.forEach((at, sheets) -> {
-            String before = at.isEmpty() ? "" : "devices.*.";
-            identity(sheets.type()).forEach(path -> {
-                if ((before + path).startsWith(within)) {
-                    patterns.add((before + path).substring(within.length()));
-                }
-            });
-        });
+        TreeSet<String> patterns = anatomy.identity();
         if (kind == Kind.BAY) {
             patterns.add("devices.*.name");
         }
         return new ArrayList<>(patterns);
     }
 
-    private static List<String> identity(DeviceType type) {
-        List<String> paths = new ArrayList<>(List.of("plate.description"));
-        type.sheet().settings().values().stream()
-                .filter(setting -> setting.traits().isIdentity())
-                .forEach(setting -> paths.add(SETTINGS + setting.path()));
-        type.tables().forEach((table, definition) -> definition.row().settings().values().stream()
-                .filter(setting -> setting.traits().isIdentity())
-                .forEach(setting -> paths.add(SETTINGS + table + ".*." + setting.path())));
-        type.connections().values().forEach(kind -> kind.sheet().settings().values().stream()
-                .filter(setting -> setting.traits().isIdentity())
-                .forEach(setting -> paths.add("communications.*." + setting.path())));
-        return paths;
-    }
-
     /** Returns the unit of the number at a path of its tree; empty text for none. */
     public String unit(String path) {
-        return setting(path)
-                .map(at -> at.setting().limits().unit())
-                .map(Unit::symbol)
-                .filter(symbol -> !symbol.equals("1"))
-                .orElse("");
-    }
-
-    private Optional<DeviceSheets.SheetSetting> setting(String path) {
-        return inDevice(path)
-                .filter(found -> found.getKey().startsWith(SETTINGS))
-                .flatMap(found -> found.getValue().seek(found.getKey().substring(SETTINGS.length())));
-    }
-
-    /** Returns where a path leads within the device that it leads into, and that device. */
-    private Optional<Map.Entry<String, DeviceSheets>> inDevice(String path) {
-        Map.Entry<String, DeviceSheets> nearest = devices.floorEntry(path);
-        if (nearest == null || !path.startsWith(nearest.getKey())) {
-            return Optional.empty();
-        }
-        return Optional.of(Map.entry(within + path.substring(nearest.getKey().length()), nearest.getValue()));
-    }
-
-    private boolean isTable(String path) {
-        if (path.equals("points") || path.startsWith("lists.") && path.endsWith(".points")) {
-            return true;
-        }
-        Optional<Map.Entry<String, DeviceSheets>> found = inDevice(path);
-        if (found.isEmpty()) {
-            return false;
-        }
-        String inner = found.get().getKey();
-        inner = inner.endsWith(".") ? inner.substring(0, inner.length() - 1) : inner; // the part itself is the table
-        if (inner.equals("mappings") || inner.equals("communications")) {
-            return true;
-        }
-        DeviceType type = found.get().getValue().type();
-        String[] parts = inner.split("\\.");
-        return parts[0].equals("settings")
-                && (parts.length == 2 && type.tables().containsKey(parts[1])
-                        || parts.length == 4 && type.groups().tables().containsKey(parts[3]));
-    }
-
-    /**
-     * Returns the step that a value stands for: a number that a line carried in 32 bits is not quite what was meant. A value that
-     * stands between two steps is none of them (IEEE 754, binary32).
-     */
-    private Optional<Value> snapped(String path, Value value) {
-        if (value.kind() != Value.Kind.NUMBER) {
-            return Optional.empty();
-        }
-        return setting(path).filter(at -> at.setting().limits().step() != null).flatMap(at -> {
-            Limits limits = at.setting().limits();
-            BigDecimal from = limits.least() == null
-                    ? BigDecimal.ZERO
-                    : limits.least().at(at.sheet()).orElse(BigDecimal.ZERO);
-            return limits.step()
-                    .at(at.sheet())
-                    .filter(step -> step.signum() > 0)
-                    .flatMap(step -> snapped(new BigDecimal(value.text()), from, step));
-        });
-    }
-
-    private static Optional<Value> snapped(BigDecimal number, BigDecimal from, BigDecimal step) {
-        BigDecimal on = number.subtract(from)
-                .divide(step, 0, RoundingMode.HALF_EVEN)
-                .multiply(step)
-                .add(from);
-        return on.floatValue() == number.floatValue() ? Optional.of(Value.number(on)) : Optional.empty();
+        return anatomy.unit(path);
     }
 
     /** Returns what is wrong with a pattern of paths; empty when nothing is. */

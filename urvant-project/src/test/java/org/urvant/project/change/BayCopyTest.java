@@ -120,4 +120,19 @@ class BayCopyTest {
                 .isInstanceOf(MalformedInputException.class)
                 .hasMessageContaining("bay K8: inputs.threshold");
     }
+
+    /** The copies of a redundant pair are a pair; the copy of one whose twin stands elsewhere is nobody's twin, and that is said. */
+    @Test
+    void pairsStayTogetherOrAreNoPair() {
+        Project pair = DeviceChange.copy(SITE, "K7", "K7b", true).project();
+        List<Entry> both = List.of(new Entry("K7", TABLE), new Entry("K7b", TABLE));
+        Project within = pair.with(new Bay("K7", 1, both, new TreeMap<>(), TABLE));
+        BayCopy copy = BayCopy.plan(within, "K7", List.of(wanted(Map.of(), Map.of())), false);
+        assertThat(copy.after().device("K8b").plate().text(Plate.Item.TWIN_OF)).isEqualTo("K8");
+        assertThat(copy.made().get(0).twinless()).isEmpty();
+        Project alone = pair.with(new Bay("K7", 1, List.of(both.get(1)), new TreeMap<>(), TABLE));
+        BayCopy lone = BayCopy.plan(alone, "K7", List.of(wanted(Map.of(), Map.of())), false);
+        assertThat(lone.after().device("K8b").plate().text(Plate.Item.TWIN_OF)).isEmpty();
+        assertThat(lone.made().get(0).twinless()).containsExactly(Ref.device("K7"));
+    }
 }
