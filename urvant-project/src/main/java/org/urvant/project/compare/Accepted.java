@@ -43,11 +43,11 @@ public record Accepted(SortedMap<String, String> reasons) {
      * @param patterns patterns of their paths
      * @param reason why they are as wanted; an empty text takes acceptance back
      * @throws UnknownNameException when no difference is meant
-     * @throws RefusedException when the two sides are one thing in two states, which is to become equal
+     * @throws RefusedException when the two sides are one thing in two states, which is to become equal, or the reason is missing
      */
     public static Project accept(
             Project project, Side left, Side right, Comparison comparison, List<String> patterns, String reason) {
-        if (left.owner().equals(right.owner())) {
+        if (left.key().equals(right.key())) {
             throw new RefusedException(
                     "two states of " + left.owner() + " are to become equal; their differences are not accepted",
                     "Accept differences between two things.");
@@ -71,6 +71,11 @@ public record Accepted(SortedMap<String, String> reasons) {
                     "difference",
                     String.join(", ", patterns),
                     comparison.leaves().stream().map(Comparison.Placed::path).toList());
+        }
+        if (reason.isEmpty() && accepted.equals(project.remarks().accepted())) {
+            throw new RefusedException(
+                    "the reason is missing",
+                    "Say why; without a reason, what was accepted is open again, and nothing was.");
         }
         return project.with(project.remarks().withAccepted(accepted));
     }
