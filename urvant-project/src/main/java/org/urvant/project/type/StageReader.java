@@ -14,7 +14,6 @@ import org.urvant.core.protection.Course;
 import org.urvant.core.protection.TripClass;
 import org.urvant.core.text.Word;
 import org.urvant.core.unit.Dimension;
-import org.urvant.core.unit.Unit;
 import org.urvant.file.yaml.FieldReader;
 
 /** Reads the stages of current protection that a type declares. */
@@ -134,20 +133,8 @@ final class StageReader {
                 bound("flat-from", null));
     }
 
-    /** A number, or an expression whose unit, where it has one, measures the right thing. */
     private Bound bound(String key, Dimension wanted) {
-        Bound bound = Words.bound(fields, key, names);
-        Unit unit = bound == null || bound.expression() == null
-                ? null
-                : bound.expression().type().unit();
-        if (wanted != null && unit != null && unit.dimension() != wanted) {
-            fields.report(
-                    fields.at(key),
-                    "'" + key + "' is in " + unit.symbol() + ", which is "
-                            + unit.dimension().title(),
-                    "Give a " + wanted.title() + ".");
-        }
-        return bound;
+        return Words.bound(fields, key, names, wanted);
     }
 
     private BigDecimal decimal(String key, BigDecimal otherwise) {

@@ -12,7 +12,6 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.Word;
 import org.urvant.core.unit.Dimension;
-import org.urvant.core.unit.Unit;
 import org.urvant.file.yaml.FieldReader;
 
 /** Reads the supervisions that a type declares. */
@@ -81,17 +80,6 @@ final class SupervisionReader {
     }
 
     private Bound bound(String key, Dimension wanted) {
-        Bound bound = Words.bound(fields, key, names);
-        Unit unit = bound == null || bound.expression() == null
-                ? null
-                : bound.expression().type().unit();
-        if (wanted != null && unit != null && unit.dimension() != wanted) {
-            fields.report(
-                    fields.at(key),
-                    "'" + key + "' is in " + unit.symbol() + ", which is "
-                            + unit.dimension().title(),
-                    "Give a " + wanted.title() + ".");
-        }
-        return bound;
+        return Words.bound(fields, key, names, wanted);
     }
 }

@@ -18,6 +18,8 @@ import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.language.Mistake;
 import org.urvant.core.text.NearestName;
+import org.urvant.core.unit.Dimension;
+import org.urvant.core.unit.Unit;
 import org.urvant.file.yaml.FieldReader;
 
 /** Reads the small things of a device-type file: words of a closed set, numbers, yes and no, expressions. */
@@ -130,6 +132,22 @@ final class Words {
 
     private static boolean isNumber(String text) {
         return text.matches("-?\\d{1,30}(\\.\\d{1,30})?");
+    }
+
+    /** Reads a number, or an expression whose unit, where it has one, measures the right thing; null for any. */
+    static Bound bound(FieldReader fields, String key, Names names, Dimension wanted) {
+        Bound bound = bound(fields, key, names);
+        Unit unit = bound == null || bound.expression() == null
+                ? null
+                : bound.expression().type().unit();
+        if (wanted != null && unit != null && unit.dimension() != wanted) {
+            fields.report(
+                    fields.at(key),
+                    "'" + key + "' is in " + unit.symbol() + ", which is "
+                            + unit.dimension().title(),
+                    "Give a " + wanted.title() + ".");
+        }
+        return bound;
     }
 
     /** Returns a limit that is a number; null when there is none, or it is an expression. */
