@@ -21,8 +21,8 @@ import picocli.CommandLine.Parameters;
                 + " points, SCL files, configurations; with one device named, what it runs with what the project says.",
         footer = {
             "",
-            "A side is a device (the project's), DEVICE@live (what it runs), DEVICE@signed-off, DEVICE@backup (kept at"
-                    + " the last download), a part of one (F11:group.1, GW1:mappings), a bay (bay:F11 where a device has"
+            "A side is a device (the project's), a state of one (DEVICE@live is what it runs; @saved, @downloaded,"
+                    + " @signed-off; @backup is what the last download replaced), a part of one (F11:group.1, GW1:mappings), a bay (bay:F11 where a device has"
                     + " its name), a list of points, an SCL file, a configuration's file, or the folder of a site.",
             "Two devices are expected to differ in what belongs to the one device: names, addresses. More is expected by"
                     + " 'expected-differences' in the conventions of the project.",
@@ -83,7 +83,7 @@ final class CompareCommand extends Command {
     @Option(names = "--why", paramLabel = "REASON", description = "Why they are; without it they are open again.")
     private String why;
 
-    @Option(names = "--dry-run", description = "Only say what would be taken over.")
+    @Option(names = "--dry-run", description = "Only say what would be taken over or accepted.")
     private boolean dryRun;
 
     @Mixin
@@ -108,6 +108,9 @@ final class CompareCommand extends Command {
         }
         if (!take.isEmpty() && !accept.isEmpty()) {
             throw wrongUse("a difference is taken over or accepted, not both");
+        }
+        if (why != null && accept.isEmpty()) {
+            throw wrongUse("--why is the reason of --accept; say what is accepted");
         }
         ProjectFolder folder = changing((!take.isEmpty() || !accept.isEmpty()) && !dryRun);
         Project project = folder.load();

@@ -43,7 +43,8 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
      * @param from the other one
      * @param expected patterns of paths that are expected to differ, and stay
      * @param wanted patterns of the paths of what is to be taken over
-     * @throws RefusedException when one side is no device, or the two are of different types
+     * @throws RefusedException when one side is no device, the one to change is not what the project says, or the two are of
+     *     different types
      * @throws UnknownNameException when no difference is meant
      */
     public static TakingOver plan(Project project, Side into, Side from, List<String> expected, List<String> wanted) {
@@ -51,6 +52,11 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
             throw new RefusedException(
                     "only differences between two devices can be taken over",
                     "Compare the devices of both sides one by one.");
+        }
+        if (!into.isOfProject()) {
+            throw new RefusedException(
+                    into.name() + " is a state that was kept or read; it stays as it is",
+                    "Take differences over into what the project says, " + into.owner() + ".");
         }
         Device device = project.device(into.owner());
         if (into.type().isPresent() && from.type().isPresent() && !into.type().equals(from.type())) {

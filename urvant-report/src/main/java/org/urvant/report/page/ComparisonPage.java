@@ -57,6 +57,8 @@ final class ComparisonPage {
                         right,
                         "count",
                         comparison.count(),
+                        "accepted",
+                        accepted.size(),
                         "whole",
                         isWhole,
                         "long",

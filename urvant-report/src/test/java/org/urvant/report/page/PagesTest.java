@@ -163,7 +163,7 @@ class PagesTest {
                 .endsWith("</html>")
                 .doesNotContain("http", "<b>&");
         assertThat(page)
-                .contains(comparison.count() + " difference")
+                .contains(comparison.count() + " difference", "</b>, 1 accepted")
                 .contains("<td>0.05 s</td>", "<td>0.09 s", "accepted: shorter cable", "&lt;b&gt;&amp;")
                 .contains("only differences");
         Matcher rows = Pattern.compile("<tr class=\"([a-z ]+)\"").matcher(page);
