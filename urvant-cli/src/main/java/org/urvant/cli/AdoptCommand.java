@@ -46,7 +46,7 @@ final class AdoptCommand extends Command {
         Device device = project.device(name);
         Adoption adoption = Adoption.plan(project, name, file == null ? running(folder, project, device) : filed());
         Comparison brings = adoption.brings();
-        Differences.lines(brings, paint).forEach(this::say);
+        say(Differences.lines(brings, paint));
         if (json) {
             sayJson(Json.object("device", name, "equal", brings.isEqual(), "differences", Differences.json(brings)));
         }
@@ -60,7 +60,7 @@ final class AdoptCommand extends Command {
         folder.replace(project, adoption.after()).forEach(kept -> say("kept a copy in " + kept));
         if (!adoption.left().isEqual()) {
             say(paint.warn("could not be taken over:"));
-            Differences.lines(adoption.left(), paint).forEach(this::say);
+            say(Differences.lines(adoption.left(), paint));
         }
         say("adopted " + count(adoption.count(), "difference") + " from " + name);
         next("urvant check " + name);

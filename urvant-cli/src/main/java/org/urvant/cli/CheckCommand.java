@@ -1,10 +1,12 @@
 package org.urvant.cli;
 
 import java.util.List;
+import java.util.Optional;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
 import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -20,7 +22,7 @@ final class CheckCommand extends Command {
     private boolean strict;
 
     @Option(names = "--all", description = "Show every finding, not only a few of each check.")
-    private boolean all;
+    private boolean isAll;
 
     CheckCommand(Session session) {
         super(session);
@@ -28,21 +30,18 @@ final class CheckCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
-        List<Finding> findings = during(
-                "checking",
-                () -> device == null
-                        ? ProjectCheck.check(project)
-                        : ProjectCheck.check(project, project.device(device)));
+        ProjectFolder folder = folder();
+        Optional<Project> project = device == null ? Optional.empty() : Optional.of(folder.load());
+        List<Finding> all = during("checking", () -> project.isEmpty() ? folder.check() : folder.check(project.get()));
+        List<Finding> findings = project.map(site -> ProjectCheck.concerning(all, site.device(device)))
+                .orElse(all);
         boolean fails = ProjectCheck.blocks(findings)
                 || strict && findings.stream().anyMatch(finding -> finding.severity() == Severity.WARNING);
         if (json) {
             sayJson(Findings.json(findings));
         } else {
-            Findings.lines(findings, session, all).forEach(this::say);
-            if (device != null) {
-                say(paint.strong(device) + "  " + Marked.text(project, project.device(device)));
-            }
+            say(Findings.lines(findings, session, isAll));
+            project.ifPresent(site -> say(paint.strong(device) + "  " + Marked.text(site, site.device(device))));
             say(findings.isEmpty() ? paint.good("no findings") : Findings.summary(findings));
         }
         if (!ProjectCheck.blocks(findings) && device != null) {

@@ -1,5 +1,6 @@
 package org.urvant.cli;
 
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -103,8 +104,15 @@ abstract class Command implements Callable<Integer> {
         (json ? session.err() : session.out()).println(line);
     }
 
+    /** Says many lines at once, which is many times as fast as one by one. */
+    final void say(Collection<String> lines) {
+        if (!lines.isEmpty()) {
+            say(String.join(System.lineSeparator(), lines));
+        }
+    }
+
     final void say(Table table) {
-        table.lines(session.width(), paint).forEach(this::say);
+        say(table.lines(session.width(), paint));
     }
 
     final void sayJson(Object value) {

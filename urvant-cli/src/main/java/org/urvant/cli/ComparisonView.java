@@ -50,7 +50,7 @@ final class ComparisonView {
         command.say(paint.faint(first.name()) + " (" + first.brief() + ") → " + paint.faint(second.name()) + " ("
                 + second.brief() + ")");
         if (file.isEmpty()) {
-            Differences.lines(comparison, paint, this::unit, accepted).forEach(command::say);
+            command.say(Differences.lines(comparison, paint, this::unit, accepted));
         } else {
             command.say("wrote " + file.get());
         }

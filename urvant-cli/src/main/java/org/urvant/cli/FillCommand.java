@@ -46,7 +46,7 @@ final class FillCommand extends Command {
             if (json) {
                 sayJson(Findings.json(plan.findings()));
             }
-            Findings.lines(plan.findings(), session, false).forEach(this::say);
+            say(Findings.lines(plan.findings(), session, false));
             throw new RefusedException(
                     file + " has " + count(plan.findings().size(), "mistake") + "; nothing was changed",
                     "Mend the rows named, and fill again.");

@@ -86,7 +86,7 @@ final class GuideCommand extends Command {
         if (json) {
             sayJson(Findings.json(findings));
         }
-        Findings.lines(findings, session, false).forEach(this::say);
+        say(Findings.lines(findings, session, false));
         throw new RefusedException(
                 count(findings.size(), "answer") + " missing or wrong; nothing was made",
                 file == null ? "Answer with --answer QUESTION=VALUE." : "Mend the rows, and try again.");

@@ -43,6 +43,9 @@ final class ImportCommand extends Command {
     @Option(names = "--keep-going", description = "Import what is sound when parts of the file are not.")
     private boolean keepGoing;
 
+    @Option(names = "--all", description = "Show every IED and every finding, not only how many and a few.")
+    private boolean all;
+
     @Mixin
     private ListOptions lists;
 
@@ -63,7 +66,7 @@ final class ImportCommand extends Command {
         lists.requireNone();
         ProjectFolder folder = folder();
         ImportPlan plan = folder.planImport(session.path(file));
-        SourceView view = new SourceView(this);
+        SourceView view = new SourceView(this, all);
         if (!json) {
             view.say(plan);
             view.sayFindings(plan);
@@ -111,7 +114,7 @@ final class ImportCommand extends Command {
         Project project = folder.load();
         PointListFile.Read read = PointListFile.read(
                 session.path(file), file, lists.how(file, project.conventions().headings()));
-        PointListView view = new PointListView(this, false);
+        PointListView view = new PointListView(this, all);
         if (!json) {
             view.say(file, read);
             view.sayFindings(read.reading().findings());
@@ -140,8 +143,6 @@ final class ImportCommand extends Command {
 
     /** A station has hundreds of IEDs, and nobody reads their names in a line. */
     private static String some(List<String> names) {
-        return names.size() <= FEW
-                ? String.join(", ", names)
-                : names.size() + " IEDs, " + String.join(", ", names.subList(0, FEW)) + " …";
+        return names.size() <= FEW ? String.join(", ", names) : names.size() + " IEDs";
     }
 }

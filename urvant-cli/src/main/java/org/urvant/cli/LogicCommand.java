@@ -81,7 +81,7 @@ final class LogicCommand extends Command {
 
     private int replace(ProjectFolder folder, Project project, Device device, String text) {
         LogicChange change = LogicChange.plan(project, name, text, remove ? "" : take);
-        Findings.lines(change.findings(), session, true).forEach(this::say);
+        say(Findings.lines(change.findings(), session, true));
         if (change.isForbidden()) {
             note("nothing was changed; mend the programs first");
             return Exit.DIFFERENT;
@@ -130,7 +130,7 @@ final class LogicCommand extends Command {
             say(paint.faint(device.programs().source()) + "  " + paint.strong(key.substring(4)));
             text.lines().forEach(line -> say("  " + line));
         });
-        Findings.lines(findings, session, true).forEach(this::say);
+        say(Findings.lines(findings, session, true));
         if (findings.isEmpty()) {
             say(paint.good("sound") + ": " + count(programs.size(), "program") + ", each cycle of "
                     + Trial.written(logic.definition().cycle()));

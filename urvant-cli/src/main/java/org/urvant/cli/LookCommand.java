@@ -31,7 +31,7 @@ final class LookCommand extends Command {
     @Option(names = "--for", paramLabel = "DEVICE", description = "Say whether this device can ask the IEDs.")
     private String device;
 
-    @Option(names = "--all", description = "Show every control block and every finding, not only how many and a few.")
+    @Option(names = "--all", description = "Show every IED, control block and finding, not only how many and a few.")
     private boolean all;
 
     @Mixin
@@ -51,8 +51,9 @@ final class LookCommand extends Command {
         if (!isInProject && device != null) {
             folder(); // refuses: a device is one of a project
         }
-        ImportPlan plan =
-                isInProject ? folder().planImport(session.path(file)) : ImportPlan.look(session.path(file), progress());
+        ImportPlan plan = isInProject
+                ? folder().planImport(session.path(file))
+                : ImportPlan.look(session.path(file), session.known(progress()));
         if (json) {
             sayJson(SourceView.json(plan));
         } else {

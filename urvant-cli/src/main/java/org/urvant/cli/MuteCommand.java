@@ -7,7 +7,6 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
 import org.urvant.core.finding.Step;
 import org.urvant.project.Project;
-import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -40,7 +39,7 @@ final class MuteCommand extends Command {
     public Integer call() {
         ProjectFolder folder = changing();
         Project project = folder.load();
-        List<Finding> findings = ProjectCheck.check(project);
+        List<Finding> findings = folder.check(project);
         String place = rule + " " + subject;
         Finding finding = findings.stream()
                 .filter(candidate -> candidate.place().equals(place))

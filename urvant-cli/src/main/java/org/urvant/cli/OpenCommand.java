@@ -6,6 +6,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
@@ -22,13 +23,17 @@ final class OpenCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
-        List<Finding> open = (device == null
-                        ? ProjectCheck.check(project)
-                        : ProjectCheck.check(project, project.device(device)))
-                .stream()
-                        .filter(finding -> finding.rule() == GeneralRules.OPEN_ITEMS)
-                        .toList();
+        ProjectFolder folder = folder();
+        List<Finding> all;
+        if (device == null) {
+            all = folder.check();
+        } else {
+            Project project = folder.load();
+            all = ProjectCheck.concerning(folder.check(project), project.device(device));
+        }
+        List<Finding> open = all.stream()
+                .filter(finding -> finding.rule() == GeneralRules.OPEN_ITEMS)
+                .toList();
         Table table = new Table("open", "place", "what is wanted");
         List<Object> rows = new ArrayList<>();
         for (Finding finding : open) {

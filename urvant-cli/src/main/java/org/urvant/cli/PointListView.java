@@ -161,7 +161,7 @@ final class PointListView {
     void sayFindings(List<Finding> findings) {
         if (!findings.isEmpty()) {
             command.say("");
-            Findings.lines(findings, command.session, all).forEach(command::say);
+            command.say(Findings.lines(findings, command.session, all));
             command.say(Findings.summary(findings));
         }
     }

@@ -5,6 +5,9 @@ import java.io.Writer;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.Map;
+import org.urvant.core.progress.Progress;
+import org.urvant.project.cache.KnownFiles;
+import org.urvant.project.cache.UserCache;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.folder.Workplace;
 
@@ -45,6 +48,11 @@ record Session(
     /** Returns who works, and with what. */
     Workplace workplace() {
         return new Workplace(person, clock, home(), cache());
+    }
+
+    /** Returns SCL files as this user's cache knows them. */
+    KnownFiles known(Progress progress) {
+        return new KnownFiles(new UserCache(cache()), progress);
     }
 
     /** Returns whether the session's folder is in a project. */

@@ -26,7 +26,6 @@ import org.urvant.project.folder.KeptConfigurations;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.scl.FileComparison;
 import org.urvant.scl.SclFile;
-import org.urvant.scl.reading.SclReader;
 
 /** Finds what people name as a side of a comparison. */
 final class Sides {
@@ -254,7 +253,9 @@ final class Sides {
             return Named.of(
                     name, Side.of(project, ConfigurationFile.read(path, name).configuration()));
         }
-        SclFile scl = command.during("reading " + name, () -> new SclReader(command.progress()).read(path, name));
+        SclFile scl = command.during(
+                "reading " + name,
+                () -> command.session.known(command.progress()).read(path, name).file());
         return new Named(name, Optional.empty(), Optional.of(scl), Optional.empty());
     }
 

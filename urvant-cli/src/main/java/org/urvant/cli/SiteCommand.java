@@ -43,7 +43,9 @@ final class SiteCommand extends Command {
             note("no imported file has a substation section");
             next("urvant import station.scd");
         } else {
-            parts.forEach(part -> say(part, "", ""));
+            List<String> lines = new ArrayList<>();
+            parts.forEach(part -> add(part, "", "", lines));
+            say(lines);
         }
         return Exit.DONE;
     }
@@ -62,7 +64,7 @@ final class SiteCommand extends Command {
                         all.stream().map(SitePart::path).toList()));
     }
 
-    private void say(SitePart part, String before, String below) {
+    private void add(SitePart part, String before, String below, List<String> lines) {
         List<SitePart> inner = part.parts();
         String nodeText = nodeText(part);
         boolean isPhase = !part.phase().isEmpty();
@@ -75,11 +77,11 @@ final class SiteCommand extends Command {
                 Stream.of(kind, part.voltage(), described)
                         .filter(text -> !text.isEmpty())
                         .toList());
-        say(before + paint.strong(part.name()) + "  " + detail
+        lines.add(before + paint.strong(part.name()) + "  " + detail
                 + (nodeText.isEmpty() ? "" : paint.faint("  " + nodeText)));
         for (int i = 0; i < inner.size(); i++) {
             boolean last = i == inner.size() - 1;
-            say(inner.get(i), below + (last ? "└─ " : "├─ "), below + (last ? "   " : "│  "));
+            add(inner.get(i), below + (last ? "└─ " : "├─ "), below + (last ? "   " : "│  "), lines);
         }
     }
 

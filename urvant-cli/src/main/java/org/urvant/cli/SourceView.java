@@ -2,6 +2,7 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.urvant.core.device.DeviceType;
@@ -29,14 +30,11 @@ import org.urvant.scl.SitePart;
 /** Shows what is in an SCL file, and how it stands to the project. */
 final class SourceView {
     private static final int FEW_IEDS = 3;
+    private static final int MOST_NAMED = 40;
     private static final int FEW_DIFFERENCES = 6;
 
     private final Command command;
     private final boolean all;
-
-    SourceView(Command command) {
-        this(command, false);
-    }
 
     /** Creates a view that shows every finding, or a few of each check. */
     SourceView(Command command, boolean all) {
@@ -48,7 +46,8 @@ final class SourceView {
         SclFile file = plan.file();
         FileKind kind = file.kind();
         command.say(plan.name() + ": " + command.paint.strong(kind.name()) + " of edition " + file.edition()
-                + ", header " + (file.headerId() + " " + file.headerVersion()).strip() + ", " + plan.content().length
+                + ", header " + (file.headerId() + " " + file.headerVersion()).strip() + ", "
+                + plan.source().size()
                 + " bytes");
         Findings.wrapped("  It holds " + kind.content() + ". " + kind.use(), command.session.width())
                 .forEach(command::say);
@@ -58,15 +57,44 @@ final class SourceView {
                     + String.join(", ", file.site().stream().map(SitePart::path).toList()) + ", "
                     + Command.count(bays, "bay"));
         }
-        Table table =
-                new Table("IED", "in project", "maker", "type", "access point", "address", "attributes", "description");
-        for (ImportPlan.IedRow row : plan.rows()) {
-            table.row(ied(row).values().toArray());
-        }
-        if (!table.isEmpty()) {
+        if (plan.rows().size() > MOST_NAMED && !all) {
+            sayTypes(plan);
+        } else if (!plan.rows().isEmpty()) {
+            Table table = new Table(
+                    "IED", "in project", "maker", "type", "access point", "address", "attributes", "description");
+            plan.rows().forEach(row -> table.row(ied(row).values().toArray()));
             command.say(table);
         }
-        plan.rows().forEach(this::sayDelta);
+        List<ImportPlan.IedRow> changed = plan.rows().stream()
+                .filter(row -> row.mark() == ImportPlan.Standing.CHANGED)
+                .toList();
+        int shown = all ? changed.size() : Math.min(MOST_NAMED, changed.size());
+        changed.subList(0, shown).forEach(this::sayDelta);
+        if (shown < changed.size()) {
+            command.say("  … and " + Command.count(changed.size() - shown, "IED") + " more changed; --all shows them");
+        }
+    }
+
+    /** Says of a station how many IEDs of each type it has; nobody reads thousands of rows. */
+    private void sayTypes(ImportPlan plan) {
+        Map<List<String>, List<ImportPlan.IedRow>> types = new LinkedHashMap<>();
+        plan.rows().forEach(row -> types.computeIfAbsent(
+                        List.of(row.ied().maker(), row.ied().type(), row.mark().word()), key -> new ArrayList<>())
+                .add(row));
+        Table table = new Table("IEDs", "in project", "maker", "type", "for example");
+        types.forEach((type, rows) -> table.row(
+                rows.size(),
+                type.get(2),
+                type.get(0),
+                type.get(1),
+                String.join(
+                        ", ",
+                        rows.stream()
+                                .limit(FEW_IEDS)
+                                .map(row -> row.ied().name())
+                                .toList())));
+        command.say(table);
+        command.say("  " + Command.count(plan.rows().size(), "IED") + "; --all names each");
     }
 
     private static long bays(SitePart part) {
@@ -81,7 +109,7 @@ final class SourceView {
             return;
         }
         command.say("");
-        Findings.lines(findings, command.session, all).forEach(command::say);
+        command.say(Findings.lines(findings, command.session, all));
         if (plan.check().unlisted() > 0) {
             command.say("… and " + plan.check().unlisted() + " more, each like one that is listed; mend these first");
         }
@@ -201,25 +229,33 @@ final class SourceView {
     }
 
     private void sayCounts(SclFile file) {
-        Table table = new Table("IED", "datasets", "reports", "GOOSE", "sampled values", "inputs", "not bound yet");
+        boolean isByType = file.ieds().size() > MOST_NAMED;
+        Map<String, int[]> counts = new LinkedHashMap<>();
         for (Ied ied : file.ieds()) {
-            List<LogicalNode> nodes = ied.nodes();
-            List<ExternalReference> inputs = ied.allNodes().stream()
-                    .flatMap(node -> node.inputs().stream())
-                    .toList();
-            table.row(
-                    ied.name(),
-                    nodes.stream().mapToInt(node -> node.dataSets().size()).sum(),
-                    nodes.stream()
-                            .mapToInt(node -> node.reportControls().size())
-                            .sum(),
-                    nodes.stream().mapToInt(node -> node.gooseControls().size()).sum(),
-                    nodes.stream()
-                            .mapToInt(node -> node.sampledValueControls().size())
-                            .sum(),
-                    inputs.size(),
-                    inputs.stream().filter(input -> !input.isBound()).count());
+            int[] own =
+                    counts.computeIfAbsent(isByType ? ied.maker() + " " + ied.type() : ied.name(), key -> new int[6]);
+            for (LogicalNode node : ied.nodes()) {
+                own[0] += node.dataSets().size();
+                own[1] += node.reportControls().size();
+                own[2] += node.gooseControls().size();
+                own[3] += node.sampledValueControls().size();
+            }
+            for (LogicalNode node : ied.allNodes()) {
+                for (ExternalReference input : node.inputs()) {
+                    own[4]++;
+                    own[5] += input.isBound() ? 0 : 1;
+                }
+            }
         }
+        Table table = new Table(
+                isByType ? "all of type" : "IED",
+                "datasets",
+                "reports",
+                "GOOSE",
+                "sampled values",
+                "inputs",
+                "not bound yet");
+        counts.forEach((name, own) -> table.row(name, own[0], own[1], own[2], own[3], own[4], own[5]));
         command.say("");
         command.say(table);
         command.say(command.paint.faint("--all shows each dataset and control block"));

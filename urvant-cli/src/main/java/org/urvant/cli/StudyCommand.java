@@ -115,7 +115,7 @@ final class StudyCommand extends Command {
             if (json) {
                 sayJson(Findings.json(values.findings()));
             }
-            Findings.lines(values.findings(), session, false).forEach(this::say);
+            say(Findings.lines(values.findings(), session, false));
             throw new RefusedException(
                     file + " has " + count(values.findings().size(), "row")
                             + " that cannot be taken; nothing was changed",

@@ -110,7 +110,7 @@ final class TryCommand extends Command {
                 : Optional.of(
                         Trial.of(project, device, own, Optional.ofNullable(zone).map(GivenTime::zone)));
         if (trial.isPresent() && !trial.get().findings().isEmpty()) {
-            Findings.lines(trial.get().findings(), session, true).forEach(this::say);
+            say(Findings.lines(trial.get().findings(), session, true));
             return Exit.DIFFERENT;
         }
         Optional<Duration> span = Optional.ofNullable(length).map(text -> GivenTime.span("--for", text));

@@ -74,7 +74,7 @@ final class TypesCommand extends Command {
                 DeviceTypeReader.read(file, SafeFile.readText(session.path(file), 4_000_000, file), mistakes::add);
         read.ifPresent(type -> DeviceTypeReader.verifyLogic(type, mistakes::add));
         if (!mistakes.isEmpty()) {
-            Findings.lines(mistakes.stream().sorted().toList(), session, true).forEach(this::say);
+            say(Findings.lines(mistakes.stream().sorted().toList(), session, true));
             return Exit.DIFFERENT;
         }
         DeviceType type = read.orElseThrow();

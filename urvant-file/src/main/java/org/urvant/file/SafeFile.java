@@ -3,6 +3,7 @@ package org.urvant.file;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.CharBuffer;
+import java.nio.channels.SeekableByteChannel;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.CharsetDecoder;
 import java.nio.charset.CoderResult;
@@ -117,15 +118,34 @@ public final class SafeFile {
      * disk.
      */
     public static void writeNote(Path file, byte[] content) {
+        writeNote(file, channel -> {
+            for (ByteBuffer left = ByteBuffer.wrap(content); left.hasRemaining(); ) {
+                channel.write(left);
+            }
+        });
+    }
+
+    /** Writes what may be lost at any time and is too large to be had as a whole. */
+    public static void writeNote(Path file, Content content) {
         Path beside = beside(file);
         Volume.DISK.folder(file.toAbsolutePath().getParent());
         try {
-            Files.write(beside, content, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+            try (SeekableByteChannel channel =
+                    Files.newByteChannel(beside, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
+                content.writeTo(channel);
+            }
             Volume.DISK.replace(beside, file);
         } catch (IOException | UnreachableException e) {
             Volume.DISK.delete(beside);
             throw new UnreachableException("cannot write " + file, "Check free space and that you may write there.", e);
         }
+    }
+
+    /** What is written to a file. */
+    @FunctionalInterface
+    public interface Content {
+        /** Writes all of it, from the beginning. */
+        void writeTo(SeekableByteChannel channel) throws IOException;
     }
 
     /** Returns the name of a file beside another that nobody else takes. */

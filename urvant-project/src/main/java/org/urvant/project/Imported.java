@@ -18,10 +18,12 @@ import org.urvant.scl.SclFile;
  * @param files the files, in the order of their import
  * @param unwanted by file, names of IEDs in it that nobody ticked at import
  * @param lists lists of points by name
+ * @param recall what was found before in these very files
  */
-public record Imported(List<SclFile> files, Map<String, Set<String>> unwanted, SortedMap<String, PointList> lists) {
+public record Imported(
+        List<SclFile> files, Map<String, Set<String>> unwanted, SortedMap<String, PointList> lists, Recall recall) {
     /** No file was imported. */
-    public static final Imported NOTHING = new Imported(List.of(), Map.of(), new TreeMap<>());
+    public static final Imported NOTHING = new Imported(List.of(), Map.of(), new TreeMap<>(), Recall.NOTHING);
 
     public Imported {
         files = List.copyOf(files);
@@ -33,28 +35,34 @@ public record Imported(List<SclFile> files, Map<String, Set<String>> unwanted, S
     public Imported with(SclFile file, Collection<String> wanted) {
         List<SclFile> more = new ArrayList<>(files);
         more.add(file);
+        Set<String> taken = Set.copyOf(wanted);
         Set<String> others = new TreeSet<>();
         file.ieds().stream()
                 .map(ied -> ied.name())
-                .filter(ied -> !wanted.contains(ied))
+                .filter(ied -> !taken.contains(ied))
                 .forEach(others::add);
         Map<String, Set<String>> hidden = new TreeMap<>(unwanted);
         hidden.put(file.name(), others);
-        return new Imported(more, hidden, lists);
+        return new Imported(more, hidden, lists, Recall.NOTHING);
+    }
+
+    /** Returns these with other lists of points. */
+    public Imported with(SortedMap<String, PointList> others) {
+        return new Imported(files, unwanted, others, recall);
     }
 
     /** Returns these and one list of points, added or replaced. */
     public Imported with(PointList list) {
         SortedMap<String, PointList> others = new TreeMap<>(lists);
         others.put(list.name(), list);
-        return new Imported(files, unwanted, others);
+        return new Imported(files, unwanted, others, recall);
     }
 
     /** Returns these without a list of points. */
     public Imported withoutList(String list) {
         SortedMap<String, PointList> others = new TreeMap<>(lists);
         others.remove(list);
-        return new Imported(files, unwanted, others);
+        return new Imported(files, unwanted, others, recall);
     }
 
     /** Returns these without a file. */
@@ -62,6 +70,6 @@ public record Imported(List<SclFile> files, Map<String, Set<String>> unwanted, S
         Map<String, Set<String>> hidden = new TreeMap<>(unwanted);
         hidden.remove(file);
         return new Imported(
-                files.stream().filter(each -> !each.name().equals(file)).toList(), hidden, lists);
+                files.stream().filter(each -> !each.name().equals(file)).toList(), hidden, lists, Recall.NOTHING);
     }
 }

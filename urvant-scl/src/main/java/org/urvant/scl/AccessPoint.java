@@ -39,7 +39,7 @@ public final class AccessPoint extends SclElement {
      */
     public List<LogicalNode> clientNodes() {
         LogicalDevice none = new LogicalDevice(ied, row);
-        return views(row, Tag.LN, at -> new LogicalNode(none, at));
+        return views(none, row, Tag.LN, LogicalNode::new);
     }
 
     /** Returns the place on a subnetwork, or empty when it is connected to none. */

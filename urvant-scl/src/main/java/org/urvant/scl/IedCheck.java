@@ -16,6 +16,7 @@ final class IedCheck {
     private final MessageCheck messages;
     private final InputCheck inputs;
     private final Map<String, Integer> cuts = new HashMap<>();
+    private final Map<String, Set<String>> clients = new HashMap<>(); // names of their nodes
 
     IedCheck(SclCheck check, TypeCheck types) {
         this.check = check;
@@ -140,8 +141,9 @@ final class IedCheck {
     }
 
     private void size(LogicalNode node, String ied) {
-        int cut = cuts.computeIfAbsent(
-                node.typeName(), key -> check.file().templates().cut(node));
+        Integer known = cuts.get(node.typeName());
+        int cut = known != null ? known : check.file().templates().cut(node);
+        cuts.put(node.typeName(), cut);
         if (cut >= 0) {
             check.report(
                     SclRules.TYPE_TOO_LARGE,
@@ -227,7 +229,9 @@ final class IedCheck {
                 messages.message(ied, block, sets.get(wanted));
             }
         }
-        node.inputs().forEach(input -> inputs.input(ied, input));
+        for (ExternalReference input : node.inputs()) {
+            inputs.input(ied, input);
+        }
     }
 
     private void members(Ied ied, DataSet set) {
@@ -328,8 +332,14 @@ final class IedCheck {
         String node = store.attribute(row, "prefix", "")
                 + store.attribute(row, "lnClass", "")
                 + store.attribute(row, "lnInst", "");
-        Set<String> known = new HashSet<>();
-        client.allNodes().forEach(own -> known.add(own.name()));
+        Set<String> known = clients.get(name);
+        if (known == null) {
+            known = new HashSet<>();
+            for (LogicalNode own : client.allNodes()) {
+                known.add(own.name());
+            }
+            clients.put(name, known);
+        }
         if (!node.isEmpty() && !known.isEmpty() && !known.contains(node)) {
             check.report(
                     SclRules.RECEIVER_MISSING,

@@ -34,8 +34,8 @@ public final class LogicalDevice extends SclElement {
 
     /** Returns the logical nodes, LLN0 first. */
     public List<LogicalNode> nodes() {
-        List<LogicalNode> nodes = new ArrayList<>(views(row, Tag.LN0, at -> new LogicalNode(this, at)));
-        nodes.addAll(views(row, Tag.LN, at -> new LogicalNode(this, at)));
+        List<LogicalNode> nodes = new ArrayList<>(views(this, row, Tag.LN0, LogicalNode::new));
+        nodes.addAll(views(this, row, Tag.LN, LogicalNode::new));
         return Collections.unmodifiableList(nodes);
     }
 }

@@ -105,27 +105,27 @@ public final class LogicalNode extends SclElement {
 
     /** Returns the datasets defined in this node. */
     public List<DataSet> dataSets() {
-        return views(row, Tag.DATA_SET, at -> new DataSet(this, at));
+        return views(this, row, Tag.DATA_SET, DataSet::new);
     }
 
     /** Returns the report control blocks of this node. */
     public List<ReportControl> reportControls() {
-        return views(row, Tag.REPORT_CONTROL, at -> new ReportControl(this, at));
+        return views(this, row, Tag.REPORT_CONTROL, ReportControl::new);
     }
 
     /** Returns the GOOSE control blocks of this node; only LLN0 has any. */
     public List<GooseControl> gooseControls() {
-        return views(row, Tag.GSE_CONTROL, at -> new GooseControl(this, at));
+        return views(this, row, Tag.GSE_CONTROL, GooseControl::new);
     }
 
     /** Returns the log control blocks of this node. */
     public List<LogControl> logControls() {
-        return views(row, Tag.LOG_CONTROL, at -> new LogControl(this, at));
+        return views(this, row, Tag.LOG_CONTROL, LogControl::new);
     }
 
     /** Returns the sampled-value control blocks of this node; only LLN0 has any. */
     public List<SampledValueControl> sampledValueControls() {
-        return views(row, Tag.SAMPLED_VALUE_CONTROL, at -> new SampledValueControl(this, at));
+        return views(this, row, Tag.SAMPLED_VALUE_CONTROL, SampledValueControl::new);
     }
 
     /** Returns all control blocks of this node in the order of the file. */
@@ -160,7 +160,7 @@ public final class LogicalNode extends SclElement {
 
     /** Returns the inputs of this node from outside, bound or kept for later binding. */
     public List<ExternalReference> inputs() {
-        return views(store.child(row, Tag.INPUTS), Tag.EXT_REF, at -> new ExternalReference(this, at));
+        return views(this, store.child(row, Tag.INPUTS), Tag.EXT_REF, ExternalReference::new);
     }
 
     /** Returns the part of the site that the node belongs to; empty when the file does not say. */

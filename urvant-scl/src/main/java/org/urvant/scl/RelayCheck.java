@@ -65,8 +65,13 @@ public final class RelayCheck {
         ieds.values().forEach(ied -> ied.logicalDevices().stream()
                 .flatMap(device -> device.nodes().stream().limit(1))
                 .forEach(node -> blocks(ied, node)));
-        ieds.values()
-                .forEach(ied -> ied.allNodes().forEach(node -> node.inputs().forEach(input -> input(ied, input))));
+        for (Ied ied : ieds.values()) {
+            for (LogicalNode node : ied.allNodes()) {
+                for (ExternalReference input : node.inputs()) {
+                    input(ied, input);
+                }
+            }
+        }
         blocks.forEach((place, block) -> {
             if (!taken.contains(place) && receivers(block).isEmpty()) {
                 report(

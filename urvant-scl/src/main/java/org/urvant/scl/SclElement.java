@@ -66,16 +66,26 @@ public abstract sealed class SclElement
         return elements().stream().filter(PlainElement::isPrivate).toList();
     }
 
-    final <T> List<T> views(int parent, Tag tag, IntFunction<T> view) {
+    /** Makes a view of a row for the one that it belongs to. */
+    interface View<O, T> {
+        T of(O owner, int row);
+    }
+
+    /** As {@link #views(int, Tag, IntFunction)}, by what needs no closure: those are dear where they are made by the million. */
+    final <O, T> List<T> views(O owner, int parent, Tag tag, View<O, T> view) {
         int child = parent < 0 ? -1 : store.child(parent, tag);
         if (child < 0) {
             return List.of(); // most nodes hold none of most things
         }
         List<T> found = new ArrayList<>();
         for (; child >= 0; child = store.next(child, tag)) {
-            found.add(view.apply(child));
+            found.add(view.of(owner, child));
         }
         return Collections.unmodifiableList(found);
+    }
+
+    final <T> List<T> views(int parent, Tag tag, IntFunction<T> view) {
+        return views(view, parent, tag, IntFunction::apply);
     }
 
     @Override

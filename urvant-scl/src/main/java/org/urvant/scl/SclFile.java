@@ -79,7 +79,7 @@ public final class SclFile extends SclElement {
 
     /** Returns the IEDs in the order of the file. */
     public List<Ied> ieds() {
-        return views(0, Tag.IED, at -> new Ied(this, at));
+        return views(this, 0, Tag.IED, Ied::new);
     }
 
     /** Returns the first IED with a name, or empty. */
@@ -89,7 +89,7 @@ public final class SclFile extends SclElement {
 
     /** Returns the subnetworks in the order of the file. */
     public List<Subnetwork> subnetworks() {
-        return views(store.child(0, Tag.COMMUNICATION), Tag.SUB_NETWORK, at -> new Subnetwork(this, at));
+        return views(this, store.child(0, Tag.COMMUNICATION), Tag.SUB_NETWORK, Subnetwork::new);
     }
 
     /** Returns the connected access points of all subnetworks, in the order of the file. */

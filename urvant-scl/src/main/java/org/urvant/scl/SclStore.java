@@ -1,5 +1,6 @@
 package org.urvant.scl;
 
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.NoSuchElementException;
@@ -48,6 +49,22 @@ final class SclStore {
         this.attributeValues = attributes.values();
         this.names = names;
         this.values = values;
+    }
+
+    Elements elements() {
+        return new Elements(tags, parents, ends, lines, columns);
+    }
+
+    Attributes attributes() {
+        return new Attributes(attributeStarts, attributeNames, attributeValues);
+    }
+
+    StringPool names() {
+        return names;
+    }
+
+    StringPool values() {
+        return values;
     }
 
     int size() {
@@ -230,31 +247,49 @@ final class SclStore {
 
     /** Iterates over the rows of all children, or of the children with one tag. */
     Iterable<Integer> children(int row, Tag only) {
-        return () -> new PrimitiveIterator.OfInt() {
-            private int at = seek(row + 1);
+        return new Children(row, only);
+    }
 
-            private int seek(int from) {
-                int next = from;
-                while (only != null && next < ends[row] && tags[next] != only.ordinal()) {
-                    next = ends[next];
-                }
-                return next;
-            }
+    /** A class of its own, and no closure: those are slow until the compiler has seen them often. */
+    private final class Children implements Iterable<Integer> {
+        private final int row;
+        private final Tag only;
 
-            @Override
-            public boolean hasNext() {
-                return at < ends[row];
-            }
+        Children(int row, Tag only) {
+            this.row = row;
+            this.only = only;
+        }
 
-            @Override
-            public int nextInt() {
-                if (!hasNext()) {
-                    throw new NoSuchElementException();
-                }
-                int found = at;
-                at = seek(ends[at]);
-                return found;
+        @Override
+        public Iterator<Integer> iterator() {
+            return new Rows(row, only);
+        }
+    }
+
+    private final class Rows implements PrimitiveIterator.OfInt {
+        private final int end;
+        private final Tag only;
+        private int at;
+
+        Rows(int row, Tag only) {
+            this.end = ends[row];
+            this.only = only;
+            this.at = seek(row + 1, end, only);
+        }
+
+        @Override
+        public boolean hasNext() {
+            return at >= 0;
+        }
+
+        @Override
+        public int nextInt() {
+            if (at < 0) {
+                throw new NoSuchElementException();
             }
-        };
+            int found = at;
+            at = seek(ends[at], end, only);
+            return found;
+        }
     }
 }

@@ -73,14 +73,17 @@ final class SiteCheck {
                     + check.hint(
                             ied, check.file().ieds().stream().map(Ied::name).toList());
         } else if (!device.isEmpty()) {
-            Set<String> known = nodes.computeIfAbsent(ied, key -> {
-                Set<String> all = new HashSet<>();
+            Set<String> known = nodes.get(ied);
+            if (known == null) {
+                known = new HashSet<>();
                 for (LogicalDevice own : found.logicalDevices()) {
                     String before = own.instance() + "/";
-                    own.nodes().forEach(inner -> all.add(before + inner.name()));
+                    for (LogicalNode inner : own.nodes()) {
+                        known.add(before + inner.name());
+                    }
                 }
-                return all;
-            });
+                nodes.put(ied, known);
+            }
             mistake = known.contains(node) ? null : ied + " has no logical node " + node + check.hint(node, known);
         }
         if (mistake != null) {

@@ -1,15 +1,45 @@
 package org.urvant.scl;
 
+import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 
-/** Numbers strings from zero in the order in which they first come, keeping each once. Open addressing, at most half full. */
-final class StringPool {
-    private String[] strings = new String[64];
-    private int[] slots = filled(128);
+/**
+ * Numbers strings from zero in the order in which they first come, keeping each once. Open addressing, at most half full. Read
+ * from octets, a string is decoded when it is first asked for.
+ */
+public final class StringPool {
+    private static final byte[] NONE = {};
+
+    private final byte[] letters;
+    private final int[] ends;
+    private String[] strings;
+    private int[] slots;
     private int size;
 
+    /** Creates an empty pool. */
+    public StringPool() {
+        letters = NONE;
+        ends = new int[0];
+        strings = new String[64];
+        slots = filled(128);
+    }
+
+    /**
+     * Creates a pool of what {@link #letters} gave; strings can only be had by their numbers.
+     *
+     * @param letters UTF-8 octets of all strings, one after the other
+     * @param ends offset at which each ends
+     */
+    public StringPool(byte[] letters, int[] ends) {
+        this.letters = letters;
+        this.ends = ends;
+        strings = new String[ends.length];
+        slots = new int[0];
+        size = ends.length;
+    }
+
     /** Returns the number of a string, adding it when it is new. */
-    int add(String string) {
+    public int add(String string) {
         int slot = slot(slots, string);
         if (slots[slot] >= 0) {
             return slots[slot];
@@ -33,17 +63,41 @@ final class StringPool {
     }
 
     /** Gives back what only adding and finding need; after this, strings can only be had by their numbers. */
-    void close() {
+    public void close() {
         strings = Arrays.copyOf(strings, size);
         slots = new int[0];
     }
 
-    String get(int number) {
-        return strings[number];
+    /** Returns the string with a number. */
+    public String get(int number) {
+        String string = strings[number];
+        if (string == null) {
+            int start = number == 0 ? 0 : ends[number - 1];
+            string = new String(letters, start, ends[number] - start, StandardCharsets.UTF_8);
+            strings[number] = string;
+        }
+        return string;
     }
 
-    int size() {
+    /** Returns how many strings there are. */
+    public int size() {
         return size;
+    }
+
+    /** Returns all strings as UTF-8 octets one after the other, and fills in the offset at which each ends. */
+    public byte[] letters(int[] offsets) {
+        byte[] all = new byte[1024];
+        int length = 0;
+        for (int i = 0; i < size; i++) {
+            byte[] one = get(i).getBytes(StandardCharsets.UTF_8);
+            if (length + one.length > all.length) {
+                all = Arrays.copyOf(all, Math.max(all.length * 2, length + one.length));
+            }
+            System.arraycopy(one, 0, all, length, one.length);
+            length += one.length;
+            offsets[i] = length;
+        }
+        return Arrays.copyOf(all, length);
     }
 
     private int slot(int[] table, String string) {

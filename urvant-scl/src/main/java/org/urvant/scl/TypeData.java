@@ -57,13 +57,14 @@ final class TypeData {
 
     /** Returns the row of a part of a type by its name, or -1. An index in parentheses does not count. */
     int part(int type, String name) {
-        Map<String, Integer> names = parts.computeIfAbsent(type, row -> {
-            Map<String, Integer> all = new HashMap<>();
-            for (int part : store.children(row, null)) {
-                all.putIfAbsent(store.attribute(part, "name", ""), part);
+        Map<String, Integer> names = parts.get(type); // no closures on these ways, which are gone a million times
+        if (names == null) {
+            names = new HashMap<>();
+            for (int part : store.children(type, null)) {
+                names.putIfAbsent(store.attribute(part, "name", ""), part);
             }
-            return all;
-        });
+            parts.put(type, names);
+        }
         int bracket = name.indexOf('(');
         return names.getOrDefault(bracket < 0 ? name : name.substring(0, bracket), -1);
     }
@@ -71,10 +72,15 @@ final class TypeData {
     /** Returns what a node type has at a path of objects and attributes, and whether with a functional constraint. */
     Data resolve(int nodeType, String object, String attribute, String constraint) {
         // nested, for a joined key would cost more than what it finds
-        return resolved.computeIfAbsent(nodeType, key -> new HashMap<>())
+        Map<String, Data> known = resolved.computeIfAbsent(nodeType, key -> new HashMap<>())
                 .computeIfAbsent(object, key -> new HashMap<>())
-                .computeIfAbsent(attribute, key -> new HashMap<>())
-                .computeIfAbsent(constraint, key -> find(nodeType, object, attribute, constraint));
+                .computeIfAbsent(attribute, key -> new HashMap<>());
+        Data data = known.get(constraint);
+        if (data == null) {
+            data = find(nodeType, object, attribute, constraint);
+            known.put(constraint, data);
+        }
+        return data;
     }
 
     private Data find(int nodeType, String object, String attribute, String constraint) {

@@ -9,16 +9,22 @@ public record Ipv4(int bits) {
 
     /** Reads four decimal octets, with or without leading zeros; empty when a text is no address. */
     public static Optional<Ipv4> of(String text) {
-        String[] octets = text.strip().split("\\.", -1);
-        if (octets.length != 4) {
-            return Optional.empty();
-        }
+        String address = text.strip(); // read letter by letter: a station's file has thousands
         int bits = 0;
-        for (String octet : octets) {
-            if (!octet.matches("[0-9]{1,3}") || Integer.parseInt(octet) > 255) {
+        int at = 0;
+        for (int octet = 0; octet < 4; octet++) {
+            int value = 0;
+            int first = at;
+            while (at < address.length() && at - first < 3 && address.charAt(at) >= '0' && address.charAt(at) <= '9') {
+                value = 10 * value + address.charAt(at++) - '0';
+            }
+            int digits = at - first;
+            boolean isEnded = octet == 3 ? at == address.length() : at < address.length() && address.charAt(at) == '.';
+            if (digits == 0 || value > 255 || !isEnded) {
                 return Optional.empty();
             }
-            bits = bits << 8 | Integer.parseInt(octet);
+            at++;
+            bits = bits << 8 | value;
         }
         return Optional.of(new Ipv4(bits));
     }

@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** RFC 791, RFC 950, RFC 3021 (a subnet of two), RFC 5771 (multicast), RFC 6890 (special addresses). */
 class StationTest {
@@ -65,6 +67,35 @@ class StationTest {
                         .orElseThrow()
                         .reaches(Ipv4.of(peer).orElseThrow()))
                 .isEqualTo(reached);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "",
+                ".",
+                "1.2.3",
+                "1.2.3.",
+                ".1.2.3",
+                "1.2.3.4.",
+                "1.2.3.4.5",
+                "1..3.4",
+                "256.1.1.1",
+                "1.2.3.0004",
+                "1.2.3.x",
+                "1.2.3.-4",
+                "1,2,3,4",
+                "1.2 .3.4",
+                "1.2.3.4/24",
+                "٣.2.3.4"
+            })
+    void aTextThatIsNoAddressIsNone(String text) {
+        assertThat(Ipv4.of(text)).isEmpty();
+    }
+
+    @Test
+    void leadingZerosAndBlanksAroundAreTaken() {
+        assertThat(Ipv4.of(" 192.000.02.007 ")).contains(new Ipv4(192 << 24 | 2 << 8 | 7));
     }
 
     @Property(tries = 300)

@@ -5,6 +5,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.ServiceLoader;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
@@ -12,16 +13,34 @@ import org.urvant.core.finding.Severity;
 import org.urvant.core.point.ListPoint;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.scl.SclFile;
 
 /** Runs the checks. The findings come sorted, so that the same project always gives the same list. */
 public final class ProjectCheck {
+    /** From here on the checks of imported files take so long that they are made beside the others. */
+    private static final long MANY_ELEMENTS = 100_000;
+
     private ProjectCheck() {}
 
     /** Returns the findings about the whole project: its files, every device, and the devices among each other. */
     public static List<Finding> check(Project project) {
         List<Finding> findings = new ArrayList<>(project.findings());
-        checks().forEach(check -> check.work().check(project, findings::add));
+        boolean isLarge =
+                project.sources().stream().mapToLong(SclFile::elementCount).sum() > MANY_ELEMENTS;
+        List<CompletableFuture<List<Finding>>> beside = checks().stream()
+                .filter(check -> isLarge && check.isOfFiles())
+                .map(check -> CompletableFuture.supplyAsync(() -> found(project, check)))
+                .toList();
+        checks().stream().filter(check -> !(isLarge && check.isOfFiles())).forEach(check -> check.work()
+                .check(project, findings::add));
+        beside.forEach(check -> findings.addAll(check.join()));
         return sorted(project, findings);
+    }
+
+    private static List<Finding> found(Project project, SiteCheck check) {
+        List<Finding> found = new ArrayList<>();
+        check.work().check(project, found::add);
+        return found;
     }
 
     /** Returns the checks of all rooms, each room's in its order. */

@@ -1,6 +1,8 @@
 package org.urvant.project.check;
 
+import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
 import org.urvant.core.finding.Finding;
@@ -14,8 +16,9 @@ import org.urvant.project.Project;
  * @param subject what it checks, in a word
  * @param reads kinds of things whose change can change its findings
  * @param work the check itself
+ * @param isOfFiles whether it reads nothing but imported files, which may be shared between threads
  */
-public record SiteCheck(String subject, Set<Ref.Kind> reads, Work work) {
+public record SiteCheck(String subject, Set<Ref.Kind> reads, Work work, boolean isOfFiles) {
     public SiteCheck {
         reads = Set.copyOf(EnumSet.copyOf(reads));
     }
@@ -34,7 +37,20 @@ public record SiteCheck(String subject, Set<Ref.Kind> reads, Work work) {
 
     /** Returns a check on a site. */
     public static SiteCheck of(String subject, Set<Ref.Kind> reads, Work work) {
-        return new SiteCheck(subject, reads, work);
+        return new SiteCheck(subject, reads, work, false);
+    }
+
+    /** Returns a check on imported files alone: what it found is recalled while they are the same. */
+    static SiteCheck ofFiles(String subject, Set<Ref.Kind> reads, Work work) {
+        Work recalling = (project, findings) -> project.imported()
+                .recall()
+                .of(subject, () -> {
+                    List<Finding> found = new ArrayList<>();
+                    work.check(project, found::add);
+                    return found;
+                })
+                .forEach(findings);
+        return new SiteCheck(subject, reads, recalling, true);
     }
 
     /** Returns a check on each device of a site. */

@@ -38,8 +38,8 @@ public final class SiteChecks implements CheckRoom {
                 SiteCheck.of("lists", with(VALUES, LIST), ListCheck::check),
                 SiteCheck.of("bays", with(VALUES, BAY), BayCheck::check),
                 SiteCheck.of("grading", with(VALUES, BAY), GradingCheck::check),
-                SiteCheck.of("files", RELAYS, SiteChecks::files),
-                SiteCheck.of(
+                SiteCheck.ofFiles("files", RELAYS, SiteChecks::files),
+                SiteCheck.ofFiles(
                         "relays",
                         RELAYS,
                         (project, findings) -> RelayCheck.check(project.ieds(), project.copies(), findings)),

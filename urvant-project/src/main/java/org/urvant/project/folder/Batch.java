@@ -1,13 +1,16 @@
 package org.urvant.project.folder;
 
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import org.urvant.core.tree.Fingerprint;
 
 /** All that one change writes, takes away and adds to ledgers; {@link ProjectFiles#commit} does it as a whole. */
 final class Batch {
     private final Map<String, Optional<byte[]>> contents = new LinkedHashMap<>();
+    private final Map<String, String> digests = new HashMap<>();
     private final Map<String, Addition> additions = new LinkedHashMap<>();
 
     /**
@@ -20,6 +23,20 @@ final class Batch {
 
     void write(String name, byte[] content) {
         contents.put(name, Optional.of(content));
+        digests.remove(name);
+    }
+
+    /** @param digest SHA-256 of the content in hexadecimal digits */
+    void write(String name, byte[] content, String digest) {
+        write(name, content);
+        digests.put(name, digest);
+    }
+
+    /** Returns the SHA-256 of a file's new content in hexadecimal digits; empty when it goes. */
+    Optional<String> digest(String name) {
+        return contents.get(name)
+                .map(content -> digests.computeIfAbsent(
+                        name, key -> Fingerprint.of(content).hex()));
     }
 
     void write(String name, String text) {
@@ -28,6 +45,7 @@ final class Batch {
 
     void delete(String name) {
         contents.put(name, Optional.empty());
+        digests.remove(name);
     }
 
     /** Writes texts by the name of their file; a null takes the file away. */

@@ -4,19 +4,24 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
-import org.urvant.core.progress.Progress;
+import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.SafeFile;
+import org.urvant.project.cache.KnownFiles;
 import org.urvant.scl.ControlBlock;
 import org.urvant.scl.DataSet;
 import org.urvant.scl.Ied;
@@ -26,39 +31,53 @@ import org.urvant.scl.SclCheck;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.SclRules;
 import org.urvant.scl.reading.SclImport;
-import org.urvant.scl.selection.SignalIndex;
 
 /**
  * What an import would do, before anything is changed.
  *
  * @param name file name that the source would have
- * @param content the file as it came
+ * @param source the file as it came
  * @param file its views
  * @param rows one for each IED in it
  * @param check what is wrong in the file
- * @param index its signals
  * @param known the project's files and their IEDs that are wanted
  * @param isHeld whether the project has the very file already, byte for byte
  */
 public record ImportPlan(
         String name,
-        byte[] content,
+        Source source,
         SclFile file,
         List<IedRow> rows,
         SclCheck.Result check,
-        SignalIndex index,
         Map<SclFile, List<String>> known,
         boolean isHeld) {
     public ImportPlan {
-        content = content.clone();
         rows = List.copyOf(rows);
         known = Collections.unmodifiableMap(new LinkedHashMap<>(known));
     }
 
-    /** Returns a copy of the file's bytes. */
-    @Override
-    public byte[] content() {
-        return content.clone();
+    /**
+     * The file that is imported.
+     *
+     * @param path where it lies
+     * @param digest SHA-256 of its octets in hexadecimal digits
+     * @param size how many octets it has
+     * @param content the octets, when they are at hand
+     */
+    public record Source(Path path, String digest, long size, Optional<byte[]> content) {}
+
+    String digest() {
+        return source.digest();
+    }
+
+    /** Returns the octets that were looked at. */
+    byte[] content() {
+        byte[] content = source.content().orElseGet(() -> SafeFile.read(source.path(), source.size()));
+        if (source.content().isEmpty() && !Fingerprint.of(content).hex().equals(source.digest())) {
+            throw new RefusedException(
+                    source.path() + " was changed since it was looked at; nothing was imported", "Import it again.");
+        }
+        return content;
     }
 
     private static final String TEMPLATE = "TEMPLATE";
@@ -99,14 +118,13 @@ public record ImportPlan(
      * @throws RefusedException when the file holds neither an IED nor a site
      * @throws MalformedInputException when it is no sound SCL file
      */
-    public static ImportPlan look(Path file, Progress progress) {
-        byte[] content = SafeFile.read(file, Integer.MAX_VALUE - 8L);
-        String name = String.valueOf(file.getFileName());
-        return of(name, content, SclImport.of(content, name, progress), Map.of(), false);
+    public static ImportPlan look(Path file, KnownFiles known) {
+        return of(file, known.look(file, String.valueOf(file.getFileName())), Map.of(), false);
     }
 
-    static ImportPlan of(
-            String name, byte[] content, SclImport read, Map<SclFile, List<String>> known, boolean isHeld) {
+    static ImportPlan of(Path from, KnownFiles.Looked looked, Map<SclFile, List<String>> known, boolean isHeld) {
+        String name = String.valueOf(from.getFileName());
+        SclImport read = looked.read();
         SclFile file = read.file();
         if (file.ieds().isEmpty() && file.site().isEmpty()) {
             throw new RefusedException(
@@ -116,21 +134,24 @@ public record ImportPlan(
         SclCheck.Result check = read.check();
         List<Finding> findings = new ArrayList<>(check.findings());
         List<IedRow> rows = new ArrayList<>();
+        Map<String, Ied> wanted = new HashMap<>();
+        known.forEach((other, names) ->
+                names.forEach(ied -> other.ied(ied).ifPresent(found -> wanted.putIfAbsent(ied, found))));
         for (Ied ied : file.ieds()) {
-            Optional<Ied> before = known.entrySet().stream()
-                    .filter(source -> source.getValue().contains(ied.name()))
-                    .flatMap(source -> source.getKey().ied(ied.name()).stream())
-                    .findFirst();
+            Optional<Ied> before = Optional.ofNullable(wanted.get(ied.name()));
             // the very same file needs no comparison
             List<IedDifference> differences = isHeld
                     ? List.of()
                     : before.map(old -> IedComparison.of(old, ied)).orElse(List.of());
             rows.add(new IedRow(ied, before, differences));
-            before.ifPresent(old -> revisions(ied, old, findings));
+            if (!isHeld) {
+                before.ifPresent(old -> revisions(ied, old, findings));
+            }
         }
         SclCheck.Result all =
                 new SclCheck.Result(findings.stream().sorted().toList(), check.unlisted(), check.unsoundIeds());
-        return new ImportPlan(name, content, file, rows, all, read.index(), known, isHeld);
+        Source source = new Source(from, looked.digest(), looked.size(), looked.content());
+        return new ImportPlan(name, source, file, rows, all, known, isHeld);
     }
 
     /** Returns whether some IED that the project knows comes with another address. */
@@ -176,13 +197,14 @@ public record ImportPlan(
      * @throws RefusedException when the file has errors and only a sound one is wanted, or nothing is sound
      */
     public Choice choose(List<String> wanted, boolean soundOnly) {
-        List<String> all = file.ieds().stream().map(Ied::name).toList();
+        Set<String> all = new LinkedHashSet<>();
+        file.ieds().forEach(ied -> all.add(ied.name()));
         for (String ied : wanted) {
             if (!all.contains(ied)) {
                 throw new UnknownNameException("IED", ied, all);
             }
         }
-        List<String> named = wanted.isEmpty() ? all : List.copyOf(wanted);
+        List<String> named = List.copyOf(wanted.isEmpty() ? all : wanted);
         if (!soundOnly) {
             if (!check.isSound()) {
                 throw new RefusedException(
@@ -191,7 +213,7 @@ public record ImportPlan(
             }
             return new Choice(named, List.of());
         }
-        List<String> sound = soundIeds();
+        Set<String> sound = new HashSet<>(soundIeds());
         Choice choice = new Choice(
                 named.stream().filter(sound::contains).toList(),
                 named.stream().filter(ied -> !sound.contains(ied)).toList());
@@ -213,12 +235,13 @@ public record ImportPlan(
      * @throws RefusedException when a source would go that has other IEDs too
      */
     public List<String> replaced(Collection<String> wanted) {
+        Set<String> taken = Set.copyOf(wanted);
         List<String> gone = new ArrayList<>();
         known.forEach((source, ieds) -> {
             boolean sameName = source.name().equals(name);
-            boolean touched = ieds.stream().anyMatch(wanted::contains);
+            boolean touched = ieds.stream().anyMatch(taken::contains);
             List<String> kept = ieds.stream()
-                    .filter(ied -> !wanted.contains(ied))
+                    .filter(ied -> !taken.contains(ied))
                     .filter(ied -> !sameName || file.ied(ied).isEmpty()) // leaving one of the same file out is a choice
                     .toList();
             if ((touched || sameName) && !kept.isEmpty()) {
@@ -226,7 +249,7 @@ public record ImportPlan(
                         source.source() + " would be replaced, but " + String.join(", ", kept) + " in it would be lost",
                         "Import these IEDs too, leave out those that are in it, or name the file otherwise.");
             }
-            foreignTemplate(source, wanted);
+            foreignTemplate(source, taken);
             if (touched && !sameName) {
                 gone.add(source.name());
             }

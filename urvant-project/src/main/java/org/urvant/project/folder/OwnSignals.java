@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.project.Project;
+import org.urvant.project.cache.UserCache;
 import org.urvant.project.mapping.OfferedSignals;
 import org.urvant.project.type.Catalogue;
 import org.urvant.scl.selection.SignalIndex;
@@ -26,7 +27,7 @@ final class OwnSignals {
     /** Returns the index; reads the site only when the cache has none that still is true. */
     SignalIndex index(Supplier<Project> site) {
         String digest = digest();
-        UserCache cache = new UserCache(workplace);
+        UserCache cache = new UserCache(workplace.cache());
         Optional<SignalIndex> known = cache.index(digest, SHOWN_AS);
         if (known.isPresent()) {
             return known.get();

@@ -6,7 +6,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.attribute.BasicFileAttributes;
 import java.time.Duration;
 import java.util.Collection;
 import java.util.HashMap;
@@ -29,6 +28,7 @@ import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.ExclusiveLock;
+import org.urvant.file.FileState;
 import org.urvant.file.SafeFile;
 import org.urvant.file.Volume;
 import org.urvant.file.yaml.YamlDocument;
@@ -45,9 +45,6 @@ final class ProjectFiles {
     private static final long MOST_TEXT = 4_000_000;
     private static final long MOST_TABLE = 100_000_000;
     private static final long MOST_BYTES = Integer.MAX_VALUE - 8L;
-    /** What the coarsest file systems keep of a time, in milliseconds. */
-    static final long COARSEST_FILE_TIME = 2_000;
-
     private final Path root;
     private final Map<Path, Digested> digested = new HashMap<>();
     private final Map<String, String> seen = new HashMap<>();
@@ -146,16 +143,14 @@ final class ProjectFiles {
     String digest(String name) {
         Path file = path(name);
         try {
-            BasicFileAttributes now = Files.readAttributes(file, BasicFileAttributes.class);
-            String state = state(now);
+            FileState now = FileState.of(file);
             Digested known = digested.get(file);
-            if (known != null && known.state().equals(state)) {
+            if (known != null && known.state().equals(now)) {
                 return known.digest();
             }
-            long age = System.currentTimeMillis() - now.lastModifiedTime().toMillis();
             String digest = Fingerprint.of(SafeFile.read(file, MOST_BYTES)).hex();
-            if (age > COARSEST_FILE_TIME) {
-                digested.put(file, new Digested(state, digest));
+            if (now.isOld()) {
+                digested.put(file, new Digested(now, digest));
             }
             return digest;
         } catch (NoSuchFileException e) {
@@ -165,11 +160,7 @@ final class ProjectFiles {
         }
     }
 
-    private record Digested(String state, String digest) {}
-
-    private static String state(BasicFileAttributes file) {
-        return file.fileKey() + " " + file.size() + " " + file.lastModifiedTime();
-    }
+    private record Digested(FileState state, String digest) {}
 
     private String state(String name) {
         int listing = name.indexOf(LISTING);
@@ -178,7 +169,7 @@ final class ProjectFiles {
                     .toString();
         }
         try {
-            return state(Files.readAttributes(path(name), BasicFileAttributes.class));
+            return FileState.of(path(name)).text();
         } catch (IOException e) {
             return NOTHING;
         }
@@ -275,7 +266,8 @@ final class ProjectFiles {
     void commit(Batch batch) {
         locked(() -> {
             requireAsRead(batch.contents().keySet());
-            batch.contents().entrySet().removeIf(write -> holds(write.getKey(), write.getValue()));
+            batch.contents().keySet().removeIf(name -> digest(name)
+                    .equals(batch.digest(name).orElse(NOTHING)));
             if (!batch.contents().isEmpty() || !batch.additions().isEmpty()) {
                 LedgerHeads.follow(this, batch);
                 requireReadable(batch);
@@ -310,11 +302,6 @@ final class ProjectFiles {
             }
         }
         seen.replaceAll((key, state) -> key.contains(LISTING) ? state(key) : state);
-    }
-
-    private boolean holds(String name, Optional<byte[]> content) {
-        return digest(name)
-                .equals(content.map(octets -> Fingerprint.of(octets).hex()).orElse(NOTHING));
     }
 
     /** What could not be read is not known, so nothing is written over it; but an imported file can be imported again. */

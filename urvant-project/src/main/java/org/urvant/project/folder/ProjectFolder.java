@@ -1,6 +1,5 @@
 package org.urvant.project.folder;
 
-import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -13,7 +12,6 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
-import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
 import org.urvant.core.device.DeviceTypes;
 import org.urvant.core.error.MalformedInputException;
@@ -29,12 +27,14 @@ import org.urvant.file.ExclusiveLock;
 import org.urvant.file.SafeFile;
 import org.urvant.file.Volume;
 import org.urvant.project.Project;
+import org.urvant.project.cache.UserCache;
 import org.urvant.project.change.AddressFollowing;
 import org.urvant.project.change.BayCopy;
 import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.Renaming;
 import org.urvant.project.change.SourceRemoval;
 import org.urvant.project.change.ValueChange;
+import org.urvant.project.check.ProjectCheck;
 import org.urvant.scl.Ied;
 import org.urvant.scl.selection.SignalIndex;
 
@@ -72,19 +72,7 @@ public final class ProjectFolder {
      * @throws RefusedException when the folder holds something already
      */
     public static ProjectFolder create(Path root, String name, Workplace workplace) {
-        if (Files.exists(root)) {
-            try (Stream<Path> content = Files.list(root)) {
-                if (content.findAny().isPresent()) {
-                    throw new RefusedException(
-                            root + " is not empty", "Name a folder that does not exist yet, or an empty one.");
-                }
-            } catch (IOException e) {
-                throw new RefusedException(root + " is no folder", "Name a folder that does not exist yet.");
-            }
-        }
-        SafeFile.writeText(root.resolve(".gitattributes"), Manifest.GIT_ATTRIBUTES);
-        SafeFile.writeText(root.resolve(".gitignore"), Manifest.GIT_IGNORE);
-        SafeFile.writeText(root.resolve(MANIFEST), Manifest.text(name));
+        NewFolder.make(root, name);
         return new ProjectFolder(root.toAbsolutePath().normalize(), workplace, Volume.DISK);
     }
 
@@ -347,6 +335,20 @@ public final class ProjectFolder {
     public void importScl(Path file) {
         ImportPlan plan = planImport(file);
         carryOut(plan, plan.file().ieds().stream().map(Ied::name).toList());
+    }
+
+    /** Returns what the checks find in the whole project; known without reading it while none of its files was touched. */
+    public List<Finding> check() {
+        return kept().findings(() -> ProjectCheck.check(load()));
+    }
+
+    /** Returns the same of the project as it was loaded last. */
+    public List<Finding> check(Project loaded) {
+        return files.isAsRead() ? kept().findings(() -> ProjectCheck.check(loaded)) : ProjectCheck.check(loaded);
+    }
+
+    private KeptCheck kept() {
+        return new KeptCheck(root, new UserCache(workplace.cache()));
     }
 
     /** Says what the change that follows is, as people will read it when they undo it. */

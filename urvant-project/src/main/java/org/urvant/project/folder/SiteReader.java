@@ -4,9 +4,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
@@ -22,7 +20,6 @@ import org.urvant.project.Mapping;
 import org.urvant.project.Past;
 import org.urvant.project.Project;
 import org.urvant.project.Remarks;
-import org.urvant.scl.SclFile;
 import org.urvant.scl.selection.Pick;
 
 /** Reads a site from the files of its folder. */
@@ -41,15 +38,15 @@ final class SiteReader {
     Project read() {
         List<Finding> findings = new ArrayList<>();
         SourceIndex index = sources.index(findings::add);
-        return read(sources.read(index, findings::add), index.unwanted(), findings);
+        return read(sources.read(index, findings::add), findings);
     }
 
     /** Reads all files but the imported SCL files. */
     Project readOwn() {
-        return read(List.of(), Map.of(), new ArrayList<>());
+        return read(Imported.NOTHING, new ArrayList<>());
     }
 
-    private Project read(List<SclFile> imported, Map<String, Set<String>> unwanted, List<Finding> findings) {
+    private Project read(Imported imported, List<Finding> findings) {
         Manifest manifest = Manifest.read(
                 new FieldReader("project", files.yaml(ProjectFolder.MANIFEST).root(), findings::add));
         files.reads(LedgerHeads.NAME);
@@ -85,7 +82,7 @@ final class SiteReader {
                 manifest.conventions(),
                 new OwnTypes(files).all(findings::add),
                 devices,
-                new Imported(imported, unwanted, lists(findings::add)),
+                imported.with(lists(findings::add)),
                 SiteFile.bays(files, findings::add),
                 new Choices(
                         picks,

@@ -1,7 +1,5 @@
 package org.urvant.project.folder;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -10,24 +8,28 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.SortedSet;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.progress.Progress;
 import org.urvant.core.tree.Fingerprint;
-import org.urvant.file.SafeFile;
+import org.urvant.project.Imported;
+import org.urvant.project.cache.KnownFiles;
+import org.urvant.project.cache.UserCache;
 import org.urvant.project.change.NamedFile;
 import org.urvant.scl.Ied;
+import org.urvant.scl.SclCheck;
 import org.urvant.scl.SclFile;
-import org.urvant.scl.reading.SclImport;
-import org.urvant.scl.reading.SclReader;
 import org.urvant.scl.selection.SignalIndex;
 
 /** The imported files of a project, {@code sources/}, and the indexes made of them in the user's cache. */
 final class SourceFolder {
     static final String FOLDER = "sources";
-
-    private static final long MOST_BYTES = Integer.MAX_VALUE - 8L;
 
     private final ProjectFiles files;
     private final Workplace workplace;
@@ -53,30 +55,56 @@ final class SourceFolder {
         return files.path(FOLDER + "/" + name);
     }
 
-    List<SclFile> read(SourceIndex index, Consumer<Finding> findings) {
+    /** Returns the sources and what was found in them before. One that cannot be read is a finding. */
+    Imported read(SourceIndex index, Consumer<Finding> findings) {
         List<SclFile> read = new ArrayList<>();
+        StringBuilder state = new StringBuilder();
         for (String source : index.names()) {
             String name = FOLDER + "/" + source;
-            files.readOr(Optional.<SclFile>empty(), name, "sources " + source, findings, () -> {
+            files.readOr(Optional.<KnownFiles.Read>empty(), name, "sources " + source, findings, () -> {
                         files.reads(name);
-                        byte[] content = SafeFile.read(path(source), MOST_BYTES);
-                        index.verify(source, content).ifPresent(findings);
-                        return Optional.of(new SclReader(progress).read(content, name));
+                        return Optional.of(known().read(path(source), name));
                     })
-                    .ifPresent(read::add);
+                    .ifPresent(known -> {
+                        index.verify(source, known.digest()).ifPresent(findings);
+                        read.add(known.file());
+                        state.append(source).append(' ').append(known.digest()).append('\n');
+                    });
         }
-        return read;
+        Map<String, Set<String>> unwanted = index.unwanted();
+        String all = state + sorted(unwanted);
+        return new Imported(read, unwanted, new TreeMap<>(), (what, check) -> recall(what, all, check));
+    }
+
+    private static String sorted(Map<String, Set<String>> names) {
+        SortedMap<String, SortedSet<String>> sorted = new TreeMap<>();
+        names.forEach((key, set) -> sorted.put(key, new TreeSet<>(set)));
+        return sorted.toString();
+    }
+
+    private List<Finding> recall(String what, String state, Supplier<List<Finding>> check) {
+        UserCache cache = new UserCache(workplace.cache());
+        String name = UserCache.name(what + " " + state);
+        return cache.findings(name, state).map(SclCheck.Result::findings).orElseGet(() -> {
+            List<Finding> found = check.get();
+            cache.keep(name, state, new SclCheck.Result(found, 0, Set.of()));
+            return found;
+        });
+    }
+
+    private KnownFiles known() {
+        return new KnownFiles(new UserCache(workplace.cache()), progress);
     }
 
     ImportPlan plan(Path file) {
         String name = String.valueOf(file.getFileName());
-        byte[] content = SafeFile.read(file, MOST_BYTES);
+        KnownFiles.Looked looked = known().look(file, name);
         planned = Optional.of(files.basis(List.of(SourceIndex.FILE)));
         SourceIndex index = index(finding -> {});
         NamedFile.require("file", name, index.names());
         Map<String, Set<String>> unwanted = index.unwanted();
         Map<SclFile, List<String>> known = new LinkedHashMap<>();
-        for (SclFile source : read(index, finding -> {})) {
+        for (SclFile source : read(index, finding -> {}).files()) {
             Set<String> hidden = unwanted.getOrDefault(source.name(), Set.of());
             known.put(
                     source,
@@ -85,9 +113,8 @@ final class SourceFolder {
                             .filter(ied -> !hidden.contains(ied))
                             .toList());
         }
-        boolean isHeld =
-                Fingerprint.of(content).hex().equals(index.digestsByName().get(name));
-        return ImportPlan.of(name, content, SclImport.of(content, name, progress), known, isHeld);
+        boolean isHeld = looked.digest().equals(index.digestsByName().get(name));
+        return ImportPlan.of(file, looked, known, isHeld);
     }
 
     /** Refuses an import when other files were taken in or out since it was planned. */
@@ -103,14 +130,13 @@ final class SourceFolder {
     /** Adds to a change what an import writes and takes away; {@link #imported} follows when the change is carried out. */
     void carryOut(ImportPlan plan, Collection<String> wanted, Batch batch) {
         List<String> replaced = plan.replaced(wanted);
+        Set<String> taken = Set.copyOf(wanted);
         List<String> unwanted = plan.file().ieds().stream()
                 .map(Ied::name)
-                .filter(ied -> !wanted.contains(ied))
+                .filter(ied -> !taken.contains(ied))
                 .toList();
-        byte[] content = plan.content();
-        batch.write(FOLDER + "/" + plan.name(), content);
-        String digest = Fingerprint.of(content).hex();
-        SourceIndex index = index(finding -> {}).with(plan.name(), digest, unwanted);
+        batch.write(FOLDER + "/" + plan.name(), plan.content(), plan.digest());
+        SourceIndex index = index(finding -> {}).with(plan.name(), plan.digest(), unwanted);
         for (String old : replaced) {
             index = index.without(old);
         }
@@ -118,9 +144,9 @@ final class SourceFolder {
         replaced.forEach(old -> batch.delete(FOLDER + "/" + old));
     }
 
-    /** Keeps the index of what was imported. */
+    /** What was planned is done. */
     void imported(ImportPlan plan) {
-        new UserCache(workplace).keep(Fingerprint.of(plan.content()).hex(), plan.index());
+        new UserCache(workplace.cache()).knows(path(plan.name()), plan.digest());
         planned = Optional.empty();
     }
 
@@ -139,7 +165,7 @@ final class SourceFolder {
         Optional<Map<String, String>> plain = SourceIndex.plainDigests(files);
         SourceIndex index = plain.isPresent() ? null : index(finding -> {});
         Map<String, Set<String>> unwanted = index == null ? Map.of() : index.unwanted();
-        UserCache cache = new UserCache(workplace);
+        KnownFiles known = known();
         Collection<String> names =
                 plain.map(Map::keySet).orElseGet(() -> index.digestsByName().keySet());
         names.forEach(name -> {
@@ -148,25 +174,9 @@ final class SourceFolder {
                             FOLDER + "/" + name,
                             "sources " + name,
                             findings,
-                            () -> Optional.of(index(name, cache)))
+                            () -> Optional.of(known.index(path(name), FOLDER + "/" + name)))
                     .ifPresent(all -> indexes.add(all.without(unwanted.getOrDefault(name, Set.of()))));
         });
         return indexes;
-    }
-
-    private SignalIndex index(String name, UserCache cache) {
-        String shownAs = FOLDER + "/" + name;
-        try {
-            Optional<SignalIndex> known = cache.index(cache.digest(path(name), MOST_BYTES), shownAs);
-            if (known.isPresent()) {
-                return known.get();
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        byte[] content = SafeFile.read(path(name), MOST_BYTES);
-        SignalIndex made = SignalIndex.of(new SclReader(progress).read(content, shownAs));
-        cache.keep(Fingerprint.of(content).hex(), made);
-        return made;
     }
 }

@@ -17,7 +17,6 @@ import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
-import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.SafeFile;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlDocument;
@@ -119,9 +118,9 @@ final class SourceIndex {
     }
 
     /** Returns a finding when a source is no longer as it came. */
-    Optional<Finding> verify(String name, byte[] content) {
+    Optional<Finding> verify(String name, String digest) {
         Entry expected = digests.get(name);
-        return expected.text().equals(UNKNOWN) || Fingerprint.of(content).hex().equals(expected.text())
+        return expected.text().equals(UNKNOWN) || digest.equals(expected.text())
                 ? Optional.empty()
                 : Optional.of(new Finding(
                         SourceRules.SOURCE_ALTERED,

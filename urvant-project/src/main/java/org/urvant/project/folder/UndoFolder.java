@@ -73,10 +73,7 @@ final class UndoFolder {
                 if (Files.isRegularFile(file) && Files.size(file) <= MOST_KEPT) {
                     Files.copy(file, folder.resolve(copy));
                 }
-                String after = batch.contents()
-                        .get(name)
-                        .map(content -> Fingerprint.of(content).hex())
-                        .orElse(NOTHING);
+                String after = batch.digest(name).orElse(NOTHING);
                 index.append(new Kept(after, before, copy, name).line());
             }
             Files.writeString(folder.resolve(INDEX), index.toString()); // may be lost: digests tell, so no sync

@@ -34,6 +34,8 @@ import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.cache.KnownFiles;
+import org.urvant.project.cache.UserCache;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.NewDevice;
@@ -321,7 +323,7 @@ class ProjectFolderTest {
                 file,
                 Files.readString(Path.of("../demo/skarholm.scd"))
                         .replaceFirst("lnType=\"TP4_PDIF\"", "lnType=\"TP4_PDIV\""));
-        ImportPlan plan = ImportPlan.look(file, Progress.NONE);
+        ImportPlan plan = ImportPlan.look(file, new KnownFiles(new UserCache(root.resolve("cache")), Progress.NONE));
         List<String> names = wanted == null ? List.of() : List.of(wanted.split(","));
         if (taken == null) {
             assertThatThrownBy(() -> plan.choose(names, soundOnly)).hasMessageContaining(rest);

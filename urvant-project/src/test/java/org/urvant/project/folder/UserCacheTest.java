@@ -8,12 +8,22 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.urvant.core.finding.Finding;
+import org.urvant.file.FileState;
+import org.urvant.file.SafeFile;
+import org.urvant.project.Project;
+import org.urvant.project.check.ProjectCheck;
 import org.urvant.scl.reading.SignalIndexFile;
 import org.urvant.scl.selection.FoundSignal;
 import org.urvant.scl.selection.Query;
@@ -60,6 +70,64 @@ class UserCacheTest {
         Files.setLastModifiedTime(source, old);
         assertThat(found("ied:F92")).isNotEmpty();
         assertThat(found("ied:F02")).isEmpty();
+    }
+
+    @Test
+    void whatWasReadIsKeptAndGivesTheSameFindingsOrIsMadeAgain() throws IOException {
+        List<Finding> findings = ProjectCheck.check(folder.load());
+        assertThat(findings).isNotEmpty();
+        List<Path> stores = kept(".store");
+        assertThat(stores).hasSize(2);
+        assertThat(ProjectCheck.check(folder.load())).isEqualTo(findings);
+        byte[] other = Files.readAllBytes(stores.get(0));
+        Files.write(stores.get(0), Arrays.copyOf(other, other.length / 2));
+        assertThat(ProjectCheck.check(folder.load())).isEqualTo(findings);
+        Files.write(stores.get(0), Files.readAllBytes(stores.get(1)));
+        assertThat(ProjectCheck.check(folder.load())).isEqualTo(findings);
+        assertThat(stores.get(0)).as("made again").hasBinaryContent(other);
+    }
+
+    @Test
+    void aSourceThatWasAlteredIsAFindingThoughItWasKept() throws IOException {
+        folder.load();
+        Path source = folder.root().resolve("sources/F02.cid");
+        FileTime old = Files.getLastModifiedTime(source);
+        Files.writeString(source, Files.readString(source).replace("name=\"F02\"", "name=\"F92\""));
+        Files.setLastModifiedTime(source, old);
+        Project altered = folder.load();
+        assertThat(altered.iedNames()).contains("F92").doesNotContain("F02");
+        assertThat(altered.findings()).extracting(Finding::rule).contains(SourceRules.SOURCE_ALTERED);
+    }
+
+    /** Each edit is one that somebody makes by hand, in any order; the findings are always those of a whole check. */
+    @Test
+    void theFindingsOfAProjectAreThoseOfAWholeCheckWhateverWasEdited() throws Exception {
+        Map<String, UnaryOperator<String>> edits = new LinkedHashMap<>();
+        edits.put("devices/GW1.yaml", text -> text.replace("port: 2404", "port: 99999"));
+        edits.put("urvant.yaml", text -> text + "# a remark\n");
+        edits.put("mappings/GW1.csv", text -> text.replaceFirst("(?s)\n[^\n]*\n$", "\n"));
+        edits.put("sources/F02.cid", text -> text.replace("name=\"F02\"", "name=\"F92\""));
+        edits.put("devices/NEW.yaml", text -> "type: unknown\n");
+        edits.put("types/broken.yaml", text -> "type: [\n");
+        List<List<Finding>> all = new ArrayList<>();
+        for (Map.Entry<String, UnaryOperator<String>> edit : edits.entrySet()) {
+            Path file = folder.root().resolve(edit.getKey());
+            Files.createDirectories(file.getParent());
+            String before = Files.exists(file) ? Files.readString(file) : "";
+            Files.writeString(file, edit.getValue().apply(before));
+            FileState.await();
+            for (int again = 0; again < 2; again++) {
+                List<Finding> kept = ProjectFolder.open(folder.root(), place).check();
+                assertThat(kept).as(edit.getKey()).isEqualTo(ProjectCheck.check(folder.load()));
+                all.add(kept);
+            }
+        }
+        assertThat(all.stream().distinct()).as("the edits make a difference").hasSizeGreaterThan(3);
+        Path kept = kept(".findings").stream()
+                .max(Comparator.comparingLong(SafeFile::modified))
+                .orElseThrow();
+        Files.write(kept, Arrays.copyOf(Files.readAllBytes(kept), 100));
+        assertThat(folder.check()).isEqualTo(all.get(all.size() - 1));
     }
 
     @Test

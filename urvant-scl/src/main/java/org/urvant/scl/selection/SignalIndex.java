@@ -12,6 +12,7 @@ import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;
 import org.urvant.scl.LogicalNode;
 import org.urvant.scl.SclFile;
+import org.urvant.scl.StringPool;
 
 /**
  * What a search needs of an SCL file, or of others that offer signals, so that it need not be read again: nodes as rows, and their attributes once for all
@@ -22,12 +23,13 @@ public final class SignalIndex {
     private static final int MOST_NUMBERS = 500_000_000;
 
     private final String source;
-    private final Texts texts;
+    private final StringPool texts;
     private final Map<Column, int[]> columns;
     private final Set<String> hidden;
     private final List<LogicalNode> views;
 
-    SignalIndex(String source, Texts texts, Map<Column, int[]> columns, Set<String> hidden, List<LogicalNode> views) {
+    SignalIndex(
+            String source, StringPool texts, Map<Column, int[]> columns, Set<String> hidden, List<LogicalNode> views) {
         this.source = source;
         this.texts = texts;
         this.columns = columns;
@@ -87,7 +89,7 @@ public final class SignalIndex {
     /** Returns the index as octets that {@link #read} takes; they hold no name of a source. */
     public byte[] octets() {
         int[] ends = new int[texts.size()];
-        byte[] letters = texts.octets(ends);
+        byte[] letters = texts.letters(ends);
         long size = 20L + letters.length + 4L * ends.length;
         for (Column column : Column.values()) {
             size += 4 + 4L * column(column).length;
@@ -131,7 +133,7 @@ public final class SignalIndex {
         int[] ends = numbers(buffer);
         byte[] letters = new byte[buffer.getInt()];
         buffer.get(letters);
-        return Optional.of(new SignalIndex(source, Texts.of(letters, ends), columns, Set.of(), List.of()));
+        return Optional.of(new SignalIndex(source, new StringPool(letters, ends), columns, Set.of(), List.of()));
     }
 
     private static int[] numbers(ByteBuffer buffer) {

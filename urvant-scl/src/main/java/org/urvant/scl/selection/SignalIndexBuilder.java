@@ -14,6 +14,7 @@ import org.urvant.scl.Ied;
 import org.urvant.scl.LogicalDevice;
 import org.urvant.scl.LogicalNode;
 import org.urvant.scl.SitePart;
+import org.urvant.scl.StringPool;
 
 /** Makes a {@link SignalIndex} of IEDs, or of what else offers signals. */
 final class SignalIndexBuilder {
@@ -21,7 +22,7 @@ final class SignalIndexBuilder {
 
     private final String source;
     private final boolean keepsViews;
-    private final Texts.Builder texts = new Texts.Builder();
+    private final StringPool texts = new StringPool();
     private final Map<Column, Numbers> columns = new EnumMap<>(Column.class);
     private final Map<String, Map<String, Shape>> shapes = new HashMap<>();
     private final Map<SitePart, Integer> places = new HashMap<>();
@@ -53,6 +54,7 @@ final class SignalIndexBuilder {
         for (Column column : Column.values()) {
             columns.put(column, new Numbers());
         }
+        texts.add(""); // has number 0
         add(Column.SHAPE_START, 0);
         add(Column.OBJECT_START, 0);
         add(Column.SET_START, 0);
@@ -191,24 +193,27 @@ final class SignalIndexBuilder {
         add(Column.NODE_CLASS, node.nodeClass());
         add(Column.NODE_SHAPE, shape.row);
         add(Column.NODE_TEXT, node.description());
-        add(Column.NODE_PLACE, node.place().map(this::place).orElse(-1));
+        Optional<SitePart> place = node.place();
+        add(Column.NODE_PLACE, place.isEmpty() ? -1 : place(place.get()));
         add(Column.NODE_PLACE_INFERRED, node.isPlaceInferred() ? 1 : 0);
-        node.objectDescriptions().forEach((object, text) -> {
-            add(Column.OBJECT_NAME, object);
-            add(Column.OBJECT_TEXT, text);
-        });
+        for (Map.Entry<String, String> described : node.objectDescriptions().entrySet()) {
+            add(Column.OBJECT_NAME, described.getKey());
+            add(Column.OBJECT_TEXT, described.getValue());
+        }
         for (Membership membership : memberships) {
             add(Column.SET_NAME, membership.set);
             add(Column.SET_PATH, membership.path);
             add(Column.SET_INDEX, membership.index);
             add(Column.SET_CONSTRAINT, membership.constraint);
         }
-        shape.statusOnly.forEach((object, statusOnly) -> {
-            Optional<String> model = node.valueAt(List.of(object, "ctlModel"));
-            if (model.isPresent() && SignalKind.isStatusOnly(model.get()) != statusOnly) {
-                shape.commands.get(object).forEach(attribute -> add(Column.FLIP_ATTRIBUTE, attribute));
+        for (Map.Entry<String, Boolean> statusOnly : shape.statusOnly.entrySet()) {
+            Optional<String> model = node.valueAt(List.of(statusOnly.getKey(), "ctlModel"));
+            if (model.isPresent() && SignalKind.isStatusOnly(model.get()) != statusOnly.getValue()) {
+                for (int attribute : shape.commands.get(statusOnly.getKey())) {
+                    add(Column.FLIP_ATTRIBUTE, attribute);
+                }
             }
-        });
+        }
         add(Column.OBJECT_START, size(Column.OBJECT_NAME));
         add(Column.SET_START, size(Column.SET_NAME));
         add(Column.FLIP_START, size(Column.FLIP_ATTRIBUTE));
@@ -218,15 +223,18 @@ final class SignalIndexBuilder {
     }
 
     private int place(SitePart part) {
-        return places.computeIfAbsent(part, key -> {
+        Integer known = places.get(part);
+        if (known == null) {
             add(Column.PLACE_PATH, part.path());
             add(Column.PLACE_LEVEL, name(part, SitePart.Kind.VOLTAGE_LEVEL));
             add(Column.PLACE_BAY, name(part, SitePart.Kind.BAY));
             boolean inside =
                     Set.of(SitePart.Kind.EQUIPMENT, SitePart.Kind.FUNCTION).contains(part.kind());
             add(Column.PLACE_EQUIPMENT, inside ? part.name() : "");
-            return size(Column.PLACE_PATH) - 1;
-        });
+            known = size(Column.PLACE_PATH) - 1;
+            places.put(part, known);
+        }
+        return known;
     }
 
     private static String name(SitePart part, SitePart.Kind kind) {
@@ -286,6 +294,7 @@ final class SignalIndexBuilder {
     SignalIndex build() {
         Map<Column, int[]> built = new EnumMap<>(Column.class);
         columns.forEach((column, numbers) -> built.put(column, Arrays.copyOf(numbers.numbers, numbers.size)));
-        return new SignalIndex(source, texts.build(), built, Set.of(), List.copyOf(views));
+        texts.close();
+        return new SignalIndex(source, texts, built, Set.of(), List.copyOf(views));
     }
 }
