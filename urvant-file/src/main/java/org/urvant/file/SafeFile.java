@@ -1,6 +1,7 @@
 package org.urvant.file;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.CharBuffer;
 import java.nio.channels.SeekableByteChannel;
@@ -16,6 +17,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.Arrays;
 import java.util.UUID;
+import java.util.function.Consumer;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UnreachableException;
@@ -118,34 +120,37 @@ public final class SafeFile {
      * disk.
      */
     public static void writeNote(Path file, byte[] content) {
-        writeNote(file, channel -> {
-            for (ByteBuffer left = ByteBuffer.wrap(content); left.hasRemaining(); ) {
-                channel.write(left);
-            }
-        });
+        writeNote(file, to -> to.accept(ByteBuffer.wrap(content)));
     }
 
-    /** Writes what may be lost at any time and is too large to be had as a whole. */
-    public static void writeNote(Path file, Content content) {
+    /**
+     * Writes what may be lost at any time and is too large to be had as a whole.
+     *
+     * @param content gives it in pieces, from the beginning
+     */
+    public static void writeNote(Path file, Consumer<Consumer<ByteBuffer>> content) {
         Path beside = beside(file);
         Volume.DISK.folder(file.toAbsolutePath().getParent());
         try {
             try (SeekableByteChannel channel =
                     Files.newByteChannel(beside, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
-                content.writeTo(channel);
+                content.accept(piece -> write(channel, piece));
             }
             Volume.DISK.replace(beside, file);
-        } catch (IOException | UnreachableException e) {
+        } catch (IOException | UncheckedIOException | UnreachableException e) {
             Volume.DISK.delete(beside);
             throw new UnreachableException("cannot write " + file, "Check free space and that you may write there.", e);
         }
     }
 
-    /** What is written to a file. */
-    @FunctionalInterface
-    public interface Content {
-        /** Writes all of it, from the beginning. */
-        void writeTo(SeekableByteChannel channel) throws IOException;
+    private static void write(SeekableByteChannel channel, ByteBuffer piece) {
+        try {
+            while (piece.hasRemaining()) {
+                channel.write(piece);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     /** Returns the name of a file beside another that nobody else takes. */

@@ -1,12 +1,12 @@
 package org.urvant.scl;
 
-import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
-import java.nio.channels.SeekableByteChannel;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.zip.CRC32C;
 
 /**
@@ -23,37 +23,98 @@ public final class StoreForm {
     private static final int DIGEST = 64; // hexadecimal digits of SHA-256
     private static final int COLUMNS = 8 + 4 + DIGEST; // where the head begins to tell of them
     private static final int HEAD = COLUMNS + BLOCKS * (8 + 4) + 4;
-    private static final int CHUNK = 1 << 20;
+    private static final int PIECE = 1 << 20; // in octets
     private static final long LONGEST = Integer.MAX_VALUE - 8L;
 
     private StoreForm() {}
 
     /**
-     * Writes what was read of a file; the channel must stand at its beginning and hold nothing.
+     * Gives what was read of a file as octets, in pieces one after the other.
      *
      * @param digest SHA-256 of the file's octets in hexadecimal digits
+     * @param to takes each piece before it is filled anew
      */
-    public static void write(SclFile file, String digest, SeekableByteChannel to) throws IOException {
-        SclStore.Elements elements = file.store.elements();
-        SclStore.Attributes attributes = file.store.attributes();
-        int[] nameEnds = new int[file.store.names().size()];
-        byte[] names = file.store.names().letters(nameEnds);
-        int[] valueEnds = new int[file.store.values().size()];
-        byte[] values = file.store.values().letters(valueEnds);
-        Writer writer = new Writer(to, digest);
-        writer.block(elements.tags());
-        writer.block(elements.parents());
-        writer.block(elements.ends());
-        writer.block(elements.lines());
-        writer.block(elements.columns());
-        writer.block(attributes.starts());
-        writer.block(attributes.names());
-        writer.block(attributes.values());
-        writer.block(nameEnds);
-        writer.block(names);
-        writer.block(valueEnds);
-        writer.block(values);
-        writer.finish();
+    public static void write(SclFile file, String digest, Consumer<ByteBuffer> to) {
+        byte[] digits = digest.getBytes(StandardCharsets.US_ASCII);
+        if (digits.length != DIGEST) {
+            throw new IllegalArgumentException("no SHA-256: " + digest);
+        }
+        ByteBuffer head = ByteBuffer.allocate(HEAD).order(ByteOrder.nativeOrder());
+        head.putLong(MARK).putInt(edition()).put(digits);
+        List<Column> columns = columns(file.store);
+        ByteBuffer piece = ByteBuffer.allocateDirect(PIECE).order(ByteOrder.nativeOrder());
+        for (Column column : columns) {
+            CRC32C sum = new CRC32C();
+            column.give(piece, sum::update);
+            head.putLong(column.octets()).putInt((int) sum.getValue());
+        }
+        CRC32C whole = new CRC32C();
+        whole.update(head.array(), 0, HEAD - 4);
+        to.accept(head.putInt((int) whole.getValue()).flip());
+        columns.forEach(column -> column.give(piece, to));
+    }
+
+    private static List<Column> columns(SclStore store) {
+        SclStore.Elements elements = store.elements();
+        SclStore.Attributes attributes = store.attributes();
+        int[] nameEnds = new int[store.names().size()];
+        byte[] names = store.names().letters(nameEnds);
+        int[] valueEnds = new int[store.values().size()];
+        byte[] values = store.values().letters(valueEnds);
+        return List.of(
+                Column.of(elements.tags()),
+                Column.of(elements.parents()),
+                Column.of(elements.ends()),
+                Column.of(elements.lines()),
+                Column.of(elements.columns()),
+                Column.of(attributes.starts()),
+                Column.of(attributes.names()),
+                Column.of(attributes.values()),
+                Column.of(nameEnds),
+                Column.of(names),
+                Column.of(valueEnds),
+                Column.of(values));
+    }
+
+    /**
+     * A column as it is written.
+     *
+     * @param length how many numbers it has
+     * @param width how many octets each takes
+     * @param filler puts some of them into a piece
+     */
+    private record Column(int length, int width, Filler filler) {
+        interface Filler {
+            void fill(ByteBuffer piece, int from, int count);
+        }
+
+        static Column of(byte[] column) {
+            return new Column(column.length, 1, (piece, from, count) -> piece.put(column, from, count));
+        }
+
+        static Column of(int[] column) {
+            return new Column(column.length, 4, (piece, from, count) -> piece.asIntBuffer()
+                    .put(column, from, count));
+        }
+
+        static Column of(char[] column) {
+            return new Column(column.length, 2, (piece, from, count) -> piece.asCharBuffer()
+                    .put(column, from, count));
+        }
+
+        long octets() {
+            return (long) length * width;
+        }
+
+        void give(ByteBuffer piece, Consumer<ByteBuffer> to) {
+            int most = PIECE / width;
+            for (int from = 0; from < length; from += most) {
+                int count = Math.min(most, length - from);
+                piece.clear();
+                filler.fill(piece, from, count);
+                to.accept(piece.position(0).limit(count * width));
+            }
+        }
     }
 
     /**
@@ -100,79 +161,6 @@ public final class StoreForm {
     /** Tags are kept by their number, so another list of them is another edition. */
     private static int edition() {
         return 31 * EDITION + Arrays.toString(Tag.values()).hashCode();
-    }
-
-    private static final class Writer {
-        private final SeekableByteChannel to;
-        private final ByteBuffer head = ByteBuffer.allocate(HEAD).order(ByteOrder.nativeOrder());
-        private final ByteBuffer chunk = ByteBuffer.allocateDirect(CHUNK).order(ByteOrder.nativeOrder());
-        private CRC32C sum;
-
-        Writer(SeekableByteChannel to, String digest) throws IOException {
-            this.to = to;
-            byte[] digits = digest.getBytes(StandardCharsets.US_ASCII);
-            if (digits.length != DIGEST) {
-                throw new IllegalArgumentException("no SHA-256: " + digest);
-            }
-            head.putLong(MARK).putInt(edition()).put(digits);
-            to.position(HEAD);
-        }
-
-        void block(byte[] column) throws IOException {
-            begin(column.length);
-            for (int at = 0; at < column.length; at += CHUNK) {
-                chunk.clear().limit(Math.min(CHUNK, column.length - at));
-                chunk.put(column, at, chunk.limit());
-                write();
-            }
-            head.putInt((int) sum.getValue());
-        }
-
-        void block(int[] column) throws IOException {
-            begin(4L * column.length);
-            for (int at = 0; at < column.length; at += CHUNK / 4) {
-                int length = Math.min(CHUNK / 4, column.length - at);
-                chunk.clear().limit(4 * length);
-                chunk.asIntBuffer().put(column, at, length);
-                write();
-            }
-            head.putInt((int) sum.getValue());
-        }
-
-        void block(char[] column) throws IOException {
-            begin(2L * column.length);
-            for (int at = 0; at < column.length; at += CHUNK / 2) {
-                int length = Math.min(CHUNK / 2, column.length - at);
-                chunk.clear().limit(2 * length);
-                chunk.asCharBuffer().put(column, at, length);
-                write();
-            }
-            head.putInt((int) sum.getValue());
-        }
-
-        private void begin(long length) {
-            head.putLong(length);
-            sum = new CRC32C();
-        }
-
-        private void write() throws IOException {
-            sum.update(chunk.rewind());
-            chunk.rewind();
-            while (chunk.hasRemaining()) {
-                to.write(chunk);
-            }
-        }
-
-        /** The head comes last: what was cut off before has none. */
-        void finish() throws IOException {
-            CRC32C whole = new CRC32C();
-            whole.update(head.array(), 0, HEAD - 4);
-            head.putInt((int) whole.getValue()).flip();
-            to.position(0);
-            while (head.hasRemaining()) {
-                to.write(head);
-            }
-        }
     }
 
     private static final class Reader {

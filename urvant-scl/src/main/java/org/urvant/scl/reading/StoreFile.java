@@ -35,7 +35,7 @@ public final class StoreFile {
     /** Keeps what was read of a file, without waiting for the disk. */
     public static void write(Path file, String digest, SclFile read) {
         try {
-            SafeFile.writeNote(file, channel -> StoreForm.write(read, digest, channel));
+            SafeFile.writeNote(file, to -> StoreForm.write(read, digest, to));
         } catch (UnreachableException e) {
             LoggerFactory.getLogger(StoreFile.class).debug("what was read of {} was not kept", read.source(), e);
         }
