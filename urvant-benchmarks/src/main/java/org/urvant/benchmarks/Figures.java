@@ -8,10 +8,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamException;
-import javax.xml.stream.XMLStreamReader;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.reading.SclImport;
 import org.urvant.scl.reading.SclReader;
@@ -89,22 +86,25 @@ public final class Figures {
 
     private static void starts(Path demo, Path large, String commands)
             throws IOException, XMLStreamException, InterruptedException {
-        Path own = archive(List.of(MAIN, "demo"), demo);
-        Path bare = archive(List.of(BareCommands.class.getName(), commands, "--help"), demo);
+        Programs programs = new Programs(demo.resolveSibling("user"));
+        Path own = programs.archive(List.of(MAIN, "demo"), demo);
+        Path bare = programs.archive(List.of(BareCommands.class.getName(), commands, "--help"), demo);
         List<String> version = List.of(BareCommands.class.getName(), commands, "--version");
         List<String> ownVersion = List.of(MAIN, "--version");
         compare(
                 "`urvant --version` : bare picocli program with " + commands + " commands",
-                () -> process(own, ownVersion, demo),
-                () -> process(bare, version, demo));
+                () -> (long) programs.run(own, ownVersion, demo).millis(),
+                () -> (long) programs.run(bare, version, demo).millis());
         compare(
                 "`urvant signals kind:trip` on the demo project : `urvant --version`",
-                () -> process(own, List.of(MAIN, "signals", "kind:trip"), demo),
-                () -> process(own, ownVersion, demo));
+                () -> (long) programs.run(own, List.of(MAIN, "signals", "kind:trip"), demo)
+                        .millis(),
+                () -> (long) programs.run(own, ownVersion, demo).millis());
         compare(
                 "`urvant signals kind:trip` on a project with the 100 MB file : `urvant --version`",
-                () -> process(own, List.of(MAIN, "signals", "kind:trip"), large),
-                () -> process(own, ownVersion, demo));
+                () -> (long) programs.run(own, List.of(MAIN, "signals", "kind:trip"), large)
+                        .millis(),
+                () -> (long) programs.run(own, ownVersion, demo).millis());
         Files.delete(own);
         Files.delete(bare);
     }
@@ -178,17 +178,7 @@ public final class Figures {
     }
 
     private static long scan(byte[] file) throws XMLStreamException {
-        XMLStreamReader xml = XMLInputFactory.newDefaultFactory().createXMLStreamReader(new ByteArrayInputStream(file));
-        long letters = 0;
-        while (xml.hasNext()) {
-            if (xml.next() == XMLStreamReader.START_ELEMENT) {
-                for (int i = 0; i < xml.getAttributeCount(); i++) {
-                    letters += xml.getAttributeLocalName(i).length()
-                            + xml.getAttributeValue(i).length();
-                }
-            }
-        }
-        return letters;
+        return StaxScan.letters(new ByteArrayInputStream(file));
     }
 
     private static void heap(byte[] file) throws InterruptedException {
@@ -213,39 +203,5 @@ public final class Figures {
             Thread.sleep(50);
         }
         return Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory();
-    }
-
-    private static Path archive(List<String> training, Path folder) throws IOException, InterruptedException {
-        Path archive = Files.createTempFile("figures", ".jsa");
-        Files.delete(archive);
-        run(List.of("-XX:ArchiveClassesAtExit=" + archive), training, folder);
-        return archive;
-    }
-
-    private static long process(Path archive, List<String> program, Path folder)
-            throws IOException, InterruptedException {
-        return run(List.of("-XX:SharedArchiveFile=" + archive, "-XX:-UsePerfData"), program, folder);
-    }
-
-    private static long run(List<String> options, List<String> program, Path folder)
-            throws IOException, InterruptedException {
-        List<String> line = new ArrayList<>(List.of(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-XX:TieredStopAtLevel=1",
-                "-XX:+UseSerialGC",
-                "-Xlog:disable"));
-        line.addAll(options);
-        line.addAll(Arrays.asList("-cp", System.getProperty("java.class.path")));
-        line.addAll(program);
-        ProcessBuilder builder = new ProcessBuilder(line)
-                .directory(folder.toFile())
-                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-                .redirectError(ProcessBuilder.Redirect.DISCARD);
-        builder.environment().putAll(Map.of("NO_COLOR", "1"));
-        int code = builder.start().waitFor();
-        if (code != 0) {
-            throw new IllegalStateException(program + " ended with " + code);
-        }
-        return code;
     }
 }

@@ -17,7 +17,7 @@ import picocli.CommandLine.Parameters;
                 "The other way from download: take the values and mappings that a device runs into the project. Says first"
                         + " what changes.",
         footer = {"", "Example: urvant adopt GW1"})
-final class AdoptCommand extends Command {
+final class AdoptCommand extends ChangingCommand {
     @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 
@@ -54,6 +54,9 @@ final class AdoptCommand extends Command {
             say(paint.good("equal") + ": nothing to adopt");
             return Exit.DONE;
         }
+        if (dryRun) {
+            folder.rehearse(); // and no sooner: what the device was asked is on record
+        }
         consent.ask(
                 "Take what " + (file == null ? name + " runs" : file + " holds") + " into the project?",
                 "the project is as it was");
@@ -65,6 +68,11 @@ final class AdoptCommand extends Command {
         say("adopted " + count(adoption.count(), "difference") + " from " + name);
         next("urvant check " + name);
         return adoption.left().isEqual() ? Exit.DONE : Exit.DIFFERENT;
+    }
+
+    @Override
+    boolean asksDevices() {
+        return true;
     }
 
     private Configuration running(ProjectFolder folder, Project project, Device device) {

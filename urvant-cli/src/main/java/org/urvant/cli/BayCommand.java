@@ -26,7 +26,7 @@ import picocli.CommandLine.Parameters;
             "A table has a column 'bay' with the new bays, a column for each name that becomes another one, and one for each"
                     + " value that a copy gets: bay,F11,F11.network.address."
         })
-final class BayCommand extends Command {
+final class BayCommand extends ChangingCommand {
     BayCommand(Session session) {
         super(session);
     }
@@ -48,9 +48,8 @@ final class BayCommand extends Command {
                     List<String> names,
             @Option(names = "--from", paramLabel = "FILE", description = "Table of many copies (.csv).") String file,
             @Option(names = "--texts", description = "Let texts for people follow the names too.") boolean texts,
-            @Option(names = "--dry-run", description = "Only say what would be made.") boolean dryRun,
             @Mixin Consent consent) {
-        ProjectFolder folder = changing(!dryRun);
+        ProjectFolder folder = changing();
         Project project = folder.load();
         List<String> given = bays == null ? List.of() : bays;
         List<String> renamed = names == null ? List.of() : names;

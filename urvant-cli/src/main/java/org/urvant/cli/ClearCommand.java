@@ -15,7 +15,7 @@ import picocli.CommandLine.Parameters;
                 "Take mappings, settings or all of both from a device in the project, back to what a new device has. Says"
                         + " first what will be lost, and keeps a copy.",
         footer = {"", "Example: urvant clear GW1 mappings"})
-final class ClearCommand extends Command {
+final class ClearCommand extends ChangingCommand {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 

@@ -1,5 +1,6 @@
 package org.urvant.cli;
 
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -49,6 +50,8 @@ abstract class Command implements Callable<Integer> {
 
     private final SignOfLife life;
     private ExclusiveLock held;
+    private final List<String> said = new ArrayList<>();
+    private boolean isAnswered;
 
     /** Returns the project that the command works on; what it changes is undone under the words that were typed. */
     final ProjectFolder folder() {
@@ -56,9 +59,34 @@ abstract class Command implements Callable<Integer> {
         ParseResult typed = spec.root().commandLine().getParseResult();
         folder.describe(String.join(" ", typed.originalArgs()));
         folder.watch(life);
+        opened(folder);
         folder.finished()
                 .ifPresent(cutOff -> note("finished what was cut off: " + cutOff.title() + " (" + cutOff.at() + ")"));
         return folder;
+    }
+
+    /** Lets a kind of command see the project that it works on. */
+    void opened(ProjectFolder folder) {}
+
+    /** Returns whether nothing is to be changed. */
+    boolean isRehearsal() {
+        return false;
+    }
+
+    /** Says what is left to say when the command is done. */
+    void finish() {}
+
+    /** Returns what a command that has no other answer tells a program. */
+    Map<String, Object> answer() {
+        return Json.object("said", said);
+    }
+
+    /** Ends a command that is done. */
+    final void done() {
+        finish();
+        if (json && !isAnswered && !said.isEmpty()) {
+            sayJson(answer());
+        }
     }
 
     /** Returns the project, which nobody else changes until the command ends. */
@@ -69,7 +97,7 @@ abstract class Command implements Callable<Integer> {
     /** Returns the project, which nobody else changes until the command ends if it changes something itself. */
     final ProjectFolder changing(boolean isChange) {
         ProjectFolder folder = folder();
-        if (isChange) {
+        if (isChange && !isRehearsal()) {
             held = folder.hold();
         }
         return folder;
@@ -101,6 +129,9 @@ abstract class Command implements Callable<Integer> {
     /** Says a line of the result; with {@code --json} standard output is for JSON alone, so it then goes to standard error. */
     final void say(String line) {
         life.clear();
+        if (json) {
+            said.add(line);
+        }
         (json ? session.err() : session.out()).println(line);
     }
 
@@ -117,6 +148,7 @@ abstract class Command implements Callable<Integer> {
 
     final void sayJson(Object value) {
         life.clear();
+        isAnswered = true;
         session.out().println(Json.text(value));
     }
 

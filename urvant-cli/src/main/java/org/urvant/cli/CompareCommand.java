@@ -30,12 +30,12 @@ import picocli.CommandLine.Parameters;
             "Examples: urvant compare GW1",
             "          urvant compare F11 F12 --out F11-F12.html",
             "          urvant compare F11 F12 --take 'settings.group.1.*' --into F12",
-            "          urvant compare F11 F12 --accept '*.pick-up' --why 'shorter cable'",
+            "          urvant compare F11 F12 --accept '*.pick-up' --reason 'shorter cable'",
             "          urvant compare F11:group.1 F11:group.2",
             "          urvant compare old.scd new.scd",
             "          urvant compare . ../last-year"
         })
-final class CompareCommand extends Command {
+final class CompareCommand extends ChangingCommand {
     private static final String LIVE = "@live";
 
     @Parameters(index = "0", paramLabel = "LEFT", description = "What is.")
@@ -80,11 +80,8 @@ final class CompareCommand extends Command {
             description = "Paths of differences that are as wanted; kept with the site until a value changes.")
     private List<String> accept = new ArrayList<>();
 
-    @Option(names = "--why", paramLabel = "REASON", description = "Why they are; without it they are open again.")
+    @Option(names = "--reason", paramLabel = "REASON", description = "Why they are; without it they are open again.")
     private String why;
-
-    @Option(names = "--dry-run", description = "Only say what would be taken over or accepted.")
-    private boolean dryRun;
 
     @Mixin
     private Consent consent;
@@ -110,9 +107,9 @@ final class CompareCommand extends Command {
             throw wrongUse("a difference is taken over or accepted, not both");
         }
         if (why != null && accept.isEmpty()) {
-            throw wrongUse("--why is the reason of --accept; say what is accepted");
+            throw wrongUse("--reason is the reason of --accept; say what is accepted");
         }
-        ProjectFolder folder = changing((!take.isEmpty() || !accept.isEmpty()) && !dryRun);
+        ProjectFolder folder = changing((!take.isEmpty() || !accept.isEmpty()));
         Project project = folder.load();
         Sides sides = new Sides(this, access, folder, project);
         sides.assume(protocol);

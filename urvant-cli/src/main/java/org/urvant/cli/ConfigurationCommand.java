@@ -21,12 +21,11 @@ final class ConfigurationCommand extends Command {
     private String file;
 
     @Option(
-            names = "--file",
-            paramLabel = "FILE",
+            names = "--portable",
             description =
-                    "Write one file that another project takes in, with who wrote it: 'urvant device add NAME --from"
-                            + " FILE', or 'urvant adopt NAME --from FILE'.")
-    private String pack;
+                    "With --out: as a file that another project takes in, with who wrote it: 'urvant device add NAME"
+                            + " --from FILE', or 'urvant adopt NAME --from FILE'.")
+    private boolean isPortable;
 
     ConfigurationCommand(Session session) {
         super(session);
@@ -36,13 +35,15 @@ final class ConfigurationCommand extends Command {
     public Integer call() {
         Project project = folder().load();
         Configuration configuration = ConfigurationBuilder.build(project, project.device(device));
-        if (file != null) {
-            SafeFile.write(session.path(file), configuration.bytes());
+        if (isPortable && file == null) {
+            throw wrongUse("--portable is a form of what --out writes; name the file");
         }
-        if (pack != null) {
+        if (isPortable) {
             String madeBy = new RootCommand.Version().getVersion()[0];
-            new ConfigurationFile(configuration, madeBy).write(session.path(pack));
-            say("wrote " + pack + " in the form " + ConfigurationFile.FORMAT + ", made by " + madeBy);
+            new ConfigurationFile(configuration, madeBy).write(session.path(file));
+            say("wrote " + file + " in the form " + ConfigurationFile.FORMAT + ", made by " + madeBy);
+        } else if (file != null) {
+            SafeFile.write(session.path(file), configuration.bytes());
         }
         if (json) {
             sayJson(configuration.content());

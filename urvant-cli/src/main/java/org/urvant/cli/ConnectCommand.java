@@ -17,7 +17,7 @@ import picocli.CommandLine.Parameters;
         name = "connect",
         description = "Give a device a connection: to an imported IED of that name, or of a kind that its type has.",
         footer = {"", "Examples: urvant connect GW1 F01", "          urvant connect GW1 scada --kind control-centre"})
-final class ConnectCommand extends Command {
+final class ConnectCommand extends ChangingCommand {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String deviceName;
 

@@ -5,7 +5,9 @@ import java.util.List;
 import java.util.Locale;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.progress.Desk;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
 
 /** Asks a person before anything is changed. */
 final class Consent {
@@ -14,9 +16,12 @@ final class Consent {
             description = "Go ahead without asking.")
     private boolean yes;
 
+    @Spec(Spec.Target.MIXEE)
+    private CommandSpec spec;
+
     /** Returns when the person agrees. */
     void ask(String question, String nothing) {
-        if (yes) {
+        if (yes || isRehearsal()) {
             return;
         }
         Console console = System.console();
@@ -27,6 +32,16 @@ final class Consent {
         if (!List.of("y", "yes").contains(answer.strip().toLowerCase(Locale.ROOT))) {
             throw new RefusedException("not agreed; " + nothing, "Run it again when it is wanted.");
         }
+    }
+
+    /** What is not done need not be agreed to. */
+    private boolean isRehearsal() {
+        for (CommandSpec at = spec; at != null; at = at.parent()) {
+            if (at.userObject() instanceof Command command && command.isRehearsal()) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Returns the desk of an operation that a command runs: it asks here, and the command says what happens. */

@@ -46,7 +46,7 @@ final class DemoPlant {
         stage.run(Exit.DONE, "undo");
         DemoStage.copy("site.yaml", stage.site());
         stage.run(Exit.DIFFERENT, "settle", "F11");
-        stage.run(Exit.DONE, "settle", "F11", "--from", "bay", "--yes");
+        stage.run(Exit.DONE, "settle", "F11", "--keep", "bay", "--yes");
         stage.run(Exit.DONE, "guide", "stenvaag-m3", "--from", "../motors.csv", "--yes");
         stage.run(Exit.DONE, "undo");
         stage.run(Exit.DONE, "show", "M31", "motor");
@@ -98,7 +98,7 @@ final class DemoPlant {
     private void copies() {
         stage.chapter("A bay copied three times, one copy adapted, held against the original, and what to test again");
         stage.run(Exit.DONE, "bay", "copy", "F11", "--from", "../bays.csv", "--yes");
-        stage.run(Exit.DONE, "save", "F13", "--why", "as copied");
+        stage.run(Exit.DONE, "save", "F13", "--reason", "as copied");
         stage.run(Exit.DONE, "set", "F13", "group.1.overcurrent.1.pick-up", "400 A primary");
         stage.run(Exit.DONE, "set", "F13", "group.1.overcurrent.2.delay", "80 ms");
         stage.run(Exit.DONE, "drop", "F13", "group.1.earth-fault.1", "--yes");
@@ -106,7 +106,7 @@ final class DemoPlant {
         stage.run(Exit.DONE, "drop", "F13", "assignments.earth", "--yes");
         stage.run(Exit.DIFFERENT, "compare", "bay:F11", "bay:F13");
         stage.run(Exit.DONE, "compare", "F11", "F13", "--take", "*.overcurrent.2.*", "--into", "F13", "--yes");
-        stage.run(Exit.DONE, "compare", "F11", "F13", "--accept", "*", "--why", "300 m of cable; earthed elsewhere");
+        stage.run(Exit.DONE, "compare", "F11", "F13", "--accept", "*", "--reason", "300 m of cable; earthed elsewhere");
         stage.run(Exit.DONE, "compare", "F11", "F13", "--out", "../F11-F13.html");
         stage.run(Exit.DIFFERENT, "retest", "F13", "--since", "saved");
     }

@@ -53,7 +53,7 @@ final class DemoStation {
         stage.run(Exit.DONE, "enable", "GW1", "F01 Breaker control");
         mistake(stage.site().resolve("mappings").resolve("GW1.csv"));
         stage.chapter("The device (a stand-in, a process of its own) gets it; the line breaks on the way");
-        stage.run(Exit.DONE, "save", "GW1", "--why", "first issue");
+        stage.run(Exit.DONE, "save", "GW1", "--reason", "first issue");
         stage.run(Exit.DONE, "bench", "start", "--failure", "drop-after=9000");
         try {
             device();
@@ -219,7 +219,7 @@ final class DemoStation {
                 "mute",
                 "point-disabled",
                 "GW1 F02 Breaker control",
-                "--why",
+                "--reason",
                 "feeder 2 is not commissioned yet");
     }
 

@@ -31,7 +31,7 @@ import picocli.CommandLine.Parameters;
             "          urvant device copy RTU1 RTU2",
             "          urvant device remove RTU7"
         })
-final class DeviceCommand extends Command {
+final class DeviceCommand extends ChangingCommand {
     @Option(
             names = "--find",
             paramLabel = "TEXT",

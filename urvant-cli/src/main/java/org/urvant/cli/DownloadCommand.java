@@ -22,13 +22,13 @@ import picocli.CommandLine.Parameters;
         description =
                 "Put the project's configuration on a device: check, identity, plan with its effects, backup, staging,"
                         + " activation, restart if one is needed, read-back.",
-        footer = {"", "Examples: urvant download GW1 --plan", "          urvant download GW1 --yes"})
+        footer = {"", "Examples: urvant download GW1 --dry-run", "          urvant download GW1 --yes"})
 final class DownloadCommand extends Command {
     @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 
-    @Option(names = "--plan", description = "Only say what would change and what it causes; nothing is sent.")
-    private boolean planOnly;
+    @Option(names = "--dry-run", description = "Only say what would change and what it causes; nothing is sent.")
+    private boolean dryRun;
 
     @Option(names = "--set-clock", description = "Set the device's clock from this computer, too.")
     private boolean setClock;
@@ -66,7 +66,7 @@ final class DownloadCommand extends Command {
                 say(paint.good("equal") + ": " + name + " runs this configuration already; nothing to do");
                 return Exit.DONE;
             }
-            if (planOnly) {
+            if (dryRun) {
                 next("urvant download " + name);
                 return Exit.DIFFERENT;
             }

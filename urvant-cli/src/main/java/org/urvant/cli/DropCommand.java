@@ -15,7 +15,7 @@ import picocli.CommandLine.Parameters;
                 "Take a row of a device's table out. Says first what goes; refused while something refers to it, unless"
                         + " that is to go too.",
         footer = {"", "Examples: urvant drop RTU1 alarms.pump", "          urvant drop RTU1 recipients.Duty --cascade"})
-final class DropCommand extends Command {
+final class DropCommand extends ChangingCommand {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 

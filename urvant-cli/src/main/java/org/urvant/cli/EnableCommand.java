@@ -15,7 +15,7 @@ import picocli.CommandLine.Parameters;
         description =
                 "Switch mappings on, or off with --off. Commands arrive switched off and are switched on knowingly.",
         footer = {"", "Example: urvant enable GW1 \"F01 Breaker control\""})
-final class EnableCommand extends Command {
+final class EnableCommand extends ChangingCommand {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String deviceName;
 

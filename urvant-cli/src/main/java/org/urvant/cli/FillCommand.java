@@ -16,14 +16,11 @@ import picocli.CommandLine.Parameters;
                 "Take values from a table, .csv or .xlsx, with the columns device, setting and value. Says first what"
                         + " changes; when one value does not fit, nothing is changed. An empty value means the default.",
         footer = {"", "Example: urvant fill values.xlsx --dry-run"})
-final class FillCommand extends Command {
+final class FillCommand extends ChangingCommand {
     private static final int FEW = 20;
 
     @Parameters(paramLabel = "FILE", description = "The table; .csv or .xlsx.")
     private String file;
-
-    @Option(names = "--dry-run", description = "Only say what would change.")
-    private boolean dryRun;
 
     @Option(names = "--all", description = "Show every value that changes, not just the first ones.")
     private boolean all;
@@ -38,7 +35,7 @@ final class FillCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = changing(!dryRun);
+        ProjectFolder folder = changing();
         Project project = folder.load();
         ValueTable.Read read = ValueTable.read(session.path(file), file);
         ValuePlan plan = ValuePlan.of(project, read.rows(), read.findings());

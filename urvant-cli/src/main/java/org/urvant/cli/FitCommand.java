@@ -25,7 +25,7 @@ import picocli.CommandLine.Parameters;
                 "Fit a module into a slot of a device, or empty the slot. Says first which channels stay, go and come;"
                         + " what was given for channels that go is taken away.",
         footer = {"", "Examples: urvant fit RTU1 E1 di8", "          urvant fit RTU1 --as-built"})
-final class FitCommand extends Command {
+final class FitCommand extends ChangingCommand {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 

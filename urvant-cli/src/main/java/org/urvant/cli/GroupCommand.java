@@ -7,7 +7,6 @@ import org.urvant.project.Project;
 import org.urvant.project.change.GroupChange;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
@@ -19,7 +18,7 @@ import picocli.CommandLine.Parameters;
             "          urvant group F11 remove 2",
             "Compare: urvant compare F11:group.1 F11:group.2"
         })
-final class GroupCommand extends Command {
+final class GroupCommand extends ChangingCommand {
     private static final List<String> ACTIONS = List.of("copy", "remove");
 
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
@@ -33,9 +32,6 @@ final class GroupCommand extends Command {
 
     @Parameters(index = "3", arity = "0..1", paramLabel = "OTHER", description = "The one to copy to.")
     private Integer other;
-
-    @Option(names = "--dry-run", description = "Only say what would change.")
-    private boolean dryRun;
 
     @Mixin
     private Consent consent;
@@ -56,7 +52,7 @@ final class GroupCommand extends Command {
                     isRemoval ? "two groups are named" : "the other group is not named",
                     isRemoval ? "Name the one that goes." : "Name both, such as 1 2.");
         }
-        ProjectFolder folder = changing(!dryRun);
+        ProjectFolder folder = changing();
         Project project = folder.load();
         Project after =
                 isRemoval ? GroupChange.removed(project, name, group) : GroupChange.copied(project, name, group, other);

@@ -26,7 +26,7 @@ import picocli.CommandLine.Parameters;
             "          urvant guide stenvaag-m3 M1 --answer current=21.5A --answer power=11kW --answer name=Pump",
             "          urvant guide stenvaag-m3 --from motors.csv"
         })
-final class GuideCommand extends Command {
+final class GuideCommand extends ChangingCommand {
     @Parameters(index = "0", paramLabel = "TYPE", description = "Device type.")
     private String typeName;
 
@@ -38,9 +38,6 @@ final class GuideCommand extends Command {
 
     @Option(names = "--from", paramLabel = "FILE", description = "A CSV with a row for each device.")
     private String file;
-
-    @Option(names = "--dry-run", description = "Only say what would be made.")
-    private boolean dryRun;
 
     @Mixin
     private Consent consent;

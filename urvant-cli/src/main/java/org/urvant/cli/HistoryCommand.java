@@ -18,7 +18,7 @@ import picocli.CommandLine.Parameters;
                 "Show who did what to which device, when, and what was there before. A changed line of the record is"
                         + " found.",
         footer = {"", "Examples: urvant history GW1", "          urvant history --verify"})
-final class HistoryCommand extends Command {
+final class HistoryCommand extends ChangingCommand {
     private static final long MOST_HEADS = 50_000_000;
 
     @Parameters(paramLabel = "DEVICE", arity = "0..1", description = "Name of the device; otherwise all.")
@@ -35,22 +35,26 @@ final class HistoryCommand extends Command {
     private boolean verify;
 
     @Option(
-            names = "--against",
+            names = "--from",
             paramLabel = "FILE",
-            description = "With --verify: heads that --heads-to wrote before, kept where others cannot write.")
-    private String against;
+            description = "With --verify: heads that --heads wrote before, kept where others cannot write.")
+    private String from;
 
     @Option(
-            names = "--heads-to",
-            paramLabel = "FILE",
-            description = "Write the fingerprint of the newest line of each ledger to a file, to be kept elsewhere.")
-    private String headsTo;
+            names = "--heads",
+            description = "Write the fingerprint of the newest line of each ledger to --out, to be kept elsewhere.")
+    private boolean heads;
+
+    @Option(names = "--out", paramLabel = "FILE", description = "File for the heads.")
+    private String out;
 
     @Option(
             names = "--accept",
-            paramLabel = "REASON",
             description =
                     "Put on record that a device's ledger holds as it is: after branches were merged, or lines were lost.")
+    private boolean isAccepted;
+
+    @Option(names = "--reason", paramLabel = "TEXT", description = "Why it is accepted.")
     private String reason;
 
     HistoryCommand(Session session) {
@@ -60,15 +64,21 @@ final class HistoryCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        if (against != null && !verify) {
-            throw wrongUse("--against needs --verify");
+        if (from != null && !verify) {
+            throw wrongUse("--from needs --verify");
         }
-        if (headsTo != null) {
-            SafeFile.writeText(session.path(headsTo), folder.heads());
-            say("wrote the heads of " + count(folder.ledgers().size(), "ledger") + " to " + headsTo);
+        if (heads != (out != null)) {
+            throw wrongUse("--heads and --out belong together");
+        }
+        if (isAccepted != (reason != null)) {
+            throw wrongUse(isAccepted ? "--accept needs --reason" : "--reason is the reason of --accept");
+        }
+        if (heads) {
+            SafeFile.writeText(session.path(out), folder.heads());
+            say("wrote the heads of " + count(folder.ledgers().size(), "ledger") + " to " + out);
             return Exit.DONE;
         }
-        if (reason != null) {
+        if (isAccepted) {
             return accept(folder);
         }
         if (device != null && !folder.ledgers().contains(device)) {
@@ -90,7 +100,7 @@ final class HistoryCommand extends Command {
 
     private int verify(ProjectFolder folder) {
         Optional<String> kept =
-                Optional.ofNullable(against).map(file -> SafeFile.readText(session.path(file), MOST_HEADS, file));
+                Optional.ofNullable(from).map(file -> SafeFile.readText(session.path(file), MOST_HEADS, file));
         List<LedgerProof> proofs = folder.proofs(kept).stream()
                 .filter(proof -> device == null || proof.device().equals(device))
                 .toList();

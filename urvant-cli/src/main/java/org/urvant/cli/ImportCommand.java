@@ -22,7 +22,7 @@ import picocli.CommandLine.Parameters;
             "          urvant import station.scd --keep-going    leave out the IEDs that an error concerns",
             "          urvant import pump-drive.csv --name PD1 --protocol modbus --assume station=7"
         })
-final class ImportCommand extends Command {
+final class ImportCommand extends ChangingCommand {
     private static final int FEW = 8;
 
     @Parameters(

@@ -29,7 +29,7 @@ import picocli.CommandLine.Parameters;
             "          urvant logic F11 --take interlock.st",
             "What can be written: docs/structured-text.md"
         })
-final class LogicCommand extends Command {
+final class LogicCommand extends ChangingCommand {
     private static final int MOST_BYTES = 4_000_004;
 
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")

@@ -37,7 +37,7 @@ import picocli.CommandLine.Parameters;
             "          urvant map GW1 PD1/power --program pump_power      # programs read mapped.pump_power",
             "          urvant map GW1 --program total --kind number --to scada --name 'Total power'"
         })
-final class MapCommand extends Command {
+final class MapCommand extends ChangingCommand {
     private static final Map<String, Form> KINDS =
             Map.of("state", Form.LOGICAL, "position", Form.DOUBLE, "whole", Form.WHOLE, "number", Form.REAL);
 
@@ -118,9 +118,6 @@ final class MapCommand extends Command {
                             + " good.")
     private boolean isValidity;
 
-    @Option(names = "--dry-run", description = "Show what would be mapped; change nothing.")
-    private boolean dryRun;
-
     @Mixin
     private Consent consent;
 
@@ -135,7 +132,7 @@ final class MapCommand extends Command {
             throw new RefusedException(
                     "--kind and --command are for values of programs", "Give --program IDENTIFIER too.");
         }
-        ProjectFolder folder = changing(!dryRun);
+        ProjectFolder folder = changing();
         Project project = folder.load();
         SignalMapping mapping = plan(folder, project);
         MappingView view = new MappingView(this, deviceName);

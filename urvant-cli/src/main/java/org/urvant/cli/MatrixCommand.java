@@ -35,7 +35,7 @@ import picocli.CommandLine.Parameters;
             "          urvant matrix F11 assignments --take f11.csv",
             "          urvant matrix GW1 mappings --out gw1.html"
         })
-final class MatrixCommand extends Command {
+final class MatrixCommand extends ChangingCommand {
     private static final String MAPPINGS = "mappings";
 
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")

@@ -16,16 +16,16 @@ import picocli.CommandLine.Parameters;
         description = "Mute one warning or note in one place; the reason shows in every check. Errors cannot be muted.",
         footer = {
             "",
-            "Example: urvant mute goose-unsubscribed F01PROT/LLN0.GO.trips_out --why \"bus-tie relay comes in spring\""
+            "Example: urvant mute goose-unsubscribed F01PROT/LLN0.GO.trips_out --reason \"bus-tie relay comes in spring\""
         })
-final class MuteCommand extends Command {
+final class MuteCommand extends ChangingCommand {
     @Parameters(index = "0", paramLabel = "CHECK", description = "Name of the check.")
     private String rule;
 
     @Parameters(index = "1", paramLabel = "SUBJECT", description = "What the finding is about, as --json shows it.")
     private String subject;
 
-    @Option(names = "--why", paramLabel = "REASON", defaultValue = "", description = "The reason.")
+    @Option(names = "--reason", paramLabel = "REASON", defaultValue = "", description = "The reason.")
     private String why;
 
     @Option(names = "--off", description = "Let the finding speak again.")
@@ -53,7 +53,8 @@ final class MuteCommand extends Command {
                     finding.mend().steps().toArray(Step[]::new));
         }
         if (!off && why.isBlank()) {
-            throw new RefusedException("the reason is missing", "Give it with --why \"…\"; it shows in every check.");
+            throw new RefusedException(
+                    "the reason is missing", "Give it with --reason \"…\"; it shows in every check.");
         }
         folder.save(project, project.with(project.remarks().withMuted(place, off ? "" : why)));
         say((off ? "unmuted " : "muted ") + place);

@@ -46,7 +46,7 @@ final class NewDeviceOptions {
         @Option(
                 names = "--from",
                 paramLabel = "FILE",
-                description = "A configuration's file, as 'urvant configuration" + " --file' writes it.")
+                description = "A configuration's file, as 'urvant configuration --portable' writes it.")
         private String file;
 
         @Option(

@@ -28,7 +28,7 @@ import picocli.CommandLine.Parameters;
             "          urvant order-code F11",
             "          urvant order-code F11 MF2-BVL-3 --apply"
         })
-final class OrderCodeCommand extends Command {
+final class OrderCodeCommand extends ChangingCommand {
     @Parameters(index = "0", paramLabel = "DEVICE|TYPE", description = "Name of a device or of a device type.")
     private String name;
 

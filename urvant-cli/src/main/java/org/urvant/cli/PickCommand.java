@@ -31,7 +31,7 @@ import picocli.CommandLine.Parameters;
             "          urvant pick feeder                            show what it finds",
             "          urvant map GW1 --pick feeder --ied F02        use it"
         })
-final class PickCommand extends Command {
+final class PickCommand extends ChangingCommand {
     private static final int MOST_SHOWN = 100;
 
     @Parameters(index = "0", arity = "0..1", paramLabel = "NAME", description = "Name of the pick.")

@@ -15,7 +15,7 @@ import picocli.CommandLine.Parameters;
                 "Take an imported file out again, with its IEDs, the connections to them and the mappings of their"
                         + " signals, or a list of points with the rows that use them; says first what goes.",
         footer = {"", "Examples: urvant remove F01.cid", "          urvant remove PD1"})
-final class RemoveCommand extends Command {
+final class RemoveCommand extends ChangingCommand {
     @Parameters(paramLabel = "FILE", description = "Name of the imported file, or of a list of points.")
     private String source;
 

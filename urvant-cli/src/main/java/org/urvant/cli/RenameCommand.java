@@ -6,7 +6,6 @@ import org.urvant.project.change.Renaming;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.reference.Reference;
 import org.urvant.project.reference.References;
-import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
@@ -21,7 +20,7 @@ import picocli.CommandLine.Parameters;
             "          urvant rename RTU1 recipients.Duty Night --dry-run",
             "          urvant rename bay K1 K11"
         })
-final class RenameCommand extends Command {
+final class RenameCommand extends ChangingCommand {
     private static final int FEW = 6;
 
     @Parameters(
@@ -30,16 +29,13 @@ final class RenameCommand extends Command {
             description = "What it is called now, with its device before it, or its kind; last the new name.")
     private List<String> words;
 
-    @Option(names = "--dry-run", description = "Say what would follow; change nothing.")
-    private boolean dryRun;
-
     RenameCommand(Session session) {
         super(session);
     }
 
     @Override
     public Integer call() {
-        ProjectFolder folder = changing(!dryRun);
+        ProjectFolder folder = changing();
         Project project = folder.load();
         Renaming renaming = Renaming.of(
                 project, References.find(project, words.subList(0, words.size() - 1)), words.get(words.size() - 1));

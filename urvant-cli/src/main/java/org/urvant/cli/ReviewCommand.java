@@ -30,7 +30,7 @@ final class ReviewCommand extends Command {
     private String file;
 
     @Option(
-            names = "--results",
+            names = "--from",
             paramLabel = "FILE",
             description = "A table of test points that was filled in, judged on the page.")
     private String results;

@@ -33,7 +33,7 @@ import picocli.CommandLine.Parameters;
             "          urvant row GW1 'F01 Breaker position' --delay 200ms",
             "          urvant row GW1 'PD1 Motor current' --identifier    # programs read mapped.pd1_motor_current"
         })
-final class RowCommand extends Command {
+final class RowCommand extends ChangingCommand {
     private static final String FROM_NAME = "\u0000";
 
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
@@ -85,9 +85,6 @@ final class RowCommand extends Command {
     @Option(names = "--at", paramLabel = "POINT", description = "Point that it goes to, on the same connection.")
     private String at;
 
-    @Option(names = "--dry-run", description = "Show what would change; change nothing.")
-    private boolean dryRun;
-
     RowCommand(Session session) {
         super(session);
     }
@@ -103,7 +100,7 @@ final class RowCommand extends Command {
         part(parts, TreatmentText.DEAD_BAND, deadBand);
         part(parts, TreatmentText.DELAY, delay);
         boolean isChange = !parts.isEmpty() || identifier != null || name != null || at != null;
-        ProjectFolder folder = changing(isChange && !dryRun);
+        ProjectFolder folder = changing(isChange);
         Project project = folder.load();
         Device device = project.device(deviceName);
         Mapping row = RowChange.find(device, rowName);

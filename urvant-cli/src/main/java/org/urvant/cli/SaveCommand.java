@@ -12,12 +12,12 @@ import picocli.CommandLine.Parameters;
 @picocli.CommandLine.Command(
         name = "save",
         description = "Record a device's configuration as the one to go on from; ends the mark 'edited'.",
-        footer = {"", "Example: urvant save GW1 --why \"second feeder added\""})
-final class SaveCommand extends Command {
+        footer = {"", "Example: urvant save GW1 --reason \"second feeder added\""})
+final class SaveCommand extends ChangingCommand {
     @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 
-    @Option(names = "--why", paramLabel = "TEXT", defaultValue = "", description = "What it is for.")
+    @Option(names = "--reason", paramLabel = "TEXT", defaultValue = "", description = "What it is for.")
     private String why;
 
     SaveCommand(Session session) {

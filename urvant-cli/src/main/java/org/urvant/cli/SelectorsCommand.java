@@ -27,7 +27,7 @@ import picocli.CommandLine.Parameters;
             "          urvant selectors Q1 --out sheet.html",
             "          urvant selectors Q1 --tick Ir,tr"
         })
-final class SelectorsCommand extends Command {
+final class SelectorsCommand extends ChangingCommand {
     @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 

@@ -29,7 +29,7 @@ import picocli.CommandLine.Parameters;
             "          urvant set 'RTU*' recipients.Duty.number '+46 31 390 06 00'",
             "          urvant set GW1 watchdog.time --default"
         })
-final class SetCommand extends Command {
+final class SetCommand extends ChangingCommand {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String devices;
 
@@ -46,9 +46,6 @@ final class SetCommand extends Command {
     @Option(names = "--default", description = "Take the value away, so that the default counts.")
     private boolean standard;
 
-    @Option(names = "--dry-run", description = "Only say what would be set.")
-    private boolean dryRun;
-
     SetCommand(Session session) {
         super(session);
     }
@@ -61,7 +58,7 @@ final class SetCommand extends Command {
             throw new RefusedException(
                     value == null ? "no value is given" : "a value and --default are given", "Give one of the two.");
         }
-        ProjectFolder folder = changing(!dryRun);
+        ProjectFolder folder = changing();
         Project project = folder.load();
         List<Change> changes = new ArrayList<>();
         Map<String, Map<String, String>> values = new LinkedHashMap<>();

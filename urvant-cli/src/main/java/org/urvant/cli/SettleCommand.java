@@ -17,18 +17,15 @@ import picocli.CommandLine.Parameters;
         footer = {
             "",
             "Examples: urvant settle F11",
-            "          urvant settle F11 --from bay      # the plates are right",
-            "          urvant settle F11 --from F11      # the device is right"
+            "          urvant settle F11 --keep bay      # the plates are right",
+            "          urvant settle F11 --keep F11      # the device is right"
         })
-final class SettleCommand extends Command {
+final class SettleCommand extends ChangingCommand {
     @Parameters(paramLabel = "BAY", description = "Name of the bay.")
     private String name;
 
-    @Option(names = "--from", paramLabel = "WHO", description = "Who is right: bay, or the name of a device.")
-    private String from;
-
-    @Option(names = "--dry-run", description = "Only say what would change.")
-    private boolean dryRun;
+    @Option(names = "--keep", paramLabel = "WHO", description = "Whose ratings stay: bay, or the name of a device.")
+    private String keep;
 
     @Mixin
     private Consent consent;
@@ -40,11 +37,11 @@ final class SettleCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = changing(from != null && !dryRun);
+        ProjectFolder folder = changing(keep != null);
         Project project = folder.load();
         Settling settling = Settling.of(project, name);
         Findings.lines(settling.strangers(), session, false).forEach(this::note);
-        Settling.Plan plan = from == null ? null : from.equals("bay") ? settling.byBay() : settling.byDevice(from);
+        Settling.Plan plan = keep == null ? null : keep.equals("bay") ? settling.byBay() : settling.byDevice(keep);
         if (json) {
             sayJson(settling.matches().stream()
                     .map(match -> Json.object(
@@ -60,7 +57,7 @@ final class SettleCommand extends Command {
         boolean agrees = settling.open().isEmpty();
         if (plan == null || agrees) {
             if (!agrees) {
-                next("urvant settle " + name + " --from bay");
+                next("urvant settle " + name + " --keep bay");
             }
             return agrees && settling.strangers().isEmpty() ? Exit.DONE : Exit.DIFFERENT;
         }

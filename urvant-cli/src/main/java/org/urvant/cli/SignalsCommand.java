@@ -25,7 +25,7 @@ import picocli.CommandLine.Parameters;
             "          urvant signals '(kind:trip or kind:pick-up) not ln:PTRC'",
             "          urvant signals quantity:current phase:A --save currents-a"
         })
-final class SignalsCommand extends Command {
+final class SignalsCommand extends ChangingCommand {
     private static final String LAST_QUERY = "last-query";
     private static final int FEW = 100;
 

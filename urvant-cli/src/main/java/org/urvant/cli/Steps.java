@@ -17,7 +17,7 @@ final class Steps {
         switch (step.action()) {
             case TAKE_BACK -> words.add("--default");
             case TAKE_AS_BUILT -> words.add("--as-built");
-            case SETTLE -> words.add(Math.min(3, words.size()), "--from");
+            case SETTLE -> words.add(Math.min(3, words.size()), "--keep");
             case ORDER -> words.add("--apply");
             case TICK -> words.add(Math.min(3, words.size()), "--tick");
             case CONNECT -> words.addAll(Math.min(4, words.size()), words.size() > 4 ? List.of("--kind") : List.of());
@@ -25,7 +25,7 @@ final class Steps {
             case SET_CLOCK -> words.add("--set");
             case CHANGE_PASSWORD -> words.add(Math.min(3, words.size()), "--user");
             case MATRIX -> words.add("--out FILE");
-            case ACCEPT_LEDGER -> words.add("--accept REASON");
+            case ACCEPT_LEDGER -> words.add("--accept --reason TEXT");
             case PUBLISH_KEY -> words.add("--make");
             default -> {
                 // the operands say all

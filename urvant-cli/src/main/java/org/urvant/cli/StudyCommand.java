@@ -32,7 +32,7 @@ import picocli.CommandLine.Parameters;
             "          urvant study study.csv --side secondary --as '51=overcurrent.1' --as 'K1/F11=F11'",
             "          urvant study --out now.xlsx --device 'F*'"
         })
-final class StudyCommand extends Command {
+final class StudyCommand extends ChangingCommand {
     private static final int FEW = 20;
 
     @Parameters(arity = "0..1", paramLabel = "FILE", description = "The study; .csv or .xlsx.")
@@ -65,9 +65,6 @@ final class StudyCommand extends Command {
             description = "With --out: the devices, separated by commas, or a pattern. Default: all.")
     private String devices;
 
-    @Option(names = "--dry-run", description = "Only say what would change.")
-    private boolean dryRun;
-
     @Option(names = "--all", description = "Show every value that changes, not just the first ones.")
     private boolean all;
 
@@ -86,7 +83,7 @@ final class StudyCommand extends Command {
                     file == null ? "no study is named" : "a study is named, and --out is given",
                     "Name the study to take, or give --out FILE to write one.");
         }
-        ProjectFolder folder = changing(file != null && !dryRun);
+        ProjectFolder folder = changing(file != null);
         Project project = folder.load();
         return out == null ? take(folder, project) : write(project);
     }

@@ -28,7 +28,7 @@ import picocli.CommandLine.Parameters;
             "",
             "Examples: urvant test-points F11",
             "          urvant test-points F11 --out f11.csv      # or .xlsx, or .html to print",
-            "          urvant test-points F11 --results f11.csv"
+            "          urvant test-points F11 --from f11.csv"
         })
 final class TestPointsCommand extends Command {
     @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
@@ -43,7 +43,7 @@ final class TestPointsCommand extends Command {
     @Option(names = "--out", paramLabel = "FILE", description = "Write them: .csv or .xlsx to fill in, .html to print.")
     private String out;
 
-    @Option(names = "--results", paramLabel = "FILE", description = "A table that was filled in.")
+    @Option(names = "--from", paramLabel = "FILE", description = "Judge a table that was filled in.")
     private String results;
 
     TestPointsCommand(Session session) {
@@ -53,7 +53,7 @@ final class TestPointsCommand extends Command {
     @Override
     public Integer call() {
         if (out != null && results != null) {
-            throw new RefusedException("--out and --results are given", "Write a sheet, or judge one.");
+            throw new RefusedException("--out and --from are given", "Write a sheet, or judge one.");
         }
         Project project = folder().load();
         TestSheet sheet = TestSheet.of(project, name, Optional.ofNullable(group));
@@ -85,7 +85,7 @@ final class TestPointsCommand extends Command {
         }
         boolean isSound = judged.findings().isEmpty() && judged.count(Verdict.FAILED) == 0;
         if (isSound && judged.count(Verdict.OPEN) == 0) {
-            next("urvant review " + name + " --results " + results);
+            next("urvant review " + name + " --from " + results);
         }
         return isSound ? Exit.DONE : Exit.DIFFERENT;
     }

@@ -30,7 +30,7 @@ import picocli.CommandLine.Parameters;
             "          urvant transformer F11,F12 currents '1.2 kA/1 A'",
             "          urvant transformer F11 voltages 11000/100 --keep secondary"
         })
-final class TransformerCommand extends Command {
+final class TransformerCommand extends ChangingCommand {
     @Parameters(
             index = "0",
             paramLabel = "DEVICE",
@@ -53,9 +53,6 @@ final class TransformerCommand extends Command {
             description = "Side on which values stay: primary, secondary. Default: primary.")
     private String keep;
 
-    @Option(names = "--dry-run", description = "Only say what would change.")
-    private boolean dryRun;
-
     @Mixin
     private Consent consent;
 
@@ -66,7 +63,7 @@ final class TransformerCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = changing(!dryRun);
+        ProjectFolder folder = changing();
         Project project = folder.load();
         TransformerSet set = Word.find(TransformerSet.class, setName)
                 .orElseThrow(

@@ -26,7 +26,7 @@ import picocli.CommandLine.Parameters;
             "          urvant types page stenvaag-m3",
             "          urvant types copy stenvaag-m3 own-m3"
         })
-final class TypesCommand extends Command {
+final class TypesCommand extends ChangingCommand {
     @Option(
             names = "--find",
             paramLabel = "TEXT",

@@ -2,7 +2,6 @@ package org.urvant.cli;
 
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.folder.Undone;
-import picocli.CommandLine.Option;
 
 @picocli.CommandLine.Command(
         name = "undo",
@@ -11,9 +10,7 @@ import picocli.CommandLine.Option;
                         + " given and what was downloaded stay in the ledger. A file that somebody changed by hand since is not"
                         + " touched.",
         footer = {"", "Example: urvant undo --dry-run"})
-final class UndoCommand extends Command {
-    @Option(names = "--dry-run", description = "Only say what would be taken back.")
-    private boolean dryRun;
+final class UndoCommand extends ChangingCommand {
 
     UndoCommand(Session session) {
         super(session);
@@ -21,7 +18,7 @@ final class UndoCommand extends Command {
 
     @Override
     public Integer call() {
-        ProjectFolder folder = changing(!dryRun);
+        ProjectFolder folder = changing();
         Undone undone = folder.undo(dryRun);
         if (json) {
             sayJson(Json.object("undone", undone.title(), "files", undone.files(), "dryRun", dryRun));

@@ -4,6 +4,7 @@ import java.io.PrintWriter;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
@@ -149,14 +150,20 @@ public final class Urvant {
 
     private static int run(CommandLine.ParseResult parsed) {
         try {
-            return new CommandLine.RunLast().execute(parsed);
+            int code = new CommandLine.RunLast().execute(parsed);
+            commands(parsed).forEach(Command::done);
+            return code;
         } finally {
-            for (CommandLine each : parsed.asCommandLineList()) {
-                if (each.getCommand() instanceof Command command) {
-                    command.end();
-                }
-            }
+            commands(parsed).forEach(Command::end);
         }
+    }
+
+    private static List<Command> commands(CommandLine.ParseResult parsed) {
+        return parsed.asCommandLineList().stream()
+                .map(CommandLine::getCommand)
+                .filter(Command.class::isInstance)
+                .map(Command.class::cast)
+                .toList();
     }
 
     private static int usageMistake(Session session, CommandLine.ParameterException e) {

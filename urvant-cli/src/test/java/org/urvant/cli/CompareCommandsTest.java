@@ -74,14 +74,14 @@ class CompareCommandsTest {
             compare PD1 DEMO/pump-drive.csv                        | 0 | equal
             compare PD1 F11                                        | 3 | is a list of points
             compare . .                                            | 0 | equal
-            save F12 --why t && set F12 BI3.name Door && compare F12@saved F12 | 1 | added    name: Door
-            save F12 --why t && set F12 BI3.name Door && compare F12@saved:BI3 F12:BI3 | 1 | added    name: Door
+            save F12 --reason t && set F12 BI3.name Door && compare F12@saved F12 | 1 | added    name: Door
+            save F12 --reason t && set F12 BI3.name Door && compare F12@saved:BI3 F12:BI3 | 1 | added    name: Door
             compare F12@backup F12                                 | 3 | no configuration of F12 is kept
             compare F12@live F12                                   | 3 | has no maintenance link
             compare F12@saved F12                                  | 3 | was never saved
-            save F12 --why t && retest F12 --since saved           | 0 | nothing to test again
-            save F12 --why t && set F12 group.1.overcurrent.2.delay '90 ms' && retest F12 --since saved --json | 1 | "what" : "stage"
-            save F12 --why t && set F12 BI3.hold '9 ms' && retest F12 --since saved | 1 | drive it, and see
+            save F12 --reason t && retest F12 --since saved           | 0 | nothing to test again
+            save F12 --reason t && set F12 group.1.overcurrent.2.delay '90 ms' && retest F12 --since saved --json | 1 | "what" : "stage"
+            save F12 --reason t && set F12 BI3.hold '9 ms' && retest F12 --since saved | 1 | drive it, and see
             retest F12 --since saved                               | 3 | was never saved
             retest Q99                                             | 2 | Q99
             set F11 LED3.text 'F11 trip' && set F12 LED3.text 'F12 trip' && compare F11 F12 | 1 | changed  text: F11 trip → F12 trip
@@ -106,7 +106,7 @@ class CompareCommandsTest {
     /** A copy is worked through: what differs is taken back or accepted, and at the end nothing is open. */
     @Test
     void aCopyIsWorkedThroughDifferenceByDifference() throws IOException {
-        terminal.ok("save F13 --why copied");
+        terminal.ok("save F13 --reason copied");
         terminal.ok("set F13 group.1.overcurrent.1.multiplier 0.3");
         terminal.ok("set F13 inputs.threshold 80V");
         terminal.ok("drop F13 group.1.earth-fault.1 --yes");
@@ -116,10 +116,10 @@ class CompareCommandsTest {
         assertThat(terminal.run("compare", "F11", "F13")).isEqualTo(Exit.DIFFERENT);
         assertThat(terminal.out()).contains("4 differences");
         terminal.ok("compare F11 F13 --take settings.inputs.threshold --into F13 --yes");
-        assertThat(terminal.run("compare", "F11", "F13", "--accept", "*earth*", "--why", "no earth path"))
+        assertThat(terminal.run("compare", "F11", "F13", "--accept", "*earth*", "--reason", "no earth path"))
                 .isEqualTo(Exit.DIFFERENT);
         assertThat(terminal.out()).contains("3 differences, 2 accepted", "accepted: no earth path");
-        terminal.ok("compare F11 F13 --accept *.multiplier --why grading");
+        terminal.ok("compare F11 F13 --accept *.multiplier --reason grading");
         assertThat(terminal.out()).contains("3 differences, all accepted");
         terminal.ok("compare F11 F13 --out diff.html");
         assertThat(Files.readString(site.resolve("diff.html")))

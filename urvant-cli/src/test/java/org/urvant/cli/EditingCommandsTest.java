@@ -117,14 +117,26 @@ class EditingCommandsTest {
             pick p add kind:trip                                      | +picks/p.yaml
             logic F11 --remove --yes                                  | -logic/F11.st
             selectors Q41 --tick-all                                  | devices/Q41.yaml
-            settle F11 --from bay --yes                               | devices/F11.yaml
+            settle F11 --keep bay --yes                               | devices/F11.yaml
             guide stenvaag-m3 M40 --answer current=5 --answer power=2.2 --answer name=Fan --yes | +devices/M40.yaml
-            mute left-at-default 'F11 settings' --why seen            | urvant.yaml
+            mute left-at-default 'F11 settings' --reason seen            | urvant.yaml
             remove skarholm.scd --yes                                 | devices/GW1.yaml mappings/GW1.csv -sources/skarholm.scd sources/index.yaml
             types copy oddvik-u1 own-u1                               | +types/own-u1.yaml
             """)
     void aChangeIsInItsFilesAndUndoneInOneStep(String line, String files) {
         Map<String, String> before = texts();
+        int rehearsed = terminal.run(Sites.words(line.replace(" --yes", "") + " --dry-run --json"));
+        assertThat(rehearsed)
+                .as("%s%n%s%s", line, terminal.out(), terminal.err())
+                .isLessThanOrEqualTo(1);
+        assertThat(changed(before, texts())).as("after a rehearsal").isEmpty();
+        assertThat(terminal.out().strip()).as("an answer in JSON").matches("(?s)[\\[{].*[\\]}]");
+        if (terminal.err().contains("dry run: ")) {
+            assertThat(terminal.err())
+                    .contains(Stream.of(files.split(" "))
+                            .map(file -> file.replaceFirst("^[-+]", ""))
+                            .toArray(String[]::new));
+        }
         int code = terminal.run(Sites.words(line));
         assertThat(code).as("%s%n%s%s", line, terminal.out(), terminal.err()).isLessThanOrEqualTo(1);
         Map<String, String> after = texts();
@@ -146,7 +158,7 @@ class EditingCommandsTest {
                     """
             set F11 ct.primary 600 --dry-run                                | 0
             fill ../none.csv                                                | 3
-            settle F11 --from bay --dry-run                                 | 0
+            settle F11 --keep bay --dry-run                                 | 0
             guide stenvaag-m3 M40 --answer current=5 --answer power=2.2 --answer name=Fan --dry-run | 0
             device remove F11                                               | 3
             clear F11 all                                                   | 3

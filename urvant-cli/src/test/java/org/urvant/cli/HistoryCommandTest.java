@@ -24,9 +24,9 @@ class HistoryCommandTest {
         terminal.ok("new skarholm");
         terminal.go(folder.resolve("skarholm"));
         terminal.ok("device add GW1 --type ravnsund-g3");
-        terminal.ok("save GW1 --why first");
+        terminal.ok("save GW1 --reason first");
         terminal.ok("set GW1 watchdog.time 10");
-        terminal.ok("save GW1 --why second");
+        terminal.ok("save GW1 --reason second");
         ledger = folder.resolve("skarholm/ledger/GW1.jsonl");
     }
 
@@ -42,37 +42,37 @@ class HistoryCommandTest {
         assertThat(ends(0, "history --verify"))
                 .contains("not provable  lines 1-2")
                 .doesNotContain("proven ");
-        ends(0, "history --heads-to ../kept.txt");
+        ends(0, "history --heads --out ../kept.txt");
         assertThat(folder.resolve("kept.txt")).content().matches("GW1 [0-9a-f]{64}\n");
-        assertThat(ends(0, "history --verify --against ../kept.txt"))
+        assertThat(ends(0, "history --verify --from ../kept.txt"))
                 .contains("proven        all by the heads that were kept")
                 .doesNotContain("not provable");
         ends(0, "set GW1 watchdog.time 11");
-        ends(0, "save GW1 --why third");
-        assertThat(ends(0, "history --verify --against ../kept.txt"))
+        ends(0, "save GW1 --reason third");
+        assertThat(ends(0, "history --verify --from ../kept.txt"))
                 .contains("proven        2 lines by", "not provable  line 3: ");
-        assertThat(ends(0, "history GW1 --verify --against ../kept.txt --json").replaceAll("\\s", ""))
+        assertThat(ends(0, "history GW1 --verify --from ../kept.txt --json").replaceAll("\\s", ""))
                 .contains("\"lines\":3", "\"wrong\":[]", "\"notProvable\":[3]");
         Files.writeString(folder.resolve("kept.txt"), "GW1 " + "0".repeat(64) + "\n");
-        assertThat(ends(1, "history --verify --against ../kept.txt")).contains("that the ledger lacks");
+        assertThat(ends(1, "history --verify --from ../kept.txt")).contains("that the ledger lacks");
         Files.writeString(folder.resolve("kept.txt"), "no heads\n");
-        assertThat(ends(3, "history --verify --against ../kept.txt")).contains("the heads that were kept:1");
-        assertThat(ends(2, "history --against ../kept.txt")).contains("--against needs --verify");
+        assertThat(ends(3, "history --verify --from ../kept.txt")).contains("the heads that were kept:1");
+        assertThat(ends(2, "history --from ../kept.txt")).contains("--from needs --verify");
     }
 
     @Test
     void whatIsLostIsFoundEverywhereUntilItIsAccepted() throws IOException {
         List<String> lines = Files.readAllLines(ledger);
         Files.writeString(ledger, lines.get(0) + "\n");
-        assertThat(ends(1, "history GW1")).contains("ledger-cut  ledger/GW1.jsonl:2", "--accept REASON");
+        assertThat(ends(1, "history GW1")).contains("ledger-cut  ledger/GW1.jsonl:2", "--accept --reason TEXT");
         assertThat(ends(1, "check GW1")).contains("ledger-cut");
-        assertThat(ends(3, "save GW1 --why third")).contains("lines are missing", "nothing was written");
-        assertThat(ends(2, "history --accept why")).contains("--accept needs a device");
-        assertThat(ends(0, "history GW1 --accept 'the disk of the laptop died'"))
+        assertThat(ends(3, "save GW1 --reason third")).contains("lines are missing", "nothing was written");
+        assertThat(ends(2, "history --accept --reason why")).contains("--accept needs a device");
+        assertThat(ends(0, "history GW1 --accept --reason 'the disk of the laptop died'"))
                 .contains("accepted: ledger/GW1.jsonl:2");
-        assertThat(ends(3, "history GW1 --accept again")).contains("nothing is wrong with the ledger of GW1");
+        assertThat(ends(3, "history GW1 --accept --reason again")).contains("nothing is wrong with the ledger of GW1");
         assertThat(ends(0, "history GW1")).contains("the disk of the laptop died; found: lines are missing");
-        ends(0, "save GW1 --why third");
+        ends(0, "save GW1 --reason third");
     }
 
     @Test

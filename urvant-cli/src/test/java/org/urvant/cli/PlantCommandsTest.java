@@ -145,11 +145,11 @@ class PlantCommandsTest {
             try F99                                    | 2 | no device 'F99'
             settle F11                                 | 1 | 600 A    400 A       differs
             settle F11 --json                          | 1 | ~"agrees" : false~
-            settle F11 --from bay --yes                | 0 | bay F11 and its devices agree
-            settle F11 --from F11 --yes && settle F11  | 0 | 400 A
-            settle F11 --from bay --yes && undo && settle F11 --dry-run | 1 | differs
-            settle F11 --from bay --dry-run            | 0 | F11 ct.primary → 600 A
-            settle F11 --from L21                      | 2 | no device of bay F11 'L21'
+            settle F11 --keep bay --yes                | 0 | bay F11 and its devices agree
+            settle F11 --keep F11 --yes && settle F11  | 0 | 400 A
+            settle F11 --keep bay --yes && undo && settle F11 --dry-run | 1 | differs
+            settle F11 --keep bay --dry-run            | 0 | F11 ct.primary → 600 A
+            settle F11 --keep L21                      | 2 | no device of bay F11 'L21'
             settle F12                                 | 2 | Did you mean 'F11'?
             check F11                                  | 0 | ct.primary is 400 A; the equipment of bay F11 has 600 A
             logic F11                                  | 0 | it can run 8, each cycle of 5ms
@@ -238,9 +238,9 @@ class PlantCommandsTest {
             fill good.csv --dry-run                    | 0 | 2 values would change
             fill good.csv --yes && undo                | 0 | took back: fill good.csv --yes
             review GD1                                 | 0 | wrote GD1.html, fingerprint
-            configuration F11 --file F11.json && device add F12 --from F11.json | 0 | made by urvant
-            configuration F11 --file F11.json && set F11 rated.voltage '10 kV' && adopt F11 --from F11.json --yes | 0 | adopted 1 difference
-            configuration F11 --file F11.json && adopt L21 --from F11.json --yes | 3 | is for a marrowby-f2
+            configuration F11 --portable --out F11.json && device add F12 --from F11.json | 0 | made by urvant
+            configuration F11 --portable --out F11.json && set F11 rated.voltage '10 kV' && adopt F11 --from F11.json --yes | 0 | adopted 1 difference
+            configuration F11 --portable --out F11.json && adopt L21 --from F11.json --yes | 3 | is for a marrowby-f2
             clock F11                                  | 3 | no maintenance link
             undo                                       | 0 | took back: fill
             """)

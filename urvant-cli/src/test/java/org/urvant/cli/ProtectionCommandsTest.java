@@ -107,9 +107,9 @@ class ProtectionCommandsTest {
             study --out now.txt                                   | 3 | .csv
             test-points F11                                       | 0 | 2 × the pick-up
             test-points M31                                       | 0 | thermal
-            test-points F11 --out t.xlsx && test-points F11 --results t.xlsx | 0 | 0 passed, 0 failed
+            test-points F11 --out t.xlsx && test-points F11 --from t.xlsx | 0 | 0 passed, 0 failed
             test-points F11 --out t.html                          | 0 | points to t.html
-            test-points F11 --results ../nowhere.csv              | 3 | nowhere.csv
+            test-points F11 --from ../nowhere.csv              | 3 | nowhere.csv
             types page marrowby-f2 --out t.html                   | 0 | t.html
             curve F11 --at 960A --json                            | 0 | "stage" : "overcurrent.1"
             curve F11 --at 100A --json                            | 0 | "seconds" : null
@@ -152,9 +152,9 @@ class ProtectionCommandsTest {
                                 "2 × the pick-up,2.4,2.006,1.906,2.106,,",
                                 "2 × the pick-up,2.4,2.006,1.906,2.106,yes,2.05")
                         .replace("just above the pick-up,1.26,starts,,,,", "just above the pick-up,1.26,starts,,,no,"));
-        assertThat(terminal.run("test-points", "F11", "--results", "t.csv")).isEqualTo(1);
+        assertThat(terminal.run("test-points", "F11", "--from", "t.csv")).isEqualTo(1);
         assertThat(terminal.out() + terminal.err()).contains("1 passed, 1 failed");
-        terminal.ok("review F11 --results t.csv --out r.html");
+        terminal.ok("review F11 --from t.csv --out r.html");
         assertThat(Files.readString(site.resolve("r.html")))
                 .contains("1 passed, 1 failed", "operated after 2.05 s", "did not operate");
     }

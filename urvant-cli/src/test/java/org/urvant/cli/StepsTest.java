@@ -54,7 +54,7 @@ class StepsTest {
                     """
             SET       | GW1,clock.backup,SOURCE | Mend it. Run 'urvant set GW1 clock.backup SOURCE'.
             TAKE_BACK | F11,tables.a b.c        | Mend it. Run 'urvant set F11 "tables.a b.c" --default'.
-            SETTLE    | K1,bay                  | Mend it. Run 'urvant settle K1 --from bay'.
+            SETTLE    | K1,bay                  | Mend it. Run 'urvant settle K1 --keep bay'.
             TICK      | Q41,s1                  | Mend it. Run 'urvant selectors Q41 --tick s1'.
             ORDER     | F11,MF2-A               | Mend it. Run 'urvant order-code F11 MF2-A --apply'.
             SEARCH    |                         | Mend it. See 'urvant signals'.

@@ -46,7 +46,7 @@ class UrvantTest {
     @Test
     void theStoryFromDifferentToEqualToExactlyOneDifference() throws IOException {
         assertThat(terminal.run("compare", "GW1")).isEqualTo(Exit.DIFFERENT);
-        assertThat(terminal.run("download", "GW1", "--plan")).isEqualTo(Exit.DIFFERENT);
+        assertThat(terminal.run("download", "GW1", "--dry-run")).isEqualTo(Exit.DIFFERENT);
         assertThat(terminal.run("identify", "GW1")).isEqualTo(Exit.DIFFERENT);
         terminal.ok("download GW1 --yes");
         assertThat(terminal.out()).contains("downloaded").contains("read back: equal");
@@ -112,7 +112,7 @@ class UrvantTest {
             map GW1 --pick feeder                  | 2 | there is no pick 'feeder'
             map GW1                                | 3 | nothing to map
             map GW1 F01CTRL/XCBR1.Loc.stVal --to sada --yes | 2 | Did you mean 'scada'?
-            mute point-duplicat GW1 --why x        | 2 | there is no finding
+            mute point-duplicat GW1 --reason x        | 2 | there is no finding
             completion fish                        | 2 | there is no shell 'fish'
             bench start --failure drop=3             | 2 | there is no failure 'drop=3'
             history GW9                            | 2 | Did you mean 'GW1'?
@@ -207,11 +207,11 @@ class UrvantTest {
         assertThat(terminal.out()).contains("downloaded and signed off");
         terminal.ok("set GW1 clock.source own");
         assertThat(terminal.run("sign-off", "GW1", "--yes")).isEqualTo(Exit.FAILED);
-        assertThat(terminal.run("download", "GW1", "--plan")).isEqualTo(Exit.DIFFERENT);
+        assertThat(terminal.run("download", "GW1", "--dry-run")).isEqualTo(Exit.DIFFERENT);
         assertThat(terminal.out()).contains("sign-off-lost").doesNotContain("restart-needed");
         terminal.ok("show GW1");
         assertThat(terminal.out()).contains("edited").doesNotContain("not downloaded");
-        terminal.ok("save GW1 --why clock");
+        terminal.ok("save GW1 --reason clock");
         terminal.ok("show GW1");
         assertThat(terminal.out()).contains("not downloaded").doesNotContain("edited");
         terminal.ok("history GW1");
@@ -319,7 +319,7 @@ class UrvantTest {
         terminal.ok("check GW1");
         assertThat(terminal.out()).contains("point-disabled").contains("urvant enable GW1");
         assertThat(terminal.run("check", "GW1", "--strict")).isEqualTo(Exit.DIFFERENT);
-        String[] mute = {"mute", "point-disabled", "GW1 F01 Breaker control", "--why", "comes in spring"};
+        String[] mute = {"mute", "point-disabled", "GW1 F01 Breaker control", "--reason", "comes in spring"};
         assertThat(terminal.run("mute", "point-disabled", "GW1 F01 Breaker control"))
                 .isEqualTo(Exit.FAILED);
         assertThat(terminal.run(mute)).isZero();

@@ -145,7 +145,7 @@ final class Programs {
                         case 0, 1 -> start("set", "GW1,GW2", SETTING, String.valueOf(5 + round % 50));
                         case 2 -> start("undo");
                         case 3 -> start("map", "GW1", "F02*Pos.stVal", "--yes");
-                        default -> start("save", "GW1", "--why", "round" + round);
+                        default -> start("save", "GW1", "--reason", "round" + round);
                     };
             if (!process.waitFor(random.nextInt(EARLIEST_KILL, LATEST_KILL), TimeUnit.MILLISECONDS)) {
                 process.destroyForcibly().waitFor();

@@ -30,7 +30,9 @@ public final class KeptConfigurations {
     private String keep(Configuration configuration, String ending) {
         String name = folder + "/" + workplace.stamp() + "-"
                 + configuration.fingerprint().brief() + ending;
-        SafeFile.write(files.path(name), configuration.bytes());
+        if (!files.isRehearsal()) {
+            SafeFile.write(files.path(name), configuration.bytes());
+        }
         return name;
     }
 

@@ -4,16 +4,18 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
@@ -46,7 +48,7 @@ final class ProjectFiles {
     private static final long MOST_TABLE = 100_000_000;
     private static final long MOST_BYTES = Integer.MAX_VALUE - 8L;
     private final Path root;
-    private final Map<Path, Digested> digested = new HashMap<>();
+    private final Digests digests = new Digests();
     private final Map<String, String> seen = new HashMap<>();
     private final Set<String> unreadable = new HashSet<>();
     private final Set<Path> folders = new HashSet<>(); // found to be no links since the project was read or locked
@@ -55,11 +57,27 @@ final class ProjectFiles {
     private final UndoFolder undo = new UndoFolder(this);
     private Optional<CutOff> finished = Optional.empty();
     private String title = "a change";
+    private final SortedSet<String> written = new TreeSet<>();
+    private boolean isRehearsal;
 
     ProjectFiles(Path root, Workplace workplace, Volume volume) {
         this.root = root;
         this.workplace = workplace;
         this.journal = new Journal(root, this::inside, volume, workplace);
+    }
+
+    /** From now on changes are made up to the point at which the first file would be written. */
+    void rehearse() {
+        isRehearsal = true;
+    }
+
+    boolean isRehearsal() {
+        return isRehearsal;
+    }
+
+    /** Returns the names of files that were written, or would have been. */
+    SortedSet<String> written() {
+        return Collections.unmodifiableSortedSet(written);
     }
 
     /** Says what the change that follows is, for people. */
@@ -136,31 +154,10 @@ final class ProjectFiles {
         return Fingerprint.of(digests.toString().getBytes(StandardCharsets.UTF_8));
     }
 
-    /**
-     * A file that is the same one, as long and as old as when it was digested last is not read again, unless
-     * it was written so shortly before that a second write could bear the same time.
-     */
+    /** Returns the digest of a file; {@value #NOTHING} when there is none. */
     String digest(String name) {
-        Path file = path(name);
-        try {
-            FileState now = FileState.of(file);
-            Digested known = digested.get(file);
-            if (known != null && known.state().equals(now)) {
-                return known.digest();
-            }
-            String digest = Fingerprint.of(SafeFile.read(file, MOST_BYTES)).hex();
-            if (now.isOld()) {
-                digested.put(file, new Digested(now, digest));
-            }
-            return digest;
-        } catch (NoSuchFileException e) {
-            return NOTHING;
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        return digests.of(path(name)).orElse(NOTHING);
     }
-
-    private record Digested(FileState state, String digest) {}
 
     private String state(String name) {
         int listing = name.indexOf(LISTING);
@@ -272,7 +269,9 @@ final class ProjectFiles {
                 LedgerHeads.follow(this, batch);
                 requireReadable(batch);
                 requireWritable(batch);
-                journal.carryOut(title, batch, undo.keep(title, batch));
+                if (!isRehearsal) {
+                    journal.carryOut(title, batch, undo.keep(title, batch));
+                }
                 wrote(batch);
             }
             return batch;
@@ -286,7 +285,9 @@ final class ProjectFiles {
             batch.add(addition.get());
             LedgerHeads.follow(this, batch);
             requireWritable(batch);
-            journal.carryOut("a line of the ledger", batch, Map.of());
+            if (!isRehearsal) {
+                journal.carryOut("a line of the ledger", batch, Map.of());
+            }
             wrote(batch);
             return batch;
         });
@@ -294,6 +295,8 @@ final class ProjectFiles {
 
     /** What was written is known from now on as if it had been read. */
     private void wrote(Batch batch) {
+        written.addAll(batch.contents().keySet());
+        written.addAll(batch.additions().keySet());
         for (String name : batch.contents().keySet()) {
             if (Files.exists(path(name))) {
                 seen.put(name, state(name));
@@ -340,6 +343,9 @@ final class ProjectFiles {
      * @throws RefusedException when somebody else changes it for longer than one waits
      */
     <T> T locked(Supplier<T> work) {
+        if (isRehearsal) {
+            return work.get();
+        }
         return holding(() -> {
             folders.clear();
             if (journal.isPending()) {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
+import java.util.SortedSet;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import org.slf4j.LoggerFactory;
@@ -211,10 +212,7 @@ public final class ProjectFolder {
 
     /** Returns what a device's configuration rests on, as one value: equal as long as no file of it was changed. */
     public Fingerprint basis(String device) {
-        List<String> names = new ArrayList<>(List.of(MANIFEST, SiteFile.NAME, SourceIndex.FILE));
-        files.list("types", ".yaml").forEach(file -> names.add("types/" + file.getFileName()));
-        names.addAll(List.of(DeviceFile.name(device), MappingTable.name(device), LogicFile.name(device)));
-        return files.basis(names);
+        return files.basis(DeviceFile.basis(files, device));
     }
 
     /** Returns the names of all devices that have a ledger, those that were removed too. */
@@ -349,6 +347,16 @@ public final class ProjectFolder {
 
     private KeptCheck kept() {
         return new KeptCheck(root, new UserCache(workplace.cache()));
+    }
+
+    /** From now on nothing is written: changes are planned, checked and refused as ever, and end before the first file. */
+    public void rehearse() {
+        files.rehearse();
+    }
+
+    /** Returns the names of files of the project that were written through this folder, or would have been. */
+    public SortedSet<String> written() {
+        return files.written();
     }
 
     /** Says what the change that follows is, as people will read it when they undo it. */
