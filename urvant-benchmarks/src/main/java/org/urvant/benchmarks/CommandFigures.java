@@ -95,7 +95,7 @@ public final class CommandFigures {
                 List.of("site"),
                 List.of("signals", "kind:trip"),
                 List.of("explain", signal),
-                List.of("reports"),
+                List.of("reports", "kind:trip"),
                 List.of("compare", "made.scd", copy))) {
             run(project, command.toArray(String[]::new)); // what it keeps is kept
             row(

@@ -4,6 +4,8 @@ import java.util.List;
 import java.util.Optional;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
+import org.urvant.file.SafeFile;
+import org.urvant.formats.finding.FindingFile;
 import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.folder.ProjectFolder;
@@ -21,6 +23,12 @@ final class CheckCommand extends Command {
     @Option(names = "--strict", description = "Exit with 1 for warnings too.")
     private boolean strict;
 
+    @Option(
+            names = "--out",
+            paramLabel = "FILE",
+            description = "Also write the findings for a build server: .sarif, or .xml in the form of JUnit.")
+    private String out;
+
     @Option(names = "--all", description = "Show every finding, not only a few of each check.")
     private boolean isAll;
 
@@ -30,6 +38,7 @@ final class CheckCommand extends Command {
 
     @Override
     public Integer call() {
+        Optional<FindingFile.Form> form = Optional.ofNullable(out).map(FindingFile.Form::of);
         ProjectFolder folder = folder();
         Optional<Project> project = device == null ? Optional.empty() : Optional.of(folder.load());
         List<Finding> all = during("checking", () -> project.isEmpty() ? folder.check() : folder.check(project.get()));
@@ -37,6 +46,9 @@ final class CheckCommand extends Command {
                 .orElse(all);
         boolean fails = ProjectCheck.blocks(findings)
                 || strict && findings.stream().anyMatch(finding -> finding.severity() == Severity.WARNING);
+        form.ifPresent(wanted -> SafeFile.write(
+                session.path(out),
+                FindingFile.of(wanted, findings, strict, new RootCommand.Version().getVersion()[0])));
         if (json) {
             sayJson(Findings.json(findings));
         } else {

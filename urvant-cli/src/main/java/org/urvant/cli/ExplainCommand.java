@@ -30,7 +30,7 @@ final class ExplainCommand extends Command {
     @Parameters(
             index = "0",
             arity = "0..1",
-            paramLabel = "NAME",
+            paramLabel = "WORD",
             description = "Name of a check, word or function, reference of a signal, or a device or device type.")
     private String name;
 

@@ -1,20 +1,23 @@
 package org.urvant.cli;
 
+import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Help;
 import picocli.CommandLine.IVersionProvider;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 
-/** What {@code urvant} alone says: the commands, in the order of the work. */
+/** What {@code urvant} alone says: the commands, by what they are about. */
 @Command(
         name = "urvant",
         versionProvider = RootCommand.Version.class,
         description = "Turns the description of a plant into checked device configurations, puts them on the devices,"
                 + " and proves that what is on a device is what was meant.",
         synopsisSubcommandLabel = "COMMAND",
-        commandListHeading = "%nCommands, in the order of the work:%n",
+        commandListHeading = "",
         exitCodeListHeading = "%nExit codes:%n",
         exitCodeList = {
             "0:done, or equal",
@@ -43,6 +46,46 @@ final class RootCommand implements Callable<Integer> {
 
     RootCommand(Session session) {
         this.session = session;
+    }
+
+    /** Returns the list of commands: by what they are about, the sentence that says what each does. */
+    static String commandList(Help help) {
+        Map<String, Help> commands = help.subcommands();
+        if (help.commandSpec().parent() != null) {
+            return help.commandList(); // of one command with parts
+        }
+        int column =
+                2 + commands.keySet().stream().mapToInt(String::length).max().orElse(0) + 2;
+        StringBuilder list = new StringBuilder();
+        Urvant.groups().forEach((group, names) -> {
+            list.append(System.lineSeparator())
+                    .append(help.colorScheme()
+                            .text("@|bold " + group.title() + "|@")
+                            .toString());
+            list.append(System.lineSeparator());
+            for (String name : names) {
+                String shown = help.colorScheme().commandText(name).toString();
+                String text =
+                        commands.containsKey(name) ? brief(commands.get(name).commandSpec()) : "";
+                list.append("  ").append(shown).append(" ".repeat(column - 2 - name.length()));
+                List<String> lines =
+                        Findings.wrapped(text, help.commandSpec().usageMessage().width() - column);
+                list.append(String.join(System.lineSeparator() + " ".repeat(column), lines))
+                        .append(System.lineSeparator());
+            }
+        });
+        return list.toString();
+    }
+
+    /** Returns the first sentence of what a command says of itself. */
+    private static String brief(CommandSpec command) {
+        String text = String.join(" ", command.usageMessage().description());
+        int end = text.length();
+        for (String mark : List.of(". ", ": ", "; ")) {
+            int found = text.indexOf(mark);
+            end = found < 0 ? end : Math.min(end, found);
+        }
+        return text.substring(0, end).replaceAll("\\.$", "");
     }
 
     @Override

@@ -17,11 +17,16 @@ import picocli.CommandLine.Parameters;
                         + " which logical node belongs to what.",
         footer = {"", "Examples: urvant site", "          urvant site Skarholm/K1/F01 --nodes"})
 final class SiteCommand extends Command {
+    private static final int MOST_LINES = 300;
+
     @Parameters(paramLabel = "PART", arity = "0..1", description = "Path of a part; otherwise everything.")
     private String path;
 
     @Option(names = "--nodes", description = "Show the logical nodes of each part, not only how many there are.")
     private boolean nodes;
+
+    @Option(names = "--all", description = "Show every part of a large site, not only how many there are.")
+    private boolean all;
 
     SiteCommand(Session session) {
         super(session);
@@ -44,27 +49,50 @@ final class SiteCommand extends Command {
             next("urvant import station.scd");
         } else {
             List<String> lines = new ArrayList<>();
-            parts.forEach(part -> add(part, "", "", lines));
+            int depth = all ? Integer.MAX_VALUE : depth(parts);
+            for (SitePart part : parts.subList(0, all ? parts.size() : Math.min(parts.size(), MOST_LINES))) {
+                add(part, "", "", depth, lines);
+            }
             say(lines);
+            if (lines.size() < size(parts)) {
+                note(count(size(parts), "part") + " in all; name one, or see each with --all");
+            }
         }
         return Exit.DONE;
     }
 
-    private SitePart find(List<SitePart> tops) {
-        List<SitePart> all = new ArrayList<>(tops);
-        for (int i = 0; i < all.size(); i++) {
-            all.addAll(all.get(i).parts());
+    /** Returns how deep a site is shown: a large one only as deep as fits on some pages. */
+    private static int depth(List<SitePart> tops) {
+        int depth = 0;
+        int lines = tops.size();
+        List<SitePart> level = tops;
+        while (!level.isEmpty() && lines <= MOST_LINES) {
+            depth++;
+            level = level.stream().flatMap(part -> part.parts().stream()).toList();
+            lines += level.size();
         }
-        return all.stream()
+        return Math.max(1, depth);
+    }
+
+    private static int size(List<SitePart> parts) {
+        return parts.stream().mapToInt(part -> 1 + size(part.parts())).sum();
+    }
+
+    private SitePart find(List<SitePart> tops) {
+        List<SitePart> found = new ArrayList<>(tops);
+        for (int i = 0; i < found.size(); i++) {
+            found.addAll(found.get(i).parts());
+        }
+        return found.stream()
                 .filter(part -> part.path().equals(path))
                 .findFirst()
                 .orElseThrow(() -> new UnknownNameException(
                         "part of the site",
                         path,
-                        all.stream().map(SitePart::path).toList()));
+                        found.stream().map(SitePart::path).toList()));
     }
 
-    private void add(SitePart part, String before, String below, List<String> lines) {
+    private void add(SitePart part, String before, String below, int depth, List<String> lines) {
         List<SitePart> inner = part.parts();
         String nodeText = nodeText(part);
         boolean isPhase = !part.phase().isEmpty();
@@ -78,10 +106,14 @@ final class SiteCommand extends Command {
                         .filter(text -> !text.isEmpty())
                         .toList());
         lines.add(before + paint.strong(part.name()) + "  " + detail
-                + (nodeText.isEmpty() ? "" : paint.faint("  " + nodeText)));
+                + (nodeText.isEmpty() ? "" : paint.faint("  " + nodeText))
+                + (depth > 1 || inner.isEmpty() ? "" : paint.faint("  " + count(size(inner), "part"))));
+        if (depth <= 1) {
+            return;
+        }
         for (int i = 0; i < inner.size(); i++) {
             boolean last = i == inner.size() - 1;
-            add(inner.get(i), below + (last ? "└─ " : "├─ "), below + (last ? "   " : "│  "), lines);
+            add(inner.get(i), below + (last ? "└─ " : "├─ "), below + (last ? "   " : "│  "), depth - 1, lines);
         }
     }
 

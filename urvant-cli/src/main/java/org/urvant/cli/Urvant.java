@@ -1,8 +1,12 @@
 package org.urvant.cli;
 
+import static picocli.CommandLine.Model.UsageMessageSpec.SECTION_KEY_COMMAND_LIST;
+
 import java.io.PrintWriter;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,81 +25,119 @@ import picocli.CommandLine.Model.CommandSpec;
 public final class Urvant {
     private static final String NO_COMMAND = "";
     private static final Map<String, Function<Session, Object>> COMMANDS = new LinkedHashMap<>();
+    private static final Map<String, Group> GROUPS = new LinkedHashMap<>();
 
     static {
-        COMMANDS.put("new", NewCommand::new);
-        COMMANDS.put("look", LookCommand::new);
-        COMMANDS.put("import", ImportCommand::new);
-        COMMANDS.put("remove", RemoveCommand::new);
-        COMMANDS.put("undo", UndoCommand::new);
-        COMMANDS.put("recover", RecoverCommand::new);
-        COMMANDS.put("site", SiteCommand::new);
-        COMMANDS.put("signals", SignalsCommand::new);
-        COMMANDS.put("points", PointsCommand::new);
-        COMMANDS.put("requests", RequestsCommand::new);
-        COMMANDS.put("handover", HandoverCommand::new);
-        COMMANDS.put("pick", PickCommand::new);
-        COMMANDS.put("device", DeviceCommand::new);
-        COMMANDS.put("types", TypesCommand::new);
-        COMMANDS.put("guide", GuideCommand::new);
-        COMMANDS.put("fit", FitCommand::new);
-        COMMANDS.put("order-code", OrderCodeCommand::new);
-        COMMANDS.put("selectors", SelectorsCommand::new);
-        COMMANDS.put("matrix", MatrixCommand::new);
-        COMMANDS.put("logic", LogicCommand::new);
-        COMMANDS.put("try", TryCommand::new);
-        COMMANDS.put("bay", BayCommand::new);
-        COMMANDS.put("settle", SettleCommand::new);
-        COMMANDS.put("group", GroupCommand::new);
-        COMMANDS.put("transformer", TransformerCommand::new);
-        COMMANDS.put("study", StudyCommand::new);
-        COMMANDS.put("curve", CurveCommand::new);
-        COMMANDS.put("zones", ZonesCommand::new);
-        COMMANDS.put("supervise", SuperviseCommand::new);
-        COMMANDS.put("grading", GradingCommand::new);
-        COMMANDS.put("test-points", TestPointsCommand::new);
-        COMMANDS.put("retest", RetestCommand::new);
-        COMMANDS.put("export", ExportCommand::new);
-        COMMANDS.put("fill", FillCommand::new);
-        COMMANDS.put("services", ServicesCommand::new);
-        COMMANDS.put("connect", ConnectCommand::new);
-        COMMANDS.put("map", MapCommand::new);
-        COMMANDS.put("reports", ReportsCommand::new);
-        COMMANDS.put("row", RowCommand::new);
-        COMMANDS.put("enable", EnableCommand::new);
-        COMMANDS.put("open", OpenCommand::new);
-        COMMANDS.put("set", SetCommand::new);
-        COMMANDS.put("drop", DropCommand::new);
-        COMMANDS.put("rename", RenameCommand::new);
-        COMMANDS.put("where", WhereCommand::new);
-        COMMANDS.put("show", ShowCommand::new);
-        COMMANDS.put("review", ReviewCommand::new);
-        COMMANDS.put("check", CheckCommand::new);
-        COMMANDS.put("mute", MuteCommand::new);
-        COMMANDS.put("save", SaveCommand::new);
-        COMMANDS.put("configuration", ConfigurationCommand::new);
-        COMMANDS.put("identify", IdentifyCommand::new);
-        COMMANDS.put("clock", ClockCommand::new);
-        COMMANDS.put("compare", CompareCommand::new);
-        COMMANDS.put("download", DownloadCommand::new);
-        COMMANDS.put("read", ReadCommand::new);
-        COMMANDS.put("adopt", AdoptCommand::new);
-        COMMANDS.put("clear", ClearCommand::new);
-        COMMANDS.put("password", PasswordCommand::new);
-        COMMANDS.put("verify", VerifyCommand::new);
-        COMMANDS.put("sign-off", SignOffCommand::new);
-        COMMANDS.put("history", HistoryCommand::new);
-        COMMANDS.put("signing-key", SigningKeyCommand::new);
-        COMMANDS.put("forget", ForgetCommand::new);
-        COMMANDS.put("bench", BenchCommand::new);
-        COMMANDS.put("explain", ExplainCommand::new);
-        COMMANDS.put("completion", CompletionCommand::new);
-        COMMANDS.put("demo", DemoCommand::new);
+        add(Group.DAILY, "look", LookCommand::new);
+        add(Group.DAILY, "import", ImportCommand::new);
+        add(Group.DAILY, "signals", SignalsCommand::new);
+        add(Group.DAILY, "map", MapCommand::new);
+        add(Group.DAILY, "show", ShowCommand::new);
+        add(Group.DAILY, "set", SetCommand::new);
+        add(Group.DAILY, "check", CheckCommand::new);
+        add(Group.DAILY, "compare", CompareCommand::new);
+        add(Group.DAILY, "download", DownloadCommand::new);
+        add(Group.DAILY, "verify", VerifyCommand::new);
+        add(Group.DAILY, "undo", UndoCommand::new);
+        add(Group.DAILY, "explain", ExplainCommand::new);
+        add(Group.PROJECT, "new", NewCommand::new);
+        add(Group.PROJECT, "site", SiteCommand::new);
+        add(Group.PROJECT, "bay", BayCommand::new);
+        add(Group.PROJECT, "settle", SettleCommand::new);
+        add(Group.PROJECT, "grading", GradingCommand::new);
+        add(Group.PROJECT, "points", PointsCommand::new);
+        add(Group.PROJECT, "pick", PickCommand::new);
+        add(Group.PROJECT, "open", OpenCommand::new);
+        add(Group.PROJECT, "mute", MuteCommand::new);
+        add(Group.PROJECT, "where", WhereCommand::new);
+        add(Group.PROJECT, "rename", RenameCommand::new);
+        add(Group.PROJECT, "recover", RecoverCommand::new);
+        add(Group.SOURCE, "reports", ReportsCommand::new);
+        add(Group.SOURCE, "handover", HandoverCommand::new);
+        add(Group.SOURCE, "remove", RemoveCommand::new);
+        add(Group.DEVICE, "device", DeviceCommand::new);
+        add(Group.DEVICE, "guide", GuideCommand::new);
+        add(Group.DEVICE, "connect", ConnectCommand::new);
+        add(Group.DEVICE, "row", RowCommand::new);
+        add(Group.DEVICE, "enable", EnableCommand::new);
+        add(Group.DEVICE, "drop", DropCommand::new);
+        add(Group.DEVICE, "fill", FillCommand::new);
+        add(Group.DEVICE, "export", ExportCommand::new);
+        add(Group.DEVICE, "fit", FitCommand::new);
+        add(Group.DEVICE, "order-code", OrderCodeCommand::new);
+        add(Group.DEVICE, "selectors", SelectorsCommand::new);
+        add(Group.DEVICE, "matrix", MatrixCommand::new);
+        add(Group.DEVICE, "group", GroupCommand::new);
+        add(Group.DEVICE, "transformer", TransformerCommand::new);
+        add(Group.DEVICE, "services", ServicesCommand::new);
+        add(Group.DEVICE, "requests", RequestsCommand::new);
+        add(Group.DEVICE, "save", SaveCommand::new);
+        add(Group.DEVICE, "configuration", ConfigurationCommand::new);
+        add(Group.DEVICE, "review", ReviewCommand::new);
+        add(Group.DEVICE, "clear", ClearCommand::new);
+        add(Group.PROTECTION, "study", StudyCommand::new);
+        add(Group.PROTECTION, "curve", CurveCommand::new);
+        add(Group.PROTECTION, "zones", ZonesCommand::new);
+        add(Group.PROTECTION, "supervise", SuperviseCommand::new);
+        add(Group.PROTECTION, "test-points", TestPointsCommand::new);
+        add(Group.PROTECTION, "retest", RetestCommand::new);
+        add(Group.TYPE, "types", TypesCommand::new);
+        add(Group.LOGIC, "logic", LogicCommand::new);
+        add(Group.LOGIC, "try", TryCommand::new);
+        add(Group.LINK, "identify", IdentifyCommand::new);
+        add(Group.LINK, "clock", ClockCommand::new);
+        add(Group.LINK, "read", ReadCommand::new);
+        add(Group.LINK, "adopt", AdoptCommand::new);
+        add(Group.LINK, "password", PasswordCommand::new);
+        add(Group.LINK, "sign-off", SignOffCommand::new);
+        add(Group.LINK, "history", HistoryCommand::new);
+        add(Group.LINK, "signing-key", SigningKeyCommand::new);
+        add(Group.LINK, "forget", ForgetCommand::new);
+        add(Group.BENCH, "bench", BenchCommand::new);
+        add(Group.BENCH, "demo", DemoCommand::new);
+        add(Group.BENCH, "completion", CompletionCommand::new);
+    }
+
+    /** What commands are about; the list of all shows them so. */
+    enum Group {
+        DAILY("Every day"),
+        PROJECT("Project and site"),
+        SOURCE("What was imported"),
+        DEVICE("Devices"),
+        PROTECTION("Protection"),
+        TYPE("Device types"),
+        LOGIC("Programs of devices"),
+        LINK("Devices on the line, and the record"),
+        BENCH("To try things out");
+
+        private final String title;
+
+        Group(String title) {
+            this.title = title;
+        }
+
+        /** Returns the heading of the group. */
+        String title() {
+            return title;
+        }
+    }
+
+    private static void add(Group group, String name, Function<Session, Object> maker) {
+        COMMANDS.put(name, maker);
+        GROUPS.put(name, group);
     }
 
     private Urvant() {}
 
-    /** Returns the names of all commands, in the order of the work. */
+    /** Returns the groups of commands, and the names of those in each. */
+    static Map<Group, List<String>> groups() {
+        Map<Group, List<String>> groups = new EnumMap<>(Group.class);
+        GROUPS.forEach((name, group) ->
+                groups.computeIfAbsent(group, key -> new ArrayList<>()).add(name));
+        return groups;
+    }
+
+    /** Returns the names of all commands, in the order in which they are listed. */
     static Set<String> names() {
         return Collections.unmodifiableSet(COMMANDS.keySet());
     }
@@ -136,6 +178,7 @@ public final class Urvant {
                 line.addSubcommand(name, maker.apply(session));
             }
         });
+        line.getHelpSectionMap().put(SECTION_KEY_COMMAND_LIST, RootCommand::commandList);
         line.setOut(session.out());
         line.setErr(session.err());
         line.setUsageHelpWidth(Math.min(session.width(), 110));

@@ -7,6 +7,7 @@ import com.fasterxml.jackson.core.JsonParser;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -67,11 +68,27 @@ class CommandLineTest {
     }
 
     /** Columns: command, exit code, what its message says. Project and device must be as they were. */
-    @ParameterizedTest
-    @ValueSource(strings = {"bash", "zsh"})
-    void completionKnowsEveryCommand(String shell) {
-        terminal.ok("completion " + shell);
-        assertThat(Urvant.names()).allSatisfy(name -> assertThat(terminal.out()).contains(name));
+    @Test
+    void helpListsEveryCommandOnceInItsGroup() {
+        terminal.ok("--help");
+        assertThat(Urvant.names()).allSatisfy(name -> assertThat(
+                        terminal.out().lines().filter(line -> line.startsWith("  " + name + " ")))
+                .as(name)
+                .hasSize(1));
+        assertThat(Urvant.groups().get(Urvant.Group.DAILY)).hasSize(12);
+        assertThat(Urvant.groups().values().stream().flatMap(List::stream)).containsExactlyElementsOf(Urvant.names());
+    }
+
+    @Test
+    void findingsGoToABuildServer() throws IOException {
+        for (String name : List.of("findings.sarif", "findings.xml")) {
+            int code = terminal.run("check", "--out", name);
+            assertThat(code).isLessThanOrEqualTo(Exit.DIFFERENT);
+            String written = Files.readString(folder.resolve("skarholm").resolve(name));
+            assertThat(written).contains("goose-unsubscribed", name.endsWith("xml") ? "<testcase" : "\"ruleIndex\"");
+        }
+        assertThat(terminal.run("check", "--out", "findings.txt")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("ends with .sarif");
     }
 
     @Test

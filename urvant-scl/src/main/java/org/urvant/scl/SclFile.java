@@ -87,6 +87,22 @@ public final class SclFile extends SclElement {
         return Optional.ofNullable(ieds.get(name));
     }
 
+    /** Returns the IEDs of which some input comes from an IED, in the order of the file; told by the inputs alone. */
+    public List<Ied> receivers(String publisher) {
+        List<Ied> receivers = new ArrayList<>();
+        for (int at : store.children(0, Tag.IED)) {
+            boolean isItself = publisher.equals(store.attribute(at, "name", ""));
+            for (int row = at; row < store.end(at); row++) {
+                String from = store.tag(row) == Tag.EXT_REF ? store.attribute(row, "iedName", "") : "";
+                if (from.equals(publisher) || isItself && from.equals("@")) {
+                    receivers.add(new Ied(this, at));
+                    break;
+                }
+            }
+        }
+        return receivers;
+    }
+
     /** Returns the subnetworks in the order of the file. */
     public List<Subnetwork> subnetworks() {
         return views(this, store.child(0, Tag.COMMUNICATION), Tag.SUB_NETWORK, Subnetwork::new);

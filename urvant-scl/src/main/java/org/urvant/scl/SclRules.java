@@ -94,6 +94,12 @@ public final class SclRules implements RuleRoom {
             "N141",
             "The file of a subscriber holds another revision of a GOOSE control block than the sender's own file, so the subscriber will refuse the message.",
             "Import the newest file of the sender into the subscriber's tool, and export it again.");
+    public static final Rule MORE_FINDINGS = ALL.warning(
+            "more-findings",
+            "N19",
+            "A file has so many findings of one kind that only the first of them are listed, and of the errors the first of"
+                    + " each IED.",
+            "Mend those that are listed, and import the file again.");
     public static final Rule GOOSE_UNSUBSCRIBED = ALL.warning(
             "goose-unsubscribed",
             "N143",

@@ -6,66 +6,120 @@ import java.util.HashSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * Which logical node belongs to which part of the site. A node that the substation section does not name belongs to the
  * innermost part that holds all nodes of its IED that are named, if that is a bay or within one.
  */
 final class SitePlaces {
+    private final SclFile file;
     private final SclStore store;
-    /** Rows of named nodes, rising, and beside them the rows of their parts. */
-    private final int[] nodes;
+    /** By IED, the rows of the site that name a node of it. */
+    private final Map<String, Rows> named = new HashMap<>();
 
-    private final int[] parts;
-    private final Map<String, Integer> byIed = new HashMap<>();
+    private final Map<String, Placed> placed = new ConcurrentHashMap<>();
 
     SitePlaces(SclFile file) {
+        this.file = file;
         this.store = file.store;
-        Map<String, Map<String, Integer>> named = new HashMap<>();
         for (int top : store.children(0, null)) {
             if (SitePart.kind(store.tag(top)) != null) {
                 for (int row = top; row < store.end(top); row++) {
                     if (store.tag(row) == Tag.L_NODE) {
-                        add(row, named);
+                        add(row);
                     }
                 }
             }
         }
-        long[] pairs = new long[named.values().stream().mapToInt(Map::size).sum()];
+    }
+
+    private void add(int row) {
+        String ied = store.attribute(row, "iedName", "None");
+        if (!ied.equals("None")) {
+            Rows rows = named.get(ied);
+            if (rows == null) {
+                rows = new Rows();
+                named.put(ied, rows);
+            }
+            rows.add(row);
+        }
+    }
+
+    /** Rows that grow in number. */
+    private static final class Rows {
+        private int[] rows = new int[8];
+        private int size;
+
+        void add(int row) {
+            if (size == rows.length) {
+                rows = Arrays.copyOf(rows, 2 * size);
+            }
+            rows[size++] = row;
+        }
+    }
+
+    /**
+     * Where the nodes of one IED belong.
+     *
+     * @param nodes rows of its named nodes, rising
+     * @param parts beside them the rows of their parts
+     * @param common the innermost part that holds all that is named
+     */
+    private record Placed(int[] nodes, int[] parts, int common) {
+        int part(LogicalNode node) {
+            int found = Arrays.binarySearch(nodes, node.row);
+            return found < 0 ? -1 : parts[found];
+        }
+    }
+
+    /** Found when it is first asked for: a station has thousands of IEDs, and most questions are about one. */
+    private Placed placed(Ied ied) {
+        Placed known = placed.get(ied.name());
+        if (known == null) {
+            Rows rows = named.get(ied.name());
+            if (rows == null) {
+                return null;
+            }
+            known = place(ied.name(), rows);
+            placed.put(ied.name(), known);
+        }
+        return known;
+    }
+
+    private Placed place(String ied, Rows rows) {
+        Map<String, Integer> byNode = new HashMap<>();
+        int common = -1;
+        for (int i = 0; i < rows.size; i++) {
+            int row = rows.rows[i];
+            int part = store.parent(row);
+            String node = store.attribute(row, "ldInst", "") + "/" + store.attribute(row, "prefix", "")
+                    + store.attribute(row, "lnClass", "") + store.attribute(row, "lnInst", "");
+            byNode.putIfAbsent(node, part);
+            common = common < 0 ? part : common(common, part);
+        }
+        long[] pairs = new long[byNode.size()];
         int count = 0;
-        for (Map.Entry<String, Map<String, Integer>> entry : named.entrySet()) {
-            Ied ied = file.ied(entry.getKey()).orElse(null);
-            if (ied != null) {
-                for (LogicalDevice device : ied.logicalDevices()) {
-                    String before = device.instance() + "/";
-                    for (LogicalNode node : device.nodes()) {
-                        Integer part = entry.getValue().get(before + node.name());
-                        if (part != null && count < pairs.length) {
-                            pairs[count++] = (long) node.row << 32 | part;
-                        }
+        Ied found = file.ied(ied).orElse(null);
+        if (found != null) {
+            for (LogicalDevice device : found.logicalDevices()) {
+                String before = device.instance() + "/";
+                for (LogicalNode node : device.nodes()) {
+                    Integer part = byNode.get(before + node.name());
+                    if (part != null && count < pairs.length) {
+                        pairs[count++] = (long) node.row << 32 | part;
                     }
                 }
             }
         }
         Arrays.sort(pairs, 0, count);
-        nodes = new int[count];
-        parts = new int[count];
+        int[] nodes = new int[count];
+        int[] parts = new int[count];
         for (int i = 0; i < count; i++) {
             nodes[i] = (int) (pairs[i] >> 32);
             parts[i] = (int) pairs[i];
         }
-    }
-
-    private void add(int row, Map<String, Map<String, Integer>> named) {
-        String ied = store.attribute(row, "iedName", "None");
-        if (ied.equals("None")) {
-            return;
-        }
-        int part = store.parent(row);
-        String node = store.attribute(row, "ldInst", "") + "/" + store.attribute(row, "prefix", "")
-                + store.attribute(row, "lnClass", "") + store.attribute(row, "lnInst", "");
-        named.computeIfAbsent(ied, key -> new HashMap<>()).putIfAbsent(node, part);
-        byIed.merge(ied, part, this::common);
+        return new Placed(nodes, parts, common);
     }
 
     private int common(int first, int second) {
@@ -81,23 +135,27 @@ final class SitePlaces {
     }
 
     Optional<SitePart> of(LogicalNode node) {
-        int found = Arrays.binarySearch(nodes, node.row);
-        if (found >= 0) {
-            return Optional.of(new SitePart(store, parts[found]));
+        Placed of = placed(node.device().ied());
+        if (of == null) {
+            return Optional.empty();
         }
-        Integer shared = byIed.get(node.device().ied().name());
-        return shared == null || SitePart.kind(store.tag(shared)) == null
+        int part = of.part(node);
+        if (part >= 0) {
+            return Optional.of(new SitePart(store, part));
+        }
+        return SitePart.kind(store.tag(of.common())) == null
                 ? Optional.empty()
-                : Optional.of(new SitePart(store, shared))
-                        .filter(part -> part.within(SitePart.Kind.BAY).isPresent());
+                : Optional.of(new SitePart(store, of.common()))
+                        .filter(shared -> shared.within(SitePart.Kind.BAY).isPresent());
     }
 
     /** Returns whether the site section names the node itself. */
     boolean isNamed(LogicalNode node) {
-        return Arrays.binarySearch(nodes, node.row) >= 0;
+        Placed of = placed(node.device().ied());
+        return of != null && of.part(node) >= 0;
     }
 
     boolean isEmpty() {
-        return byIed.isEmpty();
+        return named.isEmpty();
     }
 }

@@ -15,11 +15,13 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
 import org.urvant.project.Project;
 import org.urvant.scl.RelayCheck;
 import org.urvant.scl.SclCheck;
 import org.urvant.scl.SclFile;
+import org.urvant.scl.SclRules;
 
 /** The checks of this room. */
 public final class SiteChecks implements CheckRoom {
@@ -54,9 +56,17 @@ public final class SiteChecks implements CheckRoom {
 
     private static void files(Project project, Consumer<Finding> findings) {
         for (SclFile file : project.sources()) {
-            SclCheck.check(file, ied -> !project.unwanted(file).contains(ied))
-                    .findings()
-                    .forEach(findings);
+            SclCheck.Result result =
+                    SclCheck.check(file, ied -> !project.unwanted(file).contains(ied));
+            result.findings().forEach(findings);
+            if (result.unlisted() > 0) {
+                findings.accept(new Finding(
+                        SclRules.MORE_FINDINGS,
+                        "sources " + file.name(),
+                        Position.in(file.source()),
+                        result.unlisted() + " more findings are not listed, each like some that are",
+                        SclRules.MORE_FINDINGS.remedy()));
+            }
         }
     }
 }

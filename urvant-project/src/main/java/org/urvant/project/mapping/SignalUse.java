@@ -62,7 +62,9 @@ public record SignalUse(
                 .filter(block ->
                         block.dataSet().map(set -> carries(set, attribute)).orElse(false))
                 .toList();
-        List<ExternalReference> receivers = project.ieds().stream()
+        List<ExternalReference> receivers = project.sources().stream()
+                .flatMap(file -> file.receivers(ied.name()).stream()
+                        .filter(other -> !project.unwanted(file).contains(other.name())))
                 .flatMap(other -> other.allNodes().stream())
                 .flatMap(other -> other.inputs().stream())
                 .filter(input -> takes(input, ied, attribute))

@@ -2,6 +2,7 @@ package org.urvant.project.check;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
@@ -19,6 +20,8 @@ import org.urvant.core.finding.Ref;
 import org.urvant.project.Bay;
 import org.urvant.project.Project;
 import org.urvant.project.kit.Sites;
+import org.urvant.scl.SclFile;
+import org.urvant.scl.reading.SclReader;
 import org.urvant.scl.selection.Query;
 
 /** Checks say what they read: a change of anything else leaves their findings as they were. */
@@ -62,6 +65,24 @@ class SiteChecksTest {
                         .isEqualTo(before);
             }
         });
+    }
+
+    @Test
+    void whatIsNotListedIsCounted() {
+        String inputs = "<ExtRef intAddr='x'/>".repeat(1500);
+        SclFile file = new SclReader()
+                .read(
+                        ("<SCL xmlns='" + SclReader.NAMESPACE + "' version='2007' revision='B'><IED name='A'>"
+                                        + "<AccessPoint name='P'><Server><LDevice inst='L'>"
+                                        + "<LN0 lnClass='LLN0' inst='' lnType='none'><Inputs>" + inputs
+                                        + "</Inputs></LN0></LDevice></Server></AccessPoint></IED></SCL>")
+                                .getBytes(StandardCharsets.UTF_8),
+                        "sources/a.cid");
+        Project site = SITE.with(SITE.imported().with(file, List.of("A")));
+        assertThat(ProjectCheck.check(site))
+                .filteredOn(finding -> finding.rule().id().equals("more-findings"))
+                .extracting(Finding::message)
+                .containsExactly("500 more findings are not listed, each like some that are");
     }
 
     /** The mistakes above are found, so that the test above says something, and checking what is touched finds all. */
