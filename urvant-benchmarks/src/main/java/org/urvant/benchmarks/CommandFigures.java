@@ -80,6 +80,9 @@ public final class CommandFigures {
                 .findFirst()
                 .orElseThrow()
                 .reference();
+        run(project, "device", "add", "GW9", "--type", "ravnsund-g3");
+        run(project, "connect", "GW9", "scada", "--kind", "control-centre");
+        run(project, "map", "GW9", signal, "--yes");
         String copy = Files.copy(station, work.resolve("copy.scd")).toString();
         Thread.sleep(TIMES_ARE_OLD);
         row(
@@ -95,7 +98,8 @@ public final class CommandFigures {
                 List.of("site"),
                 List.of("signals", "kind:trip"),
                 List.of("explain", signal),
-                List.of("reports", "kind:trip"),
+                List.of("map", "GW9", signal, "--dry-run"),
+                List.of("reports", "GW9"),
                 List.of("compare", "made.scd", copy))) {
             run(project, command.toArray(String[]::new)); // what it keeps is kept
             row(

@@ -1,10 +1,14 @@
 package org.urvant.cli;
 
 import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.Writer;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -14,9 +18,19 @@ import org.urvant.project.type.Catalogue;
 
 /** Sites that tests work on: made once by commands, then copied. */
 final class Sites {
-    private static final Pattern WORD = Pattern.compile("'([^']*)'|(\\S+)");
+    private static final Pattern WORD = Pattern.compile("['\"]([^'\"]*)['\"]|(\\S+)");
 
     private Sites() {}
+
+    static Session session(Path folder) {
+        return new Session(
+                new PrintWriter(Writer.nullWriter()),
+                new PrintWriter(Writer.nullWriter()),
+                folder,
+                Map.of("URVANT_HOME", folder.resolve("user").toString()),
+                InstantSource.system(),
+                "tester");
+    }
 
     static Path demo(String file) {
         return Path.of("../demo", file).toAbsolutePath().normalize();

@@ -1,0 +1,167 @@
+package org.urvant.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.urvant.devices.standin.Bench;
+import org.urvant.devices.standin.Failures;
+import org.urvant.project.folder.ProjectFolder;
+import picocli.CommandLine;
+
+/** Every command that a page tells people to type is typed, in the order of the page, on the demo data. */
+class DocsTest {
+    private static final Path DOCS = Path.of("../docs");
+    private static final Path COMMANDS = DOCS.resolve("commands.md");
+    /** Lines that need a terminal, or a name that only a person knows. */
+    private static final List<String> FOR_PEOPLE = List.of(
+            "--expect-certificate",
+            "unset URVANT_PASSWORD",
+            "urvant password",
+            "urvant recover",
+            "urvant guide stenvaag-m3 M50  ");
+
+    @TempDir
+    Path folder;
+
+    private Terminal terminal;
+    private Path at;
+    private String address;
+    private Bench bench;
+
+    @AfterEach
+    void stop() {
+        if (bench != null) {
+            bench.close();
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "../README.md",
+                "tour.md",
+                "how-to/gateway.md",
+                "how-to/motors.md",
+                "how-to/bay.md",
+                "how-to/type.md"
+            })
+    void whatAPageSaysCanBeTyped(String page) throws IOException {
+        terminal = new Terminal(folder).with("URVANT_PASSWORD", "ravnsund");
+        try (ServerSocket free = new ServerSocket(0)) {
+            address = "127.0.0.1:" + free.getLocalPort();
+        }
+        copy(Path.of("../demo"), folder.resolve("demo"));
+        at = folder;
+        List<String> typed = new ArrayList<>();
+        for (String line : Files.readAllLines(DOCS.resolve(page))) {
+            String command = line.strip();
+            boolean isTyped = line.startsWith("    ")
+                    && command.matches("(urvant|cp) [^|].*")
+                    && FOR_PEOPLE.stream().noneMatch(command::contains);
+            if (isTyped) {
+                for (String each : command.replaceFirst("\\s+# .*", "").split(" && ")) {
+                    type(each.replace("127.0.0.1:8443", address));
+                    typed.add(each);
+                }
+            }
+        }
+        assertThat(typed).hasSizeGreaterThan(5);
+    }
+
+    private void type(String line) throws IOException {
+        String[] words = Sites.words(line);
+        switch (words[0]) {
+            case "cd" -> {
+                at = at.resolve(words[1]);
+                terminal.go(at);
+            }
+            case "cp" ->
+                Files.copy(
+                        at.resolve(words[1]),
+                        at.resolve(
+                                words[2].equals(".")
+                                        ? Path.of(words[1]).getFileName().toString()
+                                        : words[2]),
+                        StandardCopyOption.REPLACE_EXISTING);
+            default -> run(line, words);
+        }
+    }
+
+    private void run(String line, String[] words) {
+        if (line.equals("urvant bench start")) {
+            ProjectFolder project = ProjectFolder.open(at, Sites.session(folder).workplace());
+            bench = Bench.start(project.load(), folder.resolve("bench"), Failures.none());
+            return;
+        }
+        if (line.equals("urvant bench stop")) {
+            bench.close();
+            bench = null;
+            return;
+        }
+        List<String> arguments = new ArrayList<>(List.of(words).subList(1, words.length));
+        Map<String, CommandLine> commands =
+                Urvant.commandLine(Sites.session(folder), words[1]).getSubcommands();
+        CommandLine asked = commands.get(words[1]);
+        boolean isPart = words.length > 2 && asked.getSubcommands().containsKey(words[2]);
+        CommandLine command = isPart ? asked.getSubcommands().get(words[2]) : asked;
+        if (command.getCommandSpec().findOption("--yes") != null && !arguments.contains("--yes")) {
+            arguments.add("--yes");
+        }
+        int code = terminal.run(arguments.toArray(String[]::new));
+        assertThat(code).as("%s%n%s%s", line, terminal.out(), terminal.err()).isLessThanOrEqualTo(Exit.DIFFERENT);
+    }
+
+    private static void copy(Path from, Path to) throws IOException {
+        try (Stream<Path> files = Files.list(from)) {
+            Files.createDirectories(to);
+            for (Path file : files.toList()) {
+                Files.copy(file, to.resolve(file.getFileName()));
+            }
+        }
+    }
+
+    /** The page of commands is what they say of themselves; with {@code -Durvant.write} it is written anew. */
+    @Test
+    void thePageOfCommandsIsMadeFromTheirHelp() throws IOException {
+        Terminal wide = new Terminal(folder).with("URVANT_WIDTH", "100");
+        StringBuilder page =
+                new StringBuilder("# Commands\n\nWhat `urvant COMMAND --help` says of each; this page is made from"
+                        + " it. `--project`, `--json` and `--help` go with every command.\n");
+        Urvant.groups().forEach((group, names) -> {
+            page.append("\n## ").append(group.title()).append('\n');
+            for (String name : names) {
+                wide.ok(name + " --help");
+                page.append("\n### ")
+                        .append(name)
+                        .append("\n\n```\n")
+                        .append(wide.out().strip())
+                        .append("\n```\n");
+                Map<String, CommandLine> parts = Urvant.commandLine(Sites.session(folder), name)
+                        .getSubcommands()
+                        .get(name)
+                        .getSubcommands();
+                for (String part : parts.keySet()) {
+                    wide.ok(name + " " + part + " --help");
+                    page.append("\n```\n").append(wide.out().strip()).append("\n```\n");
+                }
+            }
+        });
+        if (Boolean.getBoolean("urvant.write")) {
+            Files.writeString(COMMANDS, page);
+        }
+        assertThat(Files.readString(COMMANDS)).isEqualTo(page.toString());
+    }
+}
