@@ -10,6 +10,7 @@ import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -32,6 +33,8 @@ class DocsTest {
             "urvant password",
             "urvant recover",
             "urvant guide stenvaag-m3 M50  ");
+
+    private static final Pattern MENTIONED = Pattern.compile("`(urvant [^`]+)`");
 
     @TempDir
     Path folder;
@@ -122,6 +125,49 @@ class DocsTest {
         }
         int code = terminal.run(arguments.toArray(String[]::new));
         assertThat(code).as("%s%n%s%s", line, terminal.out(), terminal.err()).isLessThanOrEqualTo(Exit.DIFFERENT);
+    }
+
+    /** Whatever else stands in the pages, in a line of its own or within one, has commands and options that there are. */
+    @Test
+    void whatPagesMentionThereIs() throws IOException {
+        List<Path> pages = new ArrayList<>(List.of(Path.of("../README.md")));
+        try (Stream<Path> all = Files.walk(DOCS)) {
+            all.filter(page -> page.toString().endsWith(".md") && !page.equals(COMMANDS))
+                    .forEach(pages::add);
+        }
+        int mentioned = 0;
+        for (Path page : pages) {
+            for (String line : Files.readAllLines(page)) {
+                List<String> found = new ArrayList<>();
+                MENTIONED.matcher(line).results().forEach(each -> found.add(each.group(1)));
+                if (line.matches("    +urvant .*")) {
+                    found.addAll(
+                            List.of(line.strip().replaceFirst("\\s+# .*", "").split(" && ")));
+                }
+                for (String command : found) {
+                    mentioned++;
+                    assertThat(unknown(command)).as("%s: %s", page, command).isEmpty();
+                }
+            }
+        }
+        assertThat(mentioned).isGreaterThan(300);
+    }
+
+    /** Returns what of a command line is no command or option. */
+    private List<String> unknown(String line) {
+        String[] words = Sites.words(line);
+        if (!words[0].equals("urvant") || words.length < 2) {
+            return List.of();
+        }
+        try {
+            Urvant.commandLine(Sites.session(folder), words[1].startsWith("-") ? null : words[1])
+                    .parseArgs(List.of(words).subList(1, words.length).toArray(String[]::new));
+            return List.of();
+        } catch (CommandLine.UnmatchedArgumentException e) {
+            return e.getUnmatched();
+        } catch (CommandLine.ParameterException e) {
+            return List.of(); // a mention need not be whole
+        }
     }
 
     private static void copy(Path from, Path to) throws IOException {
