@@ -31,7 +31,10 @@ final class Programs {
     Path archive(List<String> training, Path folder) throws IOException, InterruptedException {
         Path archive = Files.createTempFile("figures", ".jsa");
         Files.delete(archive);
-        run(List.of("-XX:ArchiveClassesAtExit=" + archive), training, folder, Set.of(0));
+        run(List.of("-XX:ArchiveClassesAtExit=" + archive), training, folder, Set.of(0, 1));
+        if (!Files.exists(archive)) {
+            throw new IllegalStateException("no archive was made of " + training);
+        }
         return archive;
     }
 

@@ -6,6 +6,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import java.util.zip.CRC32C;
 
@@ -24,7 +26,6 @@ public final class StoreForm {
     private static final int COLUMNS = 8 + 4 + DIGEST; // where the head begins to tell of them
     private static final int HEAD = COLUMNS + BLOCKS * (8 + 4) + 4;
     private static final int PIECE = 1 << 20; // in octets
-    private static final long LONGEST = Integer.MAX_VALUE - 8L;
 
     private StoreForm() {}
 
@@ -137,16 +138,25 @@ public final class StoreForm {
         if (form.getInt(HEAD - 4) != (int) sum.getValue()) {
             return Optional.empty();
         }
-        Reader reader = new Reader(form);
+        Columns columns = new Columns(form);
+        if (!columns.fit()) {
+            return Optional.empty();
+        }
+        // two halves of about one size, for the sums take most of the time
+        CompletableFuture<SclStore.Attributes> reading = CompletableFuture.supplyAsync(
+                () -> new SclStore.Attributes(columns.integers(5), columns.characters(6), columns.integers(7)));
         SclStore.Elements elements = new SclStore.Elements(
-                reader.octets(), reader.integers(), reader.integers(), reader.integers(), reader.characters());
-        SclStore.Attributes attributes =
-                new SclStore.Attributes(reader.integers(), reader.characters(), reader.integers());
-        int[] nameEnds = reader.integers();
-        byte[] names = reader.octets();
-        int[] valueEnds = reader.integers();
-        byte[] values = reader.octets();
-        if (!reader.isWhole()) {
+                columns.octets(0),
+                columns.integers(1),
+                columns.integers(2),
+                columns.integers(3),
+                columns.characters(4));
+        int[] nameEnds = columns.integers(8);
+        byte[] names = columns.octets(9);
+        int[] valueEnds = columns.integers(10);
+        byte[] values = columns.octets(11);
+        SclStore.Attributes attributes = reading.join();
+        if (!columns.areWhole()) {
             return Optional.empty();
         }
         StringPool written = new StringPool(names, nameEnds);
@@ -163,56 +173,59 @@ public final class StoreForm {
         return 31 * EDITION + Arrays.toString(Tag.values()).hashCode();
     }
 
-    private static final class Reader {
+    /** The columns of a form, by their number. What is not whole comes empty, and is told. */
+    private static final class Columns {
         private final ByteBuffer form;
-        private int head = COLUMNS;
-        private long at = HEAD;
-        private boolean isWhole = true;
+        private final long[] starts = new long[BLOCKS + 1];
+        private final AtomicBoolean isBroken = new AtomicBoolean();
 
-        Reader(ByteBuffer form) {
+        Columns(ByteBuffer form) {
             this.form = form;
+            starts[0] = HEAD;
+            for (int i = 0; i < BLOCKS; i++) {
+                starts[i + 1] = starts[i] + Math.max(0, form.getLong(COLUMNS + 12 * i));
+            }
         }
 
-        byte[] octets() {
-            ByteBuffer block = block(1);
+        boolean fit() {
+            return starts[BLOCKS] == form.limit();
+        }
+
+        boolean areWhole() {
+            return !isBroken.get();
+        }
+
+        byte[] octets(int number) {
+            ByteBuffer block = block(number);
             byte[] column = new byte[block.remaining()];
             block.get(column);
             return column;
         }
 
-        int[] integers() {
-            ByteBuffer block = block(4);
+        int[] integers(int number) {
+            ByteBuffer block = block(number);
             int[] column = new int[block.remaining() / 4];
             block.asIntBuffer().get(column);
             return column;
         }
 
-        char[] characters() {
-            ByteBuffer block = block(2);
+        char[] characters(int number) {
+            ByteBuffer block = block(number);
             char[] column = new char[block.remaining() / 2];
             block.asCharBuffer().get(column);
             return column;
         }
 
-        /** Returns the next column; an empty one once anything is wrong. */
-        private ByteBuffer block(int width) {
-            long length = form.getLong(head);
-            int sum = form.getInt(head + 8);
-            head += 12;
-            isWhole &= length >= 0 && length <= LONGEST && length % width == 0 && at + length <= form.limit();
-            if (!isWhole) {
+        private ByteBuffer block(int number) {
+            int length = (int) (starts[number + 1] - starts[number]);
+            ByteBuffer block = form.slice((int) starts[number], length).order(ByteOrder.nativeOrder());
+            CRC32C sum = new CRC32C();
+            sum.update(block.duplicate());
+            if ((int) sum.getValue() != form.getInt(COLUMNS + 12 * number + 8)) {
+                isBroken.set(true);
                 return ByteBuffer.allocate(0);
             }
-            ByteBuffer block = form.slice((int) at, (int) length).order(ByteOrder.nativeOrder());
-            at += length;
-            CRC32C found = new CRC32C();
-            found.update(block.duplicate());
-            isWhole = (int) found.getValue() == sum;
-            return isWhole ? block : ByteBuffer.allocate(0);
-        }
-
-        boolean isWhole() {
-            return isWhole && at == form.limit();
+            return block;
         }
     }
 }

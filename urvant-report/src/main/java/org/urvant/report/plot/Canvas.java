@@ -2,6 +2,7 @@ package org.urvant.report.plot;
 
 import java.awt.BasicStroke;
 import java.awt.Color;
+import java.awt.Dimension;
 import java.awt.Font;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
@@ -9,12 +10,16 @@ import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
 import javax.imageio.ImageIO;
-import org.jfree.svg.SVGGraphics2D;
+import javax.xml.parsers.DocumentBuilderFactory;
+import javax.xml.parsers.ParserConfigurationException;
+import org.apache.batik.svggen.SVGGraphics2D;
+import org.apache.batik.svggen.SVGSyntax;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Position;
@@ -79,10 +84,19 @@ final class Canvas {
     }
 
     static byte[] svg(Drawing drawing, int width, int height) {
-        SVGGraphics2D graphics = new SVGGraphics2D(width, height);
-        graphics.setDefsKeyPrefix("drawing"); // else each drawing has other names in it
-        draw(drawing, graphics, width, height);
-        return graphics.getSVGDocument().getBytes(StandardCharsets.UTF_8);
+        try (StringWriter text = new StringWriter()) {
+            SVGGraphics2D graphics = new SVGGraphics2D(DocumentBuilderFactory.newDefaultInstance()
+                    .newDocumentBuilder()
+                    .getDOMImplementation()
+                    .createDocument(SVGSyntax.SVG_NAMESPACE_URI, "svg", null));
+            graphics.setSVGCanvasSize(new Dimension(width, height));
+            draw(drawing, graphics, width, height);
+            graphics.stream(text, true);
+            String svg = text.toString().replaceFirst("(?s)<!DOCTYPE.*?>", ""); // it would name a file on the network
+            return (svg.strip() + "\n").getBytes(StandardCharsets.UTF_8);
+        } catch (IOException | ParserConfigurationException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     private static void draw(Drawing drawing, Graphics2D graphics, int width, int height) {
