@@ -23,6 +23,9 @@ final class CheckCommand extends Command {
     @Option(names = "--strict", description = "Exit with 1 for warnings too.")
     private boolean strict;
 
+    @Option(names = "--verify", description = "Read and check every file anew, whatever is known of it.")
+    private boolean isAnew;
+
     @Option(
             names = "--out",
             paramLabel = "FILE",
@@ -40,6 +43,9 @@ final class CheckCommand extends Command {
     public Integer call() {
         Optional<FindingFile.Form> form = Optional.ofNullable(out).map(FindingFile.Form::of);
         ProjectFolder folder = folder();
+        if (isAnew) {
+            folder.readAnew();
+        }
         Optional<Project> project = device == null ? Optional.empty() : Optional.of(folder.load());
         List<Finding> all = during("checking", () -> project.isEmpty() ? folder.check() : folder.check(project.get()));
         List<Finding> findings = project.map(site -> ProjectCheck.concerning(all, site.device(device)))

@@ -74,7 +74,7 @@ final class HistoryCommand extends ChangingCommand {
             throw wrongUse(isAccepted ? "--accept needs --reason" : "--reason is the reason of --accept");
         }
         if (heads) {
-            SafeFile.writeText(session.path(out), folder.heads());
+            SafeFile.writeText(session.path(out), folder.evidence().heads());
             say("wrote the heads of " + count(folder.ledgers().size(), "ledger") + " to " + out);
             return Exit.DONE;
         }
@@ -101,7 +101,7 @@ final class HistoryCommand extends ChangingCommand {
     private int verify(ProjectFolder folder) {
         Optional<String> kept =
                 Optional.ofNullable(from).map(file -> SafeFile.readText(session.path(file), MOST_HEADS, file));
-        List<LedgerProof> proofs = folder.proofs(kept).stream()
+        List<LedgerProof> proofs = folder.evidence().proofs(kept).stream()
                 .filter(proof -> device == null || proof.device().equals(device))
                 .toList();
         if (json) {

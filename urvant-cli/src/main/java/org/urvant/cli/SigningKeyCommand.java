@@ -31,8 +31,8 @@ final class SigningKeyCommand extends Command {
             next("urvant signing-key --make");
             return Exit.DIFFERENT;
         }
-        String file = make ? folder.publish(key.get()) : "";
-        boolean isKnown = folder.knows(key.get());
+        String file = make ? folder.evidence().publish(key.get()) : "";
+        boolean isKnown = folder.evidence().knows(key.get());
         if (json) {
             sayJson(Json.object("person", session.person(), "key", key.get().fingerprint(), "inProject", isKnown));
         } else {

@@ -9,6 +9,7 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -18,7 +19,7 @@ import org.urvant.project.type.Catalogue;
 
 /** Sites that tests work on: made once by commands, then copied. */
 final class Sites {
-    private static final Pattern WORD = Pattern.compile("['\"]([^'\"]*)['\"]|(\\S+)");
+    private static final Pattern WORD = Pattern.compile("'([^']*)'|\"([^\"]*)\"|(\\S+)");
 
     private Sites() {}
 
@@ -109,7 +110,10 @@ final class Sites {
         List<String> words = new ArrayList<>();
         Matcher matcher = WORD.matcher(line);
         while (matcher.find()) {
-            words.add(matcher.group(1) == null ? matcher.group(2) : matcher.group(1));
+            words.add(Stream.of(matcher.group(1), matcher.group(2), matcher.group(3))
+                    .filter(Objects::nonNull)
+                    .findFirst()
+                    .orElseThrow());
         }
         return words.toArray(String[]::new);
     }

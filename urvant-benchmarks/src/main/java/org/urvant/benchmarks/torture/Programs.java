@@ -127,7 +127,7 @@ final class Programs {
     }
 
     private long wrong() {
-        return folder.proofs(Optional.empty()).stream()
+        return folder.evidence().proofs(Optional.empty()).stream()
                 .map(LedgerProof::wrong)
                 .filter(found -> !found.isEmpty())
                 .count();

@@ -104,7 +104,12 @@ public final class Glob {
 
     /** Returns whether a whole text is one that the pattern stands for. */
     public boolean fits(String text) {
-        return isEnd(after(1, text));
+        return text.length() >= letters.length && isEnd(after(1, text)); // each letter stands for one
+    }
+
+    /** Returns whether a text holds a word, which is folded already; case does not count. */
+    public static boolean holds(String text, String word) {
+        return text.length() >= word.length() && fold(text).contains(word);
     }
 
     /** Returns the places reached after a text, from the places reached before it; 1 before any. */

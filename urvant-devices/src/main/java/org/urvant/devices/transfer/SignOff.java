@@ -80,7 +80,7 @@ public record SignOff(String device, String serial, Configuration configuration)
      * @throws RefusedException when nobody agrees, or the project does not have the public key
      */
     public void run(ProjectFolder folder, String note, Optional<SigningKey> signing, Desk desk) {
-        signing.filter(key -> !folder.knows(key)).ifPresent(key -> {
+        signing.filter(key -> !folder.evidence().knows(key)).ifPresent(key -> {
             throw new RefusedException(
                     "the project does not have your public key, so nobody could check the signature",
                     "Put it there.",

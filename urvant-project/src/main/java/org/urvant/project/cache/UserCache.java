@@ -39,10 +39,21 @@ public final class UserCache {
     private static final long MOST_KEPT = 2_000_000_000; // octets of all files
 
     private final Optional<Path> folder;
+    private final boolean isForgetful;
 
     /** Opens the cache in a folder of the user's own; it is made when it is not there. */
     public UserCache(Path folder) {
-        this.folder = own(folder);
+        this(own(folder), false);
+    }
+
+    private UserCache(Optional<Path> folder, boolean isForgetful) {
+        this.folder = folder;
+        this.isForgetful = isForgetful;
+    }
+
+    /** Returns the cache as one that has nothing, and keeps all that is made anew. */
+    public UserCache forgetful() {
+        return new UserCache(folder, true);
     }
 
     /** Returns the name under which something is kept that has a name of any form. */
@@ -117,7 +128,7 @@ public final class UserCache {
     }
 
     private Optional<Path> kept(String name, String ending) {
-        return folder.map(at -> at.resolve(name + ending)).filter(Files::isRegularFile);
+        return folder.filter(at -> !isForgetful).map(at -> at.resolve(name + ending)).filter(Files::isRegularFile);
     }
 
     /** Returns the file to keep something in; what is old, or more than is kept, goes first. */

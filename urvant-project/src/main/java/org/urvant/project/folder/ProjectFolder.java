@@ -23,12 +23,10 @@ import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.progress.Progress;
 import org.urvant.core.tree.Fingerprint;
-import org.urvant.file.CommittedFiles;
 import org.urvant.file.ExclusiveLock;
 import org.urvant.file.SafeFile;
 import org.urvant.file.Volume;
 import org.urvant.project.Project;
-import org.urvant.project.cache.UserCache;
 import org.urvant.project.change.AddressFollowing;
 import org.urvant.project.change.BayCopy;
 import org.urvant.project.change.DeviceChange;
@@ -179,35 +177,14 @@ public final class ProjectFolder {
         return new DeviceHistory(files, device, workplace);
     }
 
-    /**
-     * Says of each ledger what is wrong with it, and which of its lines can be proven.
-     *
-     * @param kept heads that were kept elsewhere by {@link #heads}; empty for none
-     */
-    public List<LedgerProof> proofs(Optional<String> kept) {
-        return LedgerProof.of(
-                files,
-                CommittedFiles.of(root, Ledger.FOLDER),
-                kept.map(text -> LedgerHeads.read("the heads that were kept", text)));
+    /** Returns what can be proven of the ledgers, and by what. */
+    public Evidence evidence() {
+        return new Evidence(root, files, workplace);
     }
 
-    /**
-     * Puts the public key of who works here beside those of the project.
-     *
-     * @return the file that has it
-     */
-    public String publish(SigningKey key) {
-        return new Signatures(files).publish(key, workplace.person());
-    }
-
-    /** Returns whether the project has a public key. */
-    public boolean knows(SigningKey key) {
-        return new Signatures(files).has(key);
-    }
-
-    /** Returns the newest line of each ledger, as text to be kept where nobody can write who may write in the project. */
-    public String heads() {
-        return LedgerHeads.of(files).text();
+    /** From now on what was kept of the project's files is not used: they are read, and checked, anew. */
+    public void readAnew() {
+        sources.readAnew();
     }
 
     /** Returns what a device's configuration rests on, as one value: equal as long as no file of it was changed. */
@@ -346,7 +323,7 @@ public final class ProjectFolder {
     }
 
     private KeptCheck kept() {
-        return new KeptCheck(root, new UserCache(workplace.cache()));
+        return new KeptCheck(root, sources.cache());
     }
 
     /** From now on nothing is written: changes are planned, checked and refused as ever, and end before the first file. */

@@ -34,11 +34,21 @@ final class SourceFolder {
     private final ProjectFiles files;
     private final Workplace workplace;
     private Progress progress = Progress.NONE;
+    private boolean isReadAnew;
     private Optional<Fingerprint> planned = Optional.empty();
 
     SourceFolder(ProjectFiles files, Workplace workplace) {
         this.files = files;
         this.workplace = workplace;
+    }
+
+    void readAnew() {
+        isReadAnew = true;
+    }
+
+    UserCache cache() {
+        UserCache cache = new UserCache(workplace.cache());
+        return isReadAnew ? cache.forgetful() : cache;
     }
 
     void watch(Progress watcher) {
@@ -83,7 +93,7 @@ final class SourceFolder {
     }
 
     private List<Finding> recall(String what, String state, Supplier<List<Finding>> check) {
-        UserCache cache = new UserCache(workplace.cache());
+        UserCache cache = cache();
         String name = UserCache.name(what + " " + state);
         return cache.findings(name, state).map(SclCheck.Result::findings).orElseGet(() -> {
             List<Finding> found = check.get();
@@ -93,7 +103,7 @@ final class SourceFolder {
     }
 
     private KnownFiles known() {
-        return new KnownFiles(new UserCache(workplace.cache()), progress);
+        return new KnownFiles(cache(), progress);
     }
 
     ImportPlan plan(Path file) {
@@ -103,8 +113,14 @@ final class SourceFolder {
         SourceIndex index = index(finding -> {});
         NamedFile.require("file", name, index.names());
         Map<String, Set<String>> unwanted = index.unwanted();
+        boolean isHeld = looked.digest().equals(index.digestsByName().get(name));
+        List<SclFile> sources = new ArrayList<>();
+        if (isHeld) {
+            sources.add(looked.read().file()); // the very file need not be read twice
+        }
+        sources.addAll(read(isHeld ? index.without(name) : index, finding -> {}).files());
         Map<SclFile, List<String>> known = new LinkedHashMap<>();
-        for (SclFile source : read(index, finding -> {}).files()) {
+        for (SclFile source : sources) {
             Set<String> hidden = unwanted.getOrDefault(source.name(), Set.of());
             known.put(
                     source,
@@ -113,7 +129,6 @@ final class SourceFolder {
                             .filter(ied -> !hidden.contains(ied))
                             .toList());
         }
-        boolean isHeld = looked.digest().equals(index.digestsByName().get(name));
         return ImportPlan.of(file, looked, known, isHeld);
     }
 
@@ -146,7 +161,7 @@ final class SourceFolder {
 
     /** What was planned is done. */
     void imported(ImportPlan plan) {
-        new UserCache(workplace.cache()).knows(path(plan.name()), plan.digest());
+        cache().knows(path(plan.name()), plan.digest());
         planned = Optional.empty();
     }
 

@@ -141,7 +141,7 @@ class LedgerTest {
         assertThatThrownBy(() -> history().saved(PRINT, "later")).isInstanceOf(RefusedException.class);
         assertThat(Files.exists(file(LEDGER)) ? Files.readAllBytes(file(LEDGER)) : new byte[0])
                 .isEqualTo(before);
-        assertThat(folder.proofs(Optional.empty()).get(0).wrong())
+        assertThat(folder.evidence().proofs(Optional.empty()).get(0).wrong())
                 .anySatisfy(wrong -> assertThat(wrong).contains(words));
         history().accept("looked at it");
         assertThat(folder.load().remarks().findings()).isEmpty();
@@ -157,7 +157,7 @@ class LedgerTest {
         Files.delete(file("ledger/heads"));
         assertThat(folder.load().remarks().findings()).isEmpty();
         folder.history("GW2").saved(PRINT, "first");
-        assertThat(folder.heads()).contains("GW1 " + print(lines().get(lines().size() - 1)), "GW2 ");
+        assertThat(folder.evidence().heads()).contains("GW1 " + print(lines().get(lines().size() - 1)), "GW2 ");
         Files.writeString(file("ledger/heads"), "GW1 xyz\n");
         assertThat(folder.load().remarks().findings())
                 .extracting(finding -> finding.position().toString())
@@ -166,13 +166,13 @@ class LedgerTest {
 
     @Test
     void linesThatSomebodyWroteAnewAreFoundAgainstGitAndKeptHeads() throws IOException, InterruptedException {
-        assertThat(folder.proofs(Optional.empty()).get(0).unproven()).hasSize(lines().size());
-        String kept = folder.heads();
+        assertThat(folder.evidence().proofs(Optional.empty()).get(0).unproven()).hasSize(lines().size());
+        String kept = folder.evidence().heads();
         git("init", "-q");
         git("add", ".");
         git("-c", "user.name=k", "-c", "user.email=k@example.org", "commit", "-q", "-m", "as it was");
         history().saved(PRINT, "later");
-        LedgerProof proof = folder.proofs(Optional.of(kept)).get(0);
+        LedgerProof proof = folder.evidence().proofs(Optional.of(kept)).get(0);
         int known = lines().size() - 1;
         assertThat(proof.wrong()).isEmpty();
         assertThat(proof.witnesses()).extracting(LedgerProof.Witness::lines).containsExactly(known, known);
@@ -181,11 +181,11 @@ class LedgerTest {
         assertThat(folder.load().remarks().findings())
                 .as("its lines hang together")
                 .isEmpty();
-        assertThat(folder.proofs(Optional.of(kept)).get(0).wrong()).hasSize(2).allSatisfy(wrong -> assertThat(wrong)
+        assertThat(folder.evidence().proofs(Optional.of(kept)).get(0).wrong()).hasSize(2).allSatisfy(wrong -> assertThat(wrong)
                 .contains("written anew, or taken away"));
         Files.delete(file(LEDGER));
         Files.delete(file("ledger/heads"));
-        assertThat(folder.proofs(Optional.empty()))
+        assertThat(folder.evidence().proofs(Optional.empty()))
                 .extracting(LedgerProof::device)
                 .contains("GW1");
     }
@@ -206,12 +206,12 @@ class LedgerTest {
         assertThat(SigningKey.of(kari).orElseThrow().fingerprint()).isEqualTo(key.fingerprint());
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(root.resolve("kari/signing-key"))))
                 .isEqualTo("rw-------");
-        assertThat(folder.knows(key)).isFalse();
-        assertThat(folder.publish(key)).isEqualTo("people/kari.pem");
+        assertThat(folder.evidence().knows(key)).isFalse();
+        assertThat(folder.evidence().publish(key)).isEqualTo("people/kari.pem");
         history().signedOff("T-1", PRINT, "checked", Optional.of(key));
         history().saved(PRINT, "later");
         int signed = lines().size() - 1;
-        LedgerProof proof = folder.proofs(Optional.empty()).get(0);
+        LedgerProof proof = folder.evidence().proofs(Optional.empty()).get(0);
         assertThat(proof.witnesses()).containsExactly(new LedgerProof.Witness("signature of kari", signed));
         assertThat(proof.unproven()).containsExactly(signed + 1);
         assertThat(folder.load().device("GW1").record().signedOff()).contains(PRINT);
@@ -233,7 +233,7 @@ class LedgerTest {
             assertThat(finding.message()).contains(words);
         });
         assertThat(folder.load().device("GW1").record().signedOff()).isEmpty();
-        assertThat(folder.proofs(Optional.empty()).get(0).wrong())
+        assertThat(folder.evidence().proofs(Optional.empty()).get(0).wrong())
                 .anySatisfy(wrong -> assertThat(wrong).contains(words));
     }
 

@@ -128,6 +128,8 @@ class UserCacheTest {
                 .orElseThrow();
         Files.write(kept, Arrays.copyOf(Files.readAllBytes(kept), 100));
         assertThat(folder.check()).isEqualTo(all.get(all.size() - 1));
+        folder.readAnew();
+        assertThat(folder.check()).as("whatever is kept").isEqualTo(all.get(all.size() - 1));
     }
 
     @Test

@@ -1,6 +1,7 @@
 package org.urvant.scl.selection;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
@@ -14,20 +15,20 @@ import org.urvant.scl.DataSet;
  * null for none. What is the same for all nodes of a shape, or for all that share a text, is found once.
  */
 final class Evaluation {
-    private static final byte YES = 1;
-    private static final byte NO = 2;
+    static final byte YES = 1;
+    static final byte NO = 2;
 
     private final SignalIndex index;
     private final long[][] full;
     private final Map<SignalKind, Test> kinds = new EnumMap<>(SignalKind.class);
 
     /** What is asked of a node; sets are shared, so nobody changes one that was returned. */
-    private interface Test {
+    interface Test {
         long[] at(int node);
     }
 
     /** Whether a text fits. */
-    private interface TextTest {
+    interface TextTest {
         boolean fits(String text);
     }
 
@@ -54,7 +55,7 @@ final class Evaluation {
         return count;
     }
 
-    private long[] all(int node) {
+    long[] all(int node) {
         int shape = index.shape(node);
         if (full[shape] == null) {
             int count = index.attributeCount(node);
@@ -87,7 +88,7 @@ final class Evaluation {
             return kind(kind.kind());
         }
         if (condition instanceof QueryTerm.Text text) {
-            return new FreeText(text);
+            return new FreeText(index, this, text);
         }
         return field((QueryTerm.Field) condition);
     }
@@ -118,7 +119,7 @@ final class Evaluation {
         return any == 0 ? null : both;
     }
 
-    private static long[] or(long[] a, long[] b) {
+    static long[] or(long[] a, long[] b) {
         if (a == null || b == null) {
             return a == null ? b : a;
         }
@@ -171,7 +172,7 @@ final class Evaluation {
     }
 
     /** Whether an attribute of a shape fits, by its row among the attributes of all shapes. */
-    private interface RowTest {
+    interface RowTest {
         boolean fits(int row);
     }
 
@@ -189,7 +190,7 @@ final class Evaluation {
         };
     }
 
-    private long[] bits(int node, RowTest test) {
+    long[] bits(int node, RowTest test) {
         int count = index.attributeCount(node);
         long[] bits = new long[count + 63 >> 6];
         for (int i = 0; i < count; i++) {
@@ -201,7 +202,7 @@ final class Evaluation {
     }
 
     /** Asks each text once. */
-    private final class TextCache {
+    final class TextCache {
         private final TextTest test;
         private final byte[] known = new byte[index.textCount()];
 
@@ -269,7 +270,7 @@ final class Evaluation {
         return path.substring(Math.min(path.length(), object.length() + 1));
     }
 
-    private Test definition(TextCache cache, Column... columns) {
+    Test definition(TextCache cache, Column... columns) {
         return byShape(row -> {
             boolean fits = false;
             for (Column column : columns) {
@@ -303,7 +304,7 @@ final class Evaluation {
         };
     }
 
-    private long[] memberOf(TextCache cache, int node) {
+    long[] memberOf(TextCache cache, int node) {
         int[] starts = index.column(Column.SET_START);
         long[] found = null;
         for (int i = starts[node]; i < starts[node + 1]; i++) {
@@ -336,95 +337,5 @@ final class Evaluation {
             }
         }
         return found;
-    }
-
-    /** A word that any field may contain; it may also reach from the node's reference into the path. */
-    private final class FreeText implements Test {
-        private final String word;
-        private final Glob pattern;
-        private final TextCache cache;
-        private final Test defined;
-        /** What fits of a shape, by the places of the pattern that the node's reference leads to: few, for many nodes. */
-        private final Map<Integer, Map<Long, Optional<long[]>>> ends = new HashMap<>();
-
-        FreeText(QueryTerm.Text text) {
-            this.word = text.folded();
-            this.pattern = text.isPattern() ? new Glob("*" + word + "*") : null;
-            this.cache =
-                    new TextCache(pattern == null ? given -> Glob.fold(given).contains(word) : pattern::fits);
-            this.defined = definition(
-                    cache,
-                    Column.PATH,
-                    Column.CONSTRAINT,
-                    Column.INNER_CLASS,
-                    Column.OUTER_CLASS,
-                    Column.BASIC_TYPE,
-                    Column.TEXT);
-        }
-
-        @Override
-        public long[] at(int node) {
-            return fitsNode(node) ? all(node) : or(or(defined.at(node), objects(node)), across(node));
-        }
-
-        private boolean fitsNode(int node) {
-            int device = index.column(Column.NODE_DEVICE)[node];
-            int ied = index.column(Column.DEVICE_IED)[device];
-            int place = index.column(Column.NODE_PLACE)[node];
-            return cache.fits(index.column(Column.IED_NAME)[ied])
-                    || cache.fits(index.column(Column.IED_TEXT)[ied])
-                    || cache.fits(index.column(Column.IED_MAKER)[ied])
-                    || cache.fits(index.column(Column.IED_MODEL)[ied])
-                    || cache.fits(index.column(Column.DEVICE_NAME)[device])
-                    || cache.fits(index.column(Column.DEVICE_TEXT)[device])
-                    || cache.fits(index.column(Column.NODE_NAME)[node])
-                    || cache.fits(index.column(Column.NODE_TEXT)[node])
-                    || place >= 0 && cache.fits(index.column(Column.PLACE_PATH)[place]);
-        }
-
-        private long[] objects(int node) {
-            int[] starts = index.column(Column.OBJECT_START);
-            long[] found = null;
-            for (int i = starts[node]; i < starts[node + 1]; i++) {
-                if (cache.fits(index.column(Column.OBJECT_TEXT)[i])) {
-                    int object = index.column(Column.OBJECT_NAME)[i];
-                    found = or(found, bits(node, row -> index.column(Column.OBJECT)[row] == object));
-                }
-            }
-            int[] sets = index.column(Column.SET_START);
-            for (int i = sets[node]; i < sets[node + 1]; i++) {
-                if (cache.fits(index.column(Column.SET_NAME)[i])) {
-                    return or(found, memberOf(cache, node));
-                }
-            }
-            return found;
-        }
-
-        private long[] across(int node) {
-            if (pattern == null && word.indexOf('/') < 0 && word.indexOf('.') < 0) {
-                return null;
-            }
-            if (pattern != null) {
-                long places = pattern.after(pattern.after(1, index.nodeReference(node)), ".");
-                return ends.computeIfAbsent(index.shape(node), shape -> new HashMap<>())
-                        .computeIfAbsent(
-                                places,
-                                key -> Optional.ofNullable(bits(
-                                        node,
-                                        row -> pattern.isEnd(
-                                                pattern.after(places, index.text(index.column(Column.PATH)[row]))))))
-                        .orElse(null);
-            }
-            String reference = Glob.fold(index.nodeReference(node)) + ".";
-            long[] found = reference.contains(word) ? all(node) : null;
-            for (int dot = word.indexOf('.'); dot >= 0 && found == null; dot = word.indexOf('.', dot + 1)) {
-                if (reference.endsWith(word.substring(0, dot + 1))) {
-                    String rest = word.substring(dot + 1);
-                    found = bits(node, row -> Glob.fold(index.text(index.column(Column.PATH)[row]))
-                            .startsWith(rest));
-                }
-            }
-            return found;
-        }
     }
 }
