@@ -2,11 +2,13 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 import org.urvant.core.progress.Progress;
 import org.urvant.file.ExclusiveLock;
 import org.urvant.project.folder.ProjectFolder;
@@ -150,6 +152,19 @@ abstract class Command implements Callable<Integer> {
         life.clear();
         isAnswered = true;
         session.out().println(Json.text(value));
+    }
+
+    /** Answers with a list of any length, one thing after the other. */
+    final void sayJson(Stream<Object> values) {
+        life.clear();
+        isAnswered = true;
+        session.out().print("[ ");
+        Iterator<Object> left = values.iterator();
+        while (left.hasNext()) {
+            session.out().print(Json.text(left.next()));
+            session.out().print(left.hasNext() ? ", " : " ");
+        }
+        session.out().println("]");
     }
 
     /** Names the natural next step; on standard error, for it is no result. */

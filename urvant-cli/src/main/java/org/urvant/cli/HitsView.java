@@ -11,6 +11,8 @@ import org.urvant.scl.selection.SignalKind;
 
 /** Shows what a query found: signals, or how many there are of each kind. */
 final class HitsView {
+    private static final int PAGE = 5000;
+
     private final Command command;
     private final Query query;
     private final Hits hits;
@@ -28,7 +30,11 @@ final class HitsView {
      */
     void say(boolean countOnly, boolean why, long most) {
         if (command.json) {
-            command.sayJson(countOnly ? counts() : rows());
+            if (countOnly) {
+                command.sayJson(counts());
+            } else {
+                command.sayJson(hits.signals(0, Long.MAX_VALUE).stream().map(HitsView::json));
+            }
         } else if (query.terms().isEmpty() || countOnly) {
             sayCounts();
         } else {
@@ -38,6 +44,22 @@ final class HitsView {
 
     private void sayFound(boolean why, long most) {
         List<FoundSignal> found = hits.signals(0, most);
+        // a million rows are said page by page, and never held as text
+        for (int from = 0; from < found.size(); from += PAGE) {
+            command.say(table(found.subList(from, Math.min(found.size(), from + PAGE)), why));
+        }
+        if (found.size() < hits.count()) {
+            command.say(command.paint.faint(
+                    "… and " + (hits.count() - found.size()) + " more; --count says of what kind, --all shows them"));
+        }
+        command.note(Command.count(hits.count(), "signal") + " for " + query.text());
+        boolean isOfPrograms = found.stream().allMatch(each -> each.reference().contains("/" + RowSignals.BEFORE));
+        String use = found.stream().anyMatch(FoundSignal::isOfIed) ? "urvant pick NAME add " : "urvant map DEVICE ";
+        command.next(
+                hits.count() == 0 ? "urvant signals --widen" : isOfPrograms ? "urvant logic DEVICE" : use + forShell());
+    }
+
+    private static Table table(List<FoundSignal> found, boolean why) {
         boolean placed = found.stream().anyMatch(signal -> !signal.place().isEmpty());
         List<String> headings = new ArrayList<>(List.of("signal", "FC", "class", "type", "kind"));
         headings.add(why ? "why" : "description");
@@ -56,18 +78,7 @@ final class HitsView {
                     placed ? List.of(signal.place() + (signal.isPlaceInferred() ? " (inferred)" : "")) : List.of());
             table.row(cells.toArray());
         }
-        if (!table.isEmpty()) {
-            command.say(table);
-        }
-        if (found.size() < hits.count()) {
-            command.say(command.paint.faint(
-                    "… and " + (hits.count() - found.size()) + " more; --count says of what kind, --all shows them"));
-        }
-        command.note(Command.count(hits.count(), "signal") + " for " + query.text());
-        boolean isOfPrograms = found.stream().allMatch(each -> each.reference().contains("/" + RowSignals.BEFORE));
-        String use = found.stream().anyMatch(FoundSignal::isOfIed) ? "urvant pick NAME add " : "urvant map DEVICE ";
-        command.next(
-                hits.count() == 0 ? "urvant signals --widen" : isOfPrograms ? "urvant logic DEVICE" : use + forShell());
+        return table;
     }
 
     private String forShell() {
@@ -102,18 +113,16 @@ final class HitsView {
         return fields;
     }
 
-    private Object rows() {
-        return hits.signals(0, Long.MAX_VALUE).stream()
-                .map(signal -> Json.object(
-                        "reference", signal.reference(),
-                        "constraint", signal.constraint(),
-                        "class", signal.innerClass(),
-                        "type", signal.basicType(),
-                        "kinds", signal.kinds().stream().map(SignalKind::word).toList(),
-                        "description", signal.description(),
-                        "place", signal.place(),
-                        "placeInferred", signal.isPlaceInferred(),
-                        "position", signal.position()))
-                .toList();
+    private static Object json(FoundSignal signal) {
+        return Json.object(
+                "reference", signal.reference(),
+                "constraint", signal.constraint(),
+                "class", signal.innerClass(),
+                "type", signal.basicType(),
+                "kinds", signal.kinds().stream().map(SignalKind::word).toList(),
+                "description", signal.description(),
+                "place", signal.place(),
+                "placeInferred", signal.isPlaceInferred(),
+                "position", signal.position());
     }
 }

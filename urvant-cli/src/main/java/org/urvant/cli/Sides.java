@@ -8,11 +8,11 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.point.list.PointList;
-import org.urvant.core.tree.Fingerprint;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -30,7 +30,8 @@ import org.urvant.scl.SclFile;
 /** Finds what people name as a side of a comparison. */
 final class Sides {
     private static final String BAY = "bay:";
-    private static final List<String> MOMENTS = List.of("live", "saved", "downloaded", "signed-off", "backup");
+    private static final String LIVE = "live";
+    private static final List<String> MOMENTS = List.of(LIVE, "saved", "downloaded", "signed-off", "backup");
 
     private final Command command;
     private final DeviceAccess access;
@@ -173,16 +174,10 @@ final class Sides {
      * nothing was. Empty when no state is named and none is kept.
      */
     Optional<ChangedValues> changes(Device device, Optional<String> since) {
-        Configuration now = ConfigurationBuilder.build(project, device);
-        if (since.isPresent()) {
-            return since.map(state -> ChangedValues.of(state, state(device, state), now));
-        }
-        KeptConfigurations kept = folder.history(device.name()).kept();
-        Optional<Fingerprint> downloaded = device.record().downloaded();
-        return downloaded
-                .or(() -> device.record().saved())
-                .flatMap(kept::find)
-                .map(then -> ChangedValues.of(downloaded.isPresent() ? "downloaded" : "saved", then, now));
+        return since.isEmpty()
+                ? folder.history(device.name()).kept().changes(project, device)
+                : since.map(state ->
+                        ChangedValues.of(state, state(device, state), ConfigurationBuilder.build(project, device)));
     }
 
     /** Returns the configuration of a device at a moment, or of a configuration's file. */
@@ -195,32 +190,16 @@ final class Sides {
 
     private Configuration moment(String name, String moment) {
         Device device = project.device(name);
-        KeptConfigurations kept = folder.history(name).kept();
-        return switch (moment) {
-            case "live" -> {
-                try (DeviceAccess.Open open = access.open(command, folder, project, device)) {
-                    yield open.link().read().orElse(Configuration.of(name, Map.of()));
-                }
+        if (moment.equals(LIVE)) {
+            try (DeviceAccess.Open open = access.open(command, folder, project, device)) {
+                return open.link().read().orElse(Configuration.of(name, Map.of()));
             }
-            case "saved" -> kept(name, kept, device.record().saved(), "saved");
-            case "downloaded" -> kept(name, kept, device.record().downloaded(), "downloaded");
-            case "signed-off" -> kept(name, kept, device.record().signedOff(), "signed off");
-            case "backup" ->
-                kept.newestBackup()
-                        .orElseThrow(() -> new RefusedException(
-                                "no configuration of " + name + " is kept", "One is kept at each download."));
-            default -> throw new UnknownNameException("moment", moment, MOMENTS);
-        };
-    }
-
-    private static Configuration kept(
-            String name, KeptConfigurations kept, Optional<Fingerprint> fingerprint, String done) {
-        Fingerprint wanted = fingerprint.orElseThrow(() ->
-                new RefusedException(name + " was never " + done, "Compare with another moment, or with a file."));
-        return kept.find(wanted)
-                .orElseThrow(() -> new RefusedException(
-                        "what was " + done + " of " + name + " (" + wanted.brief() + ") is not kept",
-                        "Compare with a file of it."));
+        }
+        return Stream.of(KeptConfigurations.Moment.values())
+                .filter(kept -> kept.word().equals(moment))
+                .findFirst()
+                .map(kept -> folder.history(name).kept().at(device, kept))
+                .orElseThrow(() -> new UnknownNameException("moment", moment, MOMENTS));
     }
 
     private Named file(String name) {

@@ -128,7 +128,9 @@ public final class UserCache {
     }
 
     private Optional<Path> kept(String name, String ending) {
-        return folder.filter(at -> !isForgetful).map(at -> at.resolve(name + ending)).filter(Files::isRegularFile);
+        return folder.filter(at -> !isForgetful)
+                .map(at -> at.resolve(name + ending))
+                .filter(Files::isRegularFile);
     }
 
     /** Returns the file to keep something in; what is old, or more than is kept, goes first. */

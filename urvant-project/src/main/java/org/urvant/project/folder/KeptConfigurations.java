@@ -3,9 +3,16 @@ package org.urvant.project.folder;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.text.Word;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.SafeFile;
+import org.urvant.project.Device;
+import org.urvant.project.DeviceRecord;
+import org.urvant.project.Project;
+import org.urvant.project.compare.ChangedValues;
 import org.urvant.project.configuration.Configuration;
+import org.urvant.project.configuration.ConfigurationBuilder;
 
 /** Configurations of a device that were kept: what it ran before each download, and what was saved, downloaded and signed off. */
 public final class KeptConfigurations {
@@ -52,6 +59,61 @@ public final class KeptConfigurations {
                 .map(this::read)
                 .filter(configuration -> configuration.fingerprint().equals(fingerprint))
                 .findFirst();
+    }
+
+    /** A state of a device that is kept. */
+    public enum Moment {
+        SAVED,
+        DOWNLOADED,
+        SIGNED_OFF,
+        /** What the last download replaced. */
+        BACKUP;
+
+        /** Returns the word that people write. */
+        public String word() {
+            return Word.of(this);
+        }
+
+        private Optional<Fingerprint> of(DeviceRecord record) {
+            return switch (this) {
+                case SAVED -> record.saved();
+                case DOWNLOADED -> record.downloaded();
+                case SIGNED_OFF -> record.signedOff();
+                case BACKUP -> Optional.empty();
+            };
+        }
+    }
+
+    /**
+     * Returns the configuration of a device at a moment.
+     *
+     * @throws RefusedException when the device never had it, or it is not kept
+     */
+    public Configuration at(Device device, Moment moment) {
+        if (moment == Moment.BACKUP) {
+            return newestBackup()
+                    .orElseThrow(() -> new RefusedException(
+                            "no configuration of " + device.name() + " is kept", "One is kept at each download."));
+        }
+        String done = moment.word().replace('-', ' ');
+        Fingerprint wanted = moment.of(device.record())
+                .orElseThrow(() -> new RefusedException(
+                        device.name() + " was never " + done, "Compare with another moment, or with a file."));
+        return find(wanted)
+                .orElseThrow(() -> new RefusedException(
+                        "what was " + done + " of " + device.name() + " (" + wanted.brief() + ") is not kept",
+                        "Compare with a file of it."));
+    }
+
+    /**
+     * Returns which values of a device differ from what was downloaded last, or saved when nothing was; empty when that is not
+     * kept.
+     */
+    public Optional<ChangedValues> changes(Project project, Device device) {
+        Moment moment = device.record().downloaded().isPresent() ? Moment.DOWNLOADED : Moment.SAVED;
+        return moment.of(device.record())
+                .flatMap(this::find)
+                .map(then -> ChangedValues.of(moment.word(), then, ConfigurationBuilder.build(project, device)));
     }
 
     /** Returns what was replaced last; empty when nothing was. */

@@ -181,8 +181,9 @@ class LedgerTest {
         assertThat(folder.load().remarks().findings())
                 .as("its lines hang together")
                 .isEmpty();
-        assertThat(folder.evidence().proofs(Optional.of(kept)).get(0).wrong()).hasSize(2).allSatisfy(wrong -> assertThat(wrong)
-                .contains("written anew, or taken away"));
+        assertThat(folder.evidence().proofs(Optional.of(kept)).get(0).wrong())
+                .hasSize(2)
+                .allSatisfy(wrong -> assertThat(wrong).contains("written anew, or taken away"));
         Files.delete(file(LEDGER));
         Files.delete(file("ledger/heads"));
         assertThat(folder.evidence().proofs(Optional.empty()))

@@ -1,13 +1,9 @@
 package org.urvant.scl.selection;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.EnumMap;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import org.urvant.core.text.Glob;
 import org.urvant.scl.DataSet;
 
 /**

@@ -38,8 +38,7 @@ final class FreeText implements Evaluation.Test {
         this.reached = new long[devices.length];
         this.word = text.folded();
         this.pattern = text.isPattern() ? new Glob("*" + word + "*") : null;
-        this.cache =
-                of.new TextCache(pattern == null ? given -> Glob.holds(given, word) : pattern::fits);
+        this.cache = of.new TextCache(pattern == null ? given -> Glob.holds(given, word) : pattern::fits);
         Arrays.fill(reached, UNKNOWN);
         this.defined = of.definition(
                 cache,
@@ -53,7 +52,9 @@ final class FreeText implements Evaluation.Test {
 
     @Override
     public long[] at(int node) {
-        return fitsNode(node) ? of.all(node) : Evaluation.or(Evaluation.or(defined.at(node), objects(node)), across(node));
+        return fitsNode(node)
+                ? of.all(node)
+                : Evaluation.or(Evaluation.or(defined.at(node), objects(node)), across(node));
     }
 
     /** Asks the IED and the logical device once for all of its nodes. */
