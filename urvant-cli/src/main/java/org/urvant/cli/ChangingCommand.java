@@ -12,7 +12,7 @@ abstract class ChangingCommand extends Command {
     @Option(
             names = "--dry-run",
             scope = ScopeType.INHERIT,
-            description = "Only say what would change; nothing is written.")
+            description = "Only say what would change in the project; its files stay as they are.")
     boolean dryRun;
 
     private Optional<ProjectFolder> opened = Optional.empty();

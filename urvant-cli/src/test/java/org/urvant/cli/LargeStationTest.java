@@ -66,6 +66,13 @@ class LargeStationTest {
                 .isZero();
         assertThat(terminal.out()).contains("imported 60 IEDs").doesNotContain("I33");
         Files.writeString(station, station("R3"));
+        terminal.ok("import ../large.scd --dry-run --keep-going");
+        assertThat(terminal.err()).contains("nothing was written; without --dry-run sources/");
+        terminal.ok("explain I59L/LLN0.Mod.stVal");
+        assertThat(terminal.out())
+                .as("the project has what it had")
+                .contains("R1")
+                .doesNotContain("R3");
         assertThat(terminal.run("look", "../large.scd")).isLessThanOrEqualTo(Exit.DIFFERENT);
         assertThat(terminal.out()).contains("I59 ", "R1 → R3").doesNotContain("I33 ");
     }

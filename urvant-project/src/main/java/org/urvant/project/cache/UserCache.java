@@ -182,10 +182,13 @@ public final class UserCache {
 
     /** Notes the digest of a file that was just written. Of a large one it waits until its time is one that can be relied on. */
     public void knows(Path file, String digest) {
-        if (state(file).filter(state -> state.size() > LARGE && !state.isOld()).isPresent()) {
+        Optional<FileState> written = state(file);
+        if (written.filter(state -> state.size() > LARGE && !state.isOld()).isPresent()) {
             FileState.await();
         }
-        digest(file, () -> digest);
+        if (state(file).equals(written)) { // nobody else wrote it meanwhile
+            digest(file, () -> digest);
+        }
     }
 
     /** Returns the digest of a file that is as it was when it was digested last; empty when it is not. */
