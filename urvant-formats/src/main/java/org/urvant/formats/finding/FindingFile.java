@@ -192,7 +192,7 @@ public final class FindingFile {
         xml.writeStartElement("testsuites");
         line(xml, 1);
         xml.writeStartElement("testsuite");
-        attribute(xml, "name", "urvant check");
+        attribute(xml, "name", "findings of the project");
         attribute(xml, "tests", String.valueOf(Math.max(1, findings.size())));
         attribute(xml, "failures", String.valueOf(failures));
         attribute(xml, "errors", "0");
