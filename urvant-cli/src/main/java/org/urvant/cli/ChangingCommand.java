@@ -24,6 +24,9 @@ abstract class ChangingCommand extends Command {
     @Override
     void opened(ProjectFolder folder) {
         opened = Optional.of(folder);
+        if (dryRun) {
+            note(paint.warn("dry run: ") + "nothing of what follows is written");
+        }
         if (dryRun && !asksDevices()) {
             folder.rehearse();
         }
@@ -57,7 +60,7 @@ abstract class ChangingCommand extends Command {
                 .filter(file -> !file.startsWith("backups/")) // what is only kept changes nothing
                 .toList();
         if (dryRun && !files.isEmpty()) {
-            note(paint.warn("dry run: ") + "nothing was written; without --dry-run " + some(files) + " would change");
+            note(paint.warn("dry run: ") + "without --dry-run " + some(files) + " would change");
         }
     }
 

@@ -53,8 +53,7 @@ final class CheckCommand extends Command {
         boolean fails = ProjectCheck.blocks(findings)
                 || strict && findings.stream().anyMatch(finding -> finding.severity() == Severity.WARNING);
         form.ifPresent(wanted -> SafeFile.write(
-                session.path(out),
-                FindingFile.of(wanted, findings, strict, new RootCommand.Version().getVersion()[0])));
+                session.path(out), FindingFile.of(wanted, findings, strict, RootCommand.Version.number())));
         if (json) {
             sayJson(Findings.json(findings));
         } else {

@@ -132,7 +132,7 @@ abstract class Command implements Callable<Integer> {
     final void say(String line) {
         life.clear();
         if (json) {
-            said.add(line);
+            Paint.plain(line).lines().forEach(said::add);
         }
         (json ? session.err() : session.out()).println(line);
     }

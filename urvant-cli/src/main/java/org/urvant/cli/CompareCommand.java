@@ -80,8 +80,8 @@ final class CompareCommand extends ChangingCommand {
             description = "Paths of differences that are as wanted; kept with the site until a value changes.")
     private List<String> accept = new ArrayList<>();
 
-    @Option(names = "--reason", paramLabel = "REASON", description = "Why they are; without it they are open again.")
-    private String why;
+    @Option(names = "--reason", paramLabel = "TEXT", description = "Why they are; without it they are open again.")
+    private String reason;
 
     @Mixin
     private Consent consent;
@@ -106,10 +106,10 @@ final class CompareCommand extends ChangingCommand {
         if (!take.isEmpty() && !accept.isEmpty()) {
             throw wrongUse("a difference is taken over or accepted, not both");
         }
-        if (why != null && accept.isEmpty()) {
+        if (reason != null && accept.isEmpty()) {
             throw wrongUse("--reason is the reason of --accept; say what is accepted");
         }
-        ProjectFolder folder = changing((!take.isEmpty() || !accept.isEmpty()));
+        ProjectFolder folder = changing(!take.isEmpty() || !accept.isEmpty());
         Project project = folder.load();
         Sides sides = new Sides(this, access, folder, project);
         sides.assume(protocol);
@@ -134,7 +134,7 @@ final class CompareCommand extends ChangingCommand {
                     second.tree(),
                     comparison,
                     accept,
-                    Optional.ofNullable(why).orElse(""));
+                    Optional.ofNullable(reason).orElse(""));
             if (!dryRun) {
                 folder.save(project, accepted);
             }

@@ -25,8 +25,8 @@ final class MuteCommand extends ChangingCommand {
     @Parameters(index = "1", paramLabel = "SUBJECT", description = "What the finding is about, as --json shows it.")
     private String subject;
 
-    @Option(names = "--reason", paramLabel = "REASON", defaultValue = "", description = "The reason.")
-    private String why;
+    @Option(names = "--reason", paramLabel = "TEXT", defaultValue = "", description = "The reason.")
+    private String reason;
 
     @Option(names = "--off", description = "Let the finding speak again.")
     private boolean off;
@@ -52,11 +52,11 @@ final class MuteCommand extends ChangingCommand {
                     finding.remedy(),
                     finding.mend().steps().toArray(Step[]::new));
         }
-        if (!off && why.isBlank()) {
+        if (!off && reason.isBlank()) {
             throw new RefusedException(
                     "the reason is missing", "Give it with --reason \"…\"; it shows in every check.");
         }
-        folder.save(project, project.with(project.remarks().withMuted(place, off ? "" : why)));
+        folder.save(project, project.with(project.remarks().withMuted(place, off ? "" : reason)));
         say((off ? "unmuted " : "muted ") + place);
         next("urvant check");
         return Exit.DONE;

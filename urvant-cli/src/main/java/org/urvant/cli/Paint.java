@@ -8,6 +8,11 @@ record Paint(boolean isOn) {
         return isOn && !text.isEmpty() ? "\033[" + code + "m" + text + "\033[0m" : text;
     }
 
+    /** Returns a text without colours, for programs. */
+    static String plain(String text) {
+        return text.replaceAll("\033\\[[0-9]*m", "");
+    }
+
     String strong(String text) {
         return with("1", text);
     }

@@ -68,8 +68,11 @@ final class RootCommand implements Callable<Integer> {
                 String text =
                         commands.containsKey(name) ? brief(commands.get(name).commandSpec()) : "";
                 list.append("  ").append(shown).append(" ".repeat(column - 2 - name.length()));
-                List<String> lines =
-                        Findings.wrapped(text, help.commandSpec().usageMessage().width() - column);
+                List<String> lines = Findings.wrapped(
+                                text, help.commandSpec().usageMessage().width() - column)
+                        .stream()
+                        .map(String::strip)
+                        .toList();
                 list.append(String.join(System.lineSeparator() + " ".repeat(column), lines))
                         .append(System.lineSeparator());
             }
@@ -98,8 +101,12 @@ final class RootCommand implements Callable<Integer> {
     static final class Version implements IVersionProvider {
         @Override
         public String[] getVersion() {
+            return new String[] {"urvant " + number()};
+        }
+
+        static String number() {
             String version = RootCommand.class.getPackage().getImplementationVersion();
-            return new String[] {"urvant " + (version == null ? "(not packaged)" : version)};
+            return version == null ? "(not packaged)" : version;
         }
     }
 }

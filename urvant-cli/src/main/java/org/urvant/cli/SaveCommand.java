@@ -18,7 +18,7 @@ final class SaveCommand extends ChangingCommand {
     private String name;
 
     @Option(names = "--reason", paramLabel = "TEXT", defaultValue = "", description = "What it is for.")
-    private String why;
+    private String reason;
 
     SaveCommand(Session session) {
         super(session);
@@ -31,7 +31,7 @@ final class SaveCommand extends ChangingCommand {
         Device device = project.device(name);
         Configuration configuration = ConfigurationBuilder.build(project, device);
         if (!device.record().saved().equals(Optional.of(configuration.fingerprint()))) {
-            folder.history(name).saved(configuration, why);
+            folder.history(name).saved(configuration, reason);
         }
         say("saved " + name + ", fingerprint " + configuration.fingerprint().hex());
         next("urvant download " + name);

@@ -65,9 +65,18 @@ class LargeStationTest {
                 .as(terminal.err())
                 .isZero();
         assertThat(terminal.out()).contains("imported 60 IEDs").doesNotContain("I33");
+        Path held = folder.resolve("large/sources/large.scd");
+        String text = Files.readString(held);
+        assertThat(terminal.run("import", "../large.scd", "--yes", "--keep-going"))
+                .isZero();
+        assertThat(terminal.out()).contains("the project has it already");
+        Files.writeString(held, text.replace("'I33'", "'J33'"));
+        assertThat(terminal.run("import", "../large.scd", "--yes", "--keep-going"))
+                .isZero();
+        assertThat(held).as("what was altered is restored").hasContent(text);
         Files.writeString(station, station("R3"));
         terminal.ok("import ../large.scd --dry-run --keep-going");
-        assertThat(terminal.err()).contains("nothing was written; without --dry-run sources/");
+        assertThat(terminal.err()).contains("nothing of what follows is written", "without --dry-run sources/");
         terminal.ok("explain I59L/LLN0.Mod.stVal");
         assertThat(terminal.out())
                 .as("the project has what it had")

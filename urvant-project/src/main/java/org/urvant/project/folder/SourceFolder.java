@@ -116,6 +116,7 @@ final class SourceFolder {
         boolean isHeld = looked.digest().equals(index.digestsByName().get(name));
         List<SclFile> sources = new ArrayList<>();
         if (isHeld) {
+            files.reads(FOLDER + "/" + name); // what is written later rests on it
             sources.add(looked.read().file()); // the very file need not be read twice
         }
         sources.addAll(read(isHeld ? index.without(name) : index, finding -> {}).files());
