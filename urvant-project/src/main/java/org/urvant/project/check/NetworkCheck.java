@@ -36,15 +36,33 @@ final class NetworkCheck {
     private final Map<String, List<Owner>> addresses = new TreeMap<>();
     private final Map<String, List<Owner>> cards = new TreeMap<>();
     private final Map<String, List<Owner>> stations = new TreeMap<>();
-    private final Map<Ipv4, Station> reachable = new HashMap<>();
+    private final Map<Ipv4, List<Station>> reachable = new HashMap<>();
 
     private NetworkCheck(Project project, Consumer<Finding> findings) {
         this.project = project;
         this.findings = findings;
     }
 
-    /** Something with an address: what it is, its name, and where the address stands. */
-    private record Owner(Ref ref, String name, Position position) {}
+    /**
+     * Something with an address: what it is, its name, where the address stands, and the subnetwork of its file that it
+     * is on; empty for what can be on any.
+     */
+    private record Owner(Ref ref, String name, Position position, String subnetwork) {
+        Owner(Ref ref, String name, Position position) {
+            this(ref, name, position, "");
+        }
+
+        /** A file says which of its addresses are on other networks; between files, and beside devices, nobody does. */
+        boolean isApartFrom(Owner other) {
+            return isOfOneFile(other) && !subnetwork.equals(other.subnetwork);
+        }
+
+        boolean isOfOneFile(Owner other) {
+            return !subnetwork.isEmpty()
+                    && !other.subnetwork.isEmpty()
+                    && position.source().equals(other.position.source());
+        }
+    }
 
     static void check(Project project, Consumer<Finding> findings) {
         NetworkCheck check = new NetworkCheck(project, findings);
@@ -67,13 +85,13 @@ final class NetworkCheck {
             return; // a station's file describes the device itself too
         }
         for (ConnectedAccessPoint point : ied.connectedAccessPoints()) {
-            Owner owner = new Owner(Ref.ied(ied.name()), ied.name(), point.position());
+            Owner owner = new Owner(Ref.ied(ied.name()), ied.name(), point.position(), point.subnetwork());
             Map<String, String> parts = point.address();
             Ipv4.of(parts.getOrDefault("IP", ""))
                     .filter(address -> !address.isNone())
                     .ifPresent(address -> add(addresses, address.toString(), owner));
             SettingKind.MAC.normal(parts.getOrDefault("MAC-Address", "")).ifPresent(card -> add(cards, card, owner));
-            point.station().ifPresent(station -> reachable.putIfAbsent(station.address(), station));
+            point.station().ifPresent(this::reachable);
         }
     }
 
@@ -104,9 +122,15 @@ final class NetworkCheck {
             }
         }
         station(own).ifPresent(station -> {
-            reachable.put(station.address(), station);
+            reachable(station);
             own(device, own, station);
         });
+    }
+
+    private void reachable(Station station) {
+        reachable
+                .computeIfAbsent(station.address(), address -> new ArrayList<>())
+                .add(station);
     }
 
     private static Optional<Station> station(Sheet own) {
@@ -166,17 +190,31 @@ final class NetworkCheck {
 
     private void doubled(Map<String, List<Owner>> owners, Rule rule, String what) {
         owners.forEach((address, all) -> {
+            Owner first = all.get(0);
+            Map<String, Owner> apart = new HashMap<>();
+            Owner elsewhere = null;
             for (Owner owner : all.subList(1, all.size())) {
-                Owner first = all.get(0);
-                findings.accept(new Finding(
-                                rule,
-                                owner.name,
-                                owner.position,
-                                what + address + " is also that of " + first.name + " at " + first.position,
-                                rule.remedy())
-                        .concerning(owner.ref, first.ref));
+                if (!owner.isApartFrom(first)) {
+                    doubled(rule, what + address, owner, first);
+                    elsewhere = elsewhere == null && !owner.isOfOneFile(first) ? owner : elsewhere;
+                    continue;
+                }
+                Owner beside = apart.putIfAbsent(owner.subnetwork, owner);
+                if (beside != null || elsewhere != null) {
+                    doubled(rule, what + address, owner, beside != null ? beside : elsewhere);
+                }
             }
         });
+    }
+
+    private void doubled(Rule rule, String what, Owner owner, Owner first) {
+        findings.accept(new Finding(
+                        rule,
+                        owner.name,
+                        owner.position,
+                        what + " is also that of " + first.name + " at " + first.position,
+                        rule.remedy())
+                .concerning(owner.ref, first.ref));
     }
 
     /** A relay answers at an address of its file; a connection that was given another one asks nobody, or somebody else. */
@@ -248,9 +286,8 @@ final class NetworkCheck {
 
     private void reach(Device device, Station own, Connection connection, String path, Position position, Ipv4 other) {
         boolean there = own.reaches(other);
-        boolean back = Optional.ofNullable(reachable.get(other))
-                .map(station -> station.reaches(own.address()))
-                .orElse(true);
+        List<Station> stations = reachable.getOrDefault(other, List.of());
+        boolean back = stations.isEmpty() || stations.stream().anyMatch(station -> station.reaches(own.address()));
         if (!there || !back) {
             String with = connection.name() + " at " + other;
             String message = there

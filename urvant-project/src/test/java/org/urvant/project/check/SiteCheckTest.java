@@ -94,6 +94,53 @@ class SiteCheckTest {
         }
     }
 
+    /** Columns: file, subnetwork and address of each access point, and which of them, from 0, may be on the network of one before. */
+    @ParameterizedTest(name = "{0}: {1}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            a W1 1, a W1 2             | ''
+            a W1 1, a W1 1             | 1
+            a W1 1, a W2 1             | ''
+            a W1 1, a W2 1, a W2 1     | 2
+            a W1 1, a W2 1, a W1 1     | 2
+            a W1 1, b W2 1             | 1
+            a W1 1, a W2 1, b W1 1     | 2
+            a W1 1, b W1 1, a W2 1     | 1
+            """)
+    void anAddressBelongsToOneStationOfANetwork(String points, String doubled) {
+        Map<String, StringBuilder> files = new TreeMap<>();
+        int count = 0;
+        for (String each : points.split(", ")) {
+            String[] parts = each.split(" ");
+            StringBuilder text = files.computeIfAbsent(parts[0], file -> new StringBuilder("<Communication>"));
+            text.append(
+                    "<SubNetwork name='%s'><ConnectedAP iedName='R%d' apName='P1'><Address><P type='IP'>192.0.2.%s</P></Address></ConnectedAP></SubNetwork>"
+                            .formatted(parts[1], count++, parts[2]));
+        }
+        Project site = Sites.empty();
+        for (Map.Entry<String, StringBuilder> file : files.entrySet()) {
+            StringBuilder text = new StringBuilder("<SCL xmlns='http://www.iec.ch/61850/2003/SCL'><Header id='x'/>")
+                    .append(file.getValue())
+                    .append("</Communication>");
+            for (int ied = 0; ied < count; ied++) {
+                if (file.getValue().indexOf("'R" + ied + "'") >= 0) {
+                    text.append("<IED name='R" + ied + "'><AccessPoint name='P1'/></IED>");
+                }
+            }
+            site = Sites.imported(
+                    site,
+                    new SclReader()
+                            .read(
+                                    text.append("</SCL>").toString().getBytes(StandardCharsets.UTF_8),
+                                    "sources/" + file.getKey() + ".cid"));
+        }
+        assertThat(found(site, "duplicate-ip").stream()
+                        .map(finding -> finding.subject().substring(1)))
+                .isEqualTo(doubled.isEmpty() ? List.of() : List.of(doubled));
+    }
+
     /** Columns: rule, what stands in a row of GW1's table, what a person writes instead, and a part of what is said. */
     @ParameterizedTest(name = "{0}: {2}")
     @CsvSource(
