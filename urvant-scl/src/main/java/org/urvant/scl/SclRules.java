@@ -216,6 +216,9 @@ public final class SclRules implements RuleRoom {
             "A type is defined that nothing in the file uses.",
             "Nothing need be done; the file could be smaller.");
 
+    /** Made when the rules are first asked for. */
+    public SclRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

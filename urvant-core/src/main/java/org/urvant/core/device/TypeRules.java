@@ -104,6 +104,9 @@ public final class TypeRules implements RuleRoom {
     public static final Rule SAME_COLOUR = ALL.note(
             "same-colour", "N77", "Two channels are drawn in the same colour.", "Choose another colour for one.");
 
+    /** Made when the rules are first asked for. */
+    public TypeRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

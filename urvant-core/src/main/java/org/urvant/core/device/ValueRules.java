@@ -63,6 +63,9 @@ public final class ValueRules implements RuleRoom {
             "A value is given for a setting that does not apply, so nothing follows from it.",
             "Take it out, or change what makes the setting idle.");
 
+    /** Made when the rules are first asked for. */
+    public ValueRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

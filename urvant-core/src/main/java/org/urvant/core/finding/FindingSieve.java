@@ -21,6 +21,9 @@ public final class FindingSieve {
     private final Set<String> concerned = new HashSet<>();
     private int unlisted;
 
+    /** Makes an empty one. */
+    public FindingSieve() {}
+
     /** Returns whether a finding of a rule that concerns a thing would be kept; empty text for no thing in particular. */
     public boolean keeps(Rule rule, String concern) {
         return counts.getOrDefault(rule, 0) < MOST_OF_A_RULE

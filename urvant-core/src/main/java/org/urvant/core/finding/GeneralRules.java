@@ -31,6 +31,9 @@ public final class GeneralRules implements RuleRoom {
             "Two signals of one connection have the same name, so people cannot tell them apart.",
             "Rename one of them in the mapping table.");
 
+    /** Made when the rules are first asked for. */
+    public GeneralRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

@@ -9,6 +9,9 @@ import java.util.stream.Stream;
 public final class RuleList {
     private final List<Rule> rules = new ArrayList<>();
 
+    /** Makes an empty one. */
+    public RuleList() {}
+
     /** Makes a rule whose findings are errors. */
     public Rule error(String id, String need, String meaning, String remedy, Step.Action... actions) {
         return made(id, Severity.ERROR, need, meaning, remedy, actions);

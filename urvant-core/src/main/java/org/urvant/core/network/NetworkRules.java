@@ -40,6 +40,9 @@ public final class NetworkRules implements RuleRoom {
             "An address is not of its form, outside the range that the standard gives it, or none that a station, gateway or mask can have.",
             "Give an address in the range that the message names.");
 
+    /** Made when the rules are first asked for. */
+    public NetworkRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

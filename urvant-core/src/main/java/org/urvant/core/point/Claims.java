@@ -18,6 +18,9 @@ public final class Claims<T> {
         private long longest;
     }
 
+    /** Makes an empty one. */
+    public Claims() {}
+
     /** Claims that begin at one place, the longest first. */
     private record Taken<T>(long end, T owner, Taken<T> shorter) {
         Taken<T> with(long otherEnd, T other) {

@@ -17,6 +17,9 @@ public final class UnitRules implements RuleRoom {
             "Check the link address and the plate; a unit that was exchanged on purpose can be taken over as it is.",
             Action.TAKE_AS_BUILT);
 
+    /** Made when the rules are first asked for. */
+    public UnitRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

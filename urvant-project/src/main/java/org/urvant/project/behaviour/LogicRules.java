@@ -45,6 +45,9 @@ public final class LogicRules implements RuleRoom {
             "A program declares an output and never gives it a value.",
             "Give it a value, or take it out.");
 
+    /** Made when the rules are first asked for. */
+    public LogicRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

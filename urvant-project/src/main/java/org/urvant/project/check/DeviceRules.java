@@ -163,6 +163,9 @@ public final class DeviceRules implements RuleRoom {
             "Some values cannot be read back from the device, so a comparison does not cover them.",
             "Check them on the device itself.");
 
+    /** Made when the rules are first asked for. */
+    public DeviceRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

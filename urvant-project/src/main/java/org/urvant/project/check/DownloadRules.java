@@ -43,6 +43,9 @@ public final class DownloadRules implements RuleRoom {
             "A download was begun and never confirmed whole: the device may run it already, and a restart may be due.",
             "Download again: what is missing is done, and nothing twice.");
 
+    /** Made when the rules are first asked for. */
+    public DownloadRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

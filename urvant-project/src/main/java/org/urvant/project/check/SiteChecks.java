@@ -28,6 +28,9 @@ public final class SiteChecks implements CheckRoom {
     private static final Set<Ref.Kind> VALUES = EnumSet.of(DEVICE, CHANNEL, ROW, CONNECTION);
     private static final Set<Ref.Kind> RELAYS = EnumSet.of(IED, SIGNAL);
 
+    /** Made when a site is first checked. */
+    public SiteChecks() {}
+
     @Override
     public List<SiteCheck> checks() {
         return List.of(

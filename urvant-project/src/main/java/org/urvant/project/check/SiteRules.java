@@ -68,6 +68,9 @@ public final class SiteRules implements RuleRoom {
             "A device is set to another region than the site lies in.",
             "Set the region of the site.");
 
+    /** Made when the rules are first asked for. */
+    public SiteRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

@@ -36,6 +36,9 @@ public final class LedgerRules implements RuleRoom {
             "A sign-off bears a signature that its key did not make over this line, or that no key of the project fits.",
             "Ask the person; restore the ledger, or put the person's public key back.");
 
+    /** Made when the rules are first asked for. */
+    public LedgerRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

@@ -17,6 +17,9 @@ public final class SourceRules implements RuleRoom {
             "Restore the file, or import the changed one.",
             Action.IMPORT);
 
+    /** Made when the rules are first asked for. */
+    public SourceRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

@@ -140,6 +140,9 @@ public final class MappingRules implements RuleRoom {
             "The place of a mapped signal was inferred from other nodes of its IED, for the site section does not name its own.",
             "Check that it belongs there, and give the place in the site section or in the mapping table.");
 
+    /** Made when the rules are first asked for. */
+    public MappingRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

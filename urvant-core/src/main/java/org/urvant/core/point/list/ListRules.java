@@ -46,6 +46,9 @@ public final class ListRules implements RuleRoom {
             "Two point lists that are read over one connection give their stations the same address.",
             "Give each station an address of its own, or put the points of one station into one list.");
 
+    /** Made when the rules are first asked for. */
+    public ListRules() {}
+
     @Override
     public List<Rule> rules() {
         return ALL.rules();

@@ -36,6 +36,9 @@ public final class ModbusSpace implements PointSpace {
     /** Tap positions (IEC 61850-7-3, ValWithTrans). */
     private static final Interval TAPS = Interval.of(-64, 63);
 
+    /** Made when the protocols are first asked for. */
+    public ModbusSpace() {}
+
     @Override
     public String id() {
         return "modbus";
