@@ -24,6 +24,7 @@ public final class Main {
         int code = Urvant.execute(session, arguments);
         out.flush();
         err.flush();
+        KeptClasses.keep();
         System.exit(code);
     }
 }

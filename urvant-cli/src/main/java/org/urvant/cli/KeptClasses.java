@@ -1,0 +1,155 @@
+package org.urvant.cli;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.LoggerFactory;
+import org.urvant.file.SafeFile;
+import org.urvant.project.cache.UserCache;
+
+/**
+ * The loaded form of the classes, which makes starts fast: made after the first command, beside what the user does, by
+ * playing the demo once, and again when Java or Urvant are others. Whatever goes wrong with it, commands work without.
+ */
+final class KeptClasses {
+    /** Names the file that a launcher has Java start with, {@code -XX:SharedArchiveFile}. */
+    static final String PROPERTY = "urvant.classes";
+
+    private static final Duration LONGEST = Duration.ofMinutes(10);
+
+    private final String classPath;
+    private final Path file;
+    private final Path key;
+    private final Path made;
+    private final Path lock;
+
+    KeptClasses(Path file, String classPath) {
+        this.classPath = classPath;
+        this.file = file;
+        this.key = file.resolveSibling(file.getFileName() + ".key");
+        this.made = file.resolveSibling(file.getFileName() + ".new");
+        this.lock = file.resolveSibling(file.getFileName() + ".lock");
+    }
+
+    /** Sees to the file that the launcher named, if it named one; returns at once. */
+    static void keep() {
+        String named = System.getProperty(PROPERTY);
+        if (named == null) {
+            return;
+        }
+        KeptClasses kept = of(named);
+        if (!kept.isCurrent()) {
+            try {
+                List<String> command = new ArrayList<>(kept.java());
+                command.add(KeptClasses.class.getName());
+                command.add(named);
+                new ProcessBuilder(command)
+                        .redirectErrorStream(true)
+                        .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                        .start()
+                        .getOutputStream()
+                        .close();
+            } catch (IOException e) {
+                LoggerFactory.getLogger(KeptClasses.class).debug("no class data", e);
+            }
+        }
+    }
+
+    private static KeptClasses of(String named) {
+        return new KeptClasses(Path.of(named), System.getProperty("java.class.path"));
+    }
+
+    /** Makes the file that is the only argument. */
+    public static void main(String[] arguments) throws IOException, InterruptedException {
+        of(arguments[0]).make(List.of(Main.class.getName(), "demo"));
+    }
+
+    /** Returns whether the file was made by this Java from these classes. */
+    boolean isCurrent() {
+        try {
+            return Files.exists(file) && Files.readString(key).equals(now());
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    /**
+     * Makes the file by running a program once, unless somebody else is at it.
+     *
+     * @return whether it was made
+     */
+    boolean make(List<String> program) throws IOException, InterruptedException {
+        new UserCache(file.toAbsolutePath().getParent()); // made so that nobody else can write it
+        if (!isMine()) {
+            return false;
+        }
+        try {
+            List<String> command = new ArrayList<>(java());
+            command.addAll(
+                    1, List.of("-XX:ArchiveClassesAtExit=" + made, "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC"));
+            command.addAll(program);
+            Process process = new ProcessBuilder(command)
+                    .redirectErrorStream(true)
+                    .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                    .start();
+            process.getOutputStream().close();
+            boolean isOver = process.waitFor(LONGEST.toMinutes(), TimeUnit.MINUTES);
+            if (!isOver) {
+                process.destroyForcibly().waitFor();
+            }
+            if (!isOver || process.exitValue() != 0 || !Files.exists(made)) {
+                return false;
+            }
+            Files.deleteIfExists(key);
+            Files.move(made, file, StandardCopyOption.REPLACE_EXISTING);
+            SafeFile.writeText(key, now());
+            return true;
+        } finally {
+            Files.deleteIfExists(made);
+            Files.deleteIfExists(lock);
+        }
+    }
+
+    /** Takes the lock; one that is left over from a program that was killed is taken too. */
+    private boolean isMine() throws IOException {
+        try {
+            Files.createFile(lock);
+            return true;
+        } catch (FileAlreadyExistsException e) {
+            Instant since = Files.getLastModifiedTime(lock).toInstant();
+            return since.isBefore(Instant.now().minus(LONGEST.multipliedBy(2)))
+                    && Files.deleteIfExists(lock)
+                    && isMine();
+        }
+    }
+
+    /** What the file depends on: which Java runs, and which jars. */
+    private String now() throws IOException {
+        StringBuilder text = new StringBuilder(System.getProperty("java.vm.version"))
+                .append(' ')
+                .append(System.getProperty("java.home"));
+        for (String each : classPath.split(File.pathSeparator)) {
+            BasicFileAttributes jar = Files.readAttributes(Path.of(each), BasicFileAttributes.class);
+            text.append('\n')
+                    .append(each)
+                    .append(' ')
+                    .append(jar.size())
+                    .append(' ')
+                    .append(jar.lastModifiedTime());
+        }
+        return UserCache.name(text.toString());
+    }
+
+    private List<String> java() {
+        return List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-cp", classPath);
+    }
+}
