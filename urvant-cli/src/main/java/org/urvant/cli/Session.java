@@ -79,8 +79,8 @@ record Session(
         }
         String config = environment.get("XDG_CONFIG_HOME");
         return config == null
-                ? Path.of(System.getProperty("user.home"), ".config", "urvant")
-                : Path.of(config, "urvant");
+                ? path(System.getProperty("user.home")).resolve(".config").resolve("urvant")
+                : path(config).resolve("urvant");
     }
 
     /** Returns the folder for what can be made again. */
@@ -89,7 +89,9 @@ record Session(
         if (environment.containsKey("URVANT_HOME")) {
             return home().resolve("cache");
         }
-        return given == null ? Path.of(System.getProperty("user.home"), ".cache", "urvant") : Path.of(given, "urvant");
+        return given == null
+                ? path(System.getProperty("user.home")).resolve(".cache").resolve("urvant")
+                : path(given).resolve("urvant");
     }
 
     Paint paint() {

@@ -43,7 +43,7 @@ final class DiskVolume implements Volume {
     public void replace(Path from, Path to) {
         attempt("write", to, () -> {
             try {
-                Files.move(from, to, StandardCopyOption.ATOMIC_MOVE);
+                Files.move(from, to, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
             } catch (AtomicMoveNotSupportedException e) {
                 Files.move(from, to, StandardCopyOption.REPLACE_EXISTING);
             }
@@ -67,7 +67,7 @@ final class DiskVolume implements Volume {
 
     @Override
     public void sync(Path folder) {
-        if (!System.getProperty("os.name").startsWith("Windows")) { // which opens no folders
+        if (folder.getFileSystem().supportedFileAttributeViews().contains("posix")) { // Windows opens no folders
             attempt("sync the folder", folder, () -> {
                 try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
                     channel.force(true);

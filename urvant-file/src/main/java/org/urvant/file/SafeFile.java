@@ -178,6 +178,15 @@ public final class SafeFile {
         Volume.DISK.delete(file);
     }
 
+    /** Returns how many octets a file has; 0 when it is not there. */
+    public static long length(Path file) {
+        try {
+            return Files.size(file);
+        } catch (IOException e) {
+            return 0;
+        }
+    }
+
     /** Returns when a file was last written, in milliseconds since 1970; 0 when it cannot be told. */
     public static long modified(Path file) {
         try {

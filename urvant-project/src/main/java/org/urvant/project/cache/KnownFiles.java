@@ -85,7 +85,7 @@ public final class KnownFiles {
             if (store.isPresent() && index.isPresent() && check.isPresent()) {
                 return new Looked(
                         known.get(),
-                        file.toFile().length(),
+                        SafeFile.length(file),
                         Optional.empty(),
                         new SclImport(store.get(), check.get(), index.get()));
             }

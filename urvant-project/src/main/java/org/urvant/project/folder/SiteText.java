@@ -77,10 +77,11 @@ final class SiteText {
             PointList old = before.get(name);
             if (!list.equals(old)) {
                 String file = PointListFile.name(name);
+                String was = old == null ? "" : files.table(file);
                 if (old != null) {
-                    PointListFile.requireKnown(name, file, files.table(file));
+                    PointListFile.requireKnown(name, file, was);
                 }
-                texts.put(file, PointListFile.text(list));
+                texts.put(file, endedAs(was, PointListFile.text(list)));
             }
         });
         before.keySet().stream()
@@ -174,9 +175,17 @@ final class SiteText {
         }
         String name = MappingTable.name(device);
         if (Files.exists(files.path(name))) {
-            MappingTable.requireKnown(device, name, files.table(name), known);
+            String was = files.table(name);
+            MappingTable.requireKnown(device, name, was, known);
+            text = endedAs(was, text);
         }
         texts.put(name, text);
+    }
+
+    /** A table is written anew as a whole; its lines end as they did, or a person would see all of them changed. */
+    private static String endedAs(String old, String text) {
+        int end = old.indexOf('\n');
+        return end > 0 && old.charAt(end - 1) == '\r' ? text.replace("\n", "\r\n") : text;
     }
 
     private void logic(Device after, String before) {

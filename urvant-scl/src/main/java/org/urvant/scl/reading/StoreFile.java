@@ -26,7 +26,9 @@ public final class StoreFile {
             return channel.size() > Integer.MAX_VALUE
                     ? Optional.empty()
                     : StoreForm.read(channel.map(MapMode.READ_ONLY, 0, channel.size()), digest, source);
-        } catch (IOException | InternalError e) { // the error: pages that are gone since
+        } catch (IOException
+                | InternalError
+                | UnsupportedOperationException e) { // pages gone since, nothing mapped there
             LoggerFactory.getLogger(StoreFile.class).debug("nothing kept of {}", source, e);
             return Optional.empty();
         }
