@@ -13,9 +13,11 @@ import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.devices.standin.Bench;
 import org.urvant.devices.standin.Failures;
@@ -33,6 +35,12 @@ class DocsTest {
             "urvant password",
             "urvant recover",
             "urvant guide stenvaag-m3 M50  ");
+
+    /** What is typed before pages that speak of the points of a list. */
+    private static final String LIST =
+            "urvant import ../demo/pump-drive.csv --name PD1 --protocol modbus --assume station=7"
+                    + " && urvant connect GW1 pumps --kind field-bus && urvant set GW1 pumps.bus pumps"
+                    + " && urvant map GW1 PD1/* --to scada";
 
     private static final Pattern MENTIONED = Pattern.compile("`(urvant [^`]+)`");
 
@@ -63,12 +71,49 @@ class DocsTest {
             })
     void whatAPageSaysCanBeTyped(String page) throws IOException {
         terminal = new Terminal(folder).with("URVANT_PASSWORD", "ravnsund");
+        copy(Path.of("../demo"), folder.resolve("demo"));
+        at = folder;
+        assertThat(typed(page)).isGreaterThan(5);
+    }
+
+    /** Columns: the page, and what is there before one reads it, beside a site with all of the demo's devices. */
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            compare.md         | list && urvant set GW1 link 127.0.0.1:8443 && urvant bench start && urvant download GW1 && urvant sign-off GW1 && urvant bay copy F11 F12 && urvant set F12 group.1.overcurrent.1.reset fixed && urvant set F12 group.1.overcurrent.1.reset-time 80ms && urvant group F11 copy 1 2 && urvant configuration F11 --out F11-before.json && cp ../demo/pump-drive.csv pump-drive-new.csv && cp ../demo/skarholm.scd old.scd && cp ../demo/skarholm.scd new.scd && write bays.csv bay,F11\\nF13,F13\\nF14,F14\\n && urvant new ../last-year
+            device-types.md    | list
+            lists.md           | cp ../demo/pump-drive.csv .
+            points.md          | list && urvant connect RTU1 centre --kind control-centre && urvant set RTU1 DI[345].carries binary
+            protection.md      | urvant bay copy F11 F12 && urvant study --out study.xlsx --device F11
+            queries.md         | list
+            structured-text.md | cp ../demo/interlock.st .
+            """)
+    void whatAReferencePageSaysCanBeTyped(String page, String before) throws IOException {
+        terminal = new Terminal(folder).with("URVANT_PASSWORD", "ravnsund");
+        copy(Path.of("../demo"), folder.resolve("demo"));
+        Sites.plant(terminal, folder);
+        at = folder.resolve("skarholm");
+        Files.copy(folder.resolve("demo/site.yaml"), at.resolve("site.yaml"));
+        Sites.station(terminal);
+        for (String line : before.replace("list &&", LIST + " &&")
+                .replaceFirst("list$", LIST)
+                .split(" && ")) {
+            type(line);
+        }
+        assertThat(typed(page)).isGreaterThan(2);
+    }
+
+    @BeforeEach
+    void aFreeAddress() throws IOException {
         try (ServerSocket free = new ServerSocket(0)) {
             address = "127.0.0.1:" + free.getLocalPort();
         }
-        copy(Path.of("../demo"), folder.resolve("demo"));
-        at = folder;
-        List<String> typed = new ArrayList<>();
+    }
+
+    private int typed(String page) throws IOException {
+        int typed = 0;
         for (String line : Files.readAllLines(DOCS.resolve(page))) {
             String command = line.strip();
             boolean isTyped = line.startsWith("    ")
@@ -76,21 +121,23 @@ class DocsTest {
                     && FOR_PEOPLE.stream().noneMatch(command::contains);
             if (isTyped) {
                 for (String each : command.replaceFirst("\\s+# .*", "").split(" && ")) {
-                    type(each.replace("127.0.0.1:8443", address));
-                    typed.add(each);
+                    type(each);
+                    typed++;
                 }
             }
         }
-        assertThat(typed).hasSizeGreaterThan(5);
+        return typed;
     }
 
-    private void type(String line) throws IOException {
+    private void type(String given) throws IOException {
+        String line = given.replace("127.0.0.1:8443", address);
         String[] words = Sites.words(line);
         switch (words[0]) {
             case "cd" -> {
                 at = at.resolve(words[1]);
                 terminal.go(at);
             }
+            case "write" -> Files.writeString(at.resolve(words[1]), words[2].replace("\\n", "\n"));
             case "cp" ->
                 Files.copy(
                         at.resolve(words[1]),

@@ -5,6 +5,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.SortedSet;
+import java.util.TreeSet;
 
 /**
  * Finds the name that a misspelt one was probably meant to be. Distance is that of Damerau and Levenshtein in its
@@ -13,6 +15,7 @@ import java.util.Optional;
  */
 public final class NearestName {
     private static final int LONGEST = 120;
+    private static final int MOST_SHOWN = 8;
 
     private NearestName() {}
 
@@ -37,8 +40,9 @@ public final class NearestName {
         if (known.isEmpty()) {
             return "There is no " + kind + " yet.";
         }
-        List<String> some = known.stream().sorted().limit(8).toList();
-        return "Known: " + String.join(", ", some) + (known.size() > some.size() ? ", …" : "") + ".";
+        SortedSet<String> all = new TreeSet<>(known); // a bay may bear the name of its device
+        List<String> some = all.stream().limit(MOST_SHOWN).toList();
+        return "Known: " + String.join(", ", some) + (all.size() > some.size() ? ", …" : "") + ".";
     }
 
     private static int distance(String left, String right) {
