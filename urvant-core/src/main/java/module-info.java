@@ -1,6 +1,11 @@
+import org.jspecify.annotations.NullMarked;
+
 /** What Urvant calculates and checks without files or sockets. */
+@NullMarked
 @SuppressWarnings("module") // the modules that a package is open to are made later
 module org.urvant.core {
+    requires static transitive org.jspecify;
+
     exports org.urvant.core.compare;
     exports org.urvant.core.device;
     exports org.urvant.core.error;

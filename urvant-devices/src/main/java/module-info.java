@@ -1,5 +1,9 @@
+import org.jspecify.annotations.NullMarked;
+
 /** The way to devices, their stand-ins, download and read-back. */
+@NullMarked
 module org.urvant.devices {
+    requires static org.jspecify;
     requires java.net.http;
     requires jdk.httpserver;
     requires org.bouncycastle.pkix;

@@ -1,5 +1,9 @@
+import org.jspecify.annotations.NullMarked;
+
 /** Tables, studies, lists of points and findings in the formats of others. */
+@NullMarked
 module org.urvant.formats {
+    requires static org.jspecify;
     requires com.fasterxml.jackson.core;
     requires java.xml;
     requires org.apache.commons.csv;

@@ -1,5 +1,9 @@
+import org.jspecify.annotations.NullMarked;
+
 /** A site as a value, its checks and changes, and the folder behind it. */
+@NullMarked
 module org.urvant.project {
+    requires static org.jspecify;
     requires org.apache.commons.csv;
     requires org.slf4j;
     requires transitive org.urvant.core;

@@ -1,6 +1,10 @@
+import org.jspecify.annotations.NullMarked;
+
 /** Pages to read and print, and plots. */
-@SuppressWarnings({"requires-automatic"}) // neither FreeMarker, JFreeChart nor Batik is a module of its own yet
+@NullMarked
+@SuppressWarnings("requires-automatic") // neither FreeMarker, JFreeChart nor Batik is a module of its own yet
 module org.urvant.report {
+    requires static org.jspecify;
     requires freemarker;
     requires java.desktop;
     requires java.xml;

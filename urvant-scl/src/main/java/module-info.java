@@ -1,5 +1,9 @@
+import org.jspecify.annotations.NullMarked;
+
 /** SCL of IEC 61850-6: read, checked, searched. */
+@NullMarked
 module org.urvant.scl {
+    requires static org.jspecify;
     requires com.fasterxml.aalto;
     requires java.xml;
     requires org.slf4j;

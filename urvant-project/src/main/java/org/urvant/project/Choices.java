@@ -3,6 +3,7 @@ package org.urvant.project;
 import java.util.Collections;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.urvant.scl.selection.Pick;
 
 /**
@@ -35,7 +36,7 @@ public record Choices(SortedMap<String, Pick> picks, SortedMap<String, String> q
     }
 
     /** Returns the same with one query added or replaced; an empty text takes it away. */
-    public Choices withQuery(String name, String text) {
+    public Choices withQuery(String name, @Nullable String text) {
         SortedMap<String, String> others = new TreeMap<>(queries);
         if (text.isEmpty()) {
             others.remove(name);

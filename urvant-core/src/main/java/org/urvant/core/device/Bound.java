@@ -3,6 +3,7 @@ package org.urvant.core.device;
 import java.math.BigDecimal;
 import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
 import org.urvant.core.range.Interval;
@@ -13,7 +14,7 @@ import org.urvant.core.range.Interval;
  * @param fixed the number; null when it follows from the expression
  * @param expression what it follows from; null when it is fixed
  */
-public record Bound(BigDecimal fixed, Expression expression) {
+public record Bound(BigDecimal fixed, @Nullable Expression expression) {
     public Bound {
         if ((fixed == null) == (expression == null)) {
             throw new IllegalArgumentException("a bound is either fixed or follows from an expression");

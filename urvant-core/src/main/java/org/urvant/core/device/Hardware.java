@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a type can be made up of.
@@ -24,7 +25,7 @@ public record Hardware(
         SortedMap<String, ChannelKind> channels,
         SortedMap<String, String> ports,
         List<Selector> selectors,
-        OrderCode orderCode) {
+        @Nullable OrderCode orderCode) {
     /** Hardware without anything to choose. */
     public static final Hardware PLAIN =
             new Hardware(List.of(), List.of(), new TreeMap<>(), new TreeMap<>(), new TreeMap<>(), List.of(), null);

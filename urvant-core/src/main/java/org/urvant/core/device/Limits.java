@@ -2,6 +2,7 @@ package org.urvant.core.device;
 
 import java.math.BigDecimal;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.range.Interval;
 import org.urvant.core.unit.Unit;
 
@@ -17,7 +18,7 @@ import org.urvant.core.unit.Unit;
  * @param isMany whether a reference may name several, separated by commas
  */
 public record Limits(
-        Unit unit,
+        @Nullable Unit unit,
         boolean isDifference,
         Bounds bounds,
         List<String> choices,
@@ -31,7 +32,7 @@ public record Limits(
      * @param most greatest value
      * @param step distance of the values that the device can hold, counted from {@code least} or zero
      */
-    public record Bounds(Bound least, Bound most, Bound step) {
+    public record Bounds(@Nullable Bound least, @Nullable Bound most, @Nullable Bound step) {
         /** No bounds. */
         public static final Bounds NONE = new Bounds(null, null, null);
 
@@ -74,17 +75,17 @@ public record Limits(
     }
 
     /** Returns the least value of numbers; null for no bound. */
-    public Bound least() {
+    public @Nullable Bound least() {
         return bounds.least();
     }
 
     /** Returns the greatest value of numbers; null for no bound. */
-    public Bound most() {
+    public @Nullable Bound most() {
         return bounds.most();
     }
 
     /** Returns the distance of the values that the device can hold, counted from the least or zero; null for any value. */
-    public Bound step() {
+    public @Nullable Bound step() {
         return bounds.step();
     }
 

@@ -2,6 +2,7 @@ package org.urvant.core.device;
 
 import java.math.BigDecimal;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.tree.Value;
 
@@ -15,7 +16,7 @@ import org.urvant.core.tree.Value;
  * @param message what is wrong, or how it was rounded; empty text for neither
  * @param remedy how to mend it
  */
-public record ReadValue(Object typed, Rule broken, String message, String remedy) {
+public record ReadValue(@Nullable Object typed, @Nullable Rule broken, String message, String remedy) {
     /** Returns the reading of a value that fits. */
     public static ReadValue sound(Object typed) {
         return new ReadValue(typed, null, "", "");

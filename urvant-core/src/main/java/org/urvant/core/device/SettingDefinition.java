@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
 import org.urvant.core.expression.Type;
@@ -31,7 +32,7 @@ public record SettingDefinition(
         SettingKind kind,
         Limits limits,
         Provision provision,
-        Applicability condition,
+        @Nullable Applicability condition,
         Traits traits,
         String meaning) {
     /**
@@ -41,7 +42,7 @@ public record SettingDefinition(
      * @param standard default in the form people write it; null when there is none
      * @param isOptional whether it may stay without a value; otherwise a person must give what has no default
      */
-    public record Provision(Expression derivation, String standard, boolean isOptional) {
+    public record Provision(@Nullable Expression derivation, @Nullable String standard, boolean isOptional) {
         /** A person must give it. */
         public static final Provision GIVEN = new Provision(null, null, false);
 
@@ -82,7 +83,7 @@ public record SettingDefinition(
     }
 
     /** Returns what its value follows from; null when people give it. */
-    public Expression derivation() {
+    public @Nullable Expression derivation() {
         return provision.derivation();
     }
 
@@ -92,7 +93,7 @@ public record SettingDefinition(
     }
 
     /** Returns the default in the form people write it; null when there is none. */
-    public String standard() {
+    public @Nullable String standard() {
         return provision.standard();
     }
 

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
 import org.urvant.core.protection.Quotient;
@@ -90,7 +91,8 @@ public record Sided(View view, List<Way> ways) {
         }
 
         /** Returns the unit in which its values are converted. */
-        Unit unit(Unit own) {
+        @Nullable
+        Unit unit(@Nullable Unit own) {
             return switch (quantity) {
                 case CURRENT -> Unit.AMPERE;
                 case VOLTAGE -> Unit.VOLT;
@@ -140,7 +142,7 @@ public record Sided(View view, List<Way> ways) {
     }
 
     /** Returns the unit of values in a view. */
-    public Unit unit(View of, Unit own) {
+    public @Nullable Unit unit(View of, @Nullable Unit own) {
         if (of == View.PERCENT_OF_RATED) {
             return Unit.PER_CENT;
         }
@@ -157,7 +159,7 @@ public record Sided(View view, List<Way> ways) {
      * @param own unit of the setting
      * @param scope gives the ratings
      */
-    public Optional<Quotient> convert(Written value, View to, Unit own, Scope scope) {
+    public Optional<Quotient> convert(Written value, View to, @Nullable Unit own, Scope scope) {
         return basis(scope).flatMap(on -> {
             View from = value.view().orElse(view);
             Unit given = value.amount().unit() == null

@@ -1,6 +1,7 @@
 package org.urvant.core.error;
 
 import java.util.Collection;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.finding.Position;
 import org.urvant.core.text.NearestName;
 
@@ -18,7 +19,7 @@ public final class UnknownNameException extends UrvantException {
     }
 
     /** Creates the exception for a place, such as a column of a query. */
-    public UnknownNameException(Position position, String kind, String name, Collection<String> known) {
+    public UnknownNameException(@Nullable Position position, String kind, String name, Collection<String> known) {
         super(position, "there is no " + kind + " '" + name + "'", NearestName.hint(kind, name, known), null);
     }
 }

@@ -1,6 +1,7 @@
 package org.urvant.core.error;
 
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Step;
@@ -13,7 +14,8 @@ public abstract class UrvantException extends RuntimeException {
     private final transient Position position;
     private final transient Remedy mend;
 
-    protected UrvantException(Position position, String message, String remedy, Throwable cause, Step... steps) {
+    protected UrvantException(
+            @Nullable Position position, String message, String remedy, @Nullable Throwable cause, Step... steps) {
         super(message, cause);
         this.position = position;
         this.mend = Remedy.of(remedy, steps);
@@ -35,7 +37,7 @@ public abstract class UrvantException extends RuntimeException {
     }
 
     /** Returns the message with the place before it, as {@code file:line:column: message}. */
-    public String placedMessage() {
+    public @Nullable String placedMessage() {
         return position == null ? getMessage() : position + ": " + getMessage();
     }
 }

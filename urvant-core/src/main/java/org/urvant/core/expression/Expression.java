@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.language.Mistake;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.range.Interval;
@@ -31,6 +32,7 @@ public final class Expression {
     /** A step of the evaluation. */
     interface Step {
         /** Returns a Boolean, BigDecimal or String; null when unknown. */
+        @Nullable
         Object at(Scope scope);
     }
 

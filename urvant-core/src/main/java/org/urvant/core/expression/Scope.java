@@ -1,5 +1,7 @@
 package org.urvant.core.expression;
 
+import org.jspecify.annotations.Nullable;
+
 /** Gives the values that names stand for. */
 @FunctionalInterface
 public interface Scope {
@@ -12,5 +14,6 @@ public interface Scope {
      * @param depth how many scopes outwards the name was found, 0 for the innermost
      * @param path path of the setting there
      */
+    @Nullable
     Object value(int depth, String path);
 }

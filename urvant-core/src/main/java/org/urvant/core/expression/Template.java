@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.language.Mistake;
 import org.urvant.core.language.TextPlace;
 import org.urvant.core.unit.Unit;
@@ -17,7 +18,7 @@ public final class Template {
     private final List<Part> parts;
 
     /** A stretch of text, or a name with the unit to write after it; the path of a stretch of text is null. */
-    private record Part(String text, int depth, String path) {}
+    private record Part(String text, int depth, @Nullable String path) {}
 
     private Template(String text, List<Part> parts) {
         this.text = text;

@@ -1,6 +1,7 @@
 package org.urvant.core.expression;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.range.Interval;
 import org.urvant.core.unit.Unit;
 
@@ -12,7 +13,7 @@ import org.urvant.core.unit.Unit;
  * @param choices the only texts that it can be; empty for any
  * @param range the only numbers that it can be
  */
-public record Type(Kind kind, Unit unit, List<String> choices, Interval range) {
+public record Type(Kind kind, @Nullable Unit unit, List<String> choices, Interval range) {
     /** Kinds of values. */
     public enum Kind {
         LOGICAL("BOOL"),
@@ -44,7 +45,7 @@ public record Type(Kind kind, Unit unit, List<String> choices, Interval range) {
     }
 
     /** Creates a kind of value whose numbers can be any. */
-    public Type(Kind kind, Unit unit, List<String> choices) {
+    public Type(Kind kind, @Nullable Unit unit, List<String> choices) {
         this(kind, unit, choices, Interval.ALL);
     }
 }

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One result of a check: which rule, about what, where, what was found and how to mend it. Immutable; ordered by
@@ -26,7 +27,7 @@ public record Finding(
         String message,
         Remedy mend,
         String muted,
-        Position because,
+        @Nullable Position because,
         Set<Ref> about)
         implements Comparable<Finding> {
     private static final Comparator<Finding> ORDER = Comparator.comparing(Finding::severity)

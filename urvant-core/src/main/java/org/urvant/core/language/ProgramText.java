@@ -1,6 +1,7 @@
 package org.urvant.core.language;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** A program as it was written: what it declares and what it does. Immutable. */
 public record ProgramText(TextPlace place, String name, List<Declaration> declarations, List<Statement> statements) {
@@ -18,7 +19,7 @@ public record ProgramText(TextPlace place, String name, List<Declaration> declar
      * @param type its type
      * @param initial its first value; null for the type's own
      */
-    public record Declaration(TextPlace place, Section section, String name, TypeText type, Term initial) {}
+    public record Declaration(TextPlace place, Section section, String name, TypeText type, @Nullable Term initial) {}
 
     /**
      * A type as it was written.

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /** Lengths of time as literals write them, {@code 1d2h30m}, {@code 1.5s} (IEC 61131-3, 6.3.4, table 8), and back. */
 public final class Spans {
@@ -20,7 +21,7 @@ public final class Spans {
     private Spans() {}
 
     /** Returns a length of time in nanoseconds, what is written after {@code T#}; null when it is none or too long. */
-    public static Long parse(String written) {
+    public static @Nullable Long parse(String written) {
         String text = written.toLowerCase(Locale.ROOT);
         boolean negative = text.startsWith("-");
         if (negative || text.startsWith("+")) {

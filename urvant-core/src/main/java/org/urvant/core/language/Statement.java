@@ -1,6 +1,7 @@
 package org.urvant.core.language;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** A statement of a program. Immutable. */
 public sealed interface Statement {
@@ -43,14 +44,15 @@ public sealed interface Statement {
     }
 
     /** A condition and what is done when it holds. */
-    record Branch(Term condition, List<Statement> body) {
+    record Branch(@Nullable Term condition, List<Statement> body) {
         public Branch {
             body = List.copyOf(body);
         }
     }
 
     /** CASE; the statements of ELSE are empty without one. */
-    record Selection(TextPlace place, Term selector, List<Case> cases, List<Statement> otherwise) implements Statement {
+    record Selection(TextPlace place, @Nullable Term selector, List<Case> cases, List<Statement> otherwise)
+            implements Statement {
         public Selection {
             cases = List.copyOf(cases);
             otherwise = List.copyOf(otherwise);
@@ -71,7 +73,7 @@ public sealed interface Statement {
     }
 
     /** A value, or a range of values from the first to the last; the last is null for one value. */
-    record Label(Term first, Term last) {}
+    record Label(Term first, @Nullable Term last) {}
 
     /** A call of a function block. */
     record Invocation(TextPlace place, Term.Name block, List<Term.Argument> arguments) implements Statement {

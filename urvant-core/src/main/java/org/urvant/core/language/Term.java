@@ -3,6 +3,7 @@ package org.urvant.core.language;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** A part of an expression. Immutable. */
 public sealed interface Term {
@@ -39,7 +40,7 @@ public sealed interface Term {
      * @param type name of the type before {@code #}, as written; null without one
      * @param value a Boolean, {@link BigInteger}, {@link BigDecimal}, String, or a {@link Span} of time
      */
-    record Literal(TextPlace place, String type, Object value) implements Term {
+    record Literal(TextPlace place, @Nullable String type, Object value) implements Term {
         @Override
         public int depth() {
             return 1;
@@ -110,5 +111,5 @@ public sealed interface Term {
      * @param name name of the parameter; null when it stands at its position
      * @param isOutput whether the block's output goes to the term ({@code =>})
      */
-    record Argument(TextPlace place, String name, boolean isOutput, Term term) {}
+    record Argument(TextPlace place, @Nullable String name, boolean isOutput, Term term) {}
 }

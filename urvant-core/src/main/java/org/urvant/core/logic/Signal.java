@@ -1,6 +1,7 @@
 package org.urvant.core.logic;
 
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.range.Interval;
 
 /**
@@ -12,7 +13,13 @@ import org.urvant.core.range.Interval;
  * @param isMissing whether it has no value, so that it is invalid until it gets one
  */
 public record Signal(
-        String name, DataType type, Flow direction, Interval range, Object initial, boolean isMissing, String meaning) {
+        String name,
+        DataType type,
+        Flow direction,
+        @Nullable Interval range,
+        @Nullable Object initial,
+        boolean isMissing,
+        String meaning) {
     /** Who gives it its value. */
     public enum Flow {
         /** The plant, or a setting: programs read it. */
@@ -29,7 +36,13 @@ public record Signal(
     }
 
     /** Creates a signal that has a value from the start. */
-    public Signal(String name, DataType type, Flow direction, Interval range, Object initial, String meaning) {
+    public Signal(
+            String name,
+            DataType type,
+            Flow direction,
+            @Nullable Interval range,
+            @Nullable Object initial,
+            String meaning) {
         this(name, type, direction, range, initial, false, meaning);
     }
 

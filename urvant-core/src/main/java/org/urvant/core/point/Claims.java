@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Claims with their owners, found by what overlaps them; a look-up costs as much as one in a tree. Mutable, single-threaded.
@@ -22,7 +23,7 @@ public final class Claims<T> {
     public Claims() {}
 
     /** Claims that begin at one place, the longest first. */
-    private record Taken<T>(long end, T owner, Taken<T> shorter) {
+    private record Taken<T>(long end, T owner, @Nullable Taken<T> shorter) {
         Taken<T> with(long otherEnd, T other) {
             if (otherEnd > end) {
                 return new Taken<>(otherEnd, other, this);

@@ -3,6 +3,7 @@ package org.urvant.core.protection;
 import java.math.BigDecimal;
 import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What the views of a value rest on. Primary to secondary: a current by the current ratio, a voltage by the voltage ratio, an
@@ -15,7 +16,11 @@ import java.util.Optional;
  * @param rated rated value of what is protected, on the primary side in the base unit of the quantity; null when it is
  *     unknown, or there is none
  */
-public record Ratings(Quantity quantity, TransformerRatio currents, TransformerRatio voltages, BigDecimal rated) {
+public record Ratings(
+        Quantity quantity,
+        @Nullable TransformerRatio currents,
+        @Nullable TransformerRatio voltages,
+        @Nullable BigDecimal rated) {
     /** What a value is, for the ratio that it goes through. */
     public enum Quantity {
         CURRENT,

@@ -1,6 +1,7 @@
 package org.urvant.core.protection;
 
 import java.math.BigDecimal;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The rated ratio of an instrument transformer (IEC 61869-2, IEC 61869-3).
@@ -20,7 +21,7 @@ public record TransformerRatio(BigDecimal primary, BigDecimal secondary) {
     }
 
     /** Returns whether two rated values make a ratio; null is unknown, and makes none. */
-    public static boolean isPossible(BigDecimal primary, BigDecimal secondary) {
+    public static boolean isPossible(@Nullable BigDecimal primary, @Nullable BigDecimal secondary) {
         return primary != null && secondary != null && secondary.signum() > 0 && primary.compareTo(secondary) >= 0;
     }
 

@@ -5,13 +5,14 @@ import java.math.MathContext;
 import java.math.RoundingMode;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * All numbers from a least to a greatest, both included; an end that is null is open to all sides. Results hold every value that
  * the operation can have for operands within theirs: ends are rounded outwards to 34 digits (interval arithmetic, IEEE 1788).
  * Two uses of one source are taken as independent, so a result can be wider than the true range, never narrower.
  */
-public record Interval(BigDecimal low, BigDecimal high) {
+public record Interval(@Nullable BigDecimal low, @Nullable BigDecimal high) {
     /** Digits of numbers with fractions that people are shown. */
     private static final MathContext SHOWN = new MathContext(12);
 
@@ -179,7 +180,7 @@ public record Interval(BigDecimal low, BigDecimal high) {
     }
 
     private interface Rounded {
-        BigDecimal apply(BigDecimal a, BigDecimal b, MathContext context);
+        BigDecimal apply(@Nullable BigDecimal a, @Nullable BigDecimal b, MathContext context);
     }
 
     private Interval spread(Rounded operation, Interval other) {

@@ -5,6 +5,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A number with its unit, as a person writes it: {@code 1.2 kA}, {@code -20°C}, {@code 12}.
@@ -12,7 +13,7 @@ import java.util.regex.Pattern;
  * @param number the number, exact
  * @param unit its unit; null when none was written
  */
-public record Amount(BigDecimal number, Unit unit) {
+public record Amount(BigDecimal number, @Nullable Unit unit) {
     private static final int MOST_DIGITS = 30;
     private static final Pattern PART = Pattern.compile("(\\d{1,12}(?:\\.\\d{1,12})?)\\s*(d|h|min|s|ms|µs|us)");
 

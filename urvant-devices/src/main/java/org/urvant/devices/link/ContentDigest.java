@@ -4,6 +4,7 @@ import java.util.Base64;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.tree.Fingerprint;
 
 /** The header fields Content-Digest and Repr-Digest of RFC 9530 with SHA-256, and entity tags of RFC 9110, 8.8.3. */
@@ -19,7 +20,7 @@ public final class ContentDigest {
     }
 
     /** Returns whether a field value is that of the content; a missing or unreadable one is not. */
-    public static boolean matches(String field, byte[] content) {
+    public static boolean matches(@Nullable String field, byte[] content) {
         if (field == null) {
             return false;
         }

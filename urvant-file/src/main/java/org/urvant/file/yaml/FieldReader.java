@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
@@ -192,7 +193,7 @@ public final class FieldReader {
     }
 
     /** Reports a mistake of the format at a place. */
-    public void report(Position position, String message, String remedy) {
+    public void report(@Nullable Position position, String message, String remedy) {
         findings.accept(new Finding(GeneralRules.FILE_MALFORMED, subject, position, message, remedy));
     }
 

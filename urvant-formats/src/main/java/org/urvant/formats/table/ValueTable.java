@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -56,7 +57,7 @@ public final class ValueTable {
      * @param mistakes what is wrong with a cell, by its column from 0
      * @param mistake what is wrong with the whole line, so that its cells may mean something else; null when nothing is
      */
-    record TableLine(int number, List<String> cells, Map<Integer, String> mistakes, String mistake) {
+    record TableLine(int number, List<String> cells, Map<Integer, String> mistakes, @Nullable String mistake) {
         boolean isBlank() {
             return cells.stream().allMatch(String::isBlank);
         }

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Example;
 import org.urvant.core.error.RefusedException;
@@ -45,7 +46,7 @@ public final class NewDevice {
         }
 
         /** Returns the same with one more thing said; a null says nothing. */
-        public Start with(Plate.Item item, String text) {
+        public Start with(Plate.Item item, @Nullable String text) {
             if (text == null) {
                 return this;
             }

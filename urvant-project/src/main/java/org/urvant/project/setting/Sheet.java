@@ -4,6 +4,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.device.Applicability;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.ReadValue;
@@ -125,7 +126,7 @@ public final class Sheet implements Scope {
     }
 
     /** Returns the value at a path of this sheet: a {@code Boolean}, {@code BigDecimal} or {@code String}; null when unknown. */
-    public Object value(String path) {
+    public @Nullable Object value(String path) {
         Object known = values.get(path);
         if (known == null) {
             known = find(path);
@@ -135,7 +136,7 @@ public final class Sheet implements Scope {
     }
 
     /** Returns the value of the setting with a meaning; null when it is unknown, or there is no such setting. */
-    public Object value(Meaning meaning) {
+    public @Nullable Object value(Meaning meaning) {
         return definition.setting(meaning).map(setting -> value(setting.path())).orElse(null);
     }
 
@@ -169,7 +170,7 @@ public final class Sheet implements Scope {
     }
 
     @Override
-    public Object value(int depth, String path) {
+    public @Nullable Object value(int depth, String path) {
         Sheet at = this;
         for (int i = 0; i < depth; i++) {
             at = at.outer;
