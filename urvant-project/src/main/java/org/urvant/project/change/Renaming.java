@@ -23,6 +23,7 @@ import org.urvant.project.Device;
 import org.urvant.project.GivenSheet;
 import org.urvant.project.Past;
 import org.urvant.project.Project;
+import org.urvant.project.compare.Accepted;
 import org.urvant.project.reference.Reference;
 import org.urvant.project.reference.References;
 import org.urvant.scl.SclFile;
@@ -190,8 +191,21 @@ public record Renaming(Ref from, String to) {
         return muted;
     }
 
+    /** Returns what accepted differences of the thing are kept by, each with what that becomes. */
+    public Map<String, String> accepted(Project project) {
+        return from.kind() == Kind.DEVICE || from.kind() == Kind.BAY || from.kind() == Kind.LIST
+                ? Accepted.renamed(project, from, to)
+                : Map.of();
+    }
+
     /** Returns the site with the new name. */
     public Project carriedOut(Project project) {
+        SortedMap<String, String> accepted = new TreeMap<>(project.remarks().accepted());
+        accepted(project).forEach((old, key) -> accepted.put(key, accepted.remove(old)));
+        return named(project.with(project.remarks().withAccepted(accepted)));
+    }
+
+    private Project named(Project project) {
         Project pointed = Pointing.of(project, follows(project), from, Optional.of(to));
         return switch (from.kind()) {
             case DEVICE -> {

@@ -1,14 +1,18 @@
 package org.urvant.project.compare;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Difference;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.text.Glob;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.core.tree.Node;
@@ -17,24 +21,30 @@ import org.urvant.project.Project;
 
 /**
  * Differences that a person looked at and found to be as wanted: a work list, kept with the site. A difference is accepted only as
- * long as it is the one that was looked at; when either side has another value, it is open again.
+ * long as it is the one that was looked at, from whichever side; when either side has another value, it is open again.
  *
  * @param reasons why, by the path
  */
 public record Accepted(SortedMap<String, String> reasons) {
     private static final String BETWEEN = "; ";
+    private static final String BECOMES = " → ";
 
     /** Returns which differences between two sides are accepted. */
     public static Accepted of(Project project, Side left, Side right, Comparison comparison) {
         SortedMap<String, String> reasons = new TreeMap<>();
         for (Comparison.Placed placed : comparison.leaves()) {
-            String said = project.remarks().accepted().getOrDefault(key(left, right, placed.path()), "");
-            String known = said(placed.difference()) + BETWEEN;
-            if (said.startsWith(known)) {
-                reasons.put(placed.path(), said.substring(known.length()));
-            }
+            Difference found = placed.difference();
+            reason(project, key(left, right, placed.path()), former(found), now(found))
+                    .or(() -> reason(project, key(right, left, placed.path()), now(found), former(found)))
+                    .ifPresent(reason -> reasons.put(placed.path(), reason));
         }
         return new Accepted(reasons);
+    }
+
+    private static Optional<String> reason(Project project, String key, String former, String now) {
+        String said = project.remarks().accepted().getOrDefault(key, "");
+        String known = former + BECOMES + now + BETWEEN;
+        return said.startsWith(known) ? Optional.of(said.substring(known.length())) : Optional.empty();
     }
 
     /**
@@ -59,10 +69,12 @@ public record Accepted(SortedMap<String, String> reasons) {
             if (globs.stream().anyMatch(glob -> glob.fits(placed.path()))) {
                 meant.add(placed.path());
                 String key = key(left, right, placed.path());
+                accepted.remove(key(right, left, placed.path()));
                 if (reason.isEmpty()) {
                     accepted.remove(key);
                 } else {
-                    accepted.put(key, said(placed.difference()) + BETWEEN + reason);
+                    Difference found = placed.difference();
+                    accepted.put(key, former(found) + BECOMES + now(found) + BETWEEN + reason);
                 }
             }
         }
@@ -89,10 +101,53 @@ public record Accepted(SortedMap<String, String> reasons) {
         return left.key() + " " + right.key() + " " + path;
     }
 
-    private static String said(Difference difference) {
-        return difference.kind() == Difference.Kind.RENAMED
-                ? difference.former() + " → " + difference.name()
-                : text(difference.left()) + " → " + text(difference.right());
+    private static String former(Difference difference) {
+        return difference.kind() == Difference.Kind.RENAMED ? difference.former() : text(difference.left());
+    }
+
+    private static String now(Difference difference) {
+        return difference.kind() == Difference.Kind.RENAMED ? difference.name() : text(difference.right());
+    }
+
+    /**
+     * Returns accepted differences of a device, bay or list, by what they are kept by, each with what that becomes when the thing
+     * has another name.
+     */
+    public static SortedMap<String, String> renamed(Project project, Ref from, String to) {
+        String kind = from.kind() == Ref.Kind.DEVICE ? "" : from.kind().name().toLowerCase(Locale.ROOT) + ":";
+        String old = kind + from.name();
+        SortedMap<String, String> renamed = new TreeMap<>();
+        for (String key : project.remarks().accepted().keySet()) {
+            String left = side(project, key);
+            String right = side(project, key.substring(left.length()).stripLeading());
+            String rest = key.substring(left.length() + (right.isEmpty() ? 0 : 1) + right.length());
+            String now = renamed(left, old, kind + to)
+                    + (right.isEmpty() ? "" : " ")
+                    + renamed(right, old, kind + to)
+                    + rest;
+            if (!now.equals(key)) {
+                renamed.put(key, now);
+            }
+        }
+        return renamed;
+    }
+
+    private static String renamed(String side, String old, String now) {
+        return side.equals(old) || side.startsWith(old + ":") ? now + side.substring(old.length()) : side;
+    }
+
+    /** Returns the side of the site that a text begins with; empty text when it is none. Names of bays may have blanks. */
+    private static String side(Project project, String text) {
+        String longest = Stream.of(
+                        project.devices().keySet().stream(),
+                        project.bays().keySet().stream().map(name -> "bay:" + name),
+                        project.lists().keySet().stream().map(name -> "list:" + name))
+                .flatMap(names -> names)
+                .filter(name -> text.startsWith(name + " ") || text.startsWith(name + ":"))
+                .max(Comparator.comparingInt(String::length))
+                .orElse("");
+        int end = text.indexOf(' ', longest.length());
+        return longest.isEmpty() || end < 0 ? "" : text.substring(0, end); // with the part that is meant
     }
 
     private static String text(Node node) {

@@ -235,27 +235,35 @@ final class SiteText {
     }
 
     private void remarks(Project project, Remarks after) {
-        SortedMap<String, String> muted = new TreeMap<>(project.muted());
-        if (muted.equals(after.muted()) && project.remarks().accepted().equals(after.accepted())) {
+        if (project.muted().equals(after.muted())
+                && project.remarks().accepted().equals(after.accepted())) {
             return;
         }
-        YamlDocument document = files.yaml(ProjectFolder.MANIFEST);
-        Map<String, String> moved =
+        Map<String, String> muted =
                 renaming.map(naming -> naming.muted(project)).orElse(Map.of());
-        for (Map.Entry<String, String> place : moved.entrySet()) {
-            document = document.renamed(List.of(Manifest.MUTED, place.getKey()), place.getValue());
-            muted.put(place.getValue(), muted.remove(place.getKey()));
-        }
-        document = changed(document, Manifest.MUTED, muted, after.muted());
-        document = changed(document, Manifest.ACCEPTED, project.remarks().accepted(), after.accepted());
+        Map<String, String> accepted =
+                renaming.map(naming -> naming.accepted(project)).orElse(Map.of());
+        YamlDocument document = files.yaml(ProjectFolder.MANIFEST);
+        document = changed(document, Manifest.MUTED, muted, project.muted(), after.muted());
+        document =
+                changed(document, Manifest.ACCEPTED, accepted, project.remarks().accepted(), after.accepted());
         texts.put(ProjectFolder.MANIFEST, document.text());
     }
 
     private static YamlDocument changed(
-            YamlDocument document, String section, SortedMap<String, String> before, SortedMap<String, String> after) {
+            YamlDocument document,
+            String section,
+            Map<String, String> moved,
+            SortedMap<String, String> old,
+            SortedMap<String, String> after) {
+        SortedMap<String, String> before = new TreeMap<>(old);
+        YamlDocument changed = document;
+        for (Map.Entry<String, String> place : moved.entrySet()) {
+            changed = changed.renamed(List.of(section, place.getKey()), place.getValue());
+            before.put(place.getValue(), before.remove(place.getKey()));
+        }
         SortedMap<String, String> all = new TreeMap<>(before);
         all.putAll(after);
-        YamlDocument changed = document;
         for (String name : all.keySet()) {
             List<String> path = List.of(section, name);
             String text = after.get(name);

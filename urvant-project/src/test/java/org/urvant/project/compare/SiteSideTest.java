@@ -165,6 +165,12 @@ class SiteSideTest {
         Project accepted = Accepted.accept(
                 edited, side(edited, "F11"), side(edited, "F12"), compared(edited), List.of("*threshold"), "wires");
         assertThat(reasons(accepted)).isEqualTo("settings.inputs.threshold: wires");
+        Side f11 = side(accepted, "F11");
+        Side f12 = side(accepted, "F12");
+        assertThat(Accepted.of(accepted, f12, f11, f12.against(f11, f12.identity()))
+                        .reason("settings.inputs.threshold"))
+                .as("seen from the other side")
+                .contains("wires");
         Project moved = ValueChange.set(accepted, "F11", Map.of("inputs.threshold", "81 V"));
         assertThat(reasons(moved)).isEmpty();
         assertThat(reasons(ValueChange.set(moved, "F11", Map.of("inputs.threshold", "77 V"))))

@@ -76,7 +76,9 @@ class RenamingTest {
                 "urvant.yaml",
                 manifest
                         + "muted:\n  left-at-default RTU1 settings: seen\n  breaker-signal-missing bay F11 breaker 1: later\n"
-                        + "  clear-text-service GW1 scada.port: the line is closed\n");
+                        + "  clear-text-service GW1 scada.port: the line is closed\n"
+                        + "accepted-differences: # looked at\n  bay:K 2 bay:F11 devices: a → b; as wanted\n"
+                        + "  TD1:steps RTU1 settings: 1 → 2; so be it\n  F11 L21 settings.unit.name: F11 → L21; names\n");
     }
 
     private static void write(ProjectFolder folder, String name, String text) {
@@ -196,6 +198,9 @@ class RenamingTest {
         assertThat(ValueChange.given(renamed, "TD2", "description")).contains("F11 feeder is up");
         assertThat(text(folder.root().resolve(SiteFile.NAME)))
                 .contains("devices: [F19, 'L21']", "- F19\n", "  F11: # first");
+        assertThat(renamed.remarks().accepted())
+                .as("the bay keeps its name")
+                .containsOnlyKeys("bay:K 2 bay:F11 devices", "TD1:steps RTU1 settings", "F19 L21 settings.unit.name");
         assertThatThrownBy(() -> DeviceChange.remove(renamed, "F19", false)).hasMessageContaining("bay F11 devices");
         Project rest = DeviceChange.remove(renamed, "F19", true);
         assertThat(rest.bays().get("F11").devices()).hasSize(1);
