@@ -66,8 +66,11 @@ final class DeviceCommand extends ChangingCommand {
             @Parameters(paramLabel = "NEW", description = "Name of the copy.") String name,
             @Option(names = "--twin", description = "The two are a redundant pair.") boolean twin) {
         ProjectFolder folder = changing();
-        List<String> open = folder.copyDevice(folder.load(), from, name, twin);
-        say("added " + name + ", a copy of " + from);
+        Project project = folder.load();
+        List<String> open = folder.copyDevice(project, from, name, twin);
+        int rows = project.device(from).mappings().size();
+        say("added " + name + ", a copy of " + from
+                + (rows == 0 ? "" : ", with " + count(rows, "row") + " of its mapping"));
         if (!open.isEmpty()) {
             say("to be given, for they belong to the one device: " + String.join(", ", open));
         }

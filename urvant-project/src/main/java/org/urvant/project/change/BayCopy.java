@@ -143,9 +143,8 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
         private void run(boolean isInTexts) {
             names();
             devices.forEach((old, name) -> {
-                Device original = project.device(old);
                 DeviceChange.Copied copied = DeviceChange.copy(project, old, name, false);
-                project = copied.project().with(copied.project().device(name).withMappings(original.mappings()));
+                project = copied.project();
                 copied.open().forEach(path -> open.add(name + "." + path));
             });
             devices.forEach(this::twin);

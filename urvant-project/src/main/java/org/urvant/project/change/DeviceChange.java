@@ -29,7 +29,8 @@ public final class DeviceChange {
     public record Copied(Project project, List<String> open) {}
 
     /**
-     * Adds a device with the values, modules and connections of another, but for what belongs to the one device.
+     * Adds a device with the values, modules, connections, mappings and programs of another, but for what belongs to the one
+     * device.
      *
      * @param isTwin whether the two are a redundant pair that must stay alike
      * @throws RefusedException when the name is not allowed or taken
@@ -56,8 +57,7 @@ public final class DeviceChange {
         Device copy = sheets.with(taken)
                 .named(name)
                 .with(isTwin ? plate.with(Plate.Item.TWIN_OF, from) : plate)
-                .with(device.fitted().withTicked(new TreeMap<>()))
-                .withMappings(List.of());
+                .with(device.fitted().withTicked(new TreeMap<>()));
         return new Copied(project.with(copy), open);
     }
 

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -12,6 +13,8 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Example;
@@ -48,6 +51,8 @@ import org.urvant.project.setting.Sheet;
  * sub-buses, setting groups that are alike, examples that nobody has changed, twins.
  */
 final class TableCheck {
+    private static final int MOST_ROWS = 5; // that a finding names
+
     private final Project project;
     private final Device device;
     private final DeviceSheets sheets;
@@ -360,6 +365,17 @@ final class TableCheck {
         if (!other.logic().equals(device.logic())) {
             differing.add("programs");
         }
+        Set<String> mine = rows(device);
+        Set<String> theirs = rows(other);
+        List<String> others = Stream.concat(mine.stream(), theirs.stream())
+                .filter(row -> !(mine.contains(row) && theirs.contains(row)))
+                .map(row -> "mapping '" + row.substring(0, row.indexOf('\n')) + "'")
+                .distinct()
+                .toList();
+        differing.addAll(others.subList(0, Math.min(MOST_ROWS, others.size())));
+        if (others.size() > MOST_ROWS) {
+            differing.add("mappings of " + (others.size() - MOST_ROWS) + " more names");
+        }
         if (!differing.isEmpty()) {
             findings.accept(new Finding(
                             SiteRules.TWINS_DIFFER,
@@ -369,6 +385,20 @@ final class TableCheck {
                             SiteRules.TWINS_DIFFER.remedy())
                     .concerning(Ref.device(device.name()), Ref.device(other.name())));
         }
+    }
+
+    /** What the rows of a mapping say, each as a text that begins with its name; keys tell rows of one device apart only. */
+    private static Set<String> rows(Device device) {
+        return device.mappings().stream()
+                .map(row -> String.join(
+                        "\n",
+                        row.name(),
+                        row.title().toString(),
+                        row.origins().toString(),
+                        row.target().toString(),
+                        row.handling().toString(),
+                        row.isUsed() ? "on" : "off"))
+                .collect(Collectors.toCollection(LinkedHashSet::new));
     }
 
     private void compare(DeviceSheets others, List<String> differing) {
