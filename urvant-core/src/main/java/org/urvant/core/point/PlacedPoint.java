@@ -1,5 +1,6 @@
 package org.urvant.core.point;
 
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.SortedMap;
 import org.urvant.core.tree.Value;
@@ -19,6 +20,16 @@ public interface PlacedPoint extends Point {
 
     /** Returns the point as it stands within its station. */
     default PlacedPoint alone() {
+        return this;
+    }
+
+    /** Returns whether a command is selected before it is operated there; empty where nothing is commanded, or nobody can say. */
+    default Optional<Boolean> selects() {
+        return Optional.empty();
+    }
+
+    /** Returns the point whose command is selected before it is operated; itself where nobody can say. */
+    default PlacedPoint selected() {
         return this;
     }
 

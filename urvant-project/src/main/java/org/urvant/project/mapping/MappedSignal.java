@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -27,6 +28,7 @@ import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.SitePart;
+import org.urvant.scl.selection.SignalKind;
 
 /**
  * A signal that can be mapped, whoever offers it: a data attribute of an IED, a point of a list, a channel of the device itself, or
@@ -61,6 +63,11 @@ public sealed interface MappedSignal {
     /** Returns what it is, for people: class and type. */
     String kind();
 
+    /** Returns whether who commands it selects it first; empty where it is no command, or its source does not say. */
+    default Optional<Boolean> selects() {
+        return Optional.empty();
+    }
+
     /** Returns the unit of its value as its source writes it; empty text when it has none, or that is not known. */
     default String unit() {
         return "";
@@ -75,6 +82,9 @@ public sealed interface MappedSignal {
 
     /** A data attribute of an IED. */
     record OfIed(DataAttribute attribute) implements MappedSignal {
+        private static final Set<String> SELECTED =
+                Set.of("sbo-with-normal-security", "2", "sbo-with-enhanced-security", "4");
+
         @Override
         public String reference() {
             return attribute.reference();
@@ -103,6 +113,15 @@ public sealed interface MappedSignal {
         @Override
         public String kind() {
             return attribute.innerClass() + ", " + attribute.basicType();
+        }
+
+        /** The control models of IEC 61850-7-2:2010, 20.2, by name and by number. */
+        @Override
+        public Optional<Boolean> selects() {
+            return shape().filter(shape -> shape.access() == Access.COMMAND)
+                    .flatMap(shape -> SignalKind.controlModel(attribute))
+                    .flatMap(DataAttribute::value)
+                    .map(model -> SELECTED.contains(model.strip()));
         }
     }
 
@@ -266,6 +285,11 @@ public sealed interface MappedSignal {
         @Override
         public String unit() {
             return point.measure().unit();
+        }
+
+        @Override
+        public Optional<Boolean> selects() {
+            return access == Access.COMMAND ? point.point().selects() : Optional.empty();
         }
 
         /** Returns what a configuration says of the point. */

@@ -92,6 +92,11 @@ public final class MappingRules implements RuleRoom {
             "N123",
             "The other side can command numbers that the receiver does not take; what is beyond is refused or cut there.",
             "Tell the other side the range, or choose a point that holds no more.");
+    public static final Rule SELECT_DIFFERS = ALL.warning(
+            "select-differs",
+            "N127",
+            "A command is selected before it is operated on one side of the device, and operated at once on the other. What selection guards against then happens between the two.",
+            "Write the point with or without 'select', as the control model of the receiver has it.");
     public static final Rule ROWS_IN_CIRCLE = ALL.warning(
             "rows-in-circle",
             "N127",

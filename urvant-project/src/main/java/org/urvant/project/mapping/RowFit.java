@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.point.Form;
+import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Shape;
 import org.urvant.core.range.Interval;
@@ -110,6 +111,20 @@ record RowFit(Report report) {
                             + (held.range().isBounded() ? held.range() : "any number") + "; " + receiver + " takes "
                             + taken,
                     MappingRules.COMMAND_BEYOND.remedy());
+        }
+    }
+
+    /** A command is selected on both sides or on none (IEC TS 61850-80-1:2016). */
+    void selection(MappedSignal signal, PlacedPoint point) {
+        Optional<Boolean> there = signal.selects();
+        if (there.isPresent() && point.selects().isPresent() && !there.equals(point.selects())) {
+            report.take(
+                    MappingRules.SELECT_DIFFERS,
+                    signal.reference() + " is " + (there.get() ? "" : "not ") + "selected before it is operated; "
+                            + point.text() + " is" + (there.get() ? " not" : ""),
+                    there.get()
+                            ? "Write '" + point.selected().text() + "', and tell the other side."
+                            : MappingRules.SELECT_DIFFERS.remedy());
         }
     }
 

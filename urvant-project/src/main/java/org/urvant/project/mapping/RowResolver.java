@@ -341,6 +341,7 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
                     "Exchange the two ends of the row.");
             return false;
         }
+        fit().selection(mapped, object);
         Shape shape = passed.orElseThrow();
         Optional<Shape> known = isNumber(shape) ? known(mapped, shape) : Optional.empty();
         if (known.isPresent() && !monitor) {

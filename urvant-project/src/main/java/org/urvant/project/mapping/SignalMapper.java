@@ -298,7 +298,8 @@ public final class SignalMapper {
             present.add(signal);
             return;
         }
-        PlacedPoint point = again(reference, fitting).orElseGet(() -> free(RowFit.best(space, signal, fitting)));
+        PlacedPoint at = again(reference, fitting).orElseGet(() -> free(RowFit.best(space, signal, fitting)));
+        PlacedPoint point = signal.selects().orElse(false) ? at.selected() : at;
         used.add(point.claim(), reference);
         occupied.add(point.claim());
         given.put(new AddressBook.GivenAddress(to, point.claim()), reference);

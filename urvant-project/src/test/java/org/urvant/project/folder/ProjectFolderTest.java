@@ -118,7 +118,7 @@ class ProjectFolderTest {
         assertThat(everyFile()).isEqualTo(before);
     }
 
-    /** Types by IEC TS 61850-80-1: DPC → 31, ACT → 30, CMV → 36, DPC control → 46. */
+    /** Types by IEC TS 61850-80-1: DPC → 31, ACT → 30, CMV → 36, DPC control → 46, selected as the control model has it. */
     @Test
     void signalsGetTypesByClassAndTheFirstFreeAddress() {
         map(
@@ -133,7 +133,7 @@ class ProjectFolderTest {
                         tuple("F01", "F01CTRL/XCBR1.Pos.stVal", "scada", "M_DP_TB_1 1001"),
                         tuple("F01", "F01PROT/PTRC1.Tr.general", "scada", "M_SP_TB_1 1002"),
                         tuple("F01", "F01MEAS/MMXU1.A.phsA.cVal.mag.f", "scada", "M_ME_TF_1 1003"),
-                        tuple("scada", "C_DC_NA_1 1001", "F01", "F01CTRL/CSWI1.Pos.Oper.ctlVal"));
+                        tuple("scada", "C_DC_NA_1 1001 select", "F01", "F01CTRL/CSWI1.Pos.Oper.ctlVal"));
         assertThat(rules()).isEmpty();
     }
 

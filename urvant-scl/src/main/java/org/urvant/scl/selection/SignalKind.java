@@ -181,7 +181,8 @@ public enum SignalKind {
         return "";
     }
 
-    static Optional<DataAttribute> controlModel(DataAttribute attribute) {
+    /** Returns the attribute that says how the object of a command is controlled; empty when it has none. */
+    public static Optional<DataAttribute> controlModel(DataAttribute attribute) {
         return attribute.node().attributeAt(attribute.objectName() + ".ctlModel");
     }
 

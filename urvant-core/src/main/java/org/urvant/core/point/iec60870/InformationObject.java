@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -139,6 +140,16 @@ public record InformationObject(InformationType type, int address, int common, b
     @Override
     public PlacedPoint alone() {
         return new InformationObject(type, address, OWN, isSelected);
+    }
+
+    @Override
+    public Optional<Boolean> selects() {
+        return permits(Access.COMMAND) ? Optional.of(isSelected) : Optional.empty();
+    }
+
+    @Override
+    public PlacedPoint selected() {
+        return permits(Access.COMMAND) ? new InformationObject(type, address, common, true) : this;
     }
 
     @Override
