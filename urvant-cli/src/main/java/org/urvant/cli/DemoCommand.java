@@ -37,7 +37,8 @@ final class DemoCommand extends Command {
             "motors.csv",
             "presses.csv",
             "day.csv",
-            "interlock.st");
+            "interlock.st",
+            "carrier.st");
 
     DemoCommand(Session session) {
         super(session);

@@ -66,6 +66,8 @@ final class DemoPlant {
         stage.run(Exit.DONE, "try", "RTU1", "--from", "../day.csv", "--for", "24h", "--lanes");
         stage.run(Exit.DONE, "logic", "F11", "--take", "../interlock.st");
         stage.run(Exit.DONE, "try", "F11", "--set", "bi3=on", "--for", "1s");
+        stage.run(Exit.DONE, "logic", "L21", "--take", "../carrier.st");
+        stage.run(Exit.DONE, "try", "L21", "--set", "bi5=on", "--set", "bi1=on", "--for", "1s");
         protection();
         copies();
         plantMistakes();

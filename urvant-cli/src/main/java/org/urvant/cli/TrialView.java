@@ -13,6 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import org.urvant.core.logic.Simulation.Change;
 import org.urvant.core.signal.Quality;
+import org.urvant.core.text.NumberedNames;
 import org.urvant.file.SafeFile;
 import org.urvant.project.behaviour.Trial;
 import org.urvant.project.mapping.DeviceTrial;
@@ -155,7 +156,7 @@ final class TrialView {
                     .add(change.name());
         }
         List<String> states = new ArrayList<>();
-        byState.forEach((state, names) -> states.add(state + ": " + String.join(", ", names)));
+        byState.forEach((state, names) -> states.add(state + ": " + NumberedNames.brief(names)));
         Findings.wrapped("unchanged from the first cycle on  " + String.join("; ", states), session.width())
                 .forEach(command::say);
     }

@@ -19,7 +19,12 @@ final class Blocks {
         Stream.of(StandardBlocks.kinds(), CounterBlocks.kinds())
                 .flatMap(List::stream)
                 .forEach(kind -> KINDS.put(kind.name(), kind));
-        Stream.of(LevelBlocks.kinds(), AlarmBlocks.kinds(), CountingBlocks.kinds(), ClockBlocks.kinds())
+        Stream.of(
+                        LevelBlocks.kinds(),
+                        AlarmBlocks.kinds(),
+                        CountingBlocks.kinds(),
+                        ClockBlocks.kinds(),
+                        TeleprotectionBlocks.kinds())
                 .flatMap(List::stream)
                 .forEach(kind -> KINDS.put(kind.name(), kind.beyondTheStandard()));
     }

@@ -186,9 +186,10 @@ class BlockTest {
                 """
                 PROGRAM p
                 VAR_INPUT a, b : BOOL; x : LREAL; END_VAR
-                VAR_OUTPUT q1, q2, q3, q4, q5, q6, q7, q8 : BOOL; n : INT; c : LINT; e : TIME; y, z : LREAL; q9 : BOOL; END_VAR
+                VAR_OUTPUT q1, q2, q3, q4, q5, q6, q7, q8 : BOOL; n : INT; c : LINT; e : TIME; y, z : LREAL;
+                  q9, qa, qb, qc, qd : BOOL; END_VAR
                 VAR t1 : TON; t2 : TOF; t3 : TP; h : HOLD; s : SENDING; st : STEPS; k : COUNTER; w : TIME_WINDOW; r : R_TRIG;
-                  d : SCHEDULE; t4 : TON; db : DEAD_BAND; sm : SLIDING_MEAN; ev : EVERY; END_VAR
+                  d : SCHEDULE; t4 : TON; db : DEAD_BAND; sm : SLIDING_MEAN; ev : EVERY; pm : PERMISSIVE; bl : BLOCKING; END_VAR
                   t1(IN := a, PT := T#700ms, Q => q1);
                   t2(IN := b, PT := T#1.1s, Q => q2);
                   t3(IN := a XOR b, PT := T#500ms, Q => q3);
@@ -201,6 +202,8 @@ class BlockTest {
                   d(AT := T#8h5s, Q => q7);
                   sm(IN := x, SPAN := T#60s, OUT => z);
                   ev(PERIOD := T#1.05s, Q => q9);
+                  pm(CARRIER := a, ZONE := b, SENDS := b, SEND_TIME := T#800ms, TRIP => qa, SEND => qb);
+                  bl(CARRIER := a, ZONE := b, REVERSE := q3, WAIT := T#400ms, SEND_TIME := T#600ms, TRIP => qc, SEND => qd);
                   db(IN := x, WIDTH := 3.0, OUT => y);
                   t4(IN := q7 OR t4.ET > T#0s AND t4.ET < T#1s, PT := T#2s, Q => q8);
                   IF a THEN e := t4.ET; END_IF;

@@ -160,10 +160,11 @@ final class TableCheck {
         table.bus().ifPresent(bus -> bus(table, bus, rows));
     }
 
-    /** A channel is used when something is given for it, or a reference names it. */
+    /** A channel is used when something is given for it, or a reference, a row of the mapping or a program names it. */
     private void unusedChannels() {
         Set<String> named = new HashSet<>(referenced.getOrDefault("channels", Set.of()));
         type.hardware().channels().keySet().forEach(kind -> named.addAll(referenced.getOrDefault(kind, Set.of())));
+        named.addAll(References.inPrograms(sheets));
         device.mappings().forEach(row -> {
             row.origins().stream()
                     .filter(end -> end.connection().equals(ChannelPoint.OWN))

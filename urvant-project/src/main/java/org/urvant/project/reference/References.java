@@ -6,7 +6,10 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.error.RefusedException;
@@ -186,6 +189,17 @@ public final class References {
                     .ifPresent(target -> found.add(
                             new Reference(new Reference.InProgram(device.name(), name.place()), target, position)));
         }
+    }
+
+    /** Returns the names of rows and channels that the programs of a device read or write. */
+    public static Set<String> inPrograms(DeviceSheets sheets) {
+        String logic = sheets.device().logic();
+        return logic.isBlank()
+                ? Set.of()
+                : Stream.concat(SyntaxReader.names(logic).stream(), SyntaxReader.targets(logic).stream())
+                        .flatMap(name -> sheetOf(sheets, name.text()).stream())
+                        .map(Ref::name)
+                        .collect(Collectors.toSet());
     }
 
     /** Returns the row or channel that a name in a program stands for or belongs to: the one with the longest name. */
