@@ -99,8 +99,8 @@ class PlantCommandsTest {
             set F11 rated.voltage --default            | 0 | 11 kV → (default)
             set F11 'zz*' 1                            | 2 | no setting 'zz*'
             set F1* rated.frequency 55                 | 3 | expected one of 50, 60
-            set RTU1 recipients.Night.number '+46 31 390 06 02' | 0 | recipients.Night.number: (open)
-            set F11 group.2.overcurrent.1.pick-up '2 A' | 0 | (open) → 2 A
+            set RTU1 recipients.Night.number '+46 31 390 06 02' | 0 | recipients.Night.number: (no recipients.Night)
+            set F11 group.2.overcurrent.1.pick-up '2 A' | 0 | (no group.2.overcurrent.1) → 2 A
             set F11 group.7.overcurrent.1.pick-up '2 A' | 2 | no setting
             set F11 firmware 4.1                       | 0 | 4.3 → 4.1
             set F11 firmware 5                         | 3 | expected one of 4.0, 4.1, 4.3

@@ -62,6 +62,10 @@ public enum Meaning {
     RECIPIENT_NUMBER("telephone number of a person", in(ROW), SettingKind.PHONE),
     MESSAGE_TEXT("text of a message to people", in(DEVICE, ROW), SettingKind.TEXT),
     DISPLAY_NAME("name that people see", in(DEVICE, ROW, CHANNEL), SettingKind.TEXT),
+    OUT_OF_SERVICE(
+            "why a channel is out of service, so that what it measures counts nowhere; nothing while it is in service",
+            in(CHANNEL),
+            SettingKind.TEXT),
     PHASE("phase that is connected", in(CHANNEL), SettingKind.CHOICE),
     BREAKER_DUTY("what a channel does for a breaker of its bay; 'other' for nothing", in(CHANNEL), SettingKind.CHOICE),
     BREAKER_NUMBER("number of that breaker in the bay", in(CHANNEL), SettingKind.INTEGER),

@@ -160,7 +160,8 @@ public final class ValueChange {
     }
 
     /**
-     * Returns what stands at a path of a device for people: the value given, its default, or {@code (open)}.
+     * Returns what stands at a path of a device for people: the value given, its default, {@code (open)}, or that there is no row
+     * or group of that name.
      *
      * @throws UnknownNameException when there is no such setting
      */
@@ -175,11 +176,16 @@ public final class ValueChange {
             return given.orElse(OPEN);
         }
         DeviceSheets.SheetSetting at = sheets.find(path);
+        if (at.sheet() != sheets.own() && sheets.sheet(at.sheet().prefix()).isEmpty()) {
+            return "(no " + at.sheet().prefix() + ")";
+        }
         if (at.setting().isDerived()) {
             return at.sheet().text(at.setting()).orElse("(follows)");
         }
-        return given.orElseGet(() ->
-                at.setting().standardValue().map(text -> text + " (default)").orElse(OPEN));
+        return given.orElseGet(() -> at.setting()
+                .standardValue()
+                .map(text -> text + " (default)")
+                .orElse(at.setting().isOptional() ? "(none)" : OPEN));
     }
 
     /** Returns how the value at a path of a device is rounded to what the device can hold; empty when it is not. */

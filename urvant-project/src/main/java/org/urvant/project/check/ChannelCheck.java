@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import org.urvant.core.device.ChannelKind;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.TableDefinition;
@@ -46,6 +47,7 @@ final class ChannelCheck {
         ChannelCheck check = new ChannelCheck(device, sheets, findings);
         check.sheets.channels().keySet().forEach(name -> ChannelScale.of(sheets, name)
                 .ifPresent(scale -> check.sensor(name, scale)));
+        check.outOfService();
         for (Sheet sheet : sheets.all()) {
             for (SettingDefinition setting : sheet.definition().settings().values()) {
                 if (sheet.idle(setting).isEmpty()) {
@@ -56,6 +58,20 @@ final class ChannelCheck {
         }
         sheets.type().tables().values().forEach(table -> table.bits()
                 .ifPresent(columns -> check.frames(table, columns)));
+    }
+
+    /** What was switched off for a day is found until it is on again (N84). */
+    private void outOfService() {
+        sheets.of(Sheet.Kind.CHANNEL)
+                .forEach(channel -> channel.given(Meaning.OUT_OF_SERVICE).ifPresent(reason -> {
+                    String path = channel.path(Meaning.OUT_OF_SERVICE).orElseThrow();
+                    report(
+                            DeviceRules.CHANNEL_OUT_OF_SERVICE,
+                            path,
+                            reason.position(),
+                            channel.prefix() + " is out of service: " + reason.text(),
+                            DeviceRules.CHANNEL_OUT_OF_SERVICE.remedy());
+                }));
     }
 
     /** A range beyond what the sensor can measure shows values that never come. */

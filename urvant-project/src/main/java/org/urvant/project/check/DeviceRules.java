@@ -101,6 +101,11 @@ public final class DeviceRules implements RuleRoom {
             "N73",
             "A channel is neither used nor marked as unused on purpose; it may have been forgotten.",
             "Use it, or say that it is unused.");
+    public static final Rule CHANNEL_OUT_OF_SERVICE = ALL.warning(
+            "channel-out-of-service",
+            "N84",
+            "A channel was taken out of service; nothing that it measures raises an alarm or counts, and it may have been forgotten.",
+            "Take the reason out once the channel is in service again.");
     public static final Rule GROUPS_IDENTICAL = ALL.warning(
             "groups-identical",
             "N85",

@@ -172,6 +172,11 @@ public sealed interface MappedSignal {
                     : "is a count that the device gives";
         }
 
+        /** Returns whether what the channel measures counts. */
+        boolean isInService() {
+            return sheet.given(Meaning.OUT_OF_SERVICE).isEmpty();
+        }
+
         String carries() {
             return String.valueOf(sheet.value(ChannelKind.CARRIES));
         }

@@ -40,12 +40,18 @@ final class TriedRows implements Evaluator.Receiver {
     private final List<RowTrial.Received> received = new ArrayList<>();
     private final List<Change> inputs = new ArrayList<>();
 
+    /** The receiver is told by the bits IV and BL (IEC 60870-5-101:2003, 7.2.6.1 to 7.2.6.3). */
+    private static final Quality OUT_OF_SERVICE = new Quality(Quality.INVALID).with(Quality.Mark.OPERATOR_BLOCKED);
+
     /** What a source gets: a text, which its kind of signal says how to read, or a value. */
     private record Input(
             Instant at, String source, String text, Optional<Position> position, Optional<SignalValue> value) {
         SignalValue read(MappedSignal signal) {
             try {
-                return value.orElseGet(() -> TrialValues.value(signal, text, at));
+                SignalValue read = value.orElseGet(() -> TrialValues.value(signal, text, at));
+                return signal instanceof MappedSignal.OfChannel channel && !channel.isInService()
+                        ? new SignalValue(read.value(), read.quality().worst(OUT_OF_SERVICE), read.time())
+                        : read;
             } catch (RefusedException e) {
                 position.ifPresent(known -> {
                     throw new MalformedInputException(known, e.getMessage(), e.remedy());

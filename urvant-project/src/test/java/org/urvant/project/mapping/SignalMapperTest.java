@@ -117,7 +117,7 @@ class SignalMapperTest {
     }
 
     private static String place(Mapping row) {
-        Matcher matcher = Pattern.compile("([MC])_\\S+ (\\d+)").matcher(point(row));
+        Matcher matcher = Pattern.compile("([MC])_\\S+ (\\d+)( select)?").matcher(point(row));
         assertThat(matcher.matches()).as(point(row)).isTrue();
         return matcher.group(1) + matcher.group(2);
     }

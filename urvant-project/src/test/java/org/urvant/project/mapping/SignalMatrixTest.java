@@ -42,7 +42,7 @@ class SignalMatrixTest {
         assertThat(matrix.shown(POSITION, "scada")).isEqualTo("M_DP_TB_1 1001");
         assertThat(matrix.shown(POSITION, "panel")).isEqualTo("input:0 uint16");
         assertThat(matrix.shown(POSITION, "program")).isEqualTo("mapped.position");
-        assertThat(matrix.shown(COMMAND, "scada")).isEqualTo("← C_DC_NA_1 6001 (off)");
+        assertThat(matrix.shown(COMMAND, "scada")).isEqualTo("← C_DC_NA_1 6001 select (off)");
         assertThat(matrix.shown("mapped.ready", "scada")).startsWith("M_SP_TB_1 ");
         assertThat(matrix.shown(COMMAND, "panel")).isEmpty();
         assertThat(matrix.at("nothing", "panel")).isEmpty();
