@@ -55,7 +55,11 @@ final class Notation {
         if (setting.kind() == SettingKind.MAC && MAC.matcher(text).matches()) {
             return ReadValue.mistake(
                     ValueRules.VALUE_OUT_OF_RANGE,
-                    is + ", a multicast address; expected that of one station",
+                    is
+                            + (text.replaceAll("[^1-9A-Fa-f]", "").isEmpty()
+                                    ? ", the address of nobody"
+                                    : ", a multicast address")
+                            + "; expected that of one station",
                     "Copy it from the label again: the second digit of a station's address is even.");
         }
         return setting.notOfKind(text);
@@ -82,14 +86,15 @@ final class Notation {
                 && Integer.parseInt(text.substring(colon + 1)) <= 65535;
     }
 
-    /** Twelve digits with any one separator; the group bit of the first octet (IEEE 802, 8.2) is 0 for a station. */
+    /** Twelve digits with any one separator; the group bit of the first octet (IEEE 802, 8.2) is 0 for a station, and no station has 0. */
     private static Optional<String> mac(String text) {
         if (!MAC.matcher(text).matches()) {
             return Optional.empty();
         }
         String digits = text.replaceAll("[-:. ]", "").toUpperCase(Locale.ROOT);
         byte[] octets = HexFormat.of().parseHex(digits);
-        return (octets[0] & 1) == 1
+        boolean isNobody = digits.chars().allMatch(digit -> digit == '0');
+        return isNobody || (octets[0] & 1) == 1
                 ? Optional.empty()
                 : Optional.of(HexFormat.ofDelimiter("-").withUpperCase().formatHex(octets));
     }

@@ -34,7 +34,7 @@ public record Ipv4(int bits) {
         return bits == 0;
     }
 
-    /** Returns what makes it no address of a station: a kind of address by its first octet (RFC 6890, RFC 5771). */
+    /** Returns what makes it no address of a station: a kind of address by its first octet (RFC 6890, RFC 5771, RFC 3927). */
     Optional<String> special() {
         int first = bits >>> 24;
         if (first == 0) {
@@ -42,6 +42,9 @@ public record Ipv4(int bits) {
         }
         if (first == 127) {
             return Optional.of("a loopback address");
+        }
+        if (bits >>> 16 == 0xA9FE) {
+            return Optional.of("a link-local address, which nobody gives a station by hand");
         }
         if (first >= 240) {
             return Optional.of(bits == -1 ? "the broadcast address" : "a reserved address");

@@ -40,7 +40,7 @@ class ValueChangeTest {
             F11 | ct.primary                    | 0.6 kA      | 400 A               | 0.6 kA      | (open)
             F11 | group.1.overcurrent.1.pick-up | 2 A         | 1.2 A               | 2 A         | (open)
             F11 | group.1.thermal.factor        | 1.20        | 1.1 (default)       | 1.20        | 1.1 (default)
-            F11 | BI1.name                      | Door        | (open)              | Door        | (open)
+            F11 | BI1.name                      | Door        | (none)              | Door        | (none)
             F11 | description                   | Feeder 11   | (open)              | Feeder 11   | (open)
             F11 | serial                        | MB-2-0042   | (open)              | MB-2-0042   | (open)
             F11 | link                          | 192.0.2.8:8443 | (open)           | 192.0.2.8:8443 | (open)
