@@ -1,7 +1,6 @@
 package org.urvant.project.change;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -21,16 +20,13 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Ref;
-import org.urvant.project.AddressBook;
 import org.urvant.project.Bay;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
-import org.urvant.project.Past;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.MappingKey;
-import org.urvant.project.mapping.ResolvedMapping;
 import org.urvant.project.reference.Reference;
 import org.urvant.project.reference.References;
 import org.urvant.project.setting.DeviceSheets;
@@ -143,7 +139,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
         private void run(boolean isInTexts) {
             names();
             devices.forEach((old, name) -> {
-                DeviceChange.Copied copied = DeviceChange.copy(project, old, name, false);
+                DeviceChange.Copied copied = DeviceChange.drawn(project, old, name, false);
                 project = copied.project();
                 copied.open().forEach(path -> open.add(name + "." + path));
             });
@@ -158,19 +154,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
                 texts().forEach((place, text) -> rewrite(place, renamed(text)));
             }
             values();
-            devices.values().forEach(this::giveAddresses);
-        }
-
-        /** The addresses of its rows are given from now on, as those of rows that are proposed. */
-        private void giveAddresses(String name) {
-            Device device = project.device(name);
-            Map<AddressBook.GivenAddress, String> given = new HashMap<>();
-            device.mappings().stream()
-                    .flatMap(row -> ResolvedMapping.resolve(project, device, row, finding -> {}).stream())
-                    .filter(resolved -> resolved.receiver().isEmpty())
-                    .forEach(resolved -> given.put(resolved.place(), resolved.signal()));
-            Past past = device.past();
-            project = project.with(device.with(new Past(past.addresses().with(given), past.record())));
+            devices.values().forEach(name -> project = DeviceChange.withAddressesGiven(project, name));
         }
 
         private void names() {

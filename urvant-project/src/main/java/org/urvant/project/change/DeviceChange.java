@@ -1,6 +1,7 @@
 package org.urvant.project.change;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -8,9 +9,12 @@ import java.util.TreeMap;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Ref;
+import org.urvant.project.AddressBook;
 import org.urvant.project.Device;
+import org.urvant.project.Past;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.mapping.ResolvedMapping;
 import org.urvant.project.reference.Reference;
 import org.urvant.project.reference.References;
 import org.urvant.project.setting.DeviceSheets;
@@ -36,6 +40,26 @@ public final class DeviceChange {
      * @throws RefusedException when the name is not allowed or taken
      */
     public static Copied copy(Project project, String from, String name, boolean isTwin) {
+        Copied copied = drawn(project, from, name, isTwin);
+        return new Copied(withAddressesGiven(copied.project(), name), copied.open());
+    }
+
+    /** Returns the site in which the addresses of a device's rows are given, as those of rows that are proposed. */
+    static Project withAddressesGiven(Project project, String name) {
+        Device device = project.device(name);
+        Map<AddressBook.GivenAddress, String> given = new HashMap<>();
+        device.mappings().stream()
+                .flatMap(row -> ResolvedMapping.resolve(project, device, row, finding -> {}).stream())
+                .filter(resolved -> resolved.receiver().isEmpty() && !resolved.isToProgram())
+                .forEach(resolved -> given.put(resolved.place(), resolved.signal()));
+        Past past = device.past();
+        return given.isEmpty()
+                ? project
+                : project.with(device.with(new Past(past.addresses().with(given), past.record())));
+    }
+
+    /** Copies a device whose rows may yet be made to name others, so that no address of it is given. */
+    static Copied drawn(Project project, String from, String name, boolean isTwin) {
         NewDevice.requireFree(project, name);
         Device device = project.device(from);
         DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);

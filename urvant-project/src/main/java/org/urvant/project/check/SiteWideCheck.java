@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -46,7 +47,9 @@ final class SiteWideCheck {
             }
             for (Sheet sheet : sheets.get().all()) {
                 if (sheet.value(Meaning.BUS_NAME) instanceof String bus && !bus.isEmpty()) {
-                    buses.computeIfAbsent(bus, key -> new ArrayList<>()).add(new Member(device, sheet));
+                    String name =
+                            bus.strip().toLowerCase(Locale.ROOT); // b1 is a slip of the pen, and no other bus than B1
+                    buses.computeIfAbsent(name, key -> new ArrayList<>()).add(new Member(device, sheet));
                 }
             }
             Sheet own = sheets.get().own();
