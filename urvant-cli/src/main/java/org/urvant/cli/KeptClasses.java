@@ -24,6 +24,7 @@ final class KeptClasses {
     /** Names the file that a launcher has Java start with, {@code -XX:SharedArchiveFile}. */
     static final String PROPERTY = "urvant.classes";
 
+    private static final String FAILED = " failed";
     private static final Duration LONGEST = Duration.ofMinutes(10);
 
     private final String classPath;
@@ -47,7 +48,7 @@ final class KeptClasses {
             return;
         }
         KeptClasses kept = of(named);
-        if (!kept.isCurrent()) {
+        if (!kept.isCurrent() && kept.isPossible()) {
             try {
                 List<String> command = new ArrayList<>(kept.java());
                 command.add(KeptClasses.class.getName());
@@ -73,13 +74,23 @@ final class KeptClasses {
         of(arguments[0]).make(List.of(Main.class.getName(), "demo"));
     }
 
-    /** Returns whether the file was made by this Java from these classes. */
+    /** Returns whether the file was made by this Java from these classes, or could not be, which stays so. */
     boolean isCurrent() {
         try {
-            return Files.exists(file) && Files.readString(key).equals(now());
+            String made = Files.readString(key);
+            return made.equals(now()) && Files.exists(file) || made.equals(now() + FAILED);
         } catch (IOException e) {
             return false;
         }
+    }
+
+    /** Returns whether the file's folder can be written, or made; else each command would try in vain. */
+    boolean isPossible() {
+        Path folder = file.toAbsolutePath().getParent();
+        while (folder != null && Files.notExists(folder)) {
+            folder = folder.getParent();
+        }
+        return folder != null && Files.isWritable(folder);
     }
 
     /**
@@ -107,6 +118,7 @@ final class KeptClasses {
                 process.destroyForcibly().waitFor();
             }
             if (!isOver || process.exitValue() != 0 || !Files.exists(made)) {
+                SafeFile.writeText(key, now() + FAILED);
                 return false;
             }
             Files.deleteIfExists(key);

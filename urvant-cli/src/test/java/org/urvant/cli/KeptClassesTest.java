@@ -65,9 +65,13 @@ class KeptClassesTest {
     }
 
     @Test
-    void aProgramThatFailsLeavesNothing() throws IOException, InterruptedException {
+    void aProgramThatFailsIsNotTriedAgain() throws IOException, InterruptedException {
         KeptClasses kept = new KeptClasses(folder.resolve("cache/classes.jsa"), JAR);
+        assertThat(kept.isPossible()).isTrue();
         assertThat(kept.make(List.of("no.such.Program"))).isFalse();
-        assertThat(files()).isEmpty();
+        assertThat(files()).containsExactly("classes.jsa.key");
+        assertThat(kept.isCurrent())
+                .as("it is not tried again with each command")
+                .isTrue();
     }
 }
