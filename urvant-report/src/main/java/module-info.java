@@ -14,4 +14,7 @@ module org.urvant.report {
 
     exports org.urvant.report.page;
     exports org.urvant.report.plot;
+
+    opens org.urvant.report.page to
+            freemarker; // which reads the templates there
 }

@@ -41,6 +41,27 @@ class ModulesTest {
             }
             """;
 
+    /** What reaches into libraries: templates of pages, a spreadsheet. */
+    private static final String PAPERS =
+            """
+            package org.urvant.examples;
+
+            import java.nio.file.Path;
+            import java.util.List;
+            import org.urvant.formats.table.ValueTable;
+            import org.urvant.project.type.Catalogue;
+            import org.urvant.report.page.Pages;
+
+            final class Papers {
+                static String run(Path file, Path folder) throws Exception {
+                    Path sheet = folder.resolveSibling("values.xlsx");
+                    ValueTable.write(sheet, List.of(List.of("F11", "unit.name", "K1")));
+                    return Pages.type(Catalogue.type("ravnsund-g3").orElseThrow()).length() + " "
+                            + ValueTable.read(sheet, "values.xlsx").rows().size();
+                }
+            }
+            """;
+
     @TempDir
     Path folder;
 
@@ -125,6 +146,8 @@ class ModulesTest {
         assertThat(play(layer, "ListToControlCentre", "pump-drive.csv")).startsWith("11 rows");
         assertThat(play(layer, "RelayToControlCentre", "F01.cid")).startsWith("1 of");
         assertThat(play(layer, "TryInterlock", "interlock.st")).startsWith("bi3");
+        assertThat(play(layer, "BayFromBay", "bays.csv")).startsWith("3 bays");
+        assertThat(play(layer, "Papers", "")).matches("\\d{5,} 1");
     }
 
     private String play(ModuleLayer layer, String example, String file) throws ReflectiveOperationException {
@@ -137,9 +160,10 @@ class ModulesTest {
 
     private Path compiled(List<Path> path) throws IOException {
         Path module = Files.writeString(folder.resolve("module-info.java"), MODULE);
+        Path papers = Files.writeString(folder.resolve("Papers.java"), PAPERS);
         List<Path> sources;
         try (Stream<Path> files = Files.list(Path.of("src/main/java/org/urvant/examples"))) {
-            sources = Stream.concat(Stream.of(module), files).toList();
+            sources = Stream.concat(Stream.of(module, papers), files).toList();
         }
         Path compiled = folder.resolve("examples");
         JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();

@@ -12,7 +12,7 @@ import org.urvant.core.error.RefusedException;
 
 /** A little of what bin/fuzz does for as long as one likes, the same each time. */
 class FuzzTest {
-    private static final int INPUTS = 250;
+    private static final int INPUTS = 150;
     private static final Path DEMO = Path.of("../demo");
 
     @TempDir
