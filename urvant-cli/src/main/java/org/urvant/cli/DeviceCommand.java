@@ -59,7 +59,7 @@ final class DeviceCommand extends ChangingCommand {
 
     @CommandLine.Command(
             name = "copy",
-            description = "Add a device with the values of another, but for what belongs to the"
+            description = "Add a device with the values, mappings and programs of another, but for what belongs to the"
                     + " one device; --twin for the other of a redundant pair, which must stay alike.")
     int copy(
             @Parameters(paramLabel = "DEVICE", description = "The device to copy.") String from,

@@ -2,17 +2,17 @@ package org.urvant.cli;
 
 import java.io.File;
 import java.io.IOException;
-import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.LoggerFactory;
+import org.urvant.core.error.RefusedException;
+import org.urvant.file.ExclusiveLock;
 import org.urvant.file.SafeFile;
 import org.urvant.project.cache.UserCache;
 
@@ -100,48 +100,41 @@ final class KeptClasses {
      */
     boolean make(List<String> program) throws IOException, InterruptedException {
         new UserCache(file.toAbsolutePath().getParent()); // made so that nobody else can write it
-        if (!isMine()) {
+        ExclusiveLock mine;
+        try {
+            mine = ExclusiveLock.take(lock, "keeping the classes", Duration.ZERO);
+        } catch (RefusedException e) {
             return false;
         }
         try {
-            List<String> command = new ArrayList<>(java());
-            command.addAll(
-                    1, List.of("-XX:ArchiveClassesAtExit=" + made, "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC"));
-            command.addAll(program);
-            Process process = new ProcessBuilder(command)
-                    .redirectErrorStream(true)
-                    .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-                    .start();
-            process.getOutputStream().close();
-            boolean isOver = process.waitFor(LONGEST.toMinutes(), TimeUnit.MINUTES);
-            if (!isOver) {
-                process.destroyForcibly().waitFor();
-            }
-            if (!isOver || process.exitValue() != 0 || !Files.exists(made)) {
-                SafeFile.writeText(key, now() + FAILED);
-                return false;
-            }
-            Files.deleteIfExists(key);
-            Files.move(made, file, StandardCopyOption.REPLACE_EXISTING);
-            SafeFile.writeText(key, now());
-            return true;
+            return made(program);
         } finally {
             Files.deleteIfExists(made);
-            Files.deleteIfExists(lock);
+            mine.close();
         }
     }
 
-    /** Takes the lock; one that is left over from a program that was killed is taken too. */
-    private boolean isMine() throws IOException {
-        try {
-            Files.createFile(lock);
-            return true;
-        } catch (FileAlreadyExistsException e) {
-            Instant since = Files.getLastModifiedTime(lock).toInstant();
-            return since.isBefore(Instant.now().minus(LONGEST.multipliedBy(2)))
-                    && Files.deleteIfExists(lock)
-                    && isMine();
+    private boolean made(List<String> program) throws IOException, InterruptedException {
+        List<String> command = new ArrayList<>(java());
+        command.addAll(1, List.of("-XX:ArchiveClassesAtExit=" + made, "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC"));
+        command.addAll(program);
+        Process process = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        process.getOutputStream().close();
+        boolean isOver = process.waitFor(LONGEST.toMinutes(), TimeUnit.MINUTES);
+        if (!isOver) {
+            process.destroyForcibly().waitFor();
         }
+        if (!isOver || process.exitValue() != 0 || !Files.exists(made)) {
+            SafeFile.writeText(key, now() + FAILED);
+            return false;
+        }
+        Files.deleteIfExists(key);
+        Files.move(made, file, StandardCopyOption.REPLACE_EXISTING);
+        SafeFile.writeText(key, now());
+        return true;
     }
 
     /** What the file depends on: which Java runs, and which jars. */

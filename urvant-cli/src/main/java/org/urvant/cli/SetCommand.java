@@ -56,7 +56,8 @@ final class SetCommand extends ChangingCommand {
     public Integer call() {
         if ((value == null) != standard) {
             throw new RefusedException(
-                    value == null ? "no value is given" : "a value and --default are given", "Give one of the two.");
+                    value == null ? "no value is given" : "a value and --default are given",
+                    "Give either a value, or --default.");
         }
         ProjectFolder folder = changing();
         Project project = folder.load();

@@ -6,12 +6,14 @@ import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.FileTime;
-import java.time.Instant;
+import java.time.Duration;
 import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.urvant.file.ExclusiveLock;
 import picocli.CommandLine;
 
 /** What the launchers leave to Java: the loaded form of the classes, made once and kept. */
@@ -42,7 +44,7 @@ class KeptClassesTest {
         assertThat(kept.isCurrent()).isFalse();
         assertThat(kept.make(PROGRAM)).isTrue();
         assertThat(kept.isCurrent()).isTrue();
-        assertThat(files()).containsExactly("classes.jsa", "classes.jsa.key");
+        assertThat(files()).containsExactly("classes.jsa", "classes.jsa.key", "classes.jsa.lock");
         assertThat(Files.size(file)).isGreaterThan(1_000_000);
         assertThat(Files.getPosixFilePermissions(file.getParent())).hasSize(3);
 
@@ -51,17 +53,23 @@ class KeptClassesTest {
     }
 
     @Test
-    void oneProgramMakesThemAtATime() throws IOException, InterruptedException {
+    void oneProgramMakesThemAtATime() throws Exception {
         Path file = folder.resolve("cache/classes.jsa");
-        Files.createDirectories(file.getParent());
-        Path lock = Files.createFile(folder.resolve("cache/classes.jsa.lock"));
-        assertThat(new KeptClasses(file, JAR).make(PROGRAM)).isFalse();
-        assertThat(files()).containsExactly("classes.jsa.lock");
-        Files.setLastModifiedTime(lock, FileTime.from(Instant.now().minusSeconds(3600)));
-        assertThat(new KeptClasses(file, JAR).make(PROGRAM))
-                .as("left over from a program that was killed")
+        KeptClasses kept = new KeptClasses(file, JAR);
+        Path lock = folder.resolve("cache/classes.jsa.lock");
+        ExecutorService other = Executors.newSingleThreadExecutor();
+        ExclusiveLock held = ExclusiveLock.take(lock, "another command", Duration.ZERO);
+        try {
+            assertThat(other.submit(() -> kept.make(PROGRAM)).get()).isFalse();
+            assertThat(files()).containsExactly("classes.jsa.lock");
+        } finally {
+            held.close();
+            other.shutdown();
+        }
+        assertThat(kept.make(PROGRAM))
+                .as("the lock ends with who held it, and its file stays")
                 .isTrue();
-        assertThat(files()).containsExactly("classes.jsa", "classes.jsa.key");
+        assertThat(files()).containsExactly("classes.jsa", "classes.jsa.key", "classes.jsa.lock");
     }
 
     @Test
@@ -69,7 +77,7 @@ class KeptClassesTest {
         KeptClasses kept = new KeptClasses(folder.resolve("cache/classes.jsa"), JAR);
         assertThat(kept.isPossible()).isTrue();
         assertThat(kept.make(List.of("no.such.Program"))).isFalse();
-        assertThat(files()).containsExactly("classes.jsa.key");
+        assertThat(files()).containsExactly("classes.jsa.key", "classes.jsa.lock");
         assertThat(kept.isCurrent())
                 .as("it is not tried again with each command")
                 .isTrue();

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Ref;
@@ -69,7 +70,9 @@ public final class DeviceChange {
             for (SettingDefinition setting : sheet.definition().settings().values()) {
                 if (setting.traits().isIdentity() && sheet.given().containsKey(setting.path())) {
                     taken.put(sheet.path(setting.path()), null);
-                    open.add(sheet.path(setting.path()));
+                    if (!sheet.definition().settings(Meaning.OUT_OF_SERVICE).contains(setting)) {
+                        open.add(sheet.path(setting.path()));
+                    }
                 }
             }
         }

@@ -70,7 +70,8 @@ final class ChannelCheck {
                             path,
                             reason.position(),
                             channel.prefix() + " is out of service: " + reason.text(),
-                            DeviceRules.CHANNEL_OUT_OF_SERVICE.remedy());
+                            DeviceRules.CHANNEL_OUT_OF_SERVICE.remedy(),
+                            Step.of(Action.TAKE_BACK, device.name(), path));
                 }));
     }
 

@@ -90,7 +90,8 @@ final class NetworkCheck {
             Ipv4.of(parts.getOrDefault("IP", ""))
                     .filter(address -> !address.isNone())
                     .ifPresent(address -> add(addresses, address.toString(), owner));
-            SettingKind.MAC.normal(parts.getOrDefault("MAC-Address", "")).ifPresent(card -> add(cards, card, owner));
+            Owner anywhere = new Owner(owner.ref, owner.name, owner.position); // a card has one address on all networks
+            SettingKind.MAC.normal(parts.getOrDefault("MAC-Address", "")).ifPresent(card -> add(cards, card, anywhere));
             point.station().ifPresent(this::reachable);
         }
     }

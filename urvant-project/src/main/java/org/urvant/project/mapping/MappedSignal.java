@@ -5,7 +5,6 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -82,9 +81,6 @@ public sealed interface MappedSignal {
 
     /** A data attribute of an IED. */
     record OfIed(DataAttribute attribute) implements MappedSignal {
-        private static final Set<String> SELECTED =
-                Set.of("sbo-with-normal-security", "2", "sbo-with-enhanced-security", "4");
-
         @Override
         public String reference() {
             return attribute.reference();
@@ -115,13 +111,10 @@ public sealed interface MappedSignal {
             return attribute.innerClass() + ", " + attribute.basicType();
         }
 
-        /** The control models of IEC 61850-7-2:2010, 20.2, by name and by number. */
         @Override
         public Optional<Boolean> selects() {
             return shape().filter(shape -> shape.access() == Access.COMMAND)
-                    .flatMap(shape -> SignalKind.controlModel(attribute))
-                    .flatMap(DataAttribute::value)
-                    .map(model -> SELECTED.contains(model.strip()));
+                    .flatMap(shape -> SignalKind.selects(attribute));
         }
     }
 

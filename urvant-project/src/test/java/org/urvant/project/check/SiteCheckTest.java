@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -116,7 +117,7 @@ class SiteCheckTest {
             String[] parts = each.split(" ");
             StringBuilder text = files.computeIfAbsent(parts[0], file -> new StringBuilder("<Communication>"));
             text.append(
-                    "<SubNetwork name='%s'><ConnectedAP iedName='R%d' apName='P1'><Address><P type='IP'>192.0.2.%s</P></Address></ConnectedAP></SubNetwork>"
+                    "<SubNetwork name='%1$s'><ConnectedAP iedName='R%2$d' apName='P1'><Address><P type='IP'>192.0.2.%3$s</P><P type='MAC-Address'>02-00-5E-10-00-0%3$s</P></Address></ConnectedAP></SubNetwork>"
                             .formatted(parts[1], count++, parts[2]));
         }
         Project site = Sites.empty();
@@ -136,6 +137,13 @@ class SiteCheckTest {
                                     text.append("</SCL>").toString().getBytes(StandardCharsets.UTF_8),
                                     "sources/" + file.getKey() + ".cid"));
         }
+        long cards = Arrays.stream(points.split(", "))
+                .map(point -> point.substring(point.length() - 1))
+                .distinct()
+                .count();
+        assertThat(found(site, "duplicate-mac"))
+                .as("a card has one address on all networks")
+                .hasSize((int) (count - cards));
         assertThat(found(site, "duplicate-ip").stream()
                         .map(finding -> finding.subject().substring(1)))
                 .isEqualTo(doubled.isEmpty() ? List.of() : List.of(doubled));

@@ -102,6 +102,9 @@ public enum SignalKind {
     private static final String ANY = ".*";
 
     private final String meaning;
+    private static final Set<String> SELECTED =
+            Set.of("sbo-with-normal-security", "2", "sbo-with-enhanced-security", "4");
+
     private final List<Row> rows;
 
     SignalKind(String meaning, Row... rows) {
@@ -182,13 +185,18 @@ public enum SignalKind {
     }
 
     /** Returns the attribute that says how the object of a command is controlled; empty when it has none. */
-    public static Optional<DataAttribute> controlModel(DataAttribute attribute) {
+    static Optional<DataAttribute> controlModel(DataAttribute attribute) {
         return attribute.node().attributeAt(attribute.objectName() + ".ctlModel");
     }
 
     /** A control whose model is status-only takes no command (IEC 61850-7-2:2010, 20.2). */
     static boolean isStatusOnly(String model) {
         return model.equals("status-only") || model.equals("0");
+    }
+
+    /** Returns whether who commands the object of a command selects it first (IEC 61850-7-2:2010, 20.2); empty when it does not say. */
+    public static Optional<Boolean> selects(DataAttribute command) {
+        return controlModel(command).flatMap(DataAttribute::value).map(model -> SELECTED.contains(model.strip()));
     }
 
     /** Returns a number that changes when what belongs to which kind changes, so that kept indexes can be told apart. */
