@@ -99,7 +99,7 @@ final class MapCommand extends ChangingCommand {
             paramLabel = "IDENTIFIER",
             description =
                     "Give programs of the device the one signal to read as mapped.IDENTIFIER; without a signal, map"
-                            + " what they write there, see --kind.")
+                            + " what they write there, see --kind and --onto.")
     private String program;
 
     @Option(
@@ -200,16 +200,21 @@ final class MapCommand extends ChangingCommand {
     }
 
     private SignalMapping ofProgram(Project project) {
-        if (choosesOtherwise() || signals.size() > 1 || signals.isEmpty() && over != null) {
+        boolean isOnto = onto != null && signals.isEmpty();
+        if (choosesOtherwise() && !isOnto || signals.size() > 1 || signals.isEmpty() && over != null && !isOnto) {
             throw new RefusedException(
                     "--program maps one value",
-                    "Name one signal and --over where it is needed, or none and --kind, --command, --to and --name.");
+                    "Name one signal and --over where it is needed, or none and --onto, or --kind, --command, --to and"
+                            + " --name.");
         }
-        if (!signals.isEmpty()) {
+        if (!signals.isEmpty() || isOnto) {
             if (kind != null || isCommand || to != null || name != null) {
                 throw new RefusedException(
-                        "programs read the signal as it is",
-                        "Leave out --kind, --command, --to and --name, or leave out the signal.");
+                        isOnto ? "programs write the point as its list says" : "programs read the signal as it is",
+                        "Leave out --kind, --command, --to and --name" + (isOnto ? "." : ", or leave out the signal."));
+            }
+            if (isOnto) {
+                return ProgramMapping.onto(project, deviceName, program, onto, Optional.ofNullable(over));
             }
             return ProgramMapping.toPrograms(project, deviceName, signals.get(0), program, Optional.ofNullable(over));
         }

@@ -27,7 +27,7 @@ import org.urvant.core.finding.Position;
 /**
  * One YAML document as text and tree. Scalars stay text, so {@code on}, {@code 12:30} and {@code 007} are what was
  * written; tags, anchors, aliases and doubled keys are refused. Immutable: {@link #with} returns the document with one
- * value changed in place, comments and order untouched.
+ * value changed in place, {@link YamlChanges} with many, comments and order untouched.
  */
 public final class YamlDocument {
     private static final int MOST_CODE_POINTS = 4_000_000;
@@ -121,12 +121,12 @@ public final class YamlDocument {
      * @throws IllegalArgumentException when there is no such key
      */
     public YamlDocument renamed(List<String> path, String name) {
-        return parse(source, new YamlEdit(this).rename(path, name));
+        return with(List.of(new YamlEdit(this).rename(path, name)));
     }
 
     /** Returns the document with the value at a path of keys set; missing keys are added at the end of their map. */
     public YamlDocument with(List<String> path, String value) {
-        return parse(source, new YamlEdit(this).set(path, value));
+        return new YamlChanges().set(path, value).in(this);
     }
 
     /**
@@ -134,17 +134,16 @@ public final class YamlDocument {
      * empty list takes the key away.
      */
     public YamlDocument with(List<String> path, List<String> items) {
-        Optional<String> inPlace = items.isEmpty() ? Optional.empty() : new YamlEdit(this).setItems(path, items);
-        if (inPlace.isPresent()) {
-            return parse(source, inPlace.get());
-        }
-        YamlDocument without = without(path);
-        return items.isEmpty() ? without : parse(source, new YamlEdit(without).set(path, items));
+        return new YamlChanges().set(path, items).in(this);
     }
 
     /** Returns the document without the value at a path of keys; unchanged when there is none. */
     public YamlDocument without(List<String> path) {
-        return parse(source, new YamlEdit(this).remove(path));
+        return new YamlChanges().remove(path).in(this);
+    }
+
+    YamlDocument with(List<YamlEdit.Splice> splices) {
+        return splices.isEmpty() ? this : parse(source, YamlEdit.Splice.in(text, splices));
     }
 
     private static Position position(String source, Mark mark) {

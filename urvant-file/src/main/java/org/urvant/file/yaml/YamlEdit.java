@@ -1,5 +1,7 @@
 package org.urvant.file.yaml;
 
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -7,8 +9,8 @@ import java.util.stream.Collectors;
 import org.urvant.core.finding.Position;
 
 /**
- * Changes one value in a YAML text and leaves every other character as it was. A value that exists is replaced where it
- * stands; a new one is added as a line below the last entry of its map, at the indent of that map.
+ * Finds what to splice into a YAML text to change one value, so that every other character stays. A value that exists is
+ * replaced where it stands; a new one is added as a line below the last entry of its map, at the indent of that map.
  */
 final class YamlEdit {
     private final YamlDocument document;
@@ -19,17 +21,17 @@ final class YamlEdit {
         this.text = document.text();
     }
 
-    String set(List<String> path, String value) {
+    Splice set(List<String> path, String value) {
         return setWritten(path, YamlText.scalar(value), value);
     }
 
     /** Sets a list: one of as many texts item by item where they stand, any other written in one line. */
-    String set(List<String> path, List<String> items) {
+    Splice set(List<String> path, List<String> items) {
         return setWritten(path, items.stream().map(YamlText::scalar).collect(Collectors.joining(", ", "[", "]")), null);
     }
 
     /** Sets the texts of a list that is there where they stand; empty when it has another number of items, or no texts. */
-    Optional<String> setItems(List<String> path, List<String> items) {
+    Optional<List<Splice>> setItems(List<String> path, List<String> items) {
         boolean isAlike = document.at(path) instanceof YamlNode.Items list
                 && list.items().size() == items.size()
                 && list.items().stream().allMatch(YamlNode.Text.class::isInstance);
@@ -37,20 +39,20 @@ final class YamlEdit {
             return Optional.empty();
         }
         List<YamlNode> old = ((YamlNode.Items) document.at(path)).items();
-        StringBuilder changed = new StringBuilder(text);
-        for (int i = items.size() - 1; i >= 0; i--) { // from the end, so that the places before stay
+        List<Splice> changed = new ArrayList<>();
+        for (int i = 0; i < items.size(); i++) {
             YamlNode.Text item = (YamlNode.Text) old.get(i);
             if (!item.text().equals(items.get(i))) {
                 int start = offset(item.span().start());
                 int end = offset(item.span().end());
-                changed.replace(start, end, YamlText.like(text.substring(start, end), item.text(), items.get(i)));
+                changed.add(splice(start, end, YamlText.like(text.substring(start, end), item.text(), items.get(i))));
             }
         }
-        return Optional.of(changed.toString());
+        return Optional.of(changed);
     }
 
     /** Gives the key at the end of a path another name where it stands. */
-    String rename(List<String> path, String name) {
+    Splice rename(List<String> path, String name) {
         String key = path.get(path.size() - 1);
         if (!(document.at(path.subList(0, path.size() - 1)) instanceof YamlNode.Fields map)
                 || !map.keys().containsKey(key)) {
@@ -73,13 +75,13 @@ final class YamlEdit {
         return at + 1;
     }
 
-    private String setWritten(List<String> path, String value, String plain) {
+    private Splice setWritten(List<String> path, String value, String plain) {
         YamlNode.Fields at = document.root();
         int depth = 0;
         while (depth < path.size()) {
             YamlNode next = at.entries().get(path.get(depth));
             if (next == null) {
-                return insert(at, path.subList(depth, path.size()), value);
+                return insert(at, path, depth, value);
             }
             if (depth == path.size() - 1) {
                 return replace(next, value, plain);
@@ -97,34 +99,36 @@ final class YamlEdit {
             }
             int indent = indentOf(at) + 2;
             int lineEnd = lineEnd(offset(next.span().end()));
-            return splice(lineEnd, lineEnd, lines(path.subList(depth + 1, path.size()), value, indent, true));
+            String lines = lines(path.subList(depth + 1, path.size()), value, indent, true);
+            return new Splice(lineEnd, lineEnd, lines, path.subList(0, depth + 2));
         }
         throw new IllegalArgumentException("an empty path names no value");
     }
 
-    String remove(List<String> path) {
+    /** Returns how to take out the value at a path; empty when there is none. */
+    List<Splice> remove(List<String> path) {
         YamlNode.Fields at = document.root();
         for (int depth = 0; depth < path.size() - 1; depth++) {
             if (!(at.entries().get(path.get(depth)) instanceof YamlNode.Fields fields)) {
-                return text;
+                return List.of();
             }
             at = fields;
         }
         String key = path.get(path.size() - 1);
         YamlNode value = at.entries().get(key);
         if (value == null) {
-            return text;
+            return List.of();
         }
         if (at.isFlow()) {
-            return removeBetweenBraces(at, key);
+            return List.of(removeBetweenBraces(at, key));
         }
         int start = lineStart(at.keys().get(key).line());
         int end = lineEnd(lastLeafEnd(value));
-        return splice(start, Math.min(text.length(), end + 1), "");
+        return List.of(splice(start, Math.min(text.length(), end + 1), ""));
     }
 
     /** Takes an entry out of a map in one line, with the comma that separates it from the next or the one before. */
-    private String removeBetweenBraces(YamlNode.Fields map, String key) {
+    private Splice removeBetweenBraces(YamlNode.Fields map, String key) {
         List<String> keys = List.copyOf(map.entries().keySet());
         int index = keys.indexOf(key);
         int start = keyStart(map, key);
@@ -142,7 +146,7 @@ final class YamlEdit {
         return text.offsetByCodePoints(lineStart(position.line()), position.column() - 1);
     }
 
-    private String replace(YamlNode old, String value, String plain) {
+    private Splice replace(YamlNode old, String value, String plain) {
         if (!(old instanceof YamlNode.Text scalar)) {
             throw new IllegalArgumentException("the value at " + old.position() + " is a map or a list");
         }
@@ -153,7 +157,8 @@ final class YamlEdit {
         return splice(start, end, before + styled);
     }
 
-    private String insert(YamlNode.Fields map, List<String> keys, String value) {
+    private Splice insert(YamlNode.Fields map, List<String> path, int depth, String value) {
+        List<String> keys = path.subList(depth, path.size());
         if (map.isFlow()) {
             int brace = offset(map.span().end()) - 1;
             String separator = map.entries().isEmpty() ? "" : ", ";
@@ -164,15 +169,15 @@ final class YamlEdit {
             return splice(brace, brace, separator + YamlText.scalar(keys.get(0)) + ": " + inner);
         }
         if (map.entries().isEmpty()) {
-            String lead = text.isEmpty() || text.endsWith("\n") ? text : text + "\n";
-            return lead + lines(keys, value, 0, false) + "\n";
+            String lead = text.isEmpty() || text.endsWith("\n") ? "" : "\n";
+            return splice(text.length(), text.length(), lead + lines(keys, value, 0, false) + "\n");
         }
         YamlNode last = null;
         for (Map.Entry<String, YamlNode> entry : map.entries().entrySet()) {
             last = entry.getValue();
         }
         int at = lineEnd(lastLeafEnd(last));
-        return splice(at, at, lines(keys, value, indentOf(map), true));
+        return new Splice(at, at, lines(keys, value, indentOf(map), true), path.subList(0, depth + 1));
     }
 
     private static String lines(List<String> keys, String value, int indent, boolean newLineFirst) {
@@ -235,7 +240,41 @@ final class YamlEdit {
         return text.offsetByCodePoints(0, codePoints);
     }
 
-    private String splice(int start, int end, String replacement) {
-        return text.substring(0, start) + replacement + text.substring(end);
+    private static Splice splice(int start, int end, String replacement) {
+        return new Splice(start, end, replacement, List.of());
+    }
+
+    /**
+     * What stands between two offsets of a text afterwards.
+     *
+     * @param key the path of the key that new lines bring, so that others may follow it at the same place; else empty
+     */
+    record Splice(int start, int end, String text, List<String> key) {
+        /** Returns whether another one, found for the same text, can be made together with this one, after it. */
+        boolean isApartFrom(Splice later) {
+            if (start == end && later.start == later.end && start == later.start) {
+                return !key.isEmpty()
+                        && key.size() == later.key.size()
+                        && !key.equals(later.key)
+                        && key.subList(0, key.size() - 1).equals(later.key.subList(0, key.size() - 1));
+            }
+            Splice first = start < later.start || start == later.start && end <= later.end ? this : later;
+            Splice second = first == this ? later : this;
+            boolean isInLineOf = first.start < first.end && !first.text.isEmpty();
+            return isInLineOf ? first.end <= second.start : first.end < second.start;
+        }
+
+        /** Returns a text with splices that stand apart from each other. */
+        static String in(String text, List<Splice> splices) {
+            List<Splice> sorted = new ArrayList<>(splices);
+            sorted.sort(Comparator.comparingInt(Splice::start).thenComparingInt(Splice::end)); // keeps their order
+            StringBuilder changed = new StringBuilder();
+            int from = 0;
+            for (Splice splice : sorted) {
+                changed.append(text, from, splice.start).append(splice.text);
+                from = splice.end;
+            }
+            return changed.append(text, from, text.length()).toString();
+        }
     }
 }

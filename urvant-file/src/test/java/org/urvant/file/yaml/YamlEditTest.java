@@ -44,6 +44,44 @@ class YamlEditTest {
         return comments;
     }
 
+    /** Changes made together give the text that they give one after the other. */
+    @Property(tries = 1000)
+    void changesMadeTogetherAreThoseOneAfterTheOther(@ForAll long seed) {
+        Random random = new Random(seed);
+        List<String> lines = new ArrayList<>(LINES);
+        lines.addAll(List.of("m: [1, 2]", "n:", "  - 1 # one", "  - 2", "o:", "p: {}", "q:", "  r:", "    s: 1"));
+        YamlDocument document = YamlDocument.parse("x", String.join("\n", lines) + "\n");
+        List<String> paths = List.of(
+                "a", "b", "b c", "b d", "b t", "b u", "e", "e f", "e g", "e h", "e i", "m", "n", "o x", "o y", "p x",
+                "p y", "q r s", "q r t", "q t", "v", "w x", "w y", "w z 1");
+        YamlChanges together = new YamlChanges();
+        YamlDocument one = document;
+        for (int step = 0; step < 8; step++) {
+            List<String> path = List.of(paths.get(random.nextInt(paths.size())).split(" "));
+            try {
+                switch (random.nextInt(3)) {
+                    case 0 -> {
+                        List<String> items = List.of("x", "y, z", "3").subList(0, random.nextInt(4));
+                        one = one.with(path, items);
+                        together.set(path, items);
+                    }
+                    case 1 -> {
+                        one = one.without(path);
+                        together.remove(path);
+                    }
+                    default -> {
+                        one = one.with(path, "v" + step);
+                        together.set(path, "v" + step);
+                    }
+                }
+            } catch (IllegalArgumentException e) {
+                assertThat(e)
+                        .hasMessageMatching("(?s).*(is a map or a list|is a value).*"); // then it is left out of both
+            }
+        }
+        assertThat(together.in(document).text()).isEqualTo(one.text());
+    }
+
     /** Random edits on a document do what they do on a plain map, and every comment stays. */
     @Property(tries = 300)
     void editsDoWhatTheySayAndKeepComments(@ForAll long seed) {

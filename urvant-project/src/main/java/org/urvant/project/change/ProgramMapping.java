@@ -6,6 +6,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.point.Access;
 import org.urvant.core.point.Shape;
 import org.urvant.core.point.program.ProgramPoint;
 import org.urvant.project.Device;
@@ -68,6 +69,32 @@ public final class ProgramMapping {
         return programs(
                 new ConnectionChange.Connected(project, device, List.of()),
                 SignalMapper.propose(project, device, to, List.of(value), OptionalInt.empty()));
+    }
+
+    /**
+     * Says what it would bring to let programs of the device write a point of a list; changes nothing. The row arrives switched
+     * off.
+     *
+     * @param identifier by which name programs write it, after {@code mapped.}
+     * @param onto the point that is written, {@code LIST/KEY}; its kind of value is that of the program's
+     * @param over connection that reaches the list's station; empty where only one can
+     * @throws RefusedException when the identifier cannot be used, or the point cannot be written
+     */
+    public static SignalMapping onto(
+            Project project, String deviceName, String identifier, String onto, Optional<String> over) {
+        Device device = project.device(deviceName);
+        requireFree(project, device, identifier);
+        MappedSignal.OfList point = SignalMapping.commanded(project, onto);
+        Shape held = point.shape()
+                .orElseThrow(() -> new RefusedException(
+                        point.reference() + " " + point.reason(), "Choose a point that can be written."));
+        Set<String> taken = device.mappings().stream().map(Mapping::key).collect(Collectors.toSet());
+        MappedSignal value = new MappedSignal.OfProgram(
+                identifier,
+                MappingKey.of(ProgramPoint.TEXT + " " + identifier, point.reference(), taken),
+                identifier,
+                new Shape(held.form(), Access.READ, held.range()));
+        return SignalMapping.passOn(project, deviceName, value, point, over);
     }
 
     private static SignalMapping programs(ConnectionChange.Connected connected, SignalMapper.Proposal proposal) {

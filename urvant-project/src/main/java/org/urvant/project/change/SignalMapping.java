@@ -160,7 +160,12 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
      */
     public static SignalMapping passOn(
             Project project, String deviceName, String signal, String onto, Optional<String> over) {
-        Device device = project.device(deviceName);
+        MappedSignal source = single(project, project.device(deviceName), signal);
+        return passOn(project, deviceName, source, commanded(project, onto), over);
+    }
+
+    /** Returns a point of a list as one that is written. */
+    static MappedSignal.OfList commanded(Project project, String onto) {
         ListPoint point = ListPoint.of(onto)
                 .orElseThrow(
                         () -> new RefusedException("'" + onto + "' is no point of a list", "Name it as LIST/POINT."));
@@ -170,14 +175,15 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
                         "point of list " + list.name(),
                         point.key(),
                         list.points().keySet()));
-        MappedSignal source = single(project, device, signal);
-        ConnectionChange.Connected connected = ConnectionChange.connectAll(project, device, relays(source));
-        SignalMapper.Proposal proposal = SignalMapper.passOn(
-                connected.project(),
-                connected.device(),
-                source,
-                new MappedSignal.OfList(list, listed, Access.COMMAND),
-                over);
+        return new MappedSignal.OfList(list, listed, Access.COMMAND);
+    }
+
+    static SignalMapping passOn(
+            Project project, String deviceName, MappedSignal source, MappedSignal.OfList onto, Optional<String> over) {
+        ConnectionChange.Connected connected =
+                ConnectionChange.connectAll(project, project.device(deviceName), relays(source));
+        SignalMapper.Proposal proposal =
+                SignalMapper.passOn(connected.project(), connected.device(), source, onto, over);
         Project after =
                 proposal.rows().isEmpty() ? project : proposal.carriedOut(connected.project(), connected.device());
         proposal.rows()

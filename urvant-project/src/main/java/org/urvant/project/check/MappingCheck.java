@@ -68,6 +68,10 @@ final class MappingCheck {
         identifiers();
         for (Mapping mapping : device.mappings()) {
             ResolvedMapping.resolve(project, device, mapping, findings).ifPresent(resolved -> {
+                if (mapping.isUsed()
+                        && (resolved.isToProgram() || resolved.receiver().isPresent())) {
+                    passed.add(mapping);
+                }
                 if (resolved.isToProgram()) {
                     return;
                 }
@@ -91,11 +95,11 @@ final class MappingCheck {
                         Step.of(Action.ENABLE, device.name(), mapping.key()));
             }
         }
-        RowCircles.find(passed)
+        RowCircles.find(passed, device.logic())
                 .forEach((row, points) -> report(
                         MappingRules.ROWS_IN_CIRCLE,
                         row,
-                        "what goes to " + row.destination() + " comes back to it: " + String.join(" → ", points),
+                        "what goes to " + points.get(0) + " comes back to it: " + String.join(" → ", points),
                         MappingRules.ROWS_IN_CIRCLE.remedy()));
         counts.forEach(this::capacity);
         unqualified.forEach(this::quality);
@@ -151,9 +155,6 @@ final class MappingCheck {
 
     private void address(ResolvedMapping resolved) {
         Mapping mapping = resolved.mapping();
-        if (resolved.receiver().isPresent() && mapping.isUsed()) {
-            passed.add(mapping);
-        }
         if (resolved.receiver().isPresent()) {
             fedTwice(mapping, resolved.receiver().get().reference());
             return;

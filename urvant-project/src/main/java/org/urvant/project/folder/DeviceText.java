@@ -9,6 +9,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Entry;
+import org.urvant.file.yaml.YamlChanges;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.file.yaml.YamlText;
 import org.urvant.project.Connection;
@@ -18,7 +19,8 @@ import org.urvant.project.Plate;
 
 /** Writes a device as the text of its file: a new one with sorted keys, a changed one in place. */
 final class DeviceText {
-    private YamlDocument document;
+    private final YamlDocument document;
+    private final YamlChanges changes = new YamlChanges();
 
     private DeviceText(YamlDocument document) {
         this.document = document;
@@ -99,19 +101,19 @@ final class DeviceText {
                 before.fitted().ticked(),
                 after.fitted().ticked());
         if (!before.fitted().licenceNames().equals(after.fitted().licenceNames())) {
-            text.document = text.document.with(
-                    List.of(DeviceFile.LICENCES), after.fitted().licenceNames());
+            text.changes.set(List.of(DeviceFile.LICENCES), after.fitted().licenceNames());
         }
         text.values(List.of(DeviceFile.SETTINGS), before.settings(), after.settings());
         text.sheets(before.sheets(), after.sheets());
         text.connections(before.connections(), after.connections());
-        Device read = DeviceFile.read(after.name(), text.document, finding -> {});
+        YamlDocument changed = text.changes.in(document);
+        Device read = DeviceFile.read(after.name(), changed, finding -> {});
         if (!of(read).equals(of(after))) {
             throw new RefusedException(
-                    text.document.source() + " is written in a way in which this change cannot be made",
+                    document.source() + " is written in a way in which this change cannot be made",
                     "Write its maps over several lines, a key a line, or change it by hand.");
         }
-        return text.document.text();
+        return changed.text();
     }
 
     static RefusedException changedSince(String file) {
@@ -127,7 +129,7 @@ final class DeviceText {
             GivenSheet old = before.get(prefix);
             GivenSheet next = after.get(prefix);
             if (next == null) {
-                document = document.without(DeviceFile.keys(old));
+                changes.remove(DeviceFile.keys(old));
             } else {
                 values(DeviceFile.keys(next), old == null ? new TreeMap<>() : old.values(), next.values());
             }
@@ -137,7 +139,7 @@ final class DeviceText {
     private void connections(SortedMap<String, Connection> before, SortedMap<String, Connection> after) {
         before.keySet().stream()
                 .filter(name -> !after.containsKey(name))
-                .forEach(name -> document = document.without(List.of(DeviceFile.CONNECTIONS, name)));
+                .forEach(name -> changes.remove(List.of(DeviceFile.CONNECTIONS, name)));
         after.forEach((name, connection) -> {
             List<String> at = List.of(DeviceFile.CONNECTIONS, name);
             Connection old = before.get(name);
@@ -172,7 +174,11 @@ final class DeviceText {
     }
 
     private void set(List<String> keys, String text) {
-        document = text == null ? document.without(keys) : document.with(keys, text);
+        if (text == null) {
+            changes.remove(keys);
+        } else {
+            changes.set(keys, text);
+        }
     }
 
     private static List<String> append(List<String> path, String last) {

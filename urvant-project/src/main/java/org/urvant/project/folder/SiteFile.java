@@ -16,7 +16,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.protection.FaultKind;
 import org.urvant.file.yaml.FieldReader;
-import org.urvant.file.yaml.YamlDocument;
+import org.urvant.file.yaml.YamlChanges;
 import org.urvant.project.Bay;
 import org.urvant.project.Feeding;
 
@@ -80,59 +80,53 @@ final class SiteFile {
         return given.map(entry -> Integer.parseInt(entry.text())).orElse(0);
     }
 
-    /** Returns the file with a bay changed; null for a bay that is not there before, or goes. */
-    static YamlDocument changed(YamlDocument document, Bay before, Bay after) {
+    /** Adds what changes the file when a bay changes; null for a bay that is not there before, or goes. */
+    static void change(YamlChanges changes, Bay before, Bay after) {
         if (after == null) {
-            return document.without(List.of(BAYS, before.name()));
+            changes.remove(List.of(BAYS, before.name()));
+            return;
         }
-        YamlDocument changed = document;
         List<String> at = List.of(BAYS, after.name());
         if (before == null ? after.breakers() > 0 : after.breakers() != before.breakers()) {
-            changed = changed.with(append(at, "breakers"), String.valueOf(after.breakers()));
+            changes.set(append(at, "breakers"), String.valueOf(after.breakers()));
         }
         List<String> devices = after.devices().stream().map(Entry::text).toList();
         List<String> old = before == null
                 ? List.of()
                 : before.devices().stream().map(Entry::text).toList();
         if (!devices.equals(old)) {
-            changed = changed.with(append(at, "devices"), devices);
+            changes.set(append(at, "devices"), devices);
         }
         if (after.feeding().isPresent() && (before == null || !before.feeding().equals(after.feeding()))) {
-            changed = changed(changed, append(at, "feeding"), after.feeding().get());
+            change(changes, append(at, "feeding"), after.feeding().get());
         }
         if (before != null && before.feeding().isPresent() && after.feeding().isEmpty()) {
-            changed = changed.without(append(at, "feeding"));
+            changes.remove(append(at, "feeding"));
         }
         List<String> ratings = append(at, "ratings");
         for (Map.Entry<String, Entry> rating : after.ratings().entrySet()) {
             Entry known = before == null ? null : before.ratings().get(rating.getKey());
             if (known == null || !known.text().equals(rating.getValue().text())) {
-                changed = changed.with(
-                        append(ratings, rating.getKey()), rating.getValue().text());
+                changes.set(append(ratings, rating.getKey()), rating.getValue().text());
             }
         }
         for (String gone : before == null
                 ? List.<String>of()
                 : List.copyOf(before.ratings().keySet())) {
             if (!after.ratings().containsKey(gone)) {
-                changed = changed.without(append(ratings, gone));
+                changes.remove(append(ratings, gone));
             }
         }
-        return changed;
     }
 
-    private static YamlDocument changed(YamlDocument document, List<String> at, Feeding feeding) {
+    private static void change(YamlChanges changes, List<String> at, Feeding feeding) {
         Map<String, Entry> values = new LinkedHashMap<>();
         values.put("from", feeding.from());
         feeding.transformer().ifPresent(entry -> values.put("transformer", entry));
         feeding.share().ifPresent(entry -> values.put("share", entry));
         feeding.margin().ifPresent(entry -> values.put("margin", entry));
         feeding.levels().forEach((kind, entry) -> values.put(kind.word(), entry));
-        YamlDocument changed = document;
-        for (Map.Entry<String, Entry> value : values.entrySet()) {
-            changed = changed.with(append(at, value.getKey()), value.getValue().text());
-        }
-        return changed;
+        values.forEach((key, entry) -> changes.set(append(at, key), entry.text()));
     }
 
     private static List<String> append(List<String> path, String last) {

@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import org.urvant.core.finding.Ref.Kind;
 import org.urvant.core.point.list.PointList;
+import org.urvant.file.yaml.YamlChanges;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
@@ -226,9 +227,9 @@ final class SiteText {
         }
         TreeSet<String> names = new TreeSet<>(old.keySet());
         names.addAll(after.keySet());
-        for (String name : names) {
-            document = SiteFile.changed(document, old.get(name), after.get(name));
-        }
+        YamlChanges changes = new YamlChanges();
+        names.forEach(name -> SiteFile.change(changes, old.get(name), after.get(name)));
+        document = changes.in(document);
         if (!document.text().equals(was)) {
             texts.put(SiteFile.NAME, document.text());
         }
@@ -264,15 +265,16 @@ final class SiteText {
         }
         SortedMap<String, String> all = new TreeMap<>(before);
         all.putAll(after);
+        YamlChanges changes = new YamlChanges();
         for (String name : all.keySet()) {
             List<String> path = List.of(section, name);
             String text = after.get(name);
             if (text == null) {
-                changed = changed.without(path);
+                changes.remove(path);
             } else if (!text.equals(before.get(name))) {
-                changed = changed.with(path, text);
+                changes.set(path, text);
             }
         }
-        return changed;
+        return changes.in(changed);
     }
 }

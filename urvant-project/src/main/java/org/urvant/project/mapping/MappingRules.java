@@ -100,7 +100,7 @@ public final class MappingRules implements RuleRoom {
     public static final Rule ROWS_IN_CIRCLE = ALL.warning(
             "rows-in-circle",
             "N127",
-            "Rows pass a value on from point to point until it comes back to where it began, so one change can run round without end.",
+            "Rows pass a value on from point to point, through programs of the device too, until it comes back to where it began, so one change can run round without end.",
             "Switch off or remove one of the rows, or give one a dead band or delay.");
     public static final Rule RESULT_ROUNDED = ALL.note(
             "result-rounded",

@@ -187,17 +187,20 @@ public final class SignalMapper {
         }
         Optional<Mapping> known = device.mappings().stream()
                 .filter(row -> row.target().equals(new Mapping.End(to, onto.reference()))
-                        && row.origins().equals(List.of(new Mapping.End(from, signal.reference()))))
+                        && row.origins().equals(List.of(new Mapping.End(from, signal.written())))
+                        && row.identifier().equals(identifier(signal)))
                 .findFirst();
         if (known.isEmpty()) {
             String names = project.conventions().names();
             String name = ShortName.of(onto.name(names) + " from " + signal.name(names), 0, Map.of(), mapper.names);
             mapper.rows.add(new Mapping(
-                    MappingKey.of(signal.reference() + " " + onto.reference(), to, mapper.keys),
-                    name,
-                    onto.place(),
-                    new Mapping.End(from, signal.reference()),
+                    signal.ownKey()
+                            .orElseGet(
+                                    () -> MappingKey.of(signal.reference() + " " + onto.reference(), to, mapper.keys)),
+                    new Mapping.Title(name, onto.place(), identifier(signal)),
+                    List.of(new Mapping.End(from, signal.written())),
                     new Mapping.End(to, onto.reference()),
+                    Mapping.Handling.NONE,
                     false,
                     Position.in("proposal")));
         }
@@ -400,11 +403,14 @@ public final class SignalMapper {
         String transform = signal instanceof MappedSignal.Calculated calculated
                 ? calculated.transform().text()
                 : "";
-        Mapping.Title title = new Mapping.Title(
-                name, place, signal instanceof MappedSignal.OfProgram program ? program.identifier() : "");
+        Mapping.Title title = new Mapping.Title(name, place, identifier(signal));
         return isRead
                 ? new Mapping(key, title, ends, receiver, Mapping.Handling.of(transform), true, position)
                 : new Mapping(key, title, List.of(receiver), ends.get(0), Mapping.Handling.NONE, false, position);
+    }
+
+    private static String identifier(MappedSignal signal) {
+        return signal instanceof MappedSignal.OfProgram program ? program.identifier() : "";
     }
 
     /** Returns the highest address of a connection that has a number of octets for them. */
