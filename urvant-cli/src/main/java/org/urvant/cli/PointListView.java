@@ -58,7 +58,7 @@ final class PointListView {
             ListedPoint.About about = point.about();
             List<Object> cells = new ArrayList<>(List.of(
                     list.reference(point),
-                    point.station() == ListedPoint.NO_STATION ? "" : point.station(),
+                    point.hasStation() ? point.station() : "",
                     point.point().text(),
                     Word.of(point.flow()),
                     law(point.measure())));
@@ -127,7 +127,7 @@ final class PointListView {
         fact("point", list.space().title() + ", " + point.point().text());
         fact(
                 list.space().listForm().orElseThrow().station(),
-                point.station() == ListedPoint.NO_STATION ? "not given" : String.valueOf(point.station()));
+                point.hasStation() ? String.valueOf(point.station()) : "not given");
         fact("access", Word.of(point.flow()));
         fact("value", law(point.measure()));
         fact("place", point.about().place());
@@ -221,7 +221,7 @@ final class PointListView {
         return Json.object(
                 "reference", list.reference(point),
                 "name", point.about().name(),
-                "station", point.station() == ListedPoint.NO_STATION ? null : point.station(),
+                "station", point.hasStation() ? point.station() : null,
                 "point", point.point().text(),
                 "access", Word.of(point.flow()),
                 "unit", point.measure().unit(),

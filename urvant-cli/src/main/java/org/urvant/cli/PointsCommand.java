@@ -3,6 +3,7 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.urvant.core.error.RefusedException;
@@ -12,11 +13,14 @@ import org.urvant.core.point.list.PointList;
 import org.urvant.core.text.Word;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.Project;
+import org.urvant.project.change.ListChange;
+import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.mapping.ListUse;
+import picocli.CommandLine;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-@picocli.CommandLine.Command(
+@CommandLine.Command(
         name = "points",
         description = "Show the lists of points, or the points of one with the rows that read and write them.",
         footer = {
@@ -24,14 +28,20 @@ import picocli.CommandLine.Parameters;
             "Examples: urvant points",
             "          urvant points PD1 --unmapped",
             "          urvant points PD1 --writable      what the list lets others write, and who does",
-            "          urvant points PD1 --out pd1.xlsx  'urvant import pd1.xlsx --name PD1' takes it back"
+            "          urvant points PD1 --out pd1.xlsx  'urvant import pd1.xlsx --name PD1' takes it back",
+            "          urvant points copy PD1 PD2 --only 'motor-*' --station 8",
+            "          urvant points --unbound",
+            "          urvant points bind PD1 7"
         })
-final class PointsCommand extends Command {
+final class PointsCommand extends ChangingCommand {
     @Parameters(paramLabel = "LIST", arity = "0..1", description = "Name of a list.")
     private String name;
 
     @Option(names = "--unmapped", description = "Only points that no row reads or writes.")
     private boolean unmapped;
+
+    @Option(names = "--unbound", description = "Only points of which no list says the station.")
+    private boolean unbound;
 
     @Option(names = "--writable", description = "Only points that can be written.")
     private boolean writable;
@@ -41,6 +51,53 @@ final class PointsCommand extends Command {
 
     PointsCommand(Session session) {
         super(session);
+    }
+
+    @CommandLine.Command(
+            name = "copy",
+            description =
+                    "Make a list from another, with all its points or some: for a second station of the same kind, or a"
+                            + " leaner set for another use. Rows that read or write the points are not copied.")
+    int copy(
+            @Parameters(paramLabel = "LIST", description = "The list to copy.") String from,
+            @Parameters(paramLabel = "NEW", description = "Name of the copy.") String to,
+            @Option(
+                            names = "--only",
+                            split = ",",
+                            paramLabel = "KEY",
+                            description = "Only these points; * stands for any text in a key.")
+                    List<String> only,
+            @Option(names = "--station", paramLabel = "ADDRESS", description = "Address of the station of the copy.")
+                    Integer station) {
+        ProjectFolder folder = changing();
+        Project project = folder.load();
+        ListChange change = ListChange.copied(
+                project,
+                from,
+                only == null ? List.of() : only,
+                to,
+                station == null ? OptionalInt.empty() : OptionalInt.of(station));
+        sayPoints(List.of(change.list()), Map.of());
+        folder.save(project, change.after());
+        say("added list " + to + ", " + count(change.points().size(), "point") + " of "
+                + project.list(from).points().size());
+        next("urvant map DEVICE '" + to + "/*'");
+        return Exit.DONE;
+    }
+
+    @CommandLine.Command(
+            name = "bind",
+            description = "Give all points of a list that have no station one; the others stay as they are.")
+    int bind(
+            @Parameters(paramLabel = "LIST", description = "Name of the list.") String list,
+            @Parameters(paramLabel = "ADDRESS", description = "Address of the station.") int station) {
+        ProjectFolder folder = changing();
+        Project project = folder.load();
+        ListChange change = ListChange.bound(project, list, station);
+        folder.save(project, change.after());
+        say("bound " + count(change.points().size(), "point") + " of list " + list + " to station " + station);
+        next("urvant points " + list);
+        return Exit.DONE;
     }
 
     @Override
@@ -58,7 +115,7 @@ final class PointsCommand extends Command {
         }
         List<PointList> lists = name == null ? List.copyOf(project.lists().values()) : List.of(project.list(name));
         Map<String, ListUse> uses = ListUse.of(project);
-        if (name != null || unmapped || writable) {
+        if (name != null || unmapped || unbound || writable) {
             sayPoints(lists, uses);
         } else {
             sayLists(lists, uses);
@@ -86,8 +143,8 @@ final class PointsCommand extends Command {
 
     private static Map<String, Object> row(PointList list, Map<String, ListUse> uses) {
         String stations = list.points().values().stream()
+                .filter(ListedPoint::hasStation)
                 .map(ListedPoint::station)
-                .filter(station -> station != ListedPoint.NO_STATION)
                 .collect(Collectors.toCollection(TreeSet::new))
                 .stream()
                 .map(String::valueOf)
@@ -116,12 +173,14 @@ final class PointsCommand extends Command {
         for (PointList list : lists) {
             for (ListedPoint point : list.points().values()) {
                 ListUse use = uses.getOrDefault(list.reference(point), ListUse.NONE);
-                if (unmapped && !use.isNone() || writable && !point.flow().permits(Access.COMMAND)) {
+                if (unmapped && !use.isNone()
+                        || unbound && point.hasStation()
+                        || writable && !point.flow().permits(Access.COMMAND)) {
                     continue;
                 }
                 table.row(
                         list.reference(point),
-                        point.station() == ListedPoint.NO_STATION ? "" : point.station(),
+                        point.hasStation() ? point.station() : "",
                         point.point().text(),
                         Word.of(point.flow()),
                         PointListView.law(point.measure()),
@@ -140,7 +199,7 @@ final class PointsCommand extends Command {
             return;
         }
         if (table.isEmpty()) {
-            note(unmapped ? "every point is mapped" : "there is no such point");
+            note(unmapped ? "every point is mapped" : unbound ? "every point has a station" : "there is no such point");
             return;
         }
         say(table);

@@ -13,5 +13,7 @@ public enum Form {
     /** A number with a fraction. */
     REAL,
     /** A count that only grows. */
-    COUNTER
+    COUNTER,
+    /** Characters. */
+    TEXT
 }

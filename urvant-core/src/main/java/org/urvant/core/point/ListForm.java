@@ -38,6 +38,16 @@ public interface ListForm {
         throw new IllegalArgumentException("what points of this protocol hold is not decoded");
     }
 
+    /**
+     * Returns the characters that some words are; empty for a point that holds no text.
+     *
+     * @param words 16 bits each
+     * @throws IllegalArgumentException when the point holds another number of words
+     */
+    default Optional<String> characters(PlacedPoint point, List<Integer> words) {
+        return Optional.empty();
+    }
+
     /** The cells of a row by the words of their columns. */
     interface Cells {
         /** Returns the cell of a column without blanks around it; empty text when it is empty, or there is no such column. */

@@ -27,8 +27,6 @@ import org.urvant.project.Project;
  * @param after the site with the list
  */
 public record ListImport(PointList list, ListReading reading, List<Row> rows, Project after) {
-    /** Names that some systems keep for devices of their own. */
-
     /**
      * A point of the old list or the new.
      *
@@ -97,7 +95,7 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
                 list, reading, rows, project.with(project.imported().with(list)));
     }
 
-    private static void requireName(Project project, String name) {
+    static void requireName(Project project, String name) {
         if (!name.matches("[\\p{L}\\p{N}_-]{1,40}")) {
             throw new RefusedException("'" + name + "' is no name of a list", "Use letters, digits, _ and -.");
         }

@@ -53,6 +53,7 @@ final class ListCheck {
         }
         project.lists().values().stream()
                 .filter(list -> !read.contains(list.name()))
+                .peek(list -> unbound(list, findings))
                 .forEach(list -> findings.accept(new Finding(
                                 MappingRules.NOBODY_POLLS,
                                 list.name(),
@@ -60,6 +61,33 @@ final class ListCheck {
                                 "no device of the project reads or writes a point of list " + list.name(),
                                 MappingRules.NOBODY_POLLS.remedy())
                         .concerning(Ref.of(Ref.Kind.LIST, list.name()))));
+    }
+
+    /** Lists that are read are held against the line as well. */
+    private static void unbound(PointList list, Consumer<Finding> findings) {
+        List<ListedPoint> unbound = list.points().values().stream()
+                .filter(point -> !point.hasStation())
+                .toList();
+        if (!unbound.isEmpty()) {
+            ListedPoint first = unbound.get(0);
+            findings.accept(new Finding(
+                            ListRules.STATION_IMPOSSIBLE,
+                            list.name(),
+                            first.position(),
+                            withoutStation(list, first),
+                            ListRules.STATION_IMPOSSIBLE.remedy())
+                    .concerning(Ref.of(Ref.Kind.LIST, list.name())));
+        }
+    }
+
+    private static String withoutStation(PointList list, ListedPoint point) {
+        long others = list.points().values().stream()
+                        .filter(each -> !each.hasStation())
+                        .count()
+                - 1;
+        return "list " + list.name() + " does not say the "
+                + list.space().listForm().map(ListForm::station).orElse("station") + " of '"
+                + point.about().name() + "'" + (others == 0 ? "" : " and of " + others + " more");
     }
 
     private static Position position(PointList list) {
@@ -101,8 +129,7 @@ final class ListCheck {
             stations.forEach((station, point) -> {
                 String other = taken.putIfAbsent(station, name);
                 String message = station == ListedPoint.NO_STATION
-                        ? "list " + name + " does not say the " + form.station() + " of '"
-                                + point.about().name() + "'"
+                        ? withoutStation(list, point)
                         : form.refusal(station, onBus)
                                 .map(reason -> reason + "; list " + name + " is read over " + connection)
                                 .orElse(null);

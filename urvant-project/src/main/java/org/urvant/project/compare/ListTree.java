@@ -26,7 +26,7 @@ final class ListTree {
         nodes.put("access", Value.text(Word.of(point.flow())));
         nodes.put("factor", Value.number(point.measure().factor()));
         nodes.put("offset", Value.number(point.measure().offset()));
-        if (point.station() != ListedPoint.NO_STATION) {
+        if (point.hasStation()) {
             nodes.put("station", Value.number(point.station()));
         }
         text(nodes, "unit", point.measure().unit());

@@ -238,13 +238,18 @@ public sealed interface MappedSignal {
 
         @Override
         public Optional<Shape> shape() {
-            return point.flow().permits(access) ? Optional.of(point.shape(list.space(), access)) : Optional.empty();
+            return point.flow().permits(access)
+                    ? Optional.of(point.shape(list.space(), access)).filter(shape -> shape.form() != Form.TEXT)
+                    : Optional.empty();
         }
 
         @Override
         public String reason() {
-            return shape().isPresent()
-                    ? ""
+            if (shape().isPresent()) {
+                return "";
+            }
+            return point.flow().permits(access)
+                    ? "is a text, which is read and not passed on"
                     : access == Access.READ
                             ? "can only be written, as its list says"
                             : "can only be read, as its list says";
@@ -293,7 +298,7 @@ public sealed interface MappedSignal {
         /** Returns what a configuration says of the point. */
         public SortedMap<String, Value> fields() {
             SortedMap<String, Value> fields = new TreeMap<>(point.point().fields());
-            if (point.station() != ListedPoint.NO_STATION) {
+            if (point.hasStation()) {
                 fields.put("station", Value.number(point.station()));
             }
             if (!point.measure().isPlain()) {

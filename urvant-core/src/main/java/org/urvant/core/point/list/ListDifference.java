@@ -54,7 +54,7 @@ public record ListDifference(Standing standing, ListedPoint point, List<String> 
     private static List<String> differences(ListedPoint before, ListedPoint now) {
         List<String> differences = new ArrayList<>();
         differ(differences, "point", before.point().text(), now.point().text());
-        differ(differences, "station", before.station(), now.station());
+        differ(differences, "station", station(before), station(now));
         differ(differences, "access", Word.of(before.flow()), Word.of(now.flow()));
         differ(differences, "unit", before.measure().unit(), now.measure().unit());
         differ(
@@ -77,6 +77,10 @@ public record ListDifference(Standing standing, ListedPoint point, List<String> 
                 before.about().description(),
                 now.about().description());
         return differences;
+    }
+
+    private static Object station(ListedPoint point) {
+        return point.hasStation() ? point.station() : "";
     }
 
     private static String plain(BigDecimal number) {

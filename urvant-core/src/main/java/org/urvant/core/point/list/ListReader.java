@@ -1,7 +1,6 @@
 package org.urvant.core.point.list;
 
 import java.math.BigDecimal;
-import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -38,7 +37,6 @@ public final class ListReader {
     private static final Pattern KEY_FORM = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}_.-]*");
     private static final int LONGEST_STEM = 60;
     private static final Pattern BLANKS = Pattern.compile("\\s+");
-    private static final Pattern WORD = Pattern.compile("[0-9A-Fa-f]{1,4}");
     private static final Map<String, Flow> FLOWS = flows();
 
     private final ListRequest request;
@@ -315,48 +313,14 @@ public final class ListReader {
         return new Measure(unit, by, offset, range);
     }
 
-    /** Registers that somebody read once show whether order, type and factor are right (calculations F9). */
     private void example(ListForm form, PlacedPoint point, Measure measure) {
         String text = cells.text(ListColumns.EXAMPLE);
-        if (text.isEmpty()) {
-            return;
+        if (!text.isEmpty()) {
+            ListExample example = ListExample.of(text, form, point, measure);
+            examples.put(row.position(), example.shown());
+            example.misfit()
+                    .ifPresent(message -> report(ListRules.EXAMPLE_OUT_OF_RANGE, subject(), row.position(), message));
         }
-        List<Integer> words = new ArrayList<>();
-        for (String word : text.replaceAll("0[xX]", " ").strip().split("[\\s,;]+")) {
-            if (!WORD.matcher(word).matches()) {
-                throw new IllegalArgumentException("the example '" + ListCells.brief(text)
-                        + "' is not of hexadecimal words of four digits, such as 41A0 0000");
-            }
-            words.add(Integer.parseInt(word, 16));
-        }
-        Map<String, BigDecimal> decoded = form.decoded(point, words);
-        List<String> shown = new ArrayList<>();
-        List<String> fitting = new ArrayList<>();
-        decoded.forEach((order, raw) -> {
-            BigDecimal value = measure.value(raw).round(new MathContext(7));
-            shown.add((shown.isEmpty() ? "" : order + " ") + shown(value));
-            if (measure.range().contains(value)) {
-                fitting.add(order);
-            }
-        });
-        examples.put(
-                row.position(),
-                text + " is " + shown.get(0) + (measure.unit().isEmpty() ? "" : " " + measure.unit())
-                        + (shown.size() > 1 ? " (" + String.join(", ", shown.subList(1, shown.size())) + ")" : ""));
-        if (!fitting.contains(decoded.keySet().iterator().next())) {
-            report(
-                    ListRules.EXAMPLE_OUT_OF_RANGE,
-                    subject(),
-                    row.position(),
-                    "the example " + text + " is " + shown.get(0) + " in " + point.text() + ", outside "
-                            + measure.range()
-                            + (fitting.isEmpty() ? "" : "; it would fit in the order " + String.join(" or ", fitting)));
-        }
-    }
-
-    private static String shown(BigDecimal value) {
-        BigDecimal plain = value.signum() == 0 ? BigDecimal.ZERO : value.stripTrailingZeros();
-        return plain.scale() < 0 && plain.precision() - plain.scale() <= 20 ? plain.toPlainString() : plain.toString();
     }
 
     private static boolean isState(Shape held, BigDecimal least) {
@@ -412,7 +376,7 @@ public final class ListReader {
     private String key(ListedPoint point, String stem, boolean isShared) {
         String wanted = stem;
         if (isShared || stem.isEmpty()) {
-            String station = point.station() == ListedPoint.NO_STATION ? "" : point.station() + "-";
+            String station = point.hasStation() ? point.station() + "-" : "";
             wanted = (stem.isEmpty() ? "" : stem + "-")
                     + station
                     + stem(point.point().shownAddress());

@@ -34,7 +34,7 @@ public final class ListRows {
                 point.key(),
                 point.about().name(),
                 list.space().id(),
-                point.station() == ListedPoint.NO_STATION ? "" : String.valueOf(point.station()),
+                point.hasStation() ? String.valueOf(point.station()) : "",
                 point.point().text(),
                 Word.of(point.flow()),
                 measure.unit(),

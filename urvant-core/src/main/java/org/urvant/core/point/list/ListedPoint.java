@@ -68,6 +68,16 @@ public record ListedPoint(
         return new ListedPoint(other, about, station, point, measure, flow, position);
     }
 
+    /** Returns the same at another station. */
+    public ListedPoint at(int other) {
+        return new ListedPoint(key, about, other, point, measure, flow, position);
+    }
+
+    /** Returns whether the list says which station offers it. */
+    public boolean hasStation() {
+        return station != NO_STATION;
+    }
+
     /** Returns what kind of value it is when it travels this way. */
     public Shape shape(PointSpace space, Access access) {
         Shape raw = space.holds(point.carrier());

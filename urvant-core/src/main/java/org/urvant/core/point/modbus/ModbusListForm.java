@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.urvant.core.point.ListColumn;
 import org.urvant.core.point.ListForm;
@@ -22,6 +23,7 @@ final class ModbusListForm implements ListForm {
     private static final String BIT = "bit";
     private static final String TYPE = "type";
     private static final String ORDER = "order";
+    private static final String REGISTERS = "registers";
     private static final String NUMBERING = "numbering";
     private static final String PROTOCOL = "protocol";
     private static final String REFERENCE = "reference";
@@ -48,12 +50,17 @@ final class ModbusListForm implements ListForm {
             ListColumn.of(BIT, "bit of the register, 0 has the lowest weight", "bit number, bit no, bit position"),
             ListColumn.of(
                     TYPE,
-                    "what the registers hold: int16, uint32, float32, bcd16 …",
+                    "what the registers hold: int16, uint32, float32, bcd16, text20 …",
                     "data type, datatype, format, data format, value type"),
             ListColumn.of(
                     ORDER,
                     "order of the octets: ABCD, CDAB …",
                     "byte order, word order, octet order, endianness, byte word order, swap"),
+            ListColumn.of(
+                    REGISTERS,
+                    "how many registers the value takes",
+                    "number of registers, no of registers, register count, reg count, quantity, quantity of registers, words,"
+                            + " number of words, word count"),
             ListColumn.of(
                     NUMBERING, "whether addresses are of the protocol, from 0, or reference numbers, from 1", ""));
 
@@ -94,6 +101,10 @@ final class ModbusListForm implements ListForm {
             "byte swapped", List.of("BA", "BADC", "BADCFEHG"),
             "little", List.of("BA", "DCBA", "HGFEDCBA"),
             "little endian", List.of("BA", "DCBA", "HGFEDCBA"));
+
+    /** A text with or without its number of characters: string, ascii20, char(16), text 12, string[8]. */
+    private static final Pattern TEXT =
+            Pattern.compile("(?:text|string|ascii|char|utf8|utf-8|str)\\s*[\\[(]?\\s*(\\d{0,3})\\s*[\\])]?");
 
     private static final Pattern HEX = Pattern.compile("0[xX][0-9a-fA-F]{1,4}");
 
@@ -179,6 +190,19 @@ final class ModbusListForm implements ListForm {
         return decoded;
     }
 
+    @Override
+    public Optional<String> characters(PlacedPoint point, List<Integer> words) {
+        ModbusPoint place = (ModbusPoint) point;
+        if (place.type() != RegisterType.TEXT) {
+            return Optional.empty();
+        }
+        if (words.size() != place.registers()) {
+            throw new IllegalArgumentException("a text of " + place.characters() + " characters takes "
+                    + place.registers() + " registers, not " + words.size());
+        }
+        return Optional.of(RegisterType.text(place.order(), words));
+    }
+
     private static PlacedPoint point(Area area, int address, Cells cells) {
         String bit = cells.text(BIT);
         String word = cells.text(TYPE);
@@ -204,10 +228,38 @@ final class ModbusListForm implements ListForm {
                             : "it is not said what " + area.word() + " register " + address + " holds");
         }
         RegisterType type = found(TYPES, word);
+        Matcher text = type == null ? TEXT.matcher(word.toLowerCase(Locale.ROOT)) : null;
+        if (text != null && text.matches()) {
+            return text(area, address, text.group(1), cells);
+        }
         if (type == null) {
             throw noType(cells.text(TYPE));
         }
-        return new ModbusPoint(area, address, -1, type, order(cells.text(ORDER), type));
+        return counted(new ModbusPoint(area, address, -1, type, order(cells.text(ORDER), type)), cells);
+    }
+
+    private static PlacedPoint text(Area area, int address, String characters, Cells cells) {
+        String count = cells.text(REGISTERS);
+        if (characters.isEmpty() && count.isEmpty()) {
+            throw new IllegalArgumentException(
+                    "it is not said how many characters the text has; write text20, or the number"
+                            + " of registers in the column '" + REGISTERS + "'");
+        }
+        int length = characters.isEmpty()
+                ? 2 * cells.number(REGISTERS, 1, ModbusPoint.LONGEST_TEXT / 2)
+                : Integer.parseInt(characters);
+        String order = order(cells.text(ORDER), RegisterType.TEXT);
+        return counted(new ModbusPoint(area, address, -1, RegisterType.TEXT, order, length), cells);
+    }
+
+    /** A list that says the type and the number of registers says it twice. */
+    private static ModbusPoint counted(ModbusPoint point, Cells cells) {
+        if (!cells.text(REGISTERS).isEmpty()
+                && cells.number(REGISTERS, 1, ModbusPoint.LONGEST_TEXT / 2) != point.registers()) {
+            throw new IllegalArgumentException("the row says " + cells.text(REGISTERS) + " registers; "
+                    + point.carrier().split(" ")[1] + " takes " + point.registers());
+        }
+        return point;
     }
 
     /** Words as they stand in the table are found without looking at their letters: lists have very many rows. */
@@ -218,10 +270,11 @@ final class ModbusListForm implements ListForm {
 
     private static IllegalArgumentException noType(String text) {
         String plain = ListColumn.plain(text);
-        return new IllegalArgumentException("'" + text + "' is no type of register that can be read"
-                + (plain.startsWith("int") || plain.equals("integer") || plain.startsWith("unsigned")
-                        ? ": it does not say of how many bits"
-                        : "; expected int16, uint16, int32, uint32, int64, uint64, bcd16, bcd32, float32 or float64"));
+        return new IllegalArgumentException(
+                "'" + text + "' is no type of register that can be read"
+                        + (plain.startsWith("int") || plain.equals("integer") || plain.startsWith("unsigned")
+                                ? ": it does not say of how many bits"
+                                : "; expected int16, uint16, int32, uint32, int64, uint64, bcd16, bcd32, float32, float64 or a text such as text20"));
     }
 
     private static String order(String text, RegisterType type) {
@@ -239,7 +292,7 @@ final class ModbusListForm implements ListForm {
         if (known != null) {
             return known.get(type.registers() / 2);
         }
-        if (type.registers() == 1 && isWordOrder(exact)) {
+        if (type.registers() <= 1 && isWordOrder(exact)) {
             return "AB"; // a column for all rows: the order of words says nothing of a single register
         }
         throw new IllegalArgumentException("'" + text + "' is no order of the octets of " + type.word() + "; expected "

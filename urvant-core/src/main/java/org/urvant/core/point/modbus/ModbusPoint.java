@@ -21,14 +21,22 @@ import org.urvant.core.tree.Value;
  * A point of Modbus: {@code coil:3}, {@code discrete:7}, {@code input:4 uint16}, {@code holding:12 float32 ABCD}, or a bit of a
  * register, {@code holding:5.3}; bit 0 has the lowest weight. Addresses are those of the protocol and count from 0;
  * {@code ref:40013 float32} is the reference number that manuals use, which counts from 1 behind a digit for the area.
+ * {@code holding:20 text16} has 16 characters in 8 registers.
  *
  * @param area kind of data
  * @param address address on the line of the first register or the bit, 0 to 65,535
  * @param bit bit of the register; -1 for whole registers, coils and discrete inputs
  * @param type what the registers hold; null for bits, coils and discrete inputs
  * @param order order of the octets; empty text where there is no type
+ * @param characters how many characters a text has; 0 for all else
  */
-record ModbusPoint(Area area, int address, int bit, RegisterType type, String order) implements PlacedPoint {
+record ModbusPoint(Area area, int address, int bit, RegisterType type, String order, int characters)
+        implements PlacedPoint {
+    /** How many registers one request can read (MODBUS Application Protocol V1.1b3, 6.3), two characters in each. */
+    static final int LONGEST_TEXT = 250;
+
+    private static final Pattern TEXT = Pattern.compile("text(\\d{1,3})");
+
     private static final Pattern PLACE = Pattern.compile("([a-z]+):(\\d{1,6})(?:\\.(\\d{1,2}))?");
     private static final Pattern REFERENCE = Pattern.compile("(\\d)(\\d{4,5})");
     private static final String BIT = "bit";
@@ -40,11 +48,27 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
 
     ModbusPoint {
         Objects.requireNonNull(area, "area");
-        int last = address + (type == null ? 1 : type.registers()) - 1;
+        if (type == RegisterType.TEXT && (characters < 1 || characters > LONGEST_TEXT)) {
+            throw new IllegalArgumentException("a text has 1 to " + LONGEST_TEXT + " characters, not " + characters);
+        }
+        int last = address + registers(type, characters) - 1;
         if (address < 0 || last >= Area.SIZE) {
             throw new IllegalArgumentException(area.word() + " " + address + (last > address ? " to " + last : "")
                     + " is outside 0 to " + (Area.SIZE - 1));
         }
+    }
+
+    ModbusPoint(Area area, int address, int bit, RegisterType type, String order) {
+        this(area, address, bit, type, order, 0);
+    }
+
+    private static int registers(RegisterType type, int characters) {
+        return type == null ? 1 : type == RegisterType.TEXT ? (characters + 1) / 2 : type.registers();
+    }
+
+    /** Returns how many registers it takes; 1 for a bit, coil or discrete input. */
+    int registers() {
+        return registers(type, characters);
     }
 
     /** Returns the point that a text stands for. */
@@ -99,6 +123,12 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
         if (rest.isEmpty()) {
             throw new IllegalArgumentException("'" + text + "' does not say what the register holds" + EXPECTED);
         }
+        Matcher characters = TEXT.matcher(rest.get(0));
+        if (characters.matches()) {
+            String order = rest.size() > 1 ? rest.get(1) : "AB";
+            requireOrder(RegisterType.TEXT, order);
+            return new ModbusPoint(area, address, -1, RegisterType.TEXT, order, Integer.parseInt(characters.group(1)));
+        }
         RegisterType type = RegisterType.of(rest.get(0))
                 .orElseThrow(() -> new IllegalArgumentException("'" + rest.get(0) + "' is no type of register. "
                         + NearestName.hint(
@@ -108,17 +138,21 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
                                         .map(RegisterType::word)
                                         .toList())));
         String order = rest.size() > 1 ? rest.get(1) : type.orders().get(0);
+        requireOrder(type, order);
+        return new ModbusPoint(area, address, -1, type, order);
+    }
+
+    private static void requireOrder(RegisterType type, String order) {
         if (!type.orders().contains(order)) {
             throw new IllegalArgumentException("'" + order + "' is no order of the octets of " + type.word()
                     + "; expected " + String.join(", ", type.orders()));
         }
-        return new ModbusPoint(area, address, -1, type, order);
     }
 
     /** Returns the point that a carrier makes of an address. */
     static ModbusPoint at(String carrier, int address) {
         ModbusPoint first = FIRST.computeIfAbsent(carrier, ModbusPoint::first);
-        return new ModbusPoint(first.area, address, first.bit, first.type, first.order);
+        return new ModbusPoint(first.area, address, first.bit, first.type, first.order, first.characters);
     }
 
     private static ModbusPoint first(String carrier) {
@@ -152,7 +186,7 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
 
     /** Returns the address after the last one that it takes. */
     int end() {
-        return address + (type == null ? 1 : type.registers());
+        return address + registers();
     }
 
     @Override
@@ -163,6 +197,9 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
 
     @Override
     public String carrier() {
+        if (type == RegisterType.TEXT) {
+            return area.word() + " " + type.word() + characters + (order.equals("AB") ? "" : " " + order);
+        }
         return type == null ? bitCarrier(area) : carrier(area, type, order);
     }
 
@@ -180,7 +217,7 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
         long first = (long) address * Area.WIDTH;
         return type == null
                 ? new Claim(area.word(), first + bit, first + bit + 1)
-                : new Claim(area.word(), first, first + (long) type.registers() * Area.WIDTH);
+                : new Claim(area.word(), first, first + (long) registers() * Area.WIDTH);
     }
 
     @Override
@@ -196,7 +233,7 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
             fields.put(BIT, Value.number(bit));
         }
         if (type != null) {
-            fields.put("type", Value.text(type.word()));
+            fields.put("type", Value.text(type.word() + (type == RegisterType.TEXT ? characters : "")));
             fields.put("order", Value.text(order));
         }
         return fields;

@@ -85,6 +85,7 @@ public final class ModbusSpace implements PointSpace {
             case WHOLE -> carriers(words, whole(shape.range(), RegisterType.INT32));
             case COUNTER -> carriers(words, whole(shape.range(), RegisterType.UINT32));
             case REAL -> carriers(words, List.of(RegisterType.FLOAT32, RegisterType.FLOAT64));
+            case TEXT -> List.of();
         };
     }
 
@@ -118,6 +119,9 @@ public final class ModbusSpace implements PointSpace {
         Access access = point.area() == Area.COIL || point.area() == Area.HOLDING ? Access.COMMAND : Access.READ;
         if (point.type() == null) {
             return Shape.of(Form.LOGICAL, access);
+        }
+        if (point.type() == RegisterType.TEXT) {
+            return Shape.of(Form.TEXT, access);
         }
         return point.type().isWhole()
                 ? new Shape(Form.WHOLE, access, point.type().range())

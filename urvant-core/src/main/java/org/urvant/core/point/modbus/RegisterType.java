@@ -2,7 +2,6 @@ package org.urvant.core.point.modbus;
 
 import java.math.BigDecimal;
 import java.math.BigInteger;
-import java.math.MathContext;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.HexFormat;
@@ -26,7 +25,9 @@ enum RegisterType {
     BCD16(1, "0", "9999"),
     BCD32(2, "0", "99999999"),
     FLOAT32(2, null, null),
-    FLOAT64(4, null, null);
+    FLOAT64(4, null, null),
+    /** Characters, two in a register; the point says how many. */
+    TEXT(0, null, null);
 
     /** Octets of a value as they come over the line; A is the one of highest weight. The first order is the usual one. */
     private static final List<List<String>> ORDERS = List.of(
@@ -82,8 +83,9 @@ enum RegisterType {
             case INT16, INT32, INT64 -> new BigDecimal(new BigInteger(octets));
             case UINT16, UINT32, UINT64 -> new BigDecimal(new BigInteger(1, octets));
             case BCD16, BCD32 -> binaryCoded(octets);
-            case FLOAT32 -> finite(buffer.getFloat());
-            case FLOAT64 -> finite(buffer.getDouble());
+            case FLOAT32 -> finite(buffer.getFloat(), Float.toString(buffer.getFloat(0)));
+            case FLOAT64 -> finite(buffer.getDouble(), Double.toString(buffer.getDouble(0)));
+            case TEXT -> throw new IllegalArgumentException("a text is no number");
         };
     }
 
@@ -114,11 +116,25 @@ enum RegisterType {
         return words;
     }
 
-    private static BigDecimal finite(double number) {
+    /** The text of a floating point number has the digits that tell it from its neighbours, and no more. */
+    private static BigDecimal finite(double number, String text) {
         if (!Double.isFinite(number)) {
-            throw new IllegalArgumentException("these words are no number: " + number);
+            throw new IllegalArgumentException("these words are no number: " + text);
         }
-        return new BigDecimal(number).round(new MathContext(7)); // digits of a short floating point number
+        return new BigDecimal(text);
+    }
+
+    /** Returns the characters that registers hold, up to the first octet of zero. */
+    static String text(String order, List<Integer> words) {
+        StringBuilder text = new StringBuilder();
+        for (int word : words) {
+            text.append((char) (order.equals("AB") ? word >> Byte.SIZE : word & 0xFF));
+            text.append((char) (order.equals("AB") ? word & 0xFF : word >> Byte.SIZE));
+        }
+        int end = text.indexOf("\0");
+        return (end < 0 ? text.toString() : text.substring(0, end))
+                .replaceAll("[^ -~]", "·")
+                .stripTrailing();
     }
 
     private static BigDecimal binaryCoded(byte[] octets) {
@@ -130,10 +146,12 @@ enum RegisterType {
     }
 
     List<String> orders() {
-        return ORDERS.get(registers / 2);
+        return ORDERS.get(registers / 2); // a text has one order for each of its registers
     }
 
     static Optional<RegisterType> of(String word) {
-        return Stream.of(values()).filter(type -> type.word().equals(word)).findFirst();
+        return Stream.of(values())
+                .filter(type -> type != TEXT && type.word().equals(word))
+                .findFirst();
     }
 }

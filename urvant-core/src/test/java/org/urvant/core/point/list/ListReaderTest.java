@@ -82,7 +82,13 @@ class ListReaderTest {
                 "holding;;12;;;;!what holding register 12 holds",
                 "holding;;12;;bool;;!which bit of holding register 12",
                 "holding;;12;;int;;!of how many bits",
-                "holding;;12;;string;;!is no type of register",
+                "holding;;12;;blob;;!is no type of register",
+                "holding;;12;;string;;!how many characters the text has",
+                "holding;;12;;String[20];;holding:12 text20",
+                "holding;;12;;ascii7;BA;holding:12 text7 BA",
+                "holding;;12;;CHAR(8);CDAB;holding:12 text8",
+                "holding;;12;;text0;;!a text has 1 to 250 characters",
+                "holding;;65530;;text13;;!65530 to 65536 is outside",
                 "holding;;12;;float32;ACBD;!is no order of the octets of float32",
                 "holding;;12;16;;;!expected a whole number from 0 to 15",
                 "coil;;12;3;;;!is one bit and has no bit number",
@@ -173,14 +179,43 @@ class ListReaderTest {
         }
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "text4;AB;;534B 2D31;is 'SK-1'",
+                "text4;BA;;4B53 312D;is 'SK-1'",
+                "text3;AB;;4142 4300;is 'ABC'",
+                "text6;AB;3;4100 0000 0000;is 'A'",
+                "string;AB;3;4120 0A42 2020;is 'A ·B'",
+                "text4;AB;3;;!says 3 registers; text4 takes 2",
+                "uint32;ABCD;1;;!says 1 registers; uint32 takes 2",
+                "text4;AB;;534B;!takes 2 registers, not 1"
+            })
+    void textsTakeTwoCharactersARegister(String type, String order, String registers, String example, String expected) {
+        ListReading reading = read(
+                "modbus",
+                Map.of("area", "holding"),
+                false,
+                "name|address|type|order|number of registers|example",
+                String.join("|", "x", "1", type, order, text(registers), text(example)));
+        if (expected.startsWith("!")) {
+            assertThat(reading.findings()).singleElement().asString().contains(expected.substring(1));
+        } else {
+            assertThat(reading.findings()).isEmpty();
+            assertThat(reading.examples().values()).singleElement().asString().endsWith(expected);
+            assertThat(point(reading, "x").shape(MODBUS, Access.READ).form()).isEqualTo(Form.TEXT);
+        }
+    }
+
     /** F9; floats by ISO/IEC 60559: 20 is 41A00000, 1 is 3FF0000000000000. */
     @ParameterizedTest
     @CsvSource(
             delimiter = ';',
             value = {
-                "float32;ABCD;41A0 0000;0;100;41A0 0000 is 20 °C (CDAB 2.354181E-41, BADC -1.634774E-19, DCBA 5.748827E-41)",
+                "float32;ABCD;41A0 0000;0;100;41A0 0000 is 20 °C (CDAB 2.3542E-41, BADC -1.6347736E-19, DCBA 5.7488E-41)",
                 "float32;CDAB;41A0 0000;1;100;!outside 1 to 100; it would fit in the order ABCD",
-                "float32;CDAB;0x0000 0x41A0;1;100;0x0000 0x41A0 is 20 °C (ABCD 2.354181E-41, BADC 5.748827E-41,",
+                "float32;CDAB;0x0000 0x41A0;1;100;0x0000 0x41A0 is 20 °C (ABCD 2.3542E-41, BADC 5.7488E-41,",
                 "int16;AB;FFFE;;;FFFE is -2 °C (BA -257)",
                 "uint16;BA;0100;;;0100 is 1 °C (AB 256)",
                 "bcd16;AB;1234;;;1234 is 1234 °C (BA 3412)",
@@ -189,7 +224,9 @@ class ListReaderTest {
                 "float64;ABCDEFGH;3FF0 0000 0000 0000;;;is 1 °C",
                 "int32;ABCD;41A0;;;!int32 takes 2 registers, not 1",
                 "float32;ABCD;7F80 0000;;;!no number: Infinity",
-                "int16;AB;xyz;;;!not of hexadecimal words"
+                "int16;AB;xyz;;;!not of hexadecimal words",
+                "uint64;ABCDEFGH;0000 0001 2A05 F201;;;is 5000000001 °C",
+                "float64;ABCDEFGH;4009 21FB 5444 2D18;;;is 3.141592653589793 °C"
             })
     void examplesShowWhetherTheOrderIsRight(
             String type, String order, String example, String least, String most, String expected) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.stream.Stream;
+import net.jqwik.api.Assume;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -48,6 +49,7 @@ class RegisterTypeTest {
 
     @Property(tries = 500)
     void whatWasWrittenIsReadInTheSameOrder(@ForAll RegisterType type, @ForAll long seed, @ForAll int which) {
+        Assume.that(type != RegisterType.TEXT);
         String order = type.orders().get(Math.floorMod(which, type.orders().size()));
         BigDecimal number = BigDecimal.valueOf(seed);
         if (type.isWhole()) {
