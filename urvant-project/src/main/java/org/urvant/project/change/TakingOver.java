@@ -24,7 +24,7 @@ import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.setting.DeviceSheets;
 
 /**
- * Some differences between two devices, taken over into one of them.
+ * Some differences between two devices, two lists of points, or the equipment of two bays, taken over into one of them.
  *
  * @param after the site with them
  * @param taken the differences that are gone then
@@ -39,19 +39,22 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
     /**
      * Says what taking differences over would change; changes nothing.
      *
-     * @param into the side that is to become like the other one, a device of the site or a part of it
+     * @param into the side that is to become like the other one, a device of the site, a part of it, a list or a bay
      * @param from the other one
      * @param expected patterns of paths that are expected to differ, and stay
      * @param wanted patterns of the paths of what is to be taken over
-     * @throws RefusedException when one side is no device, the one to change is not what the project says, or the two are of
-     *     different types
+     * @throws RefusedException when the sides are sites, the one to change is not what the project says, the two are of
+     *     different types, or what would come of it cannot be
      * @throws UnknownNameException when no difference is meant
      */
     public static TakingOver plan(Project project, Side into, Side from, List<String> expected, List<String> wanted) {
-        if (!into.isOfDevice() || !from.isOfDevice()) {
+        if (into.isOfSite() || from.isOfSite()) {
             throw new RefusedException(
-                    "only differences between two devices can be taken over",
-                    "Compare the devices of both sides one by one.");
+                    "differences between whole sites are not taken over",
+                    "Compare devices, bays and lists of both one by one.");
+        }
+        if (!into.isOfDevice()) {
+            return aroundDevices(project, into, from, expected, wanted);
         }
         if (!into.isOfProject()) {
             throw new RefusedException(
@@ -65,14 +68,52 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
                             + into.type().get(),
                     "Take differences over between devices of one type.");
         }
+        Comparison comparison = differing(into, from, expected);
+        List<Glob> patterns = wanted.stream().map(Glob::new).toList();
+        Meant isMeant = (path, difference) ->
+                isMeant(patterns, path, difference) && !isUnread(project, into, from, path, difference);
+        List<Comparison.Placed> meant = meant(comparison, patterns, wanted);
+        Section merged = merged(into.tree(), comparison.differences(), "", isMeant);
+        Section present = ConfigurationBuilder.build(project, device).parts();
+        Configuration held = Configuration.of(device.name(), sections(replaced(present, into.within(), 0, merged)));
+        Project after = Adoption.adopt(project, device.name(), held, path -> false); // what was chosen was seen
+        after = asWritten(project, withoutRemoved(after, into, meant, isMeant), into, from, meant);
+        return of(after, meant, left(after, into, from, expected));
+    }
+
+    private static TakingOver aroundDevices(
+            Project project, Side into, Side from, List<String> expected, List<String> wanted) {
+        SiteTaking.requireOwn(project, into);
+        Comparison comparison = differing(into, from, expected);
+        List<Glob> patterns = wanted.stream().map(Glob::new).toList();
+        List<Comparison.Placed> meant = meant(comparison, patterns, wanted);
+        Meant isMeant = (path, difference) ->
+                isMeant(patterns, path, difference) && (into.isOfList() || SiteTaking.isOfEquipment(path));
+        Project after =
+                SiteTaking.carriedOut(project, into, merged(into.tree(), comparison.differences(), "", isMeant));
+        List<String> still = SiteTaking.again(after, into).against(from, expected).leaves().stream()
+                .map(Comparison.Placed::path)
+                .toList();
+        return of(after, meant, still);
+    }
+
+    private static TakingOver of(Project after, List<Comparison.Placed> meant, List<String> still) {
+        return new TakingOver(
+                after,
+                meant.stream().filter(placed -> !still.contains(placed.path())).toList(),
+                meant.stream().filter(placed -> still.contains(placed.path())).toList());
+    }
+
+    private static Comparison differing(Side into, Side from, List<String> expected) {
         Comparison comparison = into.against(from, expected);
         if (comparison.isEqual()) {
             throw new RefusedException(
                     into.name() + " and " + from.name() + " do not differ", "There is nothing to take over.");
         }
-        List<Glob> patterns = wanted.stream().map(Glob::new).toList();
-        Meant isMeant = (path, difference) ->
-                isMeant(patterns, path, difference) && !isUnread(project, into, from, path, difference);
+        return comparison;
+    }
+
+    private static List<Comparison.Placed> meant(Comparison comparison, List<Glob> patterns, List<String> wanted) {
         List<Comparison.Placed> meant = comparison.leaves().stream()
                 .filter(placed -> isMeant(patterns, placed.path(), placed.difference()))
                 .toList();
@@ -82,17 +123,7 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
                     String.join(", ", wanted),
                     comparison.leaves().stream().map(Comparison.Placed::path).toList());
         }
-        Section merged = merged(into.tree(), comparison.differences(), "", isMeant);
-        Section present = ConfigurationBuilder.build(project, device).parts();
-        Configuration held = Configuration.of(device.name(), sections(replaced(present, into.within(), 0, merged)));
-        Project after = Adoption.adopt(project, device.name(), held, path -> false); // what was chosen was seen
-        after = asWritten(project, withoutRemoved(after, into, meant, isMeant), into, from, meant);
-        List<String> still = left(after, into, from, expected);
-        List<Comparison.Placed> taken =
-                meant.stream().filter(placed -> !still.contains(placed.path())).toList();
-        List<Comparison.Placed> left =
-                meant.stream().filter(placed -> still.contains(placed.path())).toList();
-        return new TakingOver(after, taken, left);
+        return meant;
     }
 
     private static List<String> left(Project after, Side into, Side from, List<String> expected) {

@@ -321,6 +321,16 @@ public final class Side {
         return kind == Kind.DEVICE;
     }
 
+    /** Returns whether it is a list of points. */
+    public boolean isOfList() {
+        return kind == Kind.LIST;
+    }
+
+    /** Returns whether it is a whole site. */
+    public boolean isOfSite() {
+        return kind == Kind.SITE;
+    }
+
     /** Returns whether it is what the project says, and not what was read from a unit or a file. */
     public boolean isOfProject() {
         return isOfProject;

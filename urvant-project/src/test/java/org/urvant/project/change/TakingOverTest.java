@@ -6,8 +6,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -16,7 +18,17 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Severity;
+import org.urvant.core.point.list.ListReader;
+import org.urvant.core.point.list.ListRequest;
+import org.urvant.core.point.list.ListRows;
+import org.urvant.core.point.list.PointList;
+import org.urvant.core.protection.FaultKind;
+import org.urvant.core.text.Word;
+import org.urvant.project.Bay;
+import org.urvant.project.Feeding;
 import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.compare.Side;
@@ -164,5 +176,95 @@ class TakingOverTest {
         assertThatThrownBy(() -> TakingOver.plan(RELAYS, relay, side(RELAYS, "F12"), relay.identity(), List.of("*")))
                 .isInstanceOf(RefusedException.class)
                 .hasMessageContaining("do not differ");
+    }
+
+    private static PointList list(String name, String... lines) {
+        List<ListReader.Row> rows = Stream.of(lines)
+                .map(line -> new ListReader.Row(List.of(line.split(",", -1)), Map.of(), null, Position.in(name)))
+                .toList();
+        return ListReader.read(ListRequest.of(name, List.of("alarm")), ListRows.COLUMNS, Position.in(name), rows)
+                .list()
+                .orElseThrow();
+    }
+
+    private static final PointList ONE = list(
+            "L1",
+            "a,A,modbus,7,holding:0 int16,both,A,0.1,0,0,100,,,",
+            "b,B,modbus,7,coil:1,read,,,,,,alarm,hall,door",
+            "c,C,modbus,7,holding:4 text8,read,,,,,,,,");
+    private static final PointList OTHER = list(
+            "L2",
+            "a,A,modbus,8,holding:1 uint16,read,V,0.1,0,0,100,,,",
+            "d,D,modbus,8,input:3.2,read,,,,,,,,",
+            "b,B,modbus,8,coil:1,read,,,,,,,,");
+
+    /** Columns: patterns, and the rows of the first list afterwards, each key with what is other than before. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            *                        | a 8 holding:1 uint16 read V, b 8 coil:1 read, d 8 input:3.2 read
+            points.a.unit points.d   | a 7 holding:0 int16 both V, b 7 coil:1 read, c 7 holding:4 text8 read, d 8 input:3.2 read
+            points.c                 | a 7 holding:0 int16 both A, b 7 coil:1 read
+            *.station                | a 8 holding:0 int16 both A, b 8 coil:1 read, c 7 holding:4 text8 read
+            """)
+    void pointsOfListsAreTakenOver(String patterns, String rows) {
+        Project site = Sites.plant();
+        site = site.with(site.imported().with(ONE).with(OTHER));
+        TakingOver plan = TakingOver.plan(site, Side.of(ONE), Side.of(OTHER), List.of(), List.of(patterns.split(" ")));
+        assertThat(plan.left()).isEmpty();
+        assertThat(plan.after().list("L1").points().values())
+                .extracting(point -> String.join(
+                                " ",
+                                point.key(),
+                                String.valueOf(point.station()),
+                                point.point().text(),
+                                Word.of(point.flow()),
+                                point.measure().unit())
+                        .strip())
+                .containsExactly(rows.split(", "));
+        assertThat(plan.after().list("L2")).isEqualTo(OTHER);
+    }
+
+    @Test
+    void whatCannotBeIsNotTakenOverOfAList() {
+        Project site = Sites.plant();
+        Project with = site.with(site.imported().with(ONE).with(OTHER));
+        assertThatThrownBy(() -> TakingOver.plan(site, Side.of(ONE), Side.of(OTHER), List.of(), List.of("*")))
+                .hasMessageContaining("is not the one of the project");
+        PointList coils = list("L3", "a,A,modbus,7,coil:0,read,,,,,,,,");
+        assertThatThrownBy(
+                        () -> TakingOver.plan(with, Side.of(ONE), Side.of(coils), List.of(), List.of("points.a.point")))
+                .hasMessageContaining("the list would be wrong");
+        assertThatThrownBy(() ->
+                        TakingOver.plan(with, Side.of(ONE), Side.of(with, with.device("F11")), List.of(), List.of("*")))
+                .hasMessageContaining("and F11 is a device");
+    }
+
+    /** Of a bay its equipment is taken over; its devices are compared for themselves. */
+    @Test
+    void equipmentOfBaysIsTakenOver() {
+        Position nowhere = Position.in("site.yaml");
+        Map<FaultKind, Entry> levels = Map.of(FaultKind.THREE_PHASE, new Entry("8 kA", nowhere));
+        Feeding feeding = new Feeding(
+                new Entry("K1", nowhere),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.of(new Entry("0.3 s", nowhere)),
+                levels);
+        Bay one = new Bay("B1", 1, List.of(new Entry("F11", nowhere)), new TreeMap<>(), nowhere)
+                .withRatings(Map.of("ct.primary", "400 A", "rated.current", "380 A"));
+        Bay other = new Bay("B2", 2, List.of(new Entry("F12", nowhere)), new TreeMap<>(), nowhere)
+                .withRatings(Map.of("ct.primary", "600 A", "rated.voltage", "11 kV"))
+                .with(feeding);
+        Project site = RELAYS.with(one).with(other);
+        TakingOver all = TakingOver.plan(site, Side.of(site, one), Side.of(site, other), List.of(), List.of("*"));
+        assertThat(all.after().bays().get("B1"))
+                .isEqualTo(new Bay("B1", 2, one.devices(), other.ratings(), Optional.of(feeding), nowhere));
+        assertThat(all.left()).isNotEmpty().allMatch(placed -> placed.path().startsWith("devices."));
+        TakingOver one1 = TakingOver.plan(
+                site, Side.of(site, one), Side.of(site, other), List.of("devices.*"), List.of("ratings.ct.*"));
+        assertThat(one1.after().bays().get("B1")).isEqualTo(one.withRatings(Map.of("ct.primary", "600 A")));
     }
 }
