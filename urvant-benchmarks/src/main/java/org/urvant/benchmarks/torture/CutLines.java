@@ -14,7 +14,7 @@ import org.urvant.core.error.UrvantException;
 final class CutLines {
     private static final int LANES = 12; // with a cut line there is mostly waiting
     private static final int RESTARTS = 10; // one in so many
-    private static final int CUTS_OF_A_SITE = 100; // or its record grows until reading it takes the time
+    private static final int CUTS_OF_A_SITE = 40; // or its record grows until reading it takes the time
 
     private final Path demo;
     private final Path work;
