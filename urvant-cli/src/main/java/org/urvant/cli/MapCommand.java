@@ -10,6 +10,7 @@ import org.urvant.core.point.Access;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.Shape;
 import org.urvant.project.Project;
+import org.urvant.project.change.LinkMapping;
 import org.urvant.project.change.ProgramMapping;
 import org.urvant.project.change.SignalMapping;
 import org.urvant.project.change.ValidityMapping;
@@ -34,6 +35,7 @@ import picocli.CommandLine.Parameters;
             "          urvant map GW1 NB1/pump-order --onto PD1/start",
             "          urvant map RTU1 DI1 DI2 --as 'PAIR(x1, x2)' --name 'Pump 1 breaker'",
             "          urvant map GW1 --validity --to panel",
+            "          urvant map GW1 --links --to scada",
             "          urvant map GW1 PD1/power --program pump_power      # programs read mapped.pump_power",
             "          urvant map GW1 --program total --kind number --to scada --name 'Total power'"
         })
@@ -118,6 +120,13 @@ final class MapCommand extends ChangingCommand {
                             + " good.")
     private boolean isValidity;
 
+    @Option(
+            names = "--links",
+            description =
+                    "For each connection of which the device tells it, map whether the other end answers to a point of its"
+                            + " own.")
+    private boolean isLinks;
+
     @Mixin
     private Consent consent;
 
@@ -162,8 +171,8 @@ final class MapCommand extends ChangingCommand {
     }
 
     private SignalMapping plan(ProjectFolder folder, Project project) {
-        if (isValidity) {
-            return validity(project);
+        if (isValidity || isLinks) {
+            return quality(project);
         }
         if (program != null) {
             return ofProgram(project);
@@ -190,11 +199,17 @@ final class MapCommand extends ChangingCommand {
         return pickName != null || !iedNames.isEmpty() || start != null || expression != null || onto != null;
     }
 
-    private SignalMapping validity(Project project) {
-        if (!signals.isEmpty() || choosesOtherwise() || program != null || over != null || name != null) {
+    private SignalMapping quality(Project project) {
+        boolean isMore = program != null || over != null || name != null || isValidity && isLinks;
+        if (!signals.isEmpty() || choosesOtherwise() || isMore) {
             throw new RefusedException(
-                    "--validity is for all values that are mapped to a connection",
+                    isLinks
+                            ? "--links is for all connections of a device"
+                            : "--validity is for all values that are mapped to a connection",
                     "Give --to beside it, and nothing else.");
+        }
+        if (isLinks) {
+            return LinkMapping.plan(project, deviceName, Optional.ofNullable(to));
         }
         return ValidityMapping.plan(project, deviceName, Optional.ofNullable(to));
     }

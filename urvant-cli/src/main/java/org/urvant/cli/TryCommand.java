@@ -154,7 +154,7 @@ final class TryCommand extends Command {
         List<RowTrial.Event> events = new ArrayList<>();
         List<Stimulus> stimuli = new ArrayList<>();
         for (StimulusTable.Given row : rows) {
-            if (trial.isEmpty() || row.signal().contains("/")) {
+            if (trial.isEmpty() || RowTrial.comesOver(device, row.signal())) {
                 String words = row.quality().equals(Quality.GOOD) ? "" : " " + row.quality();
                 events.add(new RowTrial.Event(start.plus(row.after()), row.signal(), row.text() + words, place(row)));
             } else {

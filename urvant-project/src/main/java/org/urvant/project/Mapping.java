@@ -7,6 +7,7 @@ import java.util.stream.Stream;
 import org.urvant.core.evaluation.Treatment;
 import org.urvant.core.finding.Position;
 import org.urvant.core.point.ChannelPoint;
+import org.urvant.core.point.LinkPoint;
 import org.urvant.core.point.program.ProgramPoint;
 
 /**
@@ -36,6 +37,11 @@ public record Mapping(
         /** Returns whether it is the device's own programs. */
         public boolean isProgram() {
             return connection.equals(ChannelPoint.OWN) && point.equals(ProgramPoint.TEXT);
+        }
+
+        /** Returns whether it is the connection itself: whether its other end answers. */
+        public boolean isLink() {
+            return !connection.equals(ChannelPoint.OWN) && point.equals(LinkPoint.TEXT);
         }
     }
 
@@ -113,7 +119,7 @@ public record Mapping(
 
     /** Returns whether the row itself owns its addresses, and not the signal that it passes on. */
     public boolean isOwner() {
-        return isCalculated() || ends().anyMatch(End::isProgram);
+        return isCalculated() || ends().anyMatch(end -> end.isProgram() || end.isLink());
     }
 
     /** Returns whether a point is the destination or one of the sources. */

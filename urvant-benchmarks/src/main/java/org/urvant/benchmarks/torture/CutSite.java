@@ -28,6 +28,7 @@ import org.urvant.project.type.Catalogue;
 final class CutSite implements AutoCloseable {
     private static final String DEVICE = "GW1";
     private static final int ROWS = 3;
+    private static final int MOST_TRIES = 3;
     private static final int LONGEST_RESTART_TRIES = 100;
     private static final int RESTART_PAUSE_MILLIS = 100;
 
@@ -84,9 +85,17 @@ final class CutSite implements AutoCloseable {
             awaitRestart();
         }
         Optional<Fingerprint> active;
-        try (DeviceLink link = link()) {
-            wanted = download(link);
-            active = link.identify().active();
+        for (int tries = 1; ; tries++) {
+            try (DeviceLink link = link()) {
+                wanted = download(link);
+                active = link.identify().active();
+                break;
+            } catch (UnreachableException e) {
+                if (tries == MOST_TRIES) {
+                    throw e;
+                }
+                Thread.sleep(RESTART_PAUSE_MILLIS); // a machine that is busy answers late; a person tries again
+            }
         }
         DeviceRecord record = folder.load().device(DEVICE).record();
         boolean isWhole = record.unfinished().isEmpty()

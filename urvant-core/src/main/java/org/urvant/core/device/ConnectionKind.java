@@ -36,8 +36,9 @@ public record ConnectionKind(
      * @param names what names points can have
      * @param mostPoints greatest number of points; 0 for no bound
      * @param areFixed whether the maker fixed its points, so that no signal can be mapped to them
+     * @param tellsLink whether the device tells if the other end answers
      */
-    public record Capacity(int most, NameRule names, int mostPoints, boolean areFixed) {}
+    public record Capacity(int most, NameRule names, int mostPoints, boolean areFixed, boolean tellsLink) {}
 
     /** Setting of a connection that names the port of the device that it uses. */
     public static final String PORT = "on-port";

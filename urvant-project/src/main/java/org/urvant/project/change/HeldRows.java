@@ -13,6 +13,7 @@ import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.evaluation.Treatment;
 import org.urvant.core.finding.Position;
 import org.urvant.core.point.Access;
+import org.urvant.core.point.LinkPoint;
 import org.urvant.core.point.ListPoint;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.list.ListedPoint;
@@ -90,6 +91,9 @@ final class HeldRows {
         Optional<String> offered = point.text("reference").or(() -> point.text("channel"));
         if (point.text(ProgramPoint.TEXT).isPresent()) {
             return new Mapping.End(connection, ProgramPoint.TEXT);
+        }
+        if (point.text(LinkPoint.TEXT).isPresent()) {
+            return new Mapping.End(connection, LinkPoint.TEXT);
         }
         Optional<ConnectionKind> kind = Optional.ofNullable(
                         sheets.device().connections().get(connection))

@@ -7,6 +7,7 @@ import java.util.TreeMap;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.point.LinkPoint;
 import org.urvant.core.point.program.ProgramPoint;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
@@ -213,6 +214,9 @@ public final class ConfigurationBuilder {
         }
         if (signal instanceof MappedSignal.OfProgram) {
             return Section.of(Map.of(ProgramPoint.TEXT, Value.logical(true)));
+        }
+        if (signal instanceof MappedSignal.OfLink) {
+            return Section.of(Map.of(LinkPoint.TEXT, Value.logical(true)));
         }
         if (!(signal instanceof MappedSignal.OfIed ofIed)) {
             return Section.of(Map.of("channel", Value.text(signal.reference())));

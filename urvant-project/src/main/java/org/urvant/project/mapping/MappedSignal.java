@@ -3,7 +3,6 @@ package org.urvant.project.mapping;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -15,6 +14,7 @@ import org.urvant.core.language.Mistake;
 import org.urvant.core.logic.Transform;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.Form;
+import org.urvant.core.point.LinkPoint;
 import org.urvant.core.point.Shape;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
@@ -30,7 +30,8 @@ import org.urvant.scl.SitePart;
 import org.urvant.scl.selection.SignalKind;
 
 /**
- * A signal that can be mapped, whoever offers it: a data attribute of an IED, a point of a list, a channel of the device itself, or
+ * A signal that can be mapped, whoever offers it: a data attribute of an IED, a point of a list, a channel of the device itself,
+ * whether a connection's other end answers, or
  * a value that is calculated from such.
  */
 public sealed interface MappedSignal {
@@ -57,7 +58,9 @@ public sealed interface MappedSignal {
     String name(String template);
 
     /** Returns where in the plant it belongs; empty text when that is not known. */
-    String place();
+    default String place() {
+        return "";
+    }
 
     /** Returns what it is, for people: class and type. */
     String kind();
@@ -77,6 +80,27 @@ public sealed interface MappedSignal {
         return attributes.stream()
                 .map(attribute -> (MappedSignal) new OfIed(attribute))
                 .toList();
+    }
+
+    /** A signal without a reference of its own: its row owns the address, whatever becomes of it. */
+    sealed interface OfRow extends MappedSignal {
+        /** Returns the key of the row. */
+        String key();
+
+        @Override
+        default String reference() {
+            return Mapping.owned(key());
+        }
+
+        @Override
+        default Optional<String> ownKey() {
+            return Optional.of(key());
+        }
+
+        @Override
+        default String reason() {
+            return "";
+        }
     }
 
     /** A data attribute of an IED. */
@@ -180,22 +204,7 @@ public sealed interface MappedSignal {
                     .map(entry -> entry.text())
                     .filter(text -> !text.isBlank())
                     .orElse(sheet.prefix());
-            return SignalName.of(
-                    template,
-                    Map.of(
-                            "ied",
-                            sheets.device().name(),
-                            "node",
-                            sheet.prefix(),
-                            "object",
-                            sheet.prefix(),
-                            "description",
-                            given));
-        }
-
-        @Override
-        public String place() {
-            return "";
+            return SignalName.of(template, sheets.device().name(), sheet.prefix(), given);
         }
 
         @Override
@@ -258,16 +267,7 @@ public sealed interface MappedSignal {
         @Override
         public String name(String template) {
             return SignalName.of(
-                    template,
-                    Map.of(
-                            "ied",
-                            list.name(),
-                            "node",
-                            point.key(),
-                            "object",
-                            point.key(),
-                            "description",
-                            point.about().name() + (isFeedbackToo() ? " command" : "")));
+                    template, list.name(), point.key(), point.about().name() + (isFeedbackToo() ? " command" : ""));
         }
 
         /** A command whose point is read too needs a name of its own. */
@@ -313,6 +313,34 @@ public sealed interface MappedSignal {
     }
 
     /**
+     * Whether the other end of a connection answers.
+     *
+     * @param connection name of the connection
+     * @param key key of the row, which owns the address, so that a rename of the connection keeps it
+     */
+    record OfLink(String connection, String key) implements OfRow {
+        @Override
+        public String written() {
+            return LinkPoint.TEXT;
+        }
+
+        @Override
+        public Optional<Shape> shape() {
+            return Optional.of(Shape.of(Form.LOGICAL, Access.READ));
+        }
+
+        @Override
+        public String name(String template) {
+            return SignalName.of(template, connection, LinkPoint.TEXT, "answers");
+        }
+
+        @Override
+        public String kind() {
+            return "whether " + connection + " answers";
+        }
+    }
+
+    /**
      * A value that programs of the device give or take.
      *
      * @param identifier by which name they do
@@ -320,17 +348,7 @@ public sealed interface MappedSignal {
      * @param givenName its name for people
      * @param value what kind of value it is
      */
-    record OfProgram(String identifier, String key, String givenName, Shape value) implements MappedSignal {
-        @Override
-        public String reference() {
-            return Mapping.owned(key);
-        }
-
-        @Override
-        public Optional<String> ownKey() {
-            return Optional.of(key);
-        }
-
+    record OfProgram(String identifier, String key, String givenName, Shape value) implements OfRow {
         @Override
         public String written() {
             return ProgramPoint.TEXT;
@@ -342,18 +360,8 @@ public sealed interface MappedSignal {
         }
 
         @Override
-        public String reason() {
-            return "";
-        }
-
-        @Override
         public String name(String template) {
             return givenName;
-        }
-
-        @Override
-        public String place() {
-            return "";
         }
 
         @Override
@@ -370,8 +378,7 @@ public sealed interface MappedSignal {
      * @param key key of the row, which owns the address whatever the calculation becomes
      * @param givenName its name; empty text for that of its first source
      */
-    record Calculated(List<MappedSignal> sources, Transform transform, String key, String givenName)
-            implements MappedSignal {
+    record Calculated(List<MappedSignal> sources, Transform transform, String key, String givenName) implements OfRow {
         public Calculated {
             sources = List.copyOf(sources);
         }
@@ -394,23 +401,8 @@ public sealed interface MappedSignal {
         }
 
         @Override
-        public Optional<String> ownKey() {
-            return Optional.of(key);
-        }
-
-        @Override
-        public String reference() {
-            return Mapping.owned(key);
-        }
-
-        @Override
         public Optional<Shape> shape() {
             return Optional.of(RowTransform.shape(transform));
-        }
-
-        @Override
-        public String reason() {
-            return "";
         }
 
         @Override

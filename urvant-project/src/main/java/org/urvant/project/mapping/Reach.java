@@ -78,6 +78,9 @@ final class Reach {
         if (signal instanceof MappedSignal.OfList listed) {
             return connections.computeIfAbsent(listed.list().name() + "/", name -> connectionFor(listed));
         }
+        if (signal instanceof MappedSignal.OfLink link) {
+            return link.connection();
+        }
         return signal instanceof MappedSignal.OfIed ofIed
                 ? connections.computeIfAbsent(
                         ied(ofIed),

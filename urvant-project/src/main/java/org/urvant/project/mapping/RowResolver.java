@@ -16,6 +16,7 @@ import org.urvant.core.logic.Transform;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.point.Form;
+import org.urvant.core.point.LinkPoint;
 import org.urvant.core.point.ListPoint;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.Point;
@@ -298,6 +299,9 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
         if (kind.isEmpty()) {
             return Optional.empty(); // the device's own check says which kind or type is unknown
         }
+        if (text.strip().equals(LinkPoint.TEXT)) {
+            return link(connection, kind.get());
+        }
         try {
             Optional<Point> listed = kind.get().protocol().asksLists(kind.get().role())
                     ? Optional.of(ListPoint.of(text.strip())
@@ -316,6 +320,17 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
                             + kind.get().protocol().title() + ".");
             return Optional.empty();
         }
+    }
+
+    private Optional<RowEnd> link(Connection connection, ConnectionKind kind) {
+        if (!kind.capacity().tellsLink()) {
+            report(
+                    MappingRules.POINT_NOT_FITTING,
+                    device.name() + " does not tell whether the other end of " + connection.name() + " answers",
+                    "Take a connection of a kind that its type says so of.");
+            return Optional.empty();
+        }
+        return Optional.of(new RowEnd(Optional.of(connection), Optional.of(kind.protocol()), new LinkPoint()));
     }
 
     private boolean fits(MappedSignal mapped, PointSpace space, PlacedPoint object, boolean monitor) {
@@ -397,6 +412,10 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
     }
 
     private Optional<MappedSignal> found(RowEnd end, Access access) {
+        if (end.point() instanceof LinkPoint) {
+            return Optional.of(
+                    new MappedSignal.OfLink(end.connection().orElseThrow().name(), mapping.key()));
+        }
         return new RowSources(project, device, this::report).signal(end, access);
     }
 

@@ -12,6 +12,7 @@ import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.logic.Simulation.Change;
 import org.urvant.core.point.ChannelPoint;
+import org.urvant.core.point.LinkPoint;
 import org.urvant.core.signal.SignalValue;
 import org.urvant.core.text.NearestName;
 import org.urvant.project.Device;
@@ -69,10 +70,27 @@ public record RowTrial(List<Received> received, List<String> waiting, List<Strin
         TreeSet<String> sources = new TreeSet<>();
         device.mappings().stream()
                 .flatMap(row -> row.origins().stream())
+                .filter(Mapping.End::isLink)
+                .forEach(end -> sources.add(link(end.connection())));
+        device.mappings().stream()
+                .flatMap(row -> row.origins().stream())
                 .filter(end ->
                         end.point().contains("/") || end.connection().equals(ChannelPoint.OWN) && !end.isProgram())
                 .forEach(end -> sources.add(end.point()));
         return sources;
+    }
+
+    /** Returns whether a value with a name comes over a connection of a device, and not from the device itself. */
+    public static boolean comesOver(Device device, String name) {
+        return name.contains("/")
+                || device.mappings().stream()
+                        .flatMap(row -> row.origins().stream())
+                        .anyMatch(end -> end.isLink() && link(end.connection()).equals(name));
+    }
+
+    /** Returns what whether a connection's other end answers is called. */
+    static String link(String connection) {
+        return connection + "." + LinkPoint.TEXT;
     }
 
     /**

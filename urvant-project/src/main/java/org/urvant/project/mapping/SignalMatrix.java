@@ -63,7 +63,9 @@ public record SignalMatrix(List<String> columns, Map<String, Map<String, List<Ce
     }
 
     private static String shown(Mapping row, Mapping.End end, String text) {
-        return end.isProgram() ? RowSignals.name(row.identifier()) : text;
+        return end.isProgram()
+                ? RowSignals.name(row.identifier())
+                : end.isLink() ? RowTrial.link(end.connection()) : text;
     }
 
     /** Returns what stands where a signal and a connection meet, as one text. */

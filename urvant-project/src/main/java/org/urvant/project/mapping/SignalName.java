@@ -50,6 +50,11 @@ public final class SignalName {
         };
     }
 
+    /** Returns the name of what is told apart within a source by one word. */
+    static String of(String template, String source, String word, String description) {
+        return of(template, Map.of("ied", source, "node", word, "object", word, "description", description));
+    }
+
     /** Returns the name by a template and what stands for its places; those that are known and have no value are empty. */
     static String of(String template, Map<String, String> values) {
         return of(template, (String place) -> values.getOrDefault(place, KNOWN.contains(place) ? "" : null));

@@ -77,7 +77,8 @@ final class TrialValues {
 
     private static RefusedException notOf(MappedSignal signal, String word, String expected) {
         return new RefusedException(
-                signal.reference() + " cannot be '" + word + "'",
+                (signal instanceof MappedSignal.OfRow ? signal.kind() : signal.reference()) + " cannot be '" + word
+                        + "'",
                 "Expected " + expected + ", and words of its quality after it.");
     }
 

@@ -86,6 +86,9 @@ final class TriedRows implements Evaluator.Receiver {
     }
 
     private static boolean isGiven(Set<String> names, Mapping row, Mapping.End end) {
+        if (end.isLink()) {
+            return names.contains(RowTrial.link(end.connection()));
+        }
         return end.isProgram()
                 ? names.contains(RowSignals.name(row.identifier()))
                 : names.contains(end.point()) || isGivenChannel(names, end);
@@ -108,6 +111,9 @@ final class TriedRows implements Evaluator.Receiver {
 
     /** Channels and programs go by the name that programs know. */
     private static String name(MappedSignal source) {
+        if (source instanceof MappedSignal.OfLink link) {
+            return RowTrial.link(link.connection());
+        }
         return source instanceof MappedSignal.OfProgram program
                 ? RowSignals.name(program.identifier())
                 : source instanceof MappedSignal.OfChannel

@@ -159,6 +159,9 @@ public final class References {
         }
         found.add(new Reference(place, Ref.of(Kind.CONNECTION, end.connection(), device.name()), row.position()));
         Connection connection = device.connections().get(end.connection());
+        if (end.isLink()) {
+            return;
+        }
         if (connection != null && connection.ied().isPresent()) {
             found.add(new Reference(place, Ref.of(Kind.SIGNAL, end.point()), row.position()));
         } else if (connection != null && asksLists(device, connection)) {

@@ -68,7 +68,8 @@ final class ConnectionReader {
                                         word -> Word.find(NameRule.Letters.class, word),
                                         NameRule.Letters.ANY)),
                         Words.whole(fields, "most-points", 0),
-                        Words.yes(fields, "fixed-points")),
+                        Words.yes(fields, "fixed-points"),
+                        Words.yes(fields, "tells-link")),
                 ports,
                 new Availability(known.firmware(fields, "since"), known.licence(fields)),
                 SheetReader.read(Meaning.Place.CONNECTION, fields, outer, known, Map.of(), built)
