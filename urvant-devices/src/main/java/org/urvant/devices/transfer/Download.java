@@ -81,7 +81,7 @@ public final class Download {
      */
     public static void refuse(Project project, List<Finding> findings, String name) {
         Device device = project.device(name);
-        if (ProjectCheck.blocks(ProjectCheck.concerning(findings, device))) {
+        if (ProjectCheck.blocks(findings, device)) {
             throw new RefusedException(
                     "errors stand against " + name + "; nothing was sent", "Mend them, and check again.");
         }

@@ -103,6 +103,14 @@ public final class ProjectCheck {
         return findings.stream().anyMatch(finding -> finding.severity() == Severity.ERROR);
     }
 
+    /** Returns whether some finding about a site is an error that concerns a device. */
+    public static boolean blocks(List<Finding> findings, Device device) {
+        List<Finding> errors = findings.stream()
+                .filter(finding -> finding.severity() == Severity.ERROR)
+                .toList();
+        return !errors.isEmpty() && blocks(concerning(errors, device)); // who it concerns is asked only where it matters
+    }
+
     /** An error cannot be muted: what is wrong stays wrong. */
     private static Finding muted(Project project, Finding finding) {
         String reason = project.muted().get(finding.place());
