@@ -60,6 +60,7 @@ public final class Urvant {
         add(Group.DEVICE, "connect", ConnectCommand::new);
         add(Group.DEVICE, "row", RowCommand::new);
         add(Group.DEVICE, "enable", EnableCommand::new);
+        add(Group.DEVICE, "renumber", RenumberCommand::new);
         add(Group.DEVICE, "drop", DropCommand::new);
         add(Group.DEVICE, "fill", FillCommand::new);
         add(Group.DEVICE, "export", ExportCommand::new);

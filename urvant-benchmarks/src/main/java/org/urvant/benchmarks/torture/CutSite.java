@@ -73,17 +73,17 @@ final class CutSite implements AutoCloseable {
     boolean cutAfter(int bytes, boolean restarts) throws InterruptedException {
         folder.set(folder.load(), DEVICE, changed(restarts));
         downloads++;
-        Fingerprint wanted = null;
-        line.cutAfter(bytes);
-        try (DeviceLink link = link()) {
-            wanted = download(link);
-        } catch (UnreachableException | RefusedException e) {
-            LoggerFactory.getLogger(CutSite.class).debug("cut after {}", bytes, e);
+        boolean isCut = false;
+        boolean isOver = false;
+        for (int tries = 0; !isCut && !isOver && tries < MOST_TRIES; tries++) {
+            line.cutAfter(bytes);
+            isOver = isDownloaded(bytes);
+            isCut = line.mend();
         }
-        boolean isCut = line.mend();
         if (restarts) {
             awaitRestart();
         }
+        Fingerprint wanted;
         Optional<Fingerprint> active;
         for (int tries = 1; ; tries++) {
             try (DeviceLink link = link()) {
@@ -106,6 +106,16 @@ final class CutSite implements AutoCloseable {
             System.err.println("cut after " + bytes + " bytes: not whole");
         }
         return isCut;
+    }
+
+    private boolean isDownloaded(int bytes) {
+        try (DeviceLink link = link()) {
+            download(link);
+            return true;
+        } catch (UnreachableException | RefusedException e) {
+            LoggerFactory.getLogger(CutSite.class).debug("cut after {}", bytes, e);
+            return false;
+        }
     }
 
     /** Whoever cuts the line behind the order to restart finds the device restarting; a person waits, too. */

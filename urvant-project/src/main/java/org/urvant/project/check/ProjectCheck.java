@@ -108,7 +108,8 @@ public final class ProjectCheck {
         List<Finding> errors = findings.stream()
                 .filter(finding -> finding.severity() == Severity.ERROR)
                 .toList();
-        return !errors.isEmpty() && blocks(concerning(errors, device)); // who it concerns is asked only where it matters
+        return !errors.isEmpty()
+                && blocks(concerning(errors, device)); // who it concerns is asked only where it matters
     }
 
     /** An error cannot be muted: what is wrong stays wrong. */

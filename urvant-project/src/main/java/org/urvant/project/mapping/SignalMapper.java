@@ -10,16 +10,11 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.urvant.core.device.ConnectionKind;
-import org.urvant.core.device.Meaning;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.point.Access;
-import org.urvant.core.point.AddressGroup;
-import org.urvant.core.point.AddressGroup.Block;
 import org.urvant.core.point.ChannelPoint;
-import org.urvant.core.point.Claim;
-import org.urvant.core.point.Claims;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Shape;
@@ -32,7 +27,6 @@ import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Past;
 import org.urvant.project.Project;
-import org.urvant.project.setting.DeviceSheets;
 
 /**
  * Proposes mappings of signals to points of a connection: what carries them by what they are, name by the project's template,
@@ -42,23 +36,14 @@ public final class SignalMapper {
     private final Project project;
     private final Device device;
     private final String to;
-    private final OptionalInt start;
     private final Reach reach;
     private final Set<String> mapped = new HashSet<>();
     private final Set<String> keys = new HashSet<>();
     private final Set<String> names = new HashSet<>();
     private final PointSpace space;
-    private final Claims<String> used = new Claims<>();
-    /** What rows take now, in difference to what was given once. */
-    private final Set<Claim> occupied = new HashSet<>();
-
-    private final Map<String, List<Claim>> earlier = new HashMap<>();
+    private final FreeAddresses free;
     private final NameRule nameRule;
-    private final int mostAddress;
     private final Map<Shape, List<String>> carriers = new HashMap<>();
-    private final Map<String, Search> searches = new HashMap<>();
-    private final Map<String, Search> widths = new HashMap<>();
-    private final Map<AddressBook.GivenAddress, String> given = new HashMap<>();
     private final List<Mapping> rows = new ArrayList<>();
     private final List<MappedSignal> present = new ArrayList<>();
     private final Map<MappedSignal, String> leftOut = new LinkedHashMap<>();
@@ -69,11 +54,10 @@ public final class SignalMapper {
         this.project = project;
         this.device = device;
         this.to = "";
-        this.start = OptionalInt.empty();
         this.reach = new Reach(project, device, over);
         this.nameRule = NameRule.NONE;
-        this.mostAddress = Integer.MAX_VALUE;
         this.space = null;
+        this.free = null;
         for (Mapping mapping : device.mappings()) {
             keys.add(mapping.key());
             names.add(mapping.name());
@@ -84,11 +68,10 @@ public final class SignalMapper {
         this.project = project;
         this.device = device;
         this.to = to;
-        this.start = start;
         this.reach = new Reach(project, device, over);
         this.nameRule = nameRule(project, device, to);
-        this.mostAddress = mostAddress(project, device, to);
         this.space = space(project, device, device.connections().get(to)).orElseThrow();
+        this.free = new FreeAddresses(project, device, to, space, start);
         for (Mapping mapping : device.mappings()) {
             keys.add(mapping.key());
             if (mapping.to().equals(to) || mapping.from().equals(to)) {
@@ -97,19 +80,7 @@ public final class SignalMapper {
             if (mapping.to().equals(to) || mapping.origin().connection().equals(to)) {
                 mapped.add(marked(mapping.owner(to), mapping.to().equals(to)));
             }
-            ResolvedMapping.resolve(project, device, mapping, finding -> {})
-                    .filter(resolved -> resolved.objectConnection().equals(to))
-                    .ifPresent(resolved -> {
-                        used.add(resolved.object().claim(), resolved.signal());
-                        occupied.add(resolved.object().claim());
-                    });
         }
-        device.addresses().owners().forEach((place, owner) -> {
-            if (place.connection().equals(to)) {
-                used.add(place.claim(), owner);
-                earlier.computeIfAbsent(owner, signal -> new ArrayList<>()).add(place.claim());
-            }
-        });
     }
 
     /**
@@ -156,7 +127,11 @@ public final class SignalMapper {
         SignalMapper mapper = new SignalMapper(project, device, to, start, over);
         signals.forEach(mapper::add);
         return new Proposal(
-                mapper.rows, device.addresses().with(mapper.given), mapper.present, mapper.leftOut, mapper.shortened);
+                mapper.rows,
+                device.addresses().with(mapper.free.given()),
+                mapper.present,
+                mapper.leftOut,
+                mapper.shortened);
     }
 
     /** Proposes a row for each signal that has none yet; points of lists are read over the only connection that can. */
@@ -253,11 +228,11 @@ public final class SignalMapper {
                 .flatMap(type -> type.connection(connection.kind().text()));
     }
 
-    private static Optional<PointSpace> space(Project project, Device device, Connection connection) {
+    static Optional<PointSpace> space(Project project, Device device, Connection connection) {
         return kind(project, device, connection).map(ConnectionKind::protocol);
     }
 
-    private static void requireReceiver(Project project, Device device, String name) {
+    static void requireReceiver(Project project, Device device, String name) {
         Connection connection = device.connections().get(name);
         if (connection == null) {
             throw new UnknownNameException(
@@ -301,11 +276,9 @@ public final class SignalMapper {
             present.add(signal);
             return;
         }
-        PlacedPoint at = again(reference, fitting).orElseGet(() -> free(RowFit.best(space, signal, fitting)));
+        PlacedPoint at = free.again(reference, fitting).orElseGet(() -> free.next(RowFit.best(space, signal, fitting)));
         PlacedPoint point = signal.selects().orElse(false) ? at.selected() : at;
-        used.add(point.claim(), reference);
-        occupied.add(point.claim());
-        given.put(new AddressBook.GivenAddress(to, point.claim()), reference);
+        free.take(reference, point);
         String key = signal.ownKey().orElseGet(() -> MappingKey.of(reference, to, keys));
         keys.add(key);
         rows.add(row(key, ends, signal, isRead, point));
@@ -314,76 +287,6 @@ public final class SignalMapper {
     /** A point of a list that is read and written is mapped both ways. */
     private static String marked(String reference, boolean isRead) {
         return isRead ? reference : "command " + reference;
-    }
-
-    /** Returns the point at the address that a signal had before, if it had one. */
-    private Optional<PlacedPoint> again(String reference, List<String> carriers) {
-        for (Claim claim : earlier.getOrDefault(reference, List.of())) {
-            Optional<PlacedPoint> point = carriers.stream()
-                    .flatMap(carrier -> at(carrier, space.address(claim)).stream())
-                    .filter(found -> found.claim().equals(claim) && !occupied.contains(claim))
-                    .findFirst();
-            if (point.isPresent()) {
-                return point;
-            }
-        }
-        return Optional.empty();
-    }
-
-    /** Where a search for one of some width in a block goes on: addresses are only ever taken. */
-    private static final class Search {
-        private final Block block;
-        private int next;
-
-        Search(Block block) {
-            this.block = block;
-            this.next = block.first();
-        }
-    }
-
-    private PlacedPoint free(String carrier) {
-        Search search = searches.computeIfAbsent(carrier, this::search);
-        while (search.next <= search.block.last()) {
-            Optional<PlacedPoint> point = at(carrier, search.next++);
-            if (point.isPresent() && used.overlapping(point.get().claim()).isEmpty()) {
-                return point.get();
-            }
-        }
-        throw new RefusedException(
-                "no address is free in " + search.block.first() + " to " + search.block.last() + " for "
-                        + space.group(carrier).word() + " on " + to,
-                start.isPresent()
-                        ? "Give a lower first address."
-                        : "Give a first address, or widen the block in the conventions of the project.");
-    }
-
-    /** Carriers of one width in one block share a search. */
-    private Search search(String carrier) {
-        AddressGroup group = space.group(carrier);
-        Block whole = group.whole();
-        if (start.isPresent() && (start.getAsInt() < whole.first() || start.getAsInt() > whole.last())) {
-            throw new RefusedException(
-                    "address " + start.getAsInt() + " is outside " + whole.first() + " to " + whole.last() + " of "
-                            + group.word() + " on " + to,
-                    "Give another first address.");
-        }
-        Block block = start.isPresent()
-                ? new Block(start.getAsInt(), whole.last())
-                : project.conventions().block(group);
-        String width = at(carrier, whole.first())
-                .map(PlacedPoint::claim)
-                .map(claim -> claim.area() + " " + (claim.end() - claim.first()) + " in " + block)
-                .orElse(carrier);
-        return widths.computeIfAbsent(width, name -> new Search(block));
-    }
-
-    /** Returns the point at an address; empty when not all of it lies within the space. */
-    private Optional<PlacedPoint> at(String carrier, int address) {
-        try {
-            return address > mostAddress ? Optional.empty() : Optional.of(space.at(carrier, address));
-        } catch (IllegalArgumentException e) {
-            return Optional.empty();
-        }
     }
 
     private Mapping row(String key, List<Mapping.End> ends, MappedSignal signal, boolean isRead, PlacedPoint object) {
@@ -411,16 +314,6 @@ public final class SignalMapper {
 
     private static String identifier(MappedSignal signal) {
         return signal instanceof MappedSignal.OfProgram program ? program.identifier() : "";
-    }
-
-    /** Returns the highest address of a connection that has a number of octets for them. */
-    private static int mostAddress(Project project, Device device, String connection) {
-        return project.type(device)
-                .flatMap(type -> DeviceSheets.of(type, device).sheet(connection))
-                .map(sheet -> String.valueOf(sheet.value(Meaning.OBJECT_OCTETS)))
-                .filter(octets -> octets.matches("[1-3]"))
-                .map(octets -> (1 << Integer.parseInt(octets) * Byte.SIZE) - 1)
-                .orElse(Integer.MAX_VALUE);
     }
 
     /** Returns what names points can have on a connection. */

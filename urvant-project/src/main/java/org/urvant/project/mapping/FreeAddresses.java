@@ -1,0 +1,163 @@
+package org.urvant.project.mapping;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.urvant.core.device.Meaning;
+import org.urvant.core.error.RefusedException;
+import org.urvant.core.point.AddressGroup;
+import org.urvant.core.point.AddressGroup.Block;
+import org.urvant.core.point.Claim;
+import org.urvant.core.point.Claims;
+import org.urvant.core.point.PlacedPoint;
+import org.urvant.core.point.PointSpace;
+import org.urvant.project.AddressBook;
+import org.urvant.project.Device;
+import org.urvant.project.Mapping;
+import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
+
+/** The addresses of a connection that no row has and no signal ever had, by the project's plan. */
+final class FreeAddresses {
+    private final Project project;
+    private final String to;
+    private final PointSpace space;
+    private final OptionalInt start;
+    private final int mostAddress;
+    private final Claims<String> used = new Claims<>();
+    /** What rows take now, in difference to what was given once. */
+    private final Set<Claim> occupied = new HashSet<>();
+
+    private final Map<String, List<Claim>> earlier = new HashMap<>();
+    private final Map<String, Search> searches = new HashMap<>();
+    private final Map<String, Search> widths = new HashMap<>();
+    private final Map<AddressBook.GivenAddress, String> given = new HashMap<>();
+
+    /** @param start the first address to try for every carrier; empty to follow the plan */
+    FreeAddresses(Project project, Device device, String to, PointSpace space, OptionalInt start) {
+        this.project = project;
+        this.to = to;
+        this.space = space;
+        this.start = start;
+        this.mostAddress = mostAddress(project, device, to);
+        for (Mapping mapping : device.mappings()) {
+            ResolvedMapping.resolve(project, device, mapping, finding -> {})
+                    .filter(resolved -> resolved.objectConnection().equals(to))
+                    .ifPresent(resolved -> {
+                        used.add(resolved.object().claim(), resolved.signal());
+                        occupied.add(resolved.object().claim());
+                    });
+        }
+        device.addresses().owners().forEach((place, owner) -> {
+            if (place.connection().equals(to)) {
+                used.add(place.claim(), owner);
+                earlier.computeIfAbsent(owner, signal -> new ArrayList<>()).add(place.claim());
+            }
+        });
+    }
+
+    /** Returns what was taken here, with who owns it. */
+    Map<AddressBook.GivenAddress, String> given() {
+        return given;
+    }
+
+    /** Takes a point for a signal. */
+    void take(String owner, PlacedPoint point) {
+        used.add(point.claim(), owner);
+        occupied.add(point.claim());
+        given.put(new AddressBook.GivenAddress(to, point.claim()), owner);
+    }
+
+    /** Returns whether a point lies in the block that the plan has for it. */
+    boolean isInPlan(PlacedPoint point) {
+        int address = space.address(point.claim());
+        Block block = project.conventions().block(space.group(point.carrier()));
+        return block.contains(new Block(address, address));
+    }
+
+    /** Returns the point at the address that a signal had before, if it had one. */
+    Optional<PlacedPoint> again(String reference, List<String> carriers) {
+        for (Claim claim : earlier.getOrDefault(reference, List.of())) {
+            Optional<PlacedPoint> point = carriers.stream()
+                    .flatMap(carrier -> at(carrier, space.address(claim)).stream())
+                    .filter(found -> found.claim().equals(claim) && !occupied.contains(claim))
+                    .findFirst();
+            if (point.isPresent()) {
+                return point;
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Where a search for one of some width in a block goes on: addresses are only ever taken. */
+    private static final class Search {
+        private final Block block;
+        private int next;
+
+        Search(Block block) {
+            this.block = block;
+            this.next = block.first();
+        }
+    }
+
+    /** Returns the first point of a carrier that is free. */
+    PlacedPoint next(String carrier) {
+        Search search = searches.computeIfAbsent(carrier, this::search);
+        while (search.next <= search.block.last()) {
+            Optional<PlacedPoint> point = at(carrier, search.next++);
+            if (point.isPresent() && used.overlapping(point.get().claim()).isEmpty()) {
+                return point.get();
+            }
+        }
+        throw new RefusedException(
+                "no address is free in " + search.block.first() + " to " + search.block.last() + " for "
+                        + space.group(carrier).word() + " on " + to,
+                start.isPresent()
+                        ? "Give a lower first address."
+                        : "Give a first address, or widen the block in the conventions of the project.");
+    }
+
+    /** Carriers of one width in one block share a search. */
+    private Search search(String carrier) {
+        AddressGroup group = space.group(carrier);
+        Block whole = group.whole();
+        if (start.isPresent() && (start.getAsInt() < whole.first() || start.getAsInt() > whole.last())) {
+            throw new RefusedException(
+                    "address " + start.getAsInt() + " is outside " + whole.first() + " to " + whole.last() + " of "
+                            + group.word() + " on " + to,
+                    "Give another first address.");
+        }
+        Block block = start.isPresent()
+                ? new Block(start.getAsInt(), whole.last())
+                : project.conventions().block(group);
+        String width = at(carrier, whole.first())
+                .map(PlacedPoint::claim)
+                .map(claim -> claim.area() + " " + (claim.end() - claim.first()) + " in " + block)
+                .orElse(carrier);
+        return widths.computeIfAbsent(width, name -> new Search(block));
+    }
+
+    /** Returns the point at an address; empty when not all of it lies within the space. */
+    private Optional<PlacedPoint> at(String carrier, int address) {
+        try {
+            return address > mostAddress ? Optional.empty() : Optional.of(space.at(carrier, address));
+        } catch (IllegalArgumentException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** Returns the highest address of a connection that has a number of octets for them. */
+    private static int mostAddress(Project project, Device device, String connection) {
+        return project.type(device)
+                .flatMap(type -> DeviceSheets.of(type, device).sheet(connection))
+                .map(sheet -> String.valueOf(sheet.value(Meaning.OBJECT_OCTETS)))
+                .filter(octets -> octets.matches("[1-3]"))
+                .map(octets -> (1 << Integer.parseInt(octets) * Byte.SIZE) - 1)
+                .orElse(Integer.MAX_VALUE);
+    }
+}

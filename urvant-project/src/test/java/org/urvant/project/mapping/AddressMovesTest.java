@@ -1,0 +1,106 @@
+package org.urvant.project.mapping;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.urvant.core.point.AddressGroup.Block;
+import org.urvant.project.AddressBook;
+import org.urvant.project.Conventions;
+import org.urvant.project.Mapping;
+import org.urvant.project.Project;
+import org.urvant.project.change.SignalMapping;
+import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.kit.Sites;
+import org.urvant.scl.selection.Query;
+
+/** Points move when the plan does, and no address gets another owner by that. */
+class AddressMovesTest {
+    private static final Project SITE = SignalMapping.plan(
+                    Sites.skarholm(),
+                    "GW1",
+                    SignalMapping.Request.ofQuery(Query.parse("kind:current or kind:trip or kind:position"))
+                            .to("scada"))
+            .after();
+
+    private static Project planned(Project site, Map<String, Block> blocks) {
+        Conventions old = site.conventions();
+        return site.with(new Conventions(
+                old.names(),
+                blocks,
+                old.abbreviations(),
+                old.region(),
+                old.headings(),
+                old.arePlacesRequired(),
+                old.studyNames(),
+                old.expectedDifferences()));
+    }
+
+    private static Map<String, String> points(Project site) {
+        Map<String, String> points = new TreeMap<>();
+        site.device("GW1").mappings().stream()
+                .filter(row -> row.to().equals("scada") || row.from().equals("scada"))
+                .forEach(row -> points.put(row.key(), row.to().equals("scada") ? row.destination() : row.source()));
+        return points;
+    }
+
+    /** Whatever the plans are, one after the other: what lies in its block stays, and an address once given keeps its owner. */
+    @Property(tries = 60)
+    void noAddressEverGetsAnotherOwner(
+            @ForAll @IntRange(min = 1, max = 60) int first, @ForAll @IntRange(max = 3) int again) {
+        Project site = SITE;
+        Map<AddressBook.GivenAddress, String> owners = new HashMap<>();
+        for (int round = 0; round <= again + 1; round++) {
+            int start = 1000 * (1 + (first + round) % 7) + first;
+            Map<String, Block> blocks = round == again + 1
+                    ? SITE.conventions().addresses()
+                    : Map.of("measured", new Block(start, start + 400), "command", new Block(9000, 9000 + first));
+            site = planned(site, blocks);
+            AddressMoves moves = AddressMoves.plan(site, "GW1", "scada");
+            Map<String, String> before = points(site);
+            site = moves.after();
+            Map<String, String> after = points(site);
+            moves.moves().forEach(move -> assertThat(before.put(move.row().key(), move.to()))
+                    .isEqualTo(move.from()));
+            assertThat(after).isEqualTo(before);
+            site.device("GW1").addresses().owners().forEach((place, owner) -> assertThat(
+                            Optional.ofNullable(owners.put(place, owner)).orElse(owner))
+                    .isEqualTo(owner));
+            assertThat(AddressMoves.plan(site, "GW1", "scada").moves()).isEmpty();
+            assertThat(ProjectCheck.check(site))
+                    .extracting(finding -> finding.rule().id())
+                    .doesNotContain("address-taken", "point-duplicate");
+        }
+        assertThat(points(site)).as("the plan is as it was").isEqualTo(points(SITE));
+    }
+
+    @Test
+    void whatCannotBePlacedIsRefused() {
+        Project narrow = planned(SITE, Map.of("measured", new Block(8000, 8001)));
+        assertThatThrownBy(() -> AddressMoves.plan(narrow, "GW1", "scada")).hasMessageContaining("no address is free");
+        assertThatThrownBy(() -> AddressMoves.plan(SITE, "GW1", "F01")).hasMessageContaining("cannot be mapped to F01");
+        assertThatThrownBy(() -> AddressMoves.plan(SITE, "GW1", "scda")).hasMessageContaining("scda");
+    }
+
+    @Test
+    void aRowThatIsWrongStays() {
+        Mapping row = SITE.device("GW1").mappings().get(0);
+        Project broken = SITE.with(SITE.device("GW1")
+                .withMappings(
+                        List.of(row.with(List.of(new Mapping.End("F01", "F01CTRL/NONE1.Pos.stVal")), row.target()))));
+        AddressMoves moves = AddressMoves.plan(
+                planned(broken, Map.of("double-point", new Block(8000, 8100), "measured", new Block(8200, 8300))),
+                "GW1",
+                "scada");
+        assertThat(moves.wrong()).containsExactly(row.name());
+        assertThat(moves.moves()).isEmpty();
+    }
+}
