@@ -54,7 +54,8 @@ final class RenumberCommand extends ChangingCommand {
         if (plan.moves().isEmpty()) {
             return Exit.DONE;
         }
-        note(count(plan.moves().size(), "point") + " of " + connection + " move for whoever is at its other end");
+        note(count(plan.moves().size(), "point") + " of " + connection
+                + (plan.moves().size() == 1 ? " moves" : " move") + " for whoever is at its other end");
         if (!dryRun) {
             consent.ask("Move them?", "nothing was changed");
             folder.save(project, plan.after());

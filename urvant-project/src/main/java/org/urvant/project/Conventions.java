@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.urvant.core.point.AddressGroup;
-import org.urvant.core.point.AddressGroup.Block;
+import org.urvant.core.point.AddressPlan;
 
 /**
  * How a project names signals and gives addresses.
@@ -13,7 +13,7 @@ import org.urvant.core.point.AddressGroup.Block;
  * @param names template of signal names: text with {@code {ied}}, {@code {ld}}, {@code {node}}, {@code {object}},
  *     {@code {attribute}}, {@code {phase}}, {@code {description}}, and of the site's structure {@code {site}}, {@code {level}},
  *     {@code {bay}} and {@code {equipment}}
- * @param addresses blocks of addresses by the word of the group of points, where they are not the standard ones
+ * @param addresses where addresses are given, by the word of the group of points, where it is not the standard block
  * @param abbreviations what words become when a name is too long, by the whole word
  * @param region region that the site lies in, as devices name it; empty text when not given
  * @param headings columns of point lists by the headings that stand for them on this site
@@ -23,7 +23,7 @@ import org.urvant.core.point.AddressGroup.Block;
  */
 public record Conventions(
         String names,
-        Map<String, Block> addresses,
+        Map<String, AddressPlan> addresses,
         Map<String, String> abbreviations,
         String region,
         Map<String, String> headings,
@@ -58,8 +58,9 @@ public record Conventions(
                 List.of());
     }
 
-    /** Returns the block of a group of points. */
-    public Block block(AddressGroup group) {
-        return addresses.getOrDefault(group.word(), group.standard());
+    /** Returns where addresses of a group of points are given. */
+    public AddressPlan plan(AddressGroup group) {
+        AddressPlan own = addresses.get(group.word());
+        return own == null ? AddressPlan.of(group.standard()) : own;
     }
 }

@@ -136,7 +136,7 @@ final class SiteTree {
 
     private static Section conventions(Conventions conventions) {
         SortedMap<String, String> blocks = new TreeMap<>();
-        conventions.addresses().forEach((group, block) -> blocks.put(group, block.first() + "-" + block.last()));
+        conventions.addresses().forEach((group, block) -> blocks.put(group, block.text()));
         return Section.of(Map.of(
                 "names", Value.text(conventions.names()),
                 "region", Value.text(conventions.region()),

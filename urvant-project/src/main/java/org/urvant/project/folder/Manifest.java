@@ -7,12 +7,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.point.AddressGroup;
+import org.urvant.core.point.AddressPlan;
 import org.urvant.core.point.PointSpaces;
 import org.urvant.core.point.list.ListColumns;
 import org.urvant.core.text.NearestName;
@@ -51,8 +50,6 @@ record Manifest(
 
     private static final String FORMAT = "urvant-project/1";
 
-    private static final Pattern BLOCK = Pattern.compile("(\\d{1,8})\\s*-\\s*(\\d{1,8})");
-
     static Manifest read(FieldReader fields) {
         fields.text("format").filter(format -> !format.text().equals(FORMAT)).ifPresent(format -> {
             throw new MalformedInputException(
@@ -78,7 +75,7 @@ record Manifest(
     private static Conventions conventions(FieldReader fields) {
         Conventions standard = Conventions.standard();
         String names = fields.text("names").map(Entry::text).orElse(standard.names());
-        Map<String, AddressGroup.Block> blocks = new TreeMap<>();
+        Map<String, AddressPlan> blocks = new TreeMap<>();
         fields.child("addresses").ifPresent(reader -> reader.values()
                 .forEach((word, entry) -> block(reader, word, entry).ifPresent(block -> blocks.put(word, block))));
         Map<String, String> abbreviations = new TreeMap<>(standard.abbreviations());
@@ -124,10 +121,9 @@ record Manifest(
         return PointSpaces.all().stream().flatMap(space -> space.groups().stream());
     }
 
-    private static Optional<AddressGroup.Block> block(FieldReader reader, String word, Entry entry) {
+    private static Optional<AddressPlan> block(FieldReader reader, String word, Entry entry) {
         AddressGroup group =
                 groups().filter(known -> known.word().equals(word)).findFirst().orElse(null);
-        Matcher matcher = BLOCK.matcher(entry.text());
         if (group == null) {
             reader.report(
                     entry.position(),
@@ -136,24 +132,29 @@ record Manifest(
                             "group", word, groups().map(AddressGroup::word).toList()));
             return Optional.empty();
         }
-        String remedy = "Write FIRST-LAST, such as " + shown(group.standard()) + ".";
-        if (!matcher.matches()) {
+        String remedy = "Write FIRST-LAST, such as " + shown(group.standard())
+                + ", with 'step N' or 'except FIRST-LAST, …' behind it where that is wanted.";
+        Optional<AddressPlan> plan;
+        try {
+            plan = AddressPlan.read(entry.text());
+        } catch (IllegalArgumentException e) {
+            reader.report(entry.position(), e.getMessage(), remedy);
+            return Optional.empty();
+        }
+        if (plan.isEmpty()) {
             reader.report(entry.position(), "'" + entry.text() + "' is no block", remedy);
             return Optional.empty();
         }
-        int first = Integer.parseInt(matcher.group(1));
-        int last = Integer.parseInt(matcher.group(2));
-        if (first > last
-                || first < group.whole().first()
-                || last > group.whole().last()) {
+        AddressGroup.Block block = plan.get().block();
+        if (!group.whole().contains(block) || !plan.get().reserved().stream().allMatch(block::contains)) {
             reader.report(
                     entry.position(),
                     "a block is FIRST-LAST within " + group.whole().first() + " to "
-                            + group.whole().last() + ", not " + first + "-" + last,
+                            + group.whole().last() + ", and what it leaves out within itself, not " + entry.text(),
                     remedy);
             return Optional.empty();
         }
-        return Optional.of(new AddressGroup.Block(first, last));
+        return plan;
     }
 
     private static String shown(AddressGroup.Block block) {

@@ -85,8 +85,7 @@ public record AddressMoves(List<Move> moves, int kept, List<String> wrong, Proje
                             + " stands at another station than that of the connection, which the plan knows nothing of",
                     "Give that row its address by hand.");
         }
-        PlacedPoint at = free.again(owner, List.of(object.carrier()))
-                .filter(free::isInPlan)
+        PlacedPoint at = free.again(owner, List.of(object.carrier()), free::isInPlan)
                 .orElseGet(() -> free.next(object.carrier()));
         return object.selects().orElse(false) ? at.selected() : at;
     }

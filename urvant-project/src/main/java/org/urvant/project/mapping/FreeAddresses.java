@@ -1,6 +1,7 @@
 package org.urvant.project.mapping;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -8,10 +9,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.Predicate;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.AddressGroup.Block;
+import org.urvant.core.point.AddressPlan;
 import org.urvant.core.point.Claim;
 import org.urvant.core.point.Claims;
 import org.urvant.core.point.PlacedPoint;
@@ -75,47 +78,45 @@ final class FreeAddresses {
 
     /** Returns whether a point lies in the block that the plan has for it. */
     boolean isInPlan(PlacedPoint point) {
-        int address = space.address(point.claim());
-        Block block = project.conventions().block(space.group(point.carrier()));
-        return block.contains(new Block(address, address));
+        return project.conventions().plan(space.group(point.carrier())).contains(space.address(point.claim()));
     }
 
-    /** Returns the point at the address that a signal had before, if it had one. */
-    Optional<PlacedPoint> again(String reference, List<String> carriers) {
-        for (Claim claim : earlier.getOrDefault(reference, List.of())) {
-            Optional<PlacedPoint> point = carriers.stream()
-                    .flatMap(carrier -> at(carrier, space.address(claim)).stream())
-                    .filter(found -> found.claim().equals(claim) && !occupied.contains(claim))
-                    .findFirst();
-            if (point.isPresent()) {
-                return point;
-            }
-        }
-        return Optional.empty();
+    /** Returns the point at the lowest address that a signal had before and that will do, if it had one. */
+    Optional<PlacedPoint> again(String reference, List<String> carriers, Predicate<PlacedPoint> willDo) {
+        return earlier.getOrDefault(reference, List.of()).stream()
+                .sorted(Comparator.comparing(Claim::area).thenComparing(Claim::first))
+                .filter(claim -> !occupied.contains(claim))
+                .flatMap(claim -> carriers.stream()
+                        .flatMap(carrier -> at(carrier, space.address(claim)).stream())
+                        .filter(found -> found.claim().equals(claim)))
+                .filter(willDo)
+                .findFirst();
     }
 
     /** Where a search for one of some width in a block goes on: addresses are only ever taken. */
     private static final class Search {
-        private final Block block;
+        private final AddressPlan plan;
         private int next;
 
-        Search(Block block) {
-            this.block = block;
-            this.next = block.first();
+        Search(AddressPlan plan) {
+            this.plan = plan;
+            this.next = plan.block().first();
         }
     }
 
     /** Returns the first point of a carrier that is free. */
     PlacedPoint next(String carrier) {
         Search search = searches.computeIfAbsent(carrier, this::search);
-        while (search.next <= search.block.last()) {
-            Optional<PlacedPoint> point = at(carrier, search.next++);
+        for (int last = search.plan.block().last(); search.next <= last; ) {
+            int address = search.next;
+            search.next += search.plan.step();
+            Optional<PlacedPoint> point = search.plan.contains(address) ? at(carrier, address) : Optional.empty();
             if (point.isPresent() && used.overlapping(point.get().claim()).isEmpty()) {
                 return point.get();
             }
         }
         throw new RefusedException(
-                "no address is free in " + search.block.first() + " to " + search.block.last() + " for "
+                "no address is free in " + search.plan.text() + " for "
                         + space.group(carrier).word() + " on " + to,
                 start.isPresent()
                         ? "Give a lower first address."
@@ -132,14 +133,14 @@ final class FreeAddresses {
                             + group.word() + " on " + to,
                     "Give another first address.");
         }
-        Block block = start.isPresent()
-                ? new Block(start.getAsInt(), whole.last())
-                : project.conventions().block(group);
+        AddressPlan plan = start.isPresent()
+                ? AddressPlan.of(new Block(start.getAsInt(), whole.last()))
+                : project.conventions().plan(group);
         String width = at(carrier, whole.first())
                 .map(PlacedPoint::claim)
-                .map(claim -> claim.area() + " " + (claim.end() - claim.first()) + " in " + block)
+                .map(claim -> claim.area() + " " + (claim.end() - claim.first()) + " in " + plan.text())
                 .orElse(carrier);
-        return widths.computeIfAbsent(width, name -> new Search(block));
+        return widths.computeIfAbsent(width, name -> new Search(plan));
     }
 
     /** Returns the point at an address; empty when not all of it lies within the space. */

@@ -276,7 +276,8 @@ public final class SignalMapper {
             present.add(signal);
             return;
         }
-        PlacedPoint at = free.again(reference, fitting).orElseGet(() -> free.next(RowFit.best(space, signal, fitting)));
+        PlacedPoint at = free.again(reference, fitting, point -> true)
+                .orElseGet(() -> free.next(RowFit.best(space, signal, fitting)));
         PlacedPoint point = signal.selects().orElse(false) ? at.selected() : at;
         free.take(reference, point);
         String key = signal.ownKey().orElseGet(() -> MappingKey.of(reference, to, keys));

@@ -86,7 +86,7 @@ class OctetCheckTest {
         SignalMapping.Request request = SignalMapping.Request.ofSignals("DI1").to("line");
         assertThatThrownBy(() -> SignalMapping.plan(site, "RTU1", request))
                 .isInstanceOf(RefusedException.class)
-                .hasMessageContaining("no address is free in 2001 to 2999");
+                .hasMessageContaining("no address is free in 2001-2999");
         SignalMapping.Request low = new SignalMapping.Request(
                 request.signals(),
                 Optional.empty(),

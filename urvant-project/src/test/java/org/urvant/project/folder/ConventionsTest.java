@@ -78,7 +78,7 @@ class ConventionsTest {
         byte[] before = Files.readAllBytes(folder.root().resolve("mappings/GW1.csv"));
         assertThatThrownBy(() -> Skarholm.map(folder, "GW1", "F01MEAS/MMXU1.TotW.mag.f"))
                 .isInstanceOf(RefusedException.class)
-                .hasMessageContaining("no address is free in 4001 to 4006")
+                .hasMessageContaining("no address is free in 4001-4006")
                 .satisfies(mistake ->
                         assertThat(((RefusedException) mistake).remedy()).contains("conventions of the project"));
         assertThat(folder.root().resolve("mappings/GW1.csv")).hasBinaryContent(before);

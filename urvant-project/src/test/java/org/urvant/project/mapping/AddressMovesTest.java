@@ -8,11 +8,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
-import org.urvant.core.point.AddressGroup.Block;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.point.AddressPlan;
 import org.urvant.project.AddressBook;
 import org.urvant.project.Conventions;
 import org.urvant.project.Mapping;
@@ -31,7 +34,7 @@ class AddressMovesTest {
                             .to("scada"))
             .after();
 
-    private static Project planned(Project site, Map<String, Block> blocks) {
+    private static Project planned(Project site, Map<String, AddressPlan> blocks) {
         Conventions old = site.conventions();
         return site.with(new Conventions(
                 old.names(),
@@ -42,6 +45,12 @@ class AddressMovesTest {
                 old.arePlacesRequired(),
                 old.studyNames(),
                 old.expectedDifferences()));
+    }
+
+    private static AddressPlan plan(String text) {
+        AddressPlan plan = AddressPlan.read(text).orElseThrow();
+        assertThat(AddressPlan.read(plan.text())).contains(plan);
+        return plan;
     }
 
     private static Map<String, String> points(Project site) {
@@ -60,9 +69,14 @@ class AddressMovesTest {
         Map<AddressBook.GivenAddress, String> owners = new HashMap<>();
         for (int round = 0; round <= again + 1; round++) {
             int start = 1000 * (1 + (first + round) % 7) + first;
-            Map<String, Block> blocks = round == again + 1
+            Map<String, AddressPlan> blocks = round == again + 1
                     ? SITE.conventions().addresses()
-                    : Map.of("measured", new Block(start, start + 400), "command", new Block(9000, 9000 + first));
+                    : Map.of(
+                            "measured",
+                            plan(start + "-" + (start + 800) + " step " + (1 + again) + " except " + (start + 3) + "-"
+                                    + (start + 20)),
+                            "command",
+                            plan("9000-" + (9000 + first)));
             site = planned(site, blocks);
             AddressMoves moves = AddressMoves.plan(site, "GW1", "scada");
             Map<String, String> before = points(site);
@@ -82,9 +96,37 @@ class AddressMovesTest {
         assertThat(points(site)).as("the plan is as it was").isEqualTo(points(SITE));
     }
 
+    /** Columns: a plan, and the first four addresses that it has; or why it is none. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "10-99               | 10 11 12 13",
+                "10-99 step 10       | 10 20 30 40",
+                "10 - 99 except 11   | 10 12 13 14",
+                "10-99 step 5 except 15-29, 35 | 10 30 40 45",
+                "10-10               | 10",
+                "99-10               | !99-10",
+                "10-99 step 0        | !at least 1",
+                "10-99 stepp 2       | !none",
+                "10-99 except        | !none",
+                "10-99 except a      | !none"
+            })
+    void plansSayWhichAddressesThereAre(String text, String expected) {
+        if (expected.equals("!none")) {
+            assertThat(AddressPlan.read(text)).isEmpty();
+        } else if (expected.startsWith("!")) {
+            assertThatThrownBy(() -> AddressPlan.read(text)).hasMessageContaining(expected.substring(1));
+        } else {
+            AddressPlan plan = plan(text);
+            assertThat(IntStream.range(0, 200).filter(plan::contains).limit(4).mapToObj(String::valueOf))
+                    .containsExactly(expected.split(" "));
+        }
+    }
+
     @Test
     void whatCannotBePlacedIsRefused() {
-        Project narrow = planned(SITE, Map.of("measured", new Block(8000, 8001)));
+        Project narrow = planned(SITE, Map.of("measured", plan("8000-8001")));
         assertThatThrownBy(() -> AddressMoves.plan(narrow, "GW1", "scada")).hasMessageContaining("no address is free");
         assertThatThrownBy(() -> AddressMoves.plan(SITE, "GW1", "F01")).hasMessageContaining("cannot be mapped to F01");
         assertThatThrownBy(() -> AddressMoves.plan(SITE, "GW1", "scda")).hasMessageContaining("scda");
@@ -97,7 +139,7 @@ class AddressMovesTest {
                 .withMappings(
                         List.of(row.with(List.of(new Mapping.End("F01", "F01CTRL/NONE1.Pos.stVal")), row.target()))));
         AddressMoves moves = AddressMoves.plan(
-                planned(broken, Map.of("double-point", new Block(8000, 8100), "measured", new Block(8200, 8300))),
+                planned(broken, Map.of("double-point", plan("8000-8100"), "measured", plan("8200-8300"))),
                 "GW1",
                 "scada");
         assertThat(moves.wrong()).containsExactly(row.name());
