@@ -9,16 +9,17 @@ import java.util.stream.Collectors;
 import org.urvant.core.point.AddressGroup.Block;
 
 /**
- * Where a project puts the points of a group: {@code 4001-4999}, {@code 4001-4999 step 10}, {@code 4001-4999 except 4100-4199,
- * 4300}.
+ * Where a project puts the points of a group: {@code 4001-4999}, {@code 4001-4999 each 100}, {@code 4001-4999 step 10},
+ * {@code 4001-4999 except 4100-4199, 4300}.
  *
  * @param block first and last address
+ * @param each how many addresses in a row are for one relay, list or the device itself; 0 where they follow each other
  * @param step how far addresses are apart, from the first on; at least 1
  * @param reserved addresses within the block that are kept free
  */
-public record AddressPlan(Block block, int step, List<Block> reserved) {
-    private static final Pattern FORM =
-            Pattern.compile("(\\d{1,8})\\s*-\\s*(\\d{1,8})(?:\\s+step\\s+(\\d{1,6}))?(?:\\s+except\\s+(.+))?");
+public record AddressPlan(Block block, int each, int step, List<Block> reserved) {
+    private static final Pattern FORM = Pattern.compile(
+            "(\\d{1,8})\\s*-\\s*(\\d{1,8})(?:\\s+each\\s+(\\d{1,6}))?(?:\\s+step\\s+(\\d{1,6}))?(?:\\s+except\\s+(.+))?");
     private static final Pattern PART = Pattern.compile("(\\d{1,8})(?:\\s*-\\s*(\\d{1,8}))?");
 
     public AddressPlan {
@@ -26,17 +27,20 @@ public record AddressPlan(Block block, int step, List<Block> reserved) {
         if (step < 1) {
             throw new IllegalArgumentException("a step is at least 1, not " + step);
         }
+        if (each < 0 || each > block.last() - block.first() + 1) {
+            throw new IllegalArgumentException("a block of " + each + " does not fit in " + shown(block));
+        }
     }
 
     /** Returns a plan that uses all of a block. */
     public static AddressPlan of(Block block) {
-        return new AddressPlan(block, 1, List.of());
+        return new AddressPlan(block, 0, 1, List.of());
     }
 
     /**
      * Returns the plan that a text says; empty when it says none.
      *
-     * @throws IllegalArgumentException when the first of two addresses is above the second, or the step is 0
+     * @throws IllegalArgumentException when the first of two addresses is above the second, or a number cannot be
      */
     public static Optional<AddressPlan> read(String text) {
         Matcher form = FORM.matcher(text.strip());
@@ -44,15 +48,16 @@ public record AddressPlan(Block block, int step, List<Block> reserved) {
             return Optional.empty();
         }
         List<Block> reserved = new ArrayList<>();
-        for (String part : form.group(4) == null ? new String[0] : form.group(4).split(",", -1)) {
+        for (String part : form.group(5) == null ? new String[0] : form.group(5).split(",", -1)) {
             Matcher matcher = PART.matcher(part.strip());
             if (!matcher.matches()) {
                 return Optional.empty();
             }
             reserved.add(block(matcher.group(1), matcher.group(2) == null ? matcher.group(1) : matcher.group(2)));
         }
-        int step = form.group(3) == null ? 1 : Integer.parseInt(form.group(3));
-        return Optional.of(new AddressPlan(block(form.group(1), form.group(2)), step, reserved));
+        int each = form.group(3) == null ? 0 : Integer.parseInt(form.group(3));
+        int step = form.group(4) == null ? 1 : Integer.parseInt(form.group(4));
+        return Optional.of(new AddressPlan(block(form.group(1), form.group(2)), each, step, reserved));
     }
 
     private static Block block(String first, String last) {
@@ -67,9 +72,15 @@ public record AddressPlan(Block block, int step, List<Block> reserved) {
                 && reserved.stream().noneMatch(kept -> kept.contains(one));
     }
 
+    /** Returns the number of the part of the block that an address lies in, from 0; 0 where it has no parts. */
+    public int part(int address) {
+        return each == 0 ? 0 : (address - block.first()) / each;
+    }
+
     /** Returns the plan as projects write it. */
     public String text() {
         return shown(block)
+                + (each == 0 ? "" : " each " + each)
                 + (step == 1 ? "" : " step " + step)
                 + (reserved.isEmpty()
                         ? ""

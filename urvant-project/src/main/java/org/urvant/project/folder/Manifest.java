@@ -133,7 +133,7 @@ record Manifest(
             return Optional.empty();
         }
         String remedy = "Write FIRST-LAST, such as " + shown(group.standard())
-                + ", with 'step N' or 'except FIRST-LAST, …' behind it where that is wanted.";
+                + ", with 'each N', 'step N' or 'except FIRST-LAST, …' behind it where that is wanted.";
         Optional<AddressPlan> plan;
         try {
             plan = AddressPlan.read(entry.text());

@@ -62,14 +62,15 @@ public record AddressMoves(List<Move> moves, int kept, List<String> wrong, Proje
             Optional<ResolvedMapping> resolved =
                     found.filter(each -> each.objectConnection().equals(connection)
                             && each.receiver().isEmpty());
-            if (resolved.isEmpty() || free.isInPlan(resolved.get().object())) {
+            if (resolved.isEmpty()
+                    || free.isInPlan(resolved.get().mapped(), resolved.get().object())) {
                 rows.add(row);
                 kept += resolved.isPresent() ? 1 : 0;
                 continue;
             }
             PlacedPoint object = resolved.get().object();
-            PlacedPoint moved = moved(free, row.owner(connection), object);
-            free.take(row.owner(connection), moved);
+            PlacedPoint moved = moved(free, resolved.get().mapped(), row.owner(connection), object);
+            free.take(resolved.get().mapped(), row.owner(connection), moved);
             moves.add(new Move(row, object.text(), moved.text()));
             rows.add(withPoint(row, connection, moved.text()));
         }
@@ -78,15 +79,15 @@ public record AddressMoves(List<Move> moves, int kept, List<String> wrong, Proje
                 moves, kept, wrong, project.with(device.withMappings(rows).with(past)));
     }
 
-    private static PlacedPoint moved(FreeAddresses free, String owner, PlacedPoint object) {
+    private static PlacedPoint moved(FreeAddresses free, MappedSignal signal, String owner, PlacedPoint object) {
         if (object.station().isPresent()) {
             throw new RefusedException(
                     object.text()
                             + " stands at another station than that of the connection, which the plan knows nothing of",
                     "Give that row its address by hand.");
         }
-        PlacedPoint at = free.again(owner, List.of(object.carrier()), free::isInPlan)
-                .orElseGet(() -> free.next(object.carrier()));
+        PlacedPoint at = free.again(owner, List.of(object.carrier()), point -> free.isInPlan(signal, point))
+                .orElseGet(() -> free.next(signal, object.carrier()));
         return object.selects().orElse(false) ? at.selected() : at;
     }
 

@@ -40,6 +40,8 @@ final class FreeAddresses {
     private final Map<String, Search> searches = new HashMap<>();
     private final Map<String, Search> widths = new HashMap<>();
     private final Map<AddressBook.GivenAddress, String> given = new HashMap<>();
+    /** Empty where the plan has no parts. */
+    private final Optional<AddressParts> parts;
 
     /** @param start the first address to try for every carrier; empty to follow the plan */
     FreeAddresses(Project project, Device device, String to, PointSpace space, OptionalInt start) {
@@ -48,6 +50,9 @@ final class FreeAddresses {
         this.space = space;
         this.start = start;
         this.mostAddress = mostAddress(project, device, to);
+        boolean hasParts = space.groups().stream()
+                .anyMatch(group -> project.conventions().plan(group).each() > 0);
+        this.parts = hasParts ? Optional.of(new AddressParts(project, device, to, space)) : Optional.empty();
         for (Mapping mapping : device.mappings()) {
             ResolvedMapping.resolve(project, device, mapping, finding -> {})
                     .filter(resolved -> resolved.objectConnection().equals(to))
@@ -70,15 +75,21 @@ final class FreeAddresses {
     }
 
     /** Takes a point for a signal. */
-    void take(String owner, PlacedPoint point) {
+    void take(MappedSignal signal, String owner, PlacedPoint point) {
+        parts.ifPresent(known -> known.add(point.claim(), known.source(signal)));
         used.add(point.claim(), owner);
         occupied.add(point.claim());
         given.put(new AddressBook.GivenAddress(to, point.claim()), owner);
     }
 
-    /** Returns whether a point lies in the block that the plan has for it. */
-    boolean isInPlan(PlacedPoint point) {
-        return project.conventions().plan(space.group(point.carrier())).contains(space.address(point.claim()));
+    /** Returns whether the point of a signal lies where the plan wants it. */
+    boolean isInPlan(MappedSignal signal, PlacedPoint point) {
+        AddressPlan plan = project.conventions().plan(space.group(point.carrier()));
+        int address = space.address(point.claim());
+        boolean isAlone = plan.each() == 0
+                || parts.filter(all -> all.isOf(point.claim().area(), plan, plan.part(address), all.source(signal)))
+                        .isPresent();
+        return plan.contains(address) && isAlone;
     }
 
     /** Returns the point at the lowest address that a signal had before and that will do, if it had one. */
@@ -104,8 +115,45 @@ final class FreeAddresses {
         }
     }
 
-    /** Returns the first point of a carrier that is free. */
-    PlacedPoint next(String carrier) {
+    /** Returns the first point of a carrier that is free for a signal. */
+    PlacedPoint next(MappedSignal signal, String carrier) {
+        AddressPlan plan = project.conventions().plan(space.group(carrier));
+        if (plan.each() == 0 || start.isPresent()) {
+            return next(carrier);
+        }
+        return inPart(plan, parts.orElseThrow().source(signal), carrier);
+    }
+
+    /** A relay or list goes on in the part that it has, and begins the first one that nobody ever had. */
+    private PlacedPoint inPart(AddressPlan plan, String source, String carrier) {
+        AddressGroup.Block block = plan.block();
+        String area =
+                at(carrier, block.first()).map(point -> point.claim().area()).orElse("");
+        for (int part = 0; part <= plan.part(block.last()); part++) {
+            boolean isFree = parts.orElseThrow().isOf(area, plan, part, source);
+            int first = block.first() + part * plan.each();
+            int last = Math.min(block.last(), first + plan.each() - 1);
+            for (int address = first; isFree && address <= last; address++) {
+                Optional<PlacedPoint> point = plan.contains(address)
+                        ? at(carrier, address).filter(found -> fits(found, last))
+                        : Optional.empty();
+                if (point.isPresent() && used.overlapping(point.get().claim()).isEmpty()) {
+                    return point.get();
+                }
+            }
+        }
+        throw new RefusedException(
+                "no address is free for " + source + " in " + plan.text() + " for "
+                        + space.group(carrier).word() + " on " + to,
+                "Widen the block in the conventions of the project, or give each fewer addresses.");
+    }
+
+    private boolean fits(PlacedPoint point, int last) {
+        Claim claim = point.claim();
+        return space.address(new Claim(claim.area(), claim.end() - 1, claim.end())) <= last;
+    }
+
+    private PlacedPoint next(String carrier) {
         Search search = searches.computeIfAbsent(carrier, this::search);
         for (int last = search.plan.block().last(); search.next <= last; ) {
             int address = search.next;

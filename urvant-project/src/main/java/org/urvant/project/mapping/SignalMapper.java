@@ -277,9 +277,9 @@ public final class SignalMapper {
             return;
         }
         PlacedPoint at = free.again(reference, fitting, point -> true)
-                .orElseGet(() -> free.next(RowFit.best(space, signal, fitting)));
+                .orElseGet(() -> free.next(signal, RowFit.best(space, signal, fitting)));
         PlacedPoint point = signal.selects().orElse(false) ? at.selected() : at;
-        free.take(reference, point);
+        free.take(signal, reference, point);
         String key = signal.ownKey().orElseGet(() -> MappingKey.of(reference, to, keys));
         keys.add(key);
         rows.add(row(key, ends, signal, isRead, point));

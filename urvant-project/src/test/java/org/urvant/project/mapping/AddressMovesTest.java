@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -96,6 +97,34 @@ class AddressMovesTest {
         assertThat(points(site)).as("the plan is as it was").isEqualTo(points(SITE));
     }
 
+    /** Each relay has a part of the block for itself, and goes on in it; what has no room left is refused. */
+    @Test
+    void eachRelayHasAPartOfItsOwn() {
+        Project parted = planned(SITE, Map.of("measured", plan("5000-5099 each 20")));
+        Project site = AddressMoves.plan(parted, "GW1", "scada").after();
+        Map<String, TreeSet<Integer>> parts = new TreeMap<>();
+        site.device("GW1").mappings().stream()
+                .filter(row -> row.destination().matches("M_ME_T[EF]_1 5\\d+"))
+                .forEach(row -> parts.computeIfAbsent(row.from(), relay -> new TreeSet<>())
+                        .add((Integer.parseInt(row.destination().substring(10)) - 5000) / 20));
+        assertThat(parts).isEqualTo(Map.of("F01", new TreeSet<>(List.of(0)), "F02", new TreeSet<>(List.of(1))));
+        Project more = SignalMapping.plan(
+                        site,
+                        "GW1",
+                        SignalMapping.Request.ofQuery(Query.parse("kind:voltage"))
+                                .to("scada"))
+                .after();
+        assertThat(more.device("GW1").mappings().stream()
+                        .filter(row -> row.destination().matches("M_ME_T[EF]_1 50[01]\\d"))
+                        .map(Mapping::from)
+                        .distinct())
+                .containsExactly("F01");
+        assertThat(AddressMoves.plan(more, "GW1", "scada").moves()).isEmpty();
+        assertThatThrownBy(() ->
+                        AddressMoves.plan(planned(SITE, Map.of("measured", plan("5000-5099 each 2"))), "GW1", "scada"))
+                .hasMessageContaining("no address is free for F0");
+    }
+
     /** Columns: a plan, and the first four addresses that it has; or why it is none. */
     @ParameterizedTest
     @CsvSource(
@@ -107,6 +136,8 @@ class AddressMovesTest {
                 "10-99 step 5 except 15-29, 35 | 10 30 40 45",
                 "10-10               | 10",
                 "99-10               | !99-10",
+                "10-99 each 20 step 10 | 10 20 30 40",
+                "10-99 each 91       | !does not fit",
                 "10-99 step 0        | !at least 1",
                 "10-99 stepp 2       | !none",
                 "10-99 except        | !none",
