@@ -79,7 +79,7 @@ public record AddressPlan(Block block, int each, int step, List<Block> reserved)
 
     /** Returns the plan as projects write it. */
     public String text() {
-        return shown(block)
+        return block.first() + "-" + block.last()
                 + (each == 0 ? "" : " each " + each)
                 + (step == 1 ? "" : " step " + step)
                 + (reserved.isEmpty()

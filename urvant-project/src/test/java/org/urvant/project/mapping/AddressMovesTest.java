@@ -69,7 +69,7 @@ class AddressMovesTest {
         Project site = SITE;
         Map<AddressBook.GivenAddress, String> owners = new HashMap<>();
         for (int round = 0; round <= again + 1; round++) {
-            int start = 1000 * (1 + (first + round) % 7) + first;
+            int start = 20_000 + 10_000 * ((first + round) % 7) + first;
             Map<String, AddressPlan> blocks = round == again + 1
                     ? SITE.conventions().addresses()
                     : Map.of(
@@ -121,7 +121,7 @@ class AddressMovesTest {
                 .containsExactly("F01");
         assertThat(AddressMoves.plan(more, "GW1", "scada").moves()).isEmpty();
         assertThatThrownBy(() ->
-                        AddressMoves.plan(planned(SITE, Map.of("measured", plan("5000-5099 each 2"))), "GW1", "scada"))
+                        AddressMoves.plan(planned(SITE, Map.of("measured", plan("5000-5004 each 3"))), "GW1", "scada"))
                 .hasMessageContaining("no address is free for F0");
     }
 
