@@ -73,7 +73,7 @@ final class SetCommand extends ChangingCommand {
         if (!dryRun) {
             folder.save(project, after);
         }
-        answer(changes);
+        answer(after, changes);
         for (Change change : changes) {
             ValueChange.rounding(after, change.device, change.path).ifPresent(text -> note(change.device + " " + text));
         }
@@ -103,8 +103,7 @@ final class SetCommand extends ChangingCommand {
         return chosen;
     }
 
-    private void answer(List<Change> changes) {
-        String after = standard ? "(default)" : value;
+    private void answer(Project after, List<Change> changes) {
         if (json) {
             List<Object> rows = new ArrayList<>();
             changes.forEach(change -> rows.add(Json.object(
@@ -112,8 +111,8 @@ final class SetCommand extends ChangingCommand {
             sayJson(rows.size() == 1 ? rows.get(0) : rows);
             return;
         }
-        changes.forEach(
-                change -> say(change.device + " " + change.path + ": " + change.before + " → " + paint.strong(after)));
+        changes.forEach(change -> say(change.device + " " + change.path + ": " + change.before + " → "
+                + paint.strong(standard ? ValueChange.shown(after, change.device, change.path) : value)));
         if (changes.size() > 1 || dryRun) {
             say(count(changes.size(), "value") + (dryRun ? " would be set" : " set"));
         }
