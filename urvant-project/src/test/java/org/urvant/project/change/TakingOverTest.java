@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.TreeMap;
-import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -21,9 +20,6 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Severity;
-import org.urvant.core.point.list.ListReader;
-import org.urvant.core.point.list.ListRequest;
-import org.urvant.core.point.list.ListRows;
 import org.urvant.core.point.list.PointList;
 import org.urvant.core.protection.FaultKind;
 import org.urvant.core.text.Word;
@@ -178,21 +174,12 @@ class TakingOverTest {
                 .hasMessageContaining("do not differ");
     }
 
-    private static PointList list(String name, String... lines) {
-        List<ListReader.Row> rows = Stream.of(lines)
-                .map(line -> new ListReader.Row(List.of(line.split(",", -1)), Map.of(), null, Position.in(name)))
-                .toList();
-        return ListReader.read(ListRequest.of(name, List.of("alarm")), ListRows.COLUMNS, Position.in(name), rows)
-                .list()
-                .orElseThrow();
-    }
-
-    private static final PointList ONE = list(
+    private static final PointList ONE = Sites.list(
             "L1",
             "a,A,modbus,7,holding:0 int16,both,A,0.1,0,0,100,,,",
             "b,B,modbus,7,coil:1,read,,,,,,alarm,hall,door",
             "c,C,modbus,7,holding:4 text8,read,,,,,,,,");
-    private static final PointList OTHER = list(
+    private static final PointList OTHER = Sites.list(
             "L2",
             "a,A,modbus,8,holding:1 uint16,read,V,0.1,0,0,100,,,",
             "d,D,modbus,8,input:3.2,read,,,,,,,,",
@@ -233,7 +220,7 @@ class TakingOverTest {
         Project with = site.with(site.imported().with(ONE).with(OTHER));
         assertThatThrownBy(() -> TakingOver.plan(site, Side.of(ONE), Side.of(OTHER), List.of(), List.of("*")))
                 .hasMessageContaining("is not the one of the project");
-        PointList coils = list("L3", "a,A,modbus,7,coil:0,read,,,,,,,,");
+        PointList coils = Sites.list("L3", "a,A,modbus,7,coil:0,read,,,,,,,,");
         assertThatThrownBy(
                         () -> TakingOver.plan(with, Side.of(ONE), Side.of(coils), List.of(), List.of("points.a.point")))
                 .hasMessageContaining("the list would be wrong");

@@ -18,6 +18,10 @@ import org.apache.commons.csv.CSVParser;
 import org.urvant.core.device.DeviceTypes;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
+import org.urvant.core.point.list.ListReader;
+import org.urvant.core.point.list.ListRequest;
+import org.urvant.core.point.list.ListRows;
+import org.urvant.core.point.list.PointList;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Given;
@@ -108,6 +112,16 @@ public final class Sites {
             skarholm = gateway(site, "GW1", "192.0.2.20", "47");
         }
         return skarholm;
+    }
+
+    /** Returns a list of points from rows in Urvant's own columns, separated by commas. */
+    public static PointList list(String name, String... lines) {
+        List<ListReader.Row> rows = Stream.of(lines)
+                .map(line -> new ListReader.Row(List.of(line.split(",", -1)), Map.of(), null, Position.in(name)))
+                .toList();
+        return ListReader.read(ListRequest.of(name, List.of("alarm")), ListRows.COLUMNS, Position.in(name), rows)
+                .list()
+                .orElseThrow();
     }
 
     /** Returns an SCL file of the demo. */

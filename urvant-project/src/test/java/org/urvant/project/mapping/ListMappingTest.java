@@ -7,7 +7,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -23,14 +22,12 @@ import org.urvant.core.point.list.ListReader;
 import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListRequest;
 import org.urvant.core.point.list.ListRows;
-import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.tree.CanonicalJson;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.change.Adoption;
 import org.urvant.project.change.ConnectionChange;
-import org.urvant.project.change.ListChange;
 import org.urvant.project.change.ListImport;
 import org.urvant.project.change.ListRemoval;
 import org.urvant.project.change.Renaming;
@@ -112,48 +109,6 @@ class ListMappingTest {
                 .filter(finding -> finding.severity() != Severity.NOTE)
                 .map(finding -> finding.rule().id() + ": " + finding.message())
                 .toList();
-    }
-
-    /** The next station of the same kind has the same points, or some; what was mapped stays with the first. */
-    @Test
-    void aListIsCopiedForAnotherStationWholeOrLeaner() {
-        ListChange copy = ListChange.copied(SITE, "PD1", List.of("s*", "energy"), "PD2", OptionalInt.of(8));
-        assertThat(copy.after().list("PD2").points().values())
-                .extracting(point -> point.key() + " " + point.station() + " "
-                        + point.point().text())
-                .containsExactly(
-                        "speed 8 input:0 int16",
-                        "energy 8 input:5 uint32 ABCD",
-                        "start 8 coil:0",
-                        "set-point 8 holding:0 uint16");
-        assertThat(copy.after().list("PD1")).isEqualTo(SITE.list("PD1"));
-        assertThat(ListChange.copied(SITE, "NB1", List.of(), "NB2", OptionalInt.empty())
-                        .list()
-                        .points())
-                .isEqualTo(SITE.list("NB1").points());
-        for (String name : List.of("PD1", "nb1", "GW1", "own", "a b")) {
-            assertThatThrownBy(() -> ListChange.copied(SITE, "PD1", List.of(), name, OptionalInt.of(8)))
-                    .isInstanceOf(RefusedException.class);
-        }
-        assertThatThrownBy(() -> ListChange.copied(SITE, "PD1", List.of("speed", "gone"), "PD2", OptionalInt.of(8)))
-                .hasMessageContaining("'gone'");
-        assertThatThrownBy(() -> ListChange.copied(SITE, "PD1", List.of(), "PD2", OptionalInt.of(248)))
-                .hasMessageContaining("248");
-    }
-
-    @Test
-    void onlyPointsWithoutStationAreBound() {
-        Project site = taken(
-                SITE, "L", "modbus", "name|area|address|station", "A|coil|1|3", "B|coil|2|", "C|coil|2|3", "D|coil|4|");
-        assertThat(findings(site))
-                .contains("list-station-impossible: list L does not say the unit address of 'B' and of 1 more");
-        ListChange bound = ListChange.bound(site, "L", 9);
-        assertThat(bound.points()).extracting(ListedPoint::key).containsExactly("b", "d");
-        assertThat(bound.after().list("L").points().values())
-                .extracting(ListedPoint::station)
-                .containsExactly(3, 9, 3, 9);
-        assertThat(findings(bound.after())).noneMatch(finding -> finding.startsWith("list-station-impossible"));
-        assertThatThrownBy(() -> ListChange.bound(bound.after(), "L", 9)).hasMessageContaining("each point");
     }
 
     /** Issue of the day: one Modbus list in, mapped to IEC 60870-5-104, no error left. */
