@@ -1,10 +1,8 @@
 package org.urvant.project.change;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.point.LinkPoint;
@@ -14,7 +12,6 @@ import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.MappingKey;
-import org.urvant.project.mapping.SignalMapper;
 
 /** Points of their own for what no value tells its receiver: whether the other end of a connection answers. */
 public final class LinkMapping {
@@ -30,8 +27,7 @@ public final class LinkMapping {
     public static SignalMapping plan(Project project, String deviceName, Optional<String> receiver) {
         Device device = project.device(deviceName);
         String to = receiver.orElseGet(() -> SignalMapping.onlyReceiver(project, device));
-        Set<String> keys = new HashSet<>();
-        device.mappings().forEach(row -> keys.add(row.key()));
+        Set<String> keys = MappingKey.taken(device);
         List<MappedSignal> wanted = new ArrayList<>();
         List<MappedSignal> present = new ArrayList<>();
         for (Connection connection : device.connections().values()) {
@@ -53,10 +49,7 @@ public final class LinkMapping {
                     deviceName + " has no connection of which it tells whether the other end answers",
                     "Connect it to what it is to watch.");
         }
-        SignalMapper.Proposal proposed = SignalMapper.propose(project, device, to, wanted, OptionalInt.empty());
-        SignalMapper.Proposal proposal = new SignalMapper.Proposal(
-                proposed.rows(), proposed.addresses(), present, proposed.leftOut(), proposed.shortened());
-        return new SignalMapping(proposal.carriedOut(project, device), proposal, List.of());
+        return SignalMapping.ofOwnPoints(project, device, to, wanted, present);
     }
 
     private static boolean tells(Project project, Device device, Connection connection) {

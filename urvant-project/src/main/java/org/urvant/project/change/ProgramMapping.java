@@ -4,13 +4,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.Shape;
 import org.urvant.core.point.program.ProgramPoint;
 import org.urvant.project.Device;
-import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.MappingKey;
@@ -60,7 +58,7 @@ public final class ProgramMapping {
         Device device = project.device(deviceName);
         requireFree(project, device, identifier);
         String to = receiver.orElseGet(() -> SignalMapping.onlyReceiver(project, device));
-        Set<String> taken = device.mappings().stream().map(Mapping::key).collect(Collectors.toSet());
+        Set<String> taken = MappingKey.taken(device);
         MappedSignal value = new MappedSignal.OfProgram(
                 identifier,
                 MappingKey.of(ProgramPoint.TEXT + " " + identifier, to, taken),
@@ -88,7 +86,7 @@ public final class ProgramMapping {
         Shape held = point.shape()
                 .orElseThrow(() -> new RefusedException(
                         point.reference() + " " + point.reason(), "Choose a point that can be written."));
-        Set<String> taken = device.mappings().stream().map(Mapping::key).collect(Collectors.toSet());
+        Set<String> taken = MappingKey.taken(device);
         MappedSignal value = new MappedSignal.OfProgram(
                 identifier,
                 MappingKey.of(ProgramPoint.TEXT + " " + identifier, point.reference(), taken),

@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.error.RefusedException;
@@ -191,6 +190,15 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         return new SignalMapping(after, proposal, connected.made());
     }
 
+    /** Maps signals whose rows own their addresses; those that have such a row keep it. */
+    static SignalMapping ofOwnPoints(
+            Project project, Device device, String to, List<MappedSignal> wanted, List<MappedSignal> present) {
+        SignalMapper.Proposal proposed = SignalMapper.propose(project, device, to, wanted, OptionalInt.empty());
+        SignalMapper.Proposal proposal = new SignalMapper.Proposal(
+                proposed.rows(), proposed.addresses(), present, proposed.leftOut(), proposed.shortened());
+        return new SignalMapping(proposal.carriedOut(project, device), proposal, List.of());
+    }
+
     /** Returns the only signal of a name that is read. */
     static MappedSignal single(Project project, Device device, String signal) {
         List<MappedSignal> sources = signals(project, device, signal).stream()
@@ -307,7 +315,7 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         }
         String text = calculation.transform().strip();
         List<String> points = sources.stream().map(MappedSignal::reference).toList();
-        Set<String> taken = device.mappings().stream().map(Mapping::key).collect(Collectors.toSet());
+        Set<String> taken = MappingKey.taken(device);
         String key = device.mappings().stream()
                 .filter(row -> row.isCalculated() && row.to().equals(receiver))
                 .filter(row -> row.transform().equals(text)

@@ -1,10 +1,8 @@
 package org.urvant.project.change;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
 import org.urvant.core.error.RefusedException;
 import org.urvant.project.Device;
@@ -13,7 +11,6 @@ import org.urvant.project.Project;
 import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.MappingKey;
 import org.urvant.project.mapping.ResolvedMapping;
-import org.urvant.project.mapping.SignalMapper;
 
 /** Points of their own for what a connection cannot carry beside a value: whether it is valid. */
 public final class ValidityMapping {
@@ -30,8 +27,7 @@ public final class ValidityMapping {
     public static SignalMapping plan(Project project, String deviceName, Optional<String> receiver) {
         Device device = project.device(deviceName);
         String to = receiver.orElseGet(() -> SignalMapping.onlyReceiver(project, device));
-        Set<String> keys = new HashSet<>();
-        device.mappings().forEach(row -> keys.add(row.key()));
+        Set<String> keys = MappingKey.taken(device);
         List<MappedSignal> wanted = new ArrayList<>();
         List<MappedSignal> present = new ArrayList<>();
         boolean hasValues = false;
@@ -65,9 +61,6 @@ public final class ValidityMapping {
         if (!hasValues) {
             throw new RefusedException("no value goes to " + to, "Map signals to it first.");
         }
-        SignalMapper.Proposal proposed = SignalMapper.propose(project, device, to, wanted, OptionalInt.empty());
-        SignalMapper.Proposal proposal = new SignalMapper.Proposal(
-                proposed.rows(), proposed.addresses(), present, proposed.leftOut(), proposed.shortened());
-        return new SignalMapping(proposal.carriedOut(project, device), proposal, List.of());
+        return SignalMapping.ofOwnPoints(project, device, to, wanted, present);
     }
 }

@@ -1,9 +1,11 @@
 package org.urvant.project.mapping;
 
 import java.nio.charset.StandardCharsets;
+import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.Set;
 import org.urvant.core.tree.Fingerprint;
+import org.urvant.project.Device;
 
 /** Makes the key of a new mapping row from its signal and receiver, so that two branches give one mapping one key. */
 public final class MappingKey {
@@ -11,6 +13,7 @@ public final class MappingKey {
 
     private MappingKey() {}
 
+    /** Returns a key for a signal and receiver that is not taken. */
     public static String of(String signal, String connection, Set<String> taken) {
         String hex = hex(signal, connection);
         int length = SHORTEST;
@@ -33,6 +36,13 @@ public final class MappingKey {
     /** Returns whether a key is one that {@link #of} gives a signal and receiver, whatever keys were taken then. */
     public static boolean isOf(String key, String signal, String connection) {
         return key.length() >= SHORTEST && hex(signal, connection).startsWith(key);
+    }
+
+    /** Returns the keys of a device's rows, to which new ones can be added. */
+    public static Set<String> taken(Device device) {
+        Set<String> keys = new HashSet<>();
+        device.mappings().forEach(row -> keys.add(row.key()));
+        return keys;
     }
 
     /** Returns the shortest key of a signal and receiver. */
