@@ -37,6 +37,16 @@ public record AddressPlan(Block block, int each, int step, List<Block> reserved)
         return new AddressPlan(block, 0, 1, List.of());
     }
 
+    /** Returns a plan of which it is not known what it wants, so that it has no address. */
+    public static AddressPlan unknown(Block whole) {
+        return new AddressPlan(whole, 0, 1, List.of(whole));
+    }
+
+    /** Returns whether it is not known what the plan wants, or it keeps all of its addresses free. */
+    public boolean isUnknown() {
+        return reserved.contains(block);
+    }
+
     /**
      * Returns the plan that a text says; empty when it says none.
      *

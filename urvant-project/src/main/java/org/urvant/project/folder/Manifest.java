@@ -139,11 +139,11 @@ record Manifest(
             plan = AddressPlan.read(entry.text());
         } catch (IllegalArgumentException e) {
             reader.report(entry.position(), e.getMessage(), remedy);
-            return Optional.empty();
+            return Optional.of(AddressPlan.unknown(group.whole()));
         }
         if (plan.isEmpty()) {
             reader.report(entry.position(), "'" + entry.text() + "' is no block", remedy);
-            return Optional.empty();
+            return Optional.of(AddressPlan.unknown(group.whole()));
         }
         AddressGroup.Block block = plan.get().block();
         if (!group.whole().contains(block) || !plan.get().reserved().stream().allMatch(block::contains)) {
@@ -152,7 +152,7 @@ record Manifest(
                     "a block is FIRST-LAST within " + group.whole().first() + " to "
                             + group.whole().last() + ", and what it leaves out within itself, not " + entry.text(),
                     remedy);
-            return Optional.empty();
+            return Optional.of(AddressPlan.unknown(group.whole()));
         }
         return plan;
     }

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Severity;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.PointSpace;
 import org.urvant.project.Device;
@@ -41,11 +42,12 @@ public record AddressMoves(List<Move> moves, int kept, List<String> wrong, Proje
      * Says which points of a connection are not where the plan of the site wants them, and where they would go; changes nothing.
      *
      * @throws UnknownNameException when the device has no such connection
-     * @throws RefusedException when no points of its own stand there, or a block of the plan is full
+     * @throws RefusedException when a file of the site as a whole is wrong, no points of its own stand there, or a block of the plan is full
      */
     public static AddressMoves plan(Project project, String deviceName, String connection) {
         Device device = project.device(deviceName);
         SignalMapper.requireReceiver(project, device, connection);
+        requirePlan(project);
         PointSpace space = SignalMapper.space(
                         project, device, device.connections().get(connection))
                 .orElseThrow();
@@ -77,6 +79,19 @@ public record AddressMoves(List<Move> moves, int kept, List<String> wrong, Proje
         Past past = new Past(device.addresses().with(free.given()), device.record());
         return new AddressMoves(
                 moves, kept, wrong, project.with(device.withMappings(rows).with(past)));
+    }
+
+    /** What the site's own files say is not guessed: a plan that is misspelt would move everything to the standard blocks. */
+    private static void requirePlan(Project project) {
+        project.remarks().findings().stream()
+                .filter(finding ->
+                        finding.severity() == Severity.ERROR && finding.about().isEmpty())
+                .findFirst()
+                .ifPresent(finding -> {
+                    throw new RefusedException(
+                            "what the site wants is not known: " + finding.position() + " " + finding.message(),
+                            finding.remedy());
+                });
     }
 
     private static PlacedPoint moved(FreeAddresses free, MappedSignal signal, String owner, PlacedPoint object) {

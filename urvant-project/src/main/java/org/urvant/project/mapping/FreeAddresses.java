@@ -118,6 +118,11 @@ final class FreeAddresses {
     /** Returns the first point of a carrier that is free for a signal. */
     PlacedPoint next(MappedSignal signal, String carrier) {
         AddressPlan plan = project.conventions().plan(space.group(carrier));
+        if (plan.isUnknown() && start.isEmpty()) {
+            throw new RefusedException(
+                    "the address plan for " + space.group(carrier).word() + " cannot be read, or leaves no address",
+                    "Correct it in the conventions of the project; the check says where.");
+        }
         if (plan.each() == 0 || start.isPresent()) {
             return next(carrier);
         }
