@@ -22,7 +22,10 @@ final class DemoPlant {
         stage.run(Exit.DONE, "order-code", "marrowby-f2", "MF2-BVB-2");
         stage.run(Exit.DONE, "device", "add", "F11", "--type", "marrowby-f2", "--order-code", "MF2-BVB-2");
         String[][] others = {
-            {"L21", "tarnholt-l5", "TL5-SY"}, {"M31", "stenvaag-m3", "SM3-M0"}, {"R51", "havbryn-r6", "HR6-00-N"}
+            {"L21", "tarnholt-l5", "TL5-SY"},
+            {"T1", "holmvard-k3", "HK3-SE"},
+            {"M31", "stenvaag-m3", "SM3-M0"},
+            {"R51", "havbryn-r6", "HR6-00-N"}
         };
         for (String[] other : others) {
             stage.run(Exit.DONE, "device", "add", other[0], "--type", other[1], "--order-code", other[2]);
@@ -95,6 +98,10 @@ final class DemoPlant {
         stage.run(Exit.DONE, "grading");
         stage.run(Exit.DONE, "test-points", "F11");
         stage.run(Exit.DONE, "test-points", "F11", "--out", "../F11-tests.csv");
+        stage.run(Exit.DONE, "zones", "L21", "--voltages", "20.3@0,63.5@-120,63.5@120", "--currents", "3@-80,0@0,0@0");
+        stage.run(Exit.DONE, "differential", "T1", "--at", "HV=6.2@0,LV=4.8@-150");
+        stage.run(Exit.DONE, "differential", "T1", "--out", "../T1.png");
+        stage.run(Exit.DONE, "test-points", "T1");
     }
 
     private void copies() {

@@ -1,21 +1,13 @@
 package org.urvant.cli;
 
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.urvant.core.device.SupervisionDefinition.Given;
 import org.urvant.core.device.SupervisionDefinition.Verdict;
-import org.urvant.core.error.MalformedInputException;
-import org.urvant.core.finding.Position;
-import org.urvant.core.protection.Phasor;
 import org.urvant.core.text.Word;
-import org.urvant.core.unit.Amount;
 import org.urvant.core.unit.Dimension;
-import org.urvant.core.unit.Unit;
 import org.urvant.project.setting.DeviceSupervision;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -33,9 +25,6 @@ import picocli.CommandLine.Parameters;
             "          urvant supervise L21 --currents 1@-30,1@-150,1@90 --voltages 63.5@0,63.5@-120,0@0",
         })
 final class SuperviseCommand extends Command {
-    private static final Pattern PHASOR =
-            Pattern.compile("\\s*([^@]+?)\\s*@\\s*(-?\\d{1,4}(?:\\.\\d{1,6})?)\\s*°?\\s*");
-
     @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 
@@ -58,9 +47,9 @@ final class SuperviseCommand extends Command {
     @Override
     public Integer call() {
         Given given = new Given(
-                phasors("--currents", currents, Dimension.CURRENT),
-                Optional.ofNullable(neutral).map(text -> phasor("--neutral", text, Dimension.CURRENT)),
-                phasors("--voltages", voltages, Dimension.VOLTAGE));
+                GivenPhasors.all("--currents", currents, Dimension.CURRENT),
+                Optional.ofNullable(neutral).map(text -> GivenPhasors.one("--neutral", text, Dimension.CURRENT)),
+                GivenPhasors.all("--voltages", voltages, Dimension.VOLTAGE));
         List<DeviceSupervision> all = DeviceSupervision.of(folder().load(), name, given);
         boolean speaks = all.stream().anyMatch(each -> each.said().verdict() == Verdict.SPEAKS);
         if (json) {
@@ -91,29 +80,5 @@ final class SuperviseCommand extends Command {
                 "says", Word.of(each.said().verdict()),
                 "seen", each.said().seen(),
                 "blocks", each.blocked());
-    }
-
-    private static List<Phasor> phasors(String option, List<String> texts, Dimension wanted) {
-        return texts.stream().map(text -> phasor(option, text, wanted)).toList();
-    }
-
-    private static Phasor phasor(String option, String text, Dimension wanted) {
-        Matcher phasor = PHASOR.matcher(text);
-        Optional<Amount> amount = phasor.matches()
-                ? Amount.parse(phasor.group(1))
-                        .filter(each -> each.unit() == null || each.unit().dimension() == wanted)
-                        .filter(each -> each.number().signum() >= 0)
-                : Optional.empty();
-        if (amount.isEmpty()) {
-            throw new MalformedInputException(
-                    Position.in(option),
-                    "'" + text + "' is no phasor",
-                    "Write AMOUNT@DEGREES, such as " + (wanted == Dimension.CURRENT ? "1A@-120." : "63.5V@-120."));
-        }
-        Unit base = wanted == Dimension.CURRENT ? Unit.AMPERE : Unit.VOLT;
-        BigDecimal magnitude = amount.get().unit() == null
-                ? amount.get().number()
-                : amount.get().unit().convert(amount.get().number(), base).orElseThrow();
-        return Phasor.of(magnitude.doubleValue(), Double.parseDouble(phasor.group(2)));
     }
 }

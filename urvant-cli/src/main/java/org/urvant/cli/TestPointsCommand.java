@@ -1,7 +1,10 @@
 package org.urvant.cli;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.protection.TestPoint;
@@ -20,8 +23,9 @@ import picocli.CommandLine.Parameters;
         name = "test-points",
         description = {
             "Say what to inject into a device, and when it must operate: for each stage just below and just above its pick-up,"
-                    + " at 2, 5 and 10 times it, and below its reset value. A point lies where the stage meant is the first, and"
-                    + " never above what the input bears. Currents are those at the device's input.",
+                    + " at 2, 5 and 10 times it, and below its reset value; for each zone just inside and outside; for a differential"
+                    + " protection about its characteristic. A point lies where the stage meant is the first, and never"
+                    + " above what the input bears. Currents and voltages are those at the device's inputs.",
             "Write them as a table or a page to print, and judge a table that is filled in."
         },
         footer = {
@@ -99,17 +103,18 @@ final class TestPointsCommand extends Command {
 
     private void show(TestResults judged) {
         boolean isJudged = results != null;
-        Table table = new Table("stage", "point", "inject A", "expected", "from s", "to s", isJudged ? "seen" : "", "");
+        Table table = new Table("stage", "point", "inject", "expected", "from s", "to s", isJudged ? "seen" : "", "")
+                .whole("inject");
         for (TestResults.Judged each : judged.points()) {
             TestPoint point = each.point();
             table.row(
                     point.stage(),
-                    point.kind().text(),
-                    point.isPossible() ? TestResults.text(point.current()) : "–",
+                    point.tried(),
+                    point.isPossible() ? point.injection().text() : "–",
                     TestResults.expected(point)
-                            + (point.isPossible() && point.kind().isTimed() ? " s" : ""),
-                    TestResults.text(point.from()),
-                    TestResults.text(point.to()),
+                            + (point.isPossible() && point.expected().isTimed() ? " s" : ""),
+                    TestResults.text(point.expected().from()),
+                    TestResults.text(point.expected().to()),
                     each.seen(),
                     isJudged && point.isPossible()
                             ? Word.of(each.verdict())
@@ -118,22 +123,28 @@ final class TestPointsCommand extends Command {
         if (!table.isEmpty()) {
             say(table);
         }
+        Map<String, List<String>> notes = new LinkedHashMap<>(); // one line for many points of a stage
         judged.points().stream()
                 .map(TestResults.Judged::point)
                 .filter(point -> !point.note().isEmpty())
-                .forEach(
-                        point -> note("* " + point.stage() + ", " + point.kind().text() + ": " + point.note()));
+                .forEach(point -> notes.computeIfAbsent(point.stage() + "\n" + point.note(), key -> new ArrayList<>())
+                        .add(point.tried()));
+        notes.forEach((key, points) -> {
+            String[] parts = key.split("\n", 2);
+            note("* " + parts[0] + ", " + (points.size() == 1 ? points.get(0) : points.size() + " points") + ": "
+                    + parts[1]);
+        });
     }
 
     private static Object json(TestResults.Judged judged) {
         TestPoint point = judged.point();
         return Json.object(
                 "stage", point.stage(),
-                "point", point.kind().text(),
-                "current", number(point.current()),
+                "point", point.tried(),
+                "inject", point.injection().text(),
                 "expected", TestResults.expected(point),
-                "from", number(point.from()),
-                "to", number(point.to()),
+                "from", number(point.expected().from()),
+                "to", number(point.expected().to()),
                 "note", point.note(),
                 "seen", judged.seen(),
                 "verdict", Word.of(judged.verdict()));

@@ -40,7 +40,8 @@ final class TransformerCommand extends ChangingCommand {
     @Parameters(
             index = "1",
             paramLabel = "SET",
-            description = "Which transformers: currents, neutral-current, voltages, residual-voltage.")
+            description =
+                    "Which transformers: currents, low-side-currents, neutral-current, voltages, residual-voltage.")
     private String setName;
 
     @Parameters(index = "2", paramLabel = "RATIO", description = "Their rated primary and secondary value: 400/5.")

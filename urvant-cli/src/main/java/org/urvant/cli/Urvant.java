@@ -79,6 +79,7 @@ public final class Urvant {
         add(Group.PROTECTION, "study", StudyCommand::new);
         add(Group.PROTECTION, "curve", CurveCommand::new);
         add(Group.PROTECTION, "zones", ZonesCommand::new);
+        add(Group.PROTECTION, "differential", DifferentialCommand::new);
         add(Group.PROTECTION, "supervise", SuperviseCommand::new);
         add(Group.PROTECTION, "test-points", TestPointsCommand::new);
         add(Group.PROTECTION, "retest", RetestCommand::new);

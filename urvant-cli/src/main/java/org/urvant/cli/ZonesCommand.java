@@ -1,5 +1,7 @@
 package org.urvant.cli;
 
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -8,6 +10,7 @@ import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
 import org.urvant.core.protection.Zone;
 import org.urvant.core.text.Word;
+import org.urvant.core.unit.Dimension;
 import org.urvant.file.SafeFile;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceCurve;
@@ -21,12 +24,14 @@ import picocli.CommandLine.Parameters;
         description = {
             "Show the zones of a distance relay: their reach on both sides of the transformers and in per cent of the line, and"
                     + " which of them an impedance lies in. Drawn, both axes have one scale.",
-            "Impedances are primary ones, as the loop of the fault sees them."
+            "Impedances are primary ones, as the loop of the fault sees them. Of three voltages and three currents, secondary"
+                    + " phasors AMOUNT@DEGREES, it says what each of the six loops sees, and which of them the fault is in."
         },
         footer = {
             "",
             "Examples: urvant zones L21",
             "          urvant zones L21 --at 1.2+j5",
+            "          urvant zones L21 --voltages 20@0,63.5@-120,63.5@120 --currents 3@-80,0@0,0@0",
             "          urvant zones L21 --earth --out l21.png"
         })
 final class ZonesCommand extends Command {
@@ -51,6 +56,12 @@ final class ZonesCommand extends Command {
     @Option(names = "--out", paramLabel = "FILE", description = "Draw them: .png or .svg.")
     private String out;
 
+    @Option(names = "--voltages", split = ",", paramLabel = "PHASOR", description = "The three phase voltages.")
+    private List<String> voltages = new ArrayList<>();
+
+    @Option(names = "--currents", split = ",", paramLabel = "PHASOR", description = "The three phase currents.")
+    private List<String> currents = new ArrayList<>();
+
     ZonesCommand(Session session) {
         super(session);
     }
@@ -63,6 +74,9 @@ final class ZonesCommand extends Command {
             SafeFile.write(session.path(out), ZonePicture.of(out, zones, earth));
             say("wrote " + out);
             return Exit.DONE;
+        }
+        if (!voltages.isEmpty() || !currents.isEmpty()) {
+            return loops(zones);
         }
         List<DeviceZones.Named> hit = at == null ? List.of() : zones.at(impedance(), earth);
         if (json) {
@@ -91,6 +105,57 @@ final class ZonesCommand extends Command {
                                     + DeviceCurve.text(hit.get(0).found().delay()) + " s");
         }
         return Exit.DONE;
+    }
+
+    private int loops(DeviceZones zones) {
+        if (voltages.size() != 3 || currents.size() != 3) {
+            throw new MalformedInputException(
+                    Position.in(voltages.size() == 3 ? "--currents" : "--voltages"),
+                    "loops need three voltages and three currents",
+                    "Write both, each as three phasors separated by commas.");
+        }
+        List<DeviceZones.Seen> all = zones.seen(
+                GivenPhasors.all("--voltages", voltages, Dimension.VOLTAGE),
+                GivenPhasors.all("--currents", currents, Dimension.CURRENT));
+        Optional<DeviceZones.Named> first = all.stream()
+                .filter(seen -> seen.loop().isMeant())
+                .flatMap(seen -> seen.hit().stream())
+                .min(Comparator.comparingDouble(zone -> zone.found().delay()));
+        if (json) {
+            sayJson(all.stream().map(ZonesCommand::json).toList());
+            return Exit.DONE;
+        }
+        Table table = new Table("loop", "primary Ω", "zones", "");
+        for (DeviceZones.Seen seen : all) {
+            table.row(
+                    seen.loop().name(),
+                    seen.impedance().map(ZonesCommand::text).orElse("no current"),
+                    String.join(
+                            ", ",
+                            seen.hit().stream().map(DeviceZones.Named::name).toList()),
+                    seen.loop().isMeant() ? "the fault is in it" : "");
+        }
+        say(table);
+        boolean isFault = all.stream().anyMatch(seen -> seen.loop().isMeant());
+        say(first.map(zone -> zone.name() + " trips first, after "
+                        + DeviceCurve.text(zone.found().delay()) + " s")
+                .orElse(isFault ? "the fault lies in no zone" : "no fault: the currents do not start the zones"));
+        return Exit.DONE;
+    }
+
+    private static String text(Zone.Point at) {
+        return DeviceCurve.text(at.resistance())
+                + (at.reactance() < 0 ? " - j" : " + j")
+                + DeviceCurve.text(Math.abs(at.reactance()));
+    }
+
+    private static Object json(DeviceZones.Seen seen) {
+        return Json.object(
+                "loop", seen.loop().name(),
+                "resistance", seen.impedance().map(Zone.Point::resistance).orElse(null),
+                "reactance", seen.impedance().map(Zone.Point::reactance).orElse(null),
+                "zones", seen.hit().stream().map(DeviceZones.Named::name).toList(),
+                "fault", seen.loop().isMeant());
     }
 
     private static void row(Table table, DeviceZones.Named zone) {

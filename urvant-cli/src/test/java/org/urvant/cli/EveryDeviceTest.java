@@ -18,7 +18,7 @@ class EveryDeviceTest {
             """
             show D; show D --json; show D --all; show D --changed; show D --in primary; check D --json; check D --all; open D
             matrix D; matrix D --signals; requests D; reports D; services D; selectors D; retest D; logic D; logic D --signals
-            try D; try D --lanes; test-points D; curve D; zones D; configuration D; history D; handover D scada; where D
+            try D; try D --lanes; test-points D; curve D; zones D; differential D; configuration D; history D; handover D scada; where D
             explain D; explain D AI1; compare D O; compare O D; compare D D@saved; compare D:mappings O:mappings; device remove D --dry-run
             review D --out D.html; export D.csv D; fill D.csv --dry-run; handover D scada --out D.xlsx; matrix D --out M.csv
             configuration D --portable --out D.json; adopt D --from D.json --dry-run; clear D --dry-run; clear D mappings --dry-run

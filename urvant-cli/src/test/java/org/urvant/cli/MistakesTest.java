@@ -3,6 +3,7 @@ package org.urvant.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -86,7 +87,8 @@ class MistakesTest {
                         : Files.readString(Sites.demo(words[1]), StandardCharsets.ISO_8859_1);
                 String old = words[2].replace("\\n", "\n");
                 assertThat(text).contains(old);
-                Files.writeString(file, text.replace(old, words[3].replace("\\n", "\n")), StandardCharsets.ISO_8859_1);
+                Charset letters = Files.exists(file) ? StandardCharsets.UTF_8 : StandardCharsets.ISO_8859_1;
+                Files.writeString(file, text.replace(old, words[3].replace("\\n", "\n")), letters);
                 return Exit.DONE;
             case "unit":
                 return unit(words[1], words.length > 2 ? words[2] : null, words.length > 3 ? words[3] : "S-1");

@@ -97,6 +97,18 @@ class ProtectionCommandsTest {
             zones L21 --at 1+j8                                   | 0 | zones.2 trips first
             zones L21 --out l21.svg                               | 0 | wrote l21.svg
             zones L21 --group 2                                   | 3 | setting group 2 of L21 is not set up
+            zones L21 --voltages 20.3@0,63.5@-120,63.5@120 --currents 3@-80,0@0,0@0 | 0 | zones.1 trips first, after 0 s
+            zones L21 --voltages 63@0,63@-120,63@120 --currents 1@0,1@-120,1@120    | 0 | no fault
+            zones L21 --voltages 20.3@0,63.5@-120,63.5@120 --currents 3@-80,0@0,0@0 --json | 0 | "fault" : true
+            differential T1                                       | 0 | 18.92
+            differential T1 --at HV=6.194@0,LV=4.815@-150         | 0 | operates, for it takes 2.85 there
+            differential T1 --at HV=6.09@0,LV=4.939@-150          | 0 | does not operate, for it takes 2.85 there
+            differential T1 --at HV=729mA@0,LV=874.8mA@-150       | 0 | difference 0
+            differential T1 --at HV=1A@0 --json                   | 0 | "operates" : true
+            differential T1 --out t1.svg                          | 0 | wrote t1.svg
+            test-points T1                                        | 0 | HV 3 × 0.2296∠0° A
+            test-points T1 --out t.csv && test-points T1 --from t.csv | 0 | 0 passed, 0 failed
+            test-points L21                                       | 0 | 33.93∠-69.4°
             group F11 copy 1 2 --dry-run                          | 0 | becomes as group 1 is
             group F11 copy 1 2 --yes && group F11 remove 2 --yes && compare F11:group.1 F11:group.2 | 2 | group.2
             group F11 turn 1 2                                    | 2 | copy, remove
@@ -149,9 +161,11 @@ class ProtectionCommandsTest {
                 sheet,
                 Files.readString(sheet)
                         .replace(
-                                "2 × the pick-up,2.4,2.006,1.906,2.106,,",
-                                "2 × the pick-up,2.4,2.006,1.906,2.106,yes,2.05")
-                        .replace("just above the pick-up,1.26,starts,,,,", "just above the pick-up,1.26,starts,,,no,"));
+                                "2 × the pick-up,2.4 A,2.006,1.906,2.106,,",
+                                "2 × the pick-up,2.4 A,2.006,1.906,2.106,yes,2.05")
+                        .replace(
+                                "just above the pick-up,1.26 A,starts,,,,",
+                                "just above the pick-up,1.26 A,starts,,,no,"));
         assertThat(terminal.run("test-points", "F11", "--from", "t.csv")).isEqualTo(1);
         assertThat(terminal.out() + terminal.err()).contains("1 passed, 1 failed");
         terminal.ok("review F11 --from t.csv --out r.html");

@@ -62,6 +62,7 @@ final class Sites {
         terminal.go(folder.resolve("skarholm"));
         terminal.ok("device add F11 --type marrowby-f2 --order-code MF2-BVB-2");
         terminal.ok("device add L21 --type tarnholt-l5 --order-code TL5-SY");
+        terminal.ok("device add T1 --type holmvard-k3 --order-code HK3-SE");
         terminal.ok("device add M31 --type stenvaag-m3 --order-code SM3-M0");
         terminal.ok("device add R51 --type havbryn-r6 --order-code HR6-00-N");
         for (String device : List.of(

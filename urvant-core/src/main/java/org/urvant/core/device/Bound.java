@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
 import org.urvant.core.range.Interval;
+import org.urvant.core.unit.Unit;
 
 /**
  * A limit of a setting: a fixed number, or one that follows from other settings or from the modules fitted.
@@ -29,6 +30,29 @@ public record Bound(BigDecimal fixed, @Nullable Expression expression) {
     /** Returns the limit where the values of a scope hold; empty when they do not decide it. */
     public Optional<BigDecimal> at(Scope scope) {
         return fixed != null ? Optional.of(fixed) : expression.number(scope);
+    }
+
+    /**
+     * Returns the number of a bound in a unit, where the values of a scope hold.
+     *
+     * @param bound the bound; null for none
+     * @param unit the unit; null for the bound's own
+     * @param otherwise what it is where there is no bound
+     * @return NaN where the values do not decide it
+     */
+    static double number(@Nullable Bound bound, @Nullable Unit unit, Scope scope, double otherwise) {
+        if (bound == null) {
+            return otherwise;
+        }
+        Unit own = bound.expression == null ? null : bound.expression.type().unit();
+        return bound.at(scope)
+                .map(number -> own == null || unit == null || own == unit || own.dimension() != unit.dimension()
+                        ? number.doubleValue()
+                        : number.doubleValue()
+                                * own.convert(BigDecimal.ONE, unit)
+                                        .orElseThrow()
+                                        .doubleValue())
+                .orElse(Double.NaN);
     }
 
     /** Returns what the limit can be, whatever the values that it follows from. */

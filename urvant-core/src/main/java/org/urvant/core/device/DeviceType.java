@@ -90,19 +90,9 @@ public record DeviceType(
         return with(handling.withFunctions(functions));
     }
 
-    /** Returns the type with stages of current protection. */
-    public DeviceType withStages(List<StageDefinition> stages) {
-        return with(handling.with(new Protecting(stages, handling.zones(), handling.supervisions())));
-    }
-
-    /** Returns the type with zones of distance protection. */
-    public DeviceType withZones(List<ZoneDefinition> zones) {
-        return with(handling.with(new Protecting(handling.stages(), zones, handling.supervisions())));
-    }
-
-    /** Returns the type with supervisions of the device's own measurement. */
-    public DeviceType withSupervisions(List<SupervisionDefinition> supervisions) {
-        return with(handling.with(new Protecting(handling.stages(), handling.zones(), supervisions)));
+    /** Returns the type with what it protects with. */
+    public DeviceType with(Protecting protecting) {
+        return with(handling.with(protecting));
     }
 
     private DeviceType with(Handling other) {

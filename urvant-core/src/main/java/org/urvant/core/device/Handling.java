@@ -16,7 +16,7 @@ import java.util.stream.Collectors;
  * @param examples prepared sets of values by name
  * @param guide the questions that make a new device
  * @param functions what devices do for the plant, and do not while they restart; in the order of the file
- * @param protecting stages, zones and supervisions
+ * @param protecting stages, zones, differential protections and supervisions
  */
 public record Handling(
         boolean isSafety,
@@ -46,7 +46,7 @@ public record Handling(
         return new Handling(isSafety, isProgrammable, gaps, examples, guide, others, protecting);
     }
 
-    /** Returns the same with stages, zones and supervisions. */
+    /** Returns the same with stages, zones, differential protections and supervisions. */
     public Handling with(Protecting other) {
         return new Handling(isSafety, isProgrammable, gaps, examples, guide, functions, other);
     }
@@ -59,6 +59,11 @@ public record Handling(
     /** Returns the zones of distance protection, in the order of the file. */
     public List<ZoneDefinition> zones() {
         return protecting.zones();
+    }
+
+    /** Returns the differential protections, in the order of the file. */
+    public List<DifferentialDefinition> differentials() {
+        return protecting.differentials();
     }
 
     /** Returns the supervisions of the device's own measurement, in the order of the file. */

@@ -98,13 +98,15 @@ public enum Meaning {
     /** Which transformers, where a device has several sets of them. */
     public enum TransformerSet {
         CURRENTS,
+        /** Of the other winding, where those of one stand at {@link #CURRENTS}. */
+        LOW_SIDE_CURRENTS,
         NEUTRAL_CURRENT,
         VOLTAGES,
         RESIDUAL_VOLTAGE;
 
         /** Returns whether they transform currents, and not voltages. */
         public boolean isOfCurrents() {
-            return this == CURRENTS || this == NEUTRAL_CURRENT;
+            return this == CURRENTS || this == LOW_SIDE_CURRENTS || this == NEUTRAL_CURRENT;
         }
     }
 

@@ -1,15 +1,17 @@
 package org.urvant.core.device;
 
-import java.math.BigDecimal;
+import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
 import org.urvant.core.protection.Course;
 import org.urvant.core.protection.Stage;
+import org.urvant.core.protection.TestPoint;
 import org.urvant.core.protection.TripClass;
 import org.urvant.core.unit.Unit;
 
@@ -21,9 +23,10 @@ import org.urvant.core.unit.Unit;
  * @param extent whether there is one for the device, each setting group or each row
  * @param measured what it measures
  * @param law how its time depends on what it measures
- * @param band how far a unit may be off
+ * @param tolerance how far a unit may be off
  */
-public record StageDefinition(String name, String meaning, Extent extent, Measured measured, Law law, Band band) {
+public record StageDefinition(
+        String name, String meaning, Extent extent, Measured measured, Law law, Tolerance tolerance) {
     /** What a stage measures. */
     public enum Quantity {
         PHASE_CURRENT,
@@ -49,12 +52,29 @@ public record StageDefinition(String name, String meaning, Extent extent, Measur
      * @param reference multiple of the pick-up at which an I²t course has its delay; null for 1
      * @param least time below which it never operates; null for none
      * @param flatFrom multiple from which the time no longer falls; null for none
+     * @param points where the points of a course through points stand; null for nowhere
      */
-    public record Law(Course course, Expression chosen, Times times, Bound reference, Bound least, Bound flatFrom) {
+    public record Law(
+            Course course,
+            Expression chosen,
+            Times times,
+            Bound reference,
+            Bound least,
+            Bound flatFrom,
+            @Nullable Points points) {
         Optional<Course> course(Scope scope) {
             return course != null ? Optional.of(course) : chosen.written(scope).flatMap(Course::of);
         }
     }
+
+    /**
+     * Points that a user gives, one a row of a table.
+     *
+     * @param table name of the table, of the device or of its groups
+     * @param multiple current over the pick-up
+     * @param time time there
+     */
+    public record Points(String table, Bound multiple, Bound time) {}
 
     /**
      * Times of a stage.
@@ -62,20 +82,18 @@ public record StageDefinition(String name, String meaning, Extent extent, Measur
      * @param tripClass trip class of IEC 60947-4-1 that the heating time constant of a thermal course follows from; null for none
      * @param multiplier time multiplier of inverse courses; null for none
      * @param delay time of the others; null for none
-     * @param reset how it goes back: the word instant, fixed or inverse; null for at once
-     * @param resetDelay time of a fixed reset; null for none
+     * @param reset how it goes back: the word instant, fixed, inverse or memory; null for at once
+     * @param resetDelay time of a fixed reset or a memory; null for none
      */
     public record Times(Expression tripClass, Bound multiplier, Bound delay, Expression reset, Bound resetDelay) {}
 
     /**
      * How far a unit may be off what its settings say.
      *
-     * @param current of the pick-up, in per cent
-     * @param time of the operate time, in per cent
-     * @param leastTime of the operate time at least, in s
+     * @param band of the pick-up and the operate time
      * @param resetRatio current at which it goes back, of its pick-up
      */
-    public record Band(BigDecimal current, BigDecimal time, BigDecimal leastTime, BigDecimal resetRatio) {}
+    public record Tolerance(TestPoint.Band band, double resetRatio) {}
 
     /**
      * A stage where the values of a scope hold.
@@ -117,11 +135,15 @@ public record StageDefinition(String name, String meaning, Extent extent, Measur
         Objects.requireNonNull(measured, "measured");
     }
 
-    /** Returns the stage where the values of a scope hold. */
-    public Found at(Scope scope) {
-        double ratio = number(measured.ratio(), null, scope, 1);
-        double bears = number(measured.bears(), Unit.AMPERE, scope, Double.POSITIVE_INFINITY);
-        double pickUp = number(measured.pickUp(), Unit.AMPERE, scope, Double.NaN);
+    /**
+     * Returns the stage where the values of a scope hold.
+     *
+     * @param rows the rows of the table in which the points of a course stand, if it has any
+     */
+    public Found at(Scope scope, List<? extends Scope> rows) {
+        double ratio = Bound.number(measured.ratio(), null, scope, 1);
+        double bears = Bound.number(measured.bears(), Unit.AMPERE, scope, Double.POSITIVE_INFINITY);
+        double pickUp = Bound.number(measured.pickUp(), Unit.AMPERE, scope, Double.NaN);
         Course course = law.course(scope).orElse(null);
         if (Double.isNaN(pickUp) || Double.isNaN(ratio) || course == null) {
             String open = Double.isNaN(pickUp) ? "its pick-up" : Double.isNaN(ratio) ? "its ratio" : "its course";
@@ -133,27 +155,39 @@ public record StageDefinition(String name, String meaning, Extent extent, Measur
                     Optional.empty(),
                     ratio,
                     bears,
-                    (course.isInverse() ? "its multiplier" : "its time") + " is open or wrong");
+                    (course.hasMultiplier() ? "its multiplier" : "its time") + " is open or wrong");
         }
         try {
             Stage.Timing timing = new Stage.Timing(
                     time,
-                    number(law.reference(), null, scope, 1),
-                    number(law.least(), Unit.SECOND, scope, 0),
-                    number(law.flatFrom(), null, scope, Double.POSITIVE_INFINITY));
+                    Bound.number(law.reference(), null, scope, 1),
+                    Bound.number(law.least(), Unit.SECOND, scope, 0),
+                    Bound.number(law.flatFrom(), null, scope, Double.POSITIVE_INFINITY),
+                    course == Course.POINTS ? places(rows) : List.of());
             return new Found(Optional.of(new Stage(pickUp, course, timing, reset(course, scope))), ratio, bears, "");
         } catch (IllegalArgumentException e) {
             return new Found(Optional.empty(), ratio, bears, "its " + e.getMessage());
         }
     }
 
+    private List<Stage.Place> places(List<? extends Scope> rows) {
+        Points points = law.points();
+        return points == null
+                ? List.of()
+                : rows.stream()
+                        .map(row -> new Stage.Place(
+                                Bound.number(points.multiple(), null, row, Double.NaN),
+                                Bound.number(points.time(), Unit.SECOND, row, Double.NaN)))
+                        .toList();
+    }
+
     private double time(Course course, Scope scope) {
-        if (course.isInverse()) {
-            return number(law.times().multiplier(), null, scope, Double.NaN);
+        if (course.hasMultiplier()) {
+            return Bound.number(law.times().multiplier(), null, scope, Double.NaN);
         }
         return tripClass(scope)
                 .map(TripClass::timeConstant)
-                .orElseGet(() -> number(law.times().delay(), Unit.SECOND, scope, Double.NaN));
+                .orElseGet(() -> Bound.number(law.times().delay(), Unit.SECOND, scope, Double.NaN));
     }
 
     /** Returns the trip class that the stage follows from; empty when it follows from none. */
@@ -167,29 +201,19 @@ public record StageDefinition(String name, String meaning, Extent extent, Measur
         String word = law.times().reset() == null
                 ? "instant"
                 : law.times().reset().written(scope).orElse("instant");
-        double ratio = band.resetRatio().doubleValue();
+        double ratio = tolerance.resetRatio();
         return switch (word) {
             case "fixed" ->
-                new Stage.Reset(Stage.Reset.Kind.FIXED, number(law.times().resetDelay(), Unit.SECOND, scope, 0), ratio);
+                new Stage.Reset(
+                        Stage.Reset.Kind.FIXED, Bound.number(law.times().resetDelay(), Unit.SECOND, scope, 0), ratio);
+            case "memory" ->
+                new Stage.Reset(
+                        Stage.Reset.Kind.MEMORY,
+                        Bound.number(law.times().resetDelay(), Unit.SECOND, scope, Double.NaN),
+                        ratio);
             case "inverse" ->
                 new Stage.Reset(course.isInverse() ? Stage.Reset.Kind.INVERSE : Stage.Reset.Kind.INSTANT, 0, ratio);
             default -> new Stage.Reset(Stage.Reset.Kind.INSTANT, 0, ratio);
         };
-    }
-
-    /** The number of a bound in a unit; NaN when it is unknown, another number where there is none. */
-    private static double number(Bound bound, Unit unit, Scope scope, double otherwise) {
-        if (bound == null) {
-            return otherwise;
-        }
-        Unit own = bound.expression() == null ? null : bound.expression().type().unit();
-        return bound.at(scope)
-                .map(number -> own == null || unit == null || own == unit || own.dimension() != unit.dimension()
-                        ? number.doubleValue()
-                        : number.doubleValue()
-                                * own.convert(BigDecimal.ONE, unit)
-                                        .orElseThrow()
-                                        .doubleValue())
-                .orElse(Double.NaN);
     }
 }

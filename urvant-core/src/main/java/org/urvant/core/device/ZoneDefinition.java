@@ -1,10 +1,15 @@
 package org.urvant.core.device;
 
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
+import org.urvant.core.protection.Phasor;
+import org.urvant.core.protection.TestPoint;
 import org.urvant.core.protection.Zone;
+import org.urvant.core.protection.ZoneTests;
 import org.urvant.core.text.Word;
+import org.urvant.core.unit.Unit;
 
 /**
  * A zone of distance protection as a device type declares it.
@@ -16,6 +21,7 @@ import org.urvant.core.text.Word;
  * @param direction the setting that says in which direction it looks: forward, reverse, both
  * @param reaches how far it goes
  * @param edges how a polygon is bounded towards the relay
+ * @param trial what its tests follow from
  */
 public record ZoneDefinition(
         String name,
@@ -24,7 +30,8 @@ public record ZoneDefinition(
         Zone.Shape shape,
         Expression direction,
         Reaches reaches,
-        Zone.Edges edges) {
+        Zone.Edges edges,
+        Trial trial) {
     /**
      * How far a zone goes, in Ω as the device has them.
      *
@@ -36,6 +43,43 @@ public record ZoneDefinition(
      * @param delay time until it trips
      */
     public record Reaches(Bound reach, Bound phase, Bound earth, Line line, Bound ratio, Bound delay) {}
+
+    /**
+     * What the tests of a zone follow from.
+     *
+     * @param least current at the inputs from which it starts; null when the type does not say, and nothing is tested
+     * @param bears greatest current that the inputs bear long enough for a test; null when the type does not say
+     * @param voltage rated line voltage at the inputs; null when the type does not say, and nothing is tested
+     * @param factor magnitude of the residual compensation factor; null when the type does not say
+     * @param angle its angle in degrees; null for 0
+     * @param band how far a unit may be off
+     */
+    public record Trial(
+            @Nullable Bound least,
+            @Nullable Bound bears,
+            @Nullable Bound voltage,
+            @Nullable Bound factor,
+            @Nullable Bound angle,
+            TestPoint.Band band) {
+        /** Returns what a test set must and may give; empty when the type does not say, or a value is open. */
+        public Optional<ZoneTests.Source> source(Scope scope) {
+            double current = Bound.number(least, Unit.AMPERE, scope, Double.NaN);
+            double volts = Bound.number(voltage, Unit.VOLT, scope, Double.NaN);
+            return current > 0 && volts > 0
+                    ? Optional.of(new ZoneTests.Source(
+                            current, Bound.number(bears, Unit.AMPERE, scope, Double.POSITIVE_INFINITY), volts))
+                    : Optional.empty();
+        }
+
+        /** Returns the residual compensation factor; empty when it is not known. */
+        public Optional<Phasor> factor(Scope scope) {
+            double magnitude = Bound.number(factor, null, scope, Double.NaN);
+            double degrees = Bound.number(angle, null, scope, 0);
+            return Double.isNaN(magnitude) || Double.isNaN(degrees)
+                    ? Optional.empty()
+                    : Optional.of(Phasor.of(magnitude, degrees));
+        }
+    }
 
     /** Impedance of the whole line, as the device has it. */
     public record Line(Bound resistance, Bound reactance) {}
@@ -55,10 +99,10 @@ public record ZoneDefinition(
 
     /** Returns the zone where the values of a scope hold. */
     public Found at(Scope scope) {
-        double resistance = number(reaches.line().resistance(), scope, Double.NaN);
-        double reactance = number(reaches.line().reactance(), scope, Double.NaN);
-        double ratio = number(reaches.ratio(), scope, 1);
-        double delay = number(reaches.delay(), scope, 0);
+        double resistance = Bound.number(reaches.line().resistance(), null, scope, Double.NaN);
+        double reactance = Bound.number(reaches.line().reactance(), null, scope, Double.NaN);
+        double ratio = Bound.number(reaches.ratio(), null, scope, 1);
+        double delay = Bound.number(reaches.delay(), null, scope, 0);
         Zone.Way way = direction == null
                 ? Zone.Way.FORWARD
                 : direction
@@ -71,9 +115,11 @@ public record ZoneDefinition(
         }
         try {
             double angle = Math.toDegrees(Math.atan2(reactance, resistance));
-            double reach = number(reaches.reach(), scope, Double.NaN);
-            Zone phase = new Zone(shape, way, new Zone.Reach(reach, number(reaches.phase(), scope, 1), angle), edges);
-            Zone earth = new Zone(shape, way, new Zone.Reach(reach, number(reaches.earth(), scope, 1), angle), edges);
+            double reach = Bound.number(reaches.reach(), null, scope, Double.NaN);
+            Zone phase = new Zone(
+                    shape, way, new Zone.Reach(reach, Bound.number(reaches.phase(), null, scope, 1), angle), edges);
+            Zone earth = new Zone(
+                    shape, way, new Zone.Reach(reach, Bound.number(reaches.earth(), null, scope, 1), angle), edges);
             return new Found(Optional.of(phase), Optional.of(earth), line, ratio, delay, "");
         } catch (IllegalArgumentException e) {
             return missing(line, ratio, delay, "a reach or the line is open or wrong: " + e.getMessage());
@@ -82,11 +128,5 @@ public record ZoneDefinition(
 
     private static Found missing(Zone.Point line, double ratio, double delay, String why) {
         return new Found(Optional.empty(), Optional.empty(), line, ratio, delay, why);
-    }
-
-    private static double number(Bound bound, Scope scope, double otherwise) {
-        return bound == null
-                ? otherwise
-                : bound.at(scope).map(Number::doubleValue).orElse(Double.NaN);
     }
 }

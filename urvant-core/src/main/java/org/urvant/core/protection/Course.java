@@ -22,7 +22,9 @@ public enum Course {
     /** The square of the current times the time is always the same, as trip units have it (IEC 60947-2). */
     I2T("i2t", 0, 2, 0, 0),
     /** Thermal overload after IEC 60255-149. */
-    THERMAL("thermal", 0, 0, 0, 0);
+    THERMAL("thermal", 0, 0, 0, 0),
+    /** Through points that a user gives, times the multiplier; straight between two of them where both axes are logarithmic. */
+    POINTS("points", 0, 0, 0, 0);
 
     private final String word;
     private final double k;
@@ -50,7 +52,12 @@ public enum Course {
                 .findFirst();
     }
 
-    /** Returns whether it has a multiplier: the standard's inverse ones. */
+    /** Returns whether it has a multiplier: the standard's inverse ones, and given points. */
+    public boolean hasMultiplier() {
+        return isInverse() || this == POINTS;
+    }
+
+    /** Returns whether it is one of the standard's inverse ones, which have a reset curve. */
     public boolean isInverse() {
         return k > 0;
     }

@@ -1,5 +1,7 @@
 package org.urvant.core.protection;
 
+import java.util.Comparator;
+import java.util.List;
 import java.util.Objects;
 
 /**
@@ -15,14 +17,27 @@ public record Stage(double pickUp, Course course, Timing timing, Reset reset) {
     /**
      * The numbers of a course.
      *
-     * @param time multiplier of an inverse course; delay of a definite one; time at {@code reference} of an I²t one; heating
+     * @param time multiplier of an inverse course and of given points; delay of a definite one; time at {@code reference} of an I²t one; heating
      *     time constant of a thermal one; not below zero
      * @param reference multiple of the pick-up at which an I²t course has its time
      * @param least time below which it never operates
      * @param flatFrom multiple of the pick-up from which the time no longer falls; infinite where it always does
+     * @param points places of a course through points, by rising multiple; none for the others
      */
-    public record Timing(double time, double reference, double least, double flatFrom) {
+    public record Timing(double time, double reference, double least, double flatFrom, List<Place> points) {
         public Timing {
+            points = points.stream()
+                    .sorted(Comparator.comparingDouble(Place::multiple))
+                    .toList();
+            for (int i = 0; i < points.size(); i++) {
+                Place place = points.get(i);
+                require(
+                        place.multiple() >= 1 && place.multiple() < Double.POSITIVE_INFINITY,
+                        "multiple",
+                        place.multiple());
+                require(place.seconds() > 0 && place.seconds() < Double.POSITIVE_INFINITY, "time", place.seconds());
+                require(i == 0 || place.multiple() > points.get(i - 1).multiple(), "second multiple", place.multiple());
+            }
             require(time >= 0 && time < Double.POSITIVE_INFINITY, "time", time);
             require(reference > 0 && reference < Double.POSITIVE_INFINITY, "reference", reference);
             require(least >= 0 && least < Double.POSITIVE_INFINITY, "least time", least);
@@ -31,30 +46,38 @@ public record Stage(double pickUp, Course course, Timing timing, Reset reset) {
 
         /** Returns a time with nothing else. */
         public static Timing of(double time) {
-            return new Timing(time, 1, 0, Double.POSITIVE_INFINITY);
+            return new Timing(time, 1, 0, Double.POSITIVE_INFINITY, List.of());
         }
 
         /** Returns the same with a least time. */
         public Timing withLeast(double seconds) {
-            return new Timing(time, reference, seconds, flatFrom);
+            return new Timing(time, reference, seconds, flatFrom, points);
         }
 
         /** Returns the same with a multiple from which it is flat. */
         public Timing flatFrom(double multiple) {
-            return new Timing(time, reference, least, multiple);
+            return new Timing(time, reference, least, multiple, points);
         }
 
         /** Returns the same with another multiple at which an I²t course has its time. */
         public Timing at(double multiple) {
-            return new Timing(time, multiple, least, flatFrom);
+            return new Timing(time, multiple, least, flatFrom, points);
         }
     }
 
     /**
+     * A place of a course through points.
+     *
+     * @param multiple current over the pick-up, 1 or more
+     * @param seconds time there at multiplier 1
+     */
+    public record Place(double multiple, double seconds) {}
+
+    /**
      * How a stage goes back.
      *
-     * @param kind at once, after a fixed time, or as the standard's reset curve
-     * @param delay the fixed time
+     * @param kind at once, after a fixed time, as the standard's reset curve, or slowly from where it was
+     * @param delay the fixed time; of a memory the time from just before operating back to rest
      * @param ratio current at which it goes back, of its pick-up; above 0, at most 1
      */
     public record Reset(Kind kind, double delay, double ratio) {
@@ -62,7 +85,9 @@ public record Stage(double pickUp, Course course, Timing timing, Reset reset) {
         public enum Kind {
             INSTANT,
             FIXED,
-            INVERSE
+            INVERSE,
+            /** Evenly over the delay, from where it was, as a trip unit that remembers. */
+            MEMORY
         }
 
         /** At once, when the current is no longer above the pick-up. */
@@ -71,6 +96,7 @@ public record Stage(double pickUp, Course course, Timing timing, Reset reset) {
         public Reset {
             Objects.requireNonNull(kind, "kind");
             require(delay >= 0 && delay < Double.POSITIVE_INFINITY, "reset delay", delay);
+            require(delay > 0 || kind != Kind.MEMORY, "time of the memory", delay);
             require(ratio > 0 && ratio <= 1, "reset ratio", ratio);
         }
     }
@@ -81,8 +107,11 @@ public record Stage(double pickUp, Course course, Timing timing, Reset reset) {
         require(pickUp > 0 && pickUp < Double.POSITIVE_INFINITY, "pick-up", pickUp);
         require(
                 timing.time() > 0 || course == Course.DEFINITE,
-                course.isInverse() ? "multiplier" : "time",
+                course.hasMultiplier() ? "multiplier" : "time",
                 timing.time());
+        if (course == Course.POINTS && timing.points().size() < 2) {
+            throw new IllegalArgumentException("course has " + timing.points().size() + " points, and needs two");
+        }
         if (reset.kind() == Reset.Kind.INVERSE && !course.isInverse()) {
             throw new IllegalArgumentException("the course " + course.word() + " has no reset curve");
         }
@@ -116,8 +145,26 @@ public record Stage(double pickUp, Course course, Timing timing, Reset reset) {
                 yield timing.time() * share * share;
             }
             case THERMAL -> thermalTime(timing.time(), multiple, 0);
+            case POINTS -> timing.time() * throughPoints(multiple);
             default -> timing.time() * course.inverse(multiple);
         };
+    }
+
+    /** Below the first point it never operates; beyond the last its time stays. */
+    private double throughPoints(double multiple) {
+        List<Place> points = timing.points();
+        if (multiple < points.get(0).multiple()) {
+            return Double.POSITIVE_INFINITY;
+        }
+        for (int i = 1; i < points.size(); i++) {
+            Place to = points.get(i);
+            if (multiple <= to.multiple()) {
+                Place from = points.get(i - 1);
+                double share = Math.log(multiple / from.multiple()) / Math.log(to.multiple() / from.multiple());
+                return from.seconds() * Math.pow(to.seconds() / from.seconds(), share);
+            }
+        }
+        return points.get(points.size() - 1).seconds();
     }
 
     /**

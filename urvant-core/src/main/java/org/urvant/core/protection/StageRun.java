@@ -59,6 +59,7 @@ public final class StageRun {
                 below += seconds;
                 share = below >= stage.reset().delay() ? 0 : share;
             }
+            case MEMORY -> share = Math.max(0, share - seconds / stage.reset().delay());
             case INVERSE -> {
                 double whole = stage.timing().time()
                         * stage.course().reset(Math.min(multiple, stage.reset().ratio()));

@@ -70,7 +70,13 @@ public record Zone(Shape shape, Way way, Reach reach, Edges edges) {
 
     /** A point of the plane. */
     public record Point(double resistance, double reactance) {
-        private Point mirrored() {
+        /** Returns the one on another side of the transformers. */
+        public Point times(double factor) {
+            return new Point(resistance * factor, reactance * factor);
+        }
+
+        /** Returns the one on the other side of the origin. */
+        Point mirrored() {
             return new Point(-resistance, -reactance);
         }
     }
@@ -116,6 +122,26 @@ public record Zone(Shape shape, Way way, Reach reach, Edges edges) {
     /** The end of the reach on the line. */
     private Point end() {
         return new Point(reach.reactance() * reach.lean(), reach.reactance());
+    }
+
+    /** Returns the same zone on another side of the transformers: all impedances times a factor above 0. */
+    public Zone times(double factor) {
+        return new Zone(
+                shape,
+                way,
+                new Reach(reach.reactance() * factor, reach.resistance() * factor, reach.lineAngle()),
+                edges);
+    }
+
+    /** Returns the point on the line at a share of the reach, ahead. */
+    Point onLine(double share) {
+        return new Point(end().resistance() * share, end().reactance() * share);
+    }
+
+    /** Returns the point at a share of the reach ahead, beside the line by a share of the resistance. */
+    Point beside(double height, double share) {
+        Point onLine = onLine(height);
+        return new Point(onLine.resistance() + reach.resistance() * share, onLine.reactance());
     }
 
     /** Returns the corners of its outline, one after the other. */

@@ -160,6 +160,8 @@ class StageTest {
             2 9, 0.5 60, 2 11    | fixed   | 79.029
             2 9, 0.97 60, 2 11   | instant | 70.029
             2 5.0145, 0 6.75, 2 11 | inverse | 21.7935
+            2 5.0145, 0 7.5, 2 11  | memory  | 20.036
+            2 9, 0.5 60, 2 11    | memory  | 79.029
             2 9                  | instant | -1
             1 1000               | instant | -1
             """)
@@ -247,6 +249,31 @@ class StageTest {
             assertThat(curve.over(all).orElseThrow().seconds()).isCloseTo(seconds, within(0.001));
             assertThat(curve.over(all).orElseThrow().name()).isEqualTo(name);
         }
+    }
+
+    /** By hand: straight on logarithmic axes from 1.5 × (20 s) to 6 × (5 s), so at 3 × the geometric mean of the times. */
+    @ParameterizedTest
+    @CsvSource({"1.4, Infinity", "1.5, 10", "3, 5", "6, 2.5", "8, 0.5", "30, 0.5"})
+    void aCourseGoesThroughPointsThatAreGiven(double multiple, double seconds) {
+        List<Stage.Place> places = List.of(new Stage.Place(6, 5), new Stage.Place(1.5, 20), new Stage.Place(8, 0.1));
+        Stage.Timing timing = new Stage.Timing(0.5, 1, 0.5, Double.POSITIVE_INFINITY, places);
+        double found = new Stage(2, Course.POINTS, timing, Stage.Reset.INSTANT).operateTime(2 * multiple);
+        assertThat(1 / found).isCloseTo(1 / seconds, within(1e-9)); // 0 where it never operates
+    }
+
+    /** Columns: multiples and times of the points; what is said of what is wrong. */
+    @ParameterizedTest
+    @CsvSource({
+        "2, 5, 2, 4, second multiple is 2.0",
+        "0.5, 5, 2, 4, multiple is 0.5",
+        "2, 0, 3, 4, time is 0.0",
+        "2, NaN, 3, 1, time is NaN"
+    })
+    void pointsThatMakeNoCourseAreRefused(double one, double time, double other, double after, String why) {
+        assertThatThrownBy(() -> new Stage.Timing(
+                        1, 1, 0, 20, List.of(new Stage.Place(one, time), new Stage.Place(other, after))))
+                .hasMessage(why);
+        assertThatThrownBy(() -> stage("points", 1, 1)).hasMessage("course has 0 points, and needs two");
     }
 
     /** Columns: pick-up, course, time, flat from, current; the word that is said of what is wrong. */

@@ -98,6 +98,7 @@ public record DeviceCurve(String device, int group, Optional<Double> voltage, Li
                                         .tripClass(stage.sheet())
                                         .map(each -> "class " + each.word())
                                         .orElse(text(time / 60) + " min");
+                    case POINTS -> primary.timing().points().size() + " points × " + text(time);
                     default -> course.word() + " × " + text(time);
                 };
     }

@@ -4,7 +4,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Extent;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.StageDefinition;
 import org.urvant.core.protection.Curve;
@@ -30,28 +30,21 @@ public record DeviceStage(String name, Sheet sheet, StageDefinition definition, 
      * @param group number of the setting group, from 1; of no account for stages that stand in none
      */
     public static List<DeviceStage> of(DeviceSheets sheets, int group) {
-        DeviceType type = sheets.type();
         List<DeviceStage> stages = new ArrayList<>();
-        String prefix = "group." + group;
-        for (StageDefinition definition : type.handling().stages()) {
-            String table = definition.extent().table();
-            if (table.isEmpty()) {
-                Optional<Sheet> sheet =
-                        definition.extent().isPerGroup() ? sheets.sheet(prefix) : Optional.of(sheets.own());
-                sheet.ifPresent(at -> add(stages, definition.name(), at, definition));
-            } else {
-                boolean isOwn = type.tables().containsKey(table);
-                sheets.of(Sheet.Kind.ROW, isOwn ? table : prefix + "." + table)
-                        .forEach(row -> add(stages, definition.name() + "." + row.name(), row, definition));
-            }
+        for (StageDefinition definition : sheets.type().handling().stages()) {
+            StageDefinition.Points given = definition.law().points();
+            List<Sheet> points = given == null
+                    ? List.of()
+                    : List.copyOf(Places.of(sheets, group, new Extent(false, given.table(), null))
+                            .values());
+            Places.of(sheets, group, definition.extent()).forEach((row, sheet) -> {
+                if (definition.extent().isOn(sheet)) {
+                    stages.add(
+                            new DeviceStage(definition.name() + row, sheet, definition, definition.at(sheet, points)));
+                }
+            });
         }
         return stages;
-    }
-
-    private static void add(List<DeviceStage> stages, String name, Sheet sheet, StageDefinition definition) {
-        if (definition.extent().isOn(sheet)) {
-            stages.add(new DeviceStage(name, sheet, definition, definition.at(sheet)));
-        }
     }
 
     /** Returns the curve of stages that measure one quantity, with currents on the primary side. */

@@ -3,10 +3,12 @@ package org.urvant.project.setting;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.ZoneDefinition;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.protection.FaultLoops;
+import org.urvant.core.protection.Phasor;
 import org.urvant.core.protection.Zone;
+import org.urvant.core.protection.ZoneTests;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 
@@ -25,9 +27,11 @@ public record DeviceZones(String device, int group, List<Named> zones) {
     /**
      * A zone with its name.
      *
+     * @param sheet the settings that it follows from
+     * @param definition what the type declares
      * @param found what the settings make of it
      */
-    public record Named(String name, ZoneDefinition.Found found) {
+    public record Named(String name, ZoneDefinition definition, Sheet sheet, ZoneDefinition.Found found) {
         /** Returns the reach along the line in per cent of the line's reactance; NaN when it cannot be said. */
         public double perCent() {
             return found.phase()
@@ -50,32 +54,26 @@ public record DeviceZones(String device, int group, List<Named> zones) {
     public static DeviceZones of(Project project, String name, Optional<Integer> group) {
         Device device = project.device(name);
         DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);
-        DeviceType type = sheets.type();
-        if (type.handling().zones().isEmpty()) {
+        if (sheets.type().handling().zones().isEmpty()) {
             throw new RefusedException(
-                    name + ", a " + type.name() + ", has no zones of distance protection",
+                    name + ", a " + sheets.type().name() + ", has no zones of distance protection",
                     "Its type declares none; docs/device-types.md says how zones are declared.");
         }
         int number = group.orElse(DeviceStage.activeGroup(sheets));
         DeviceCurve.requireGroup(sheets, number);
+        return new DeviceZones(name, number, of(sheets, number));
+    }
+
+    static List<Named> of(DeviceSheets sheets, int group) {
         List<Named> zones = new ArrayList<>();
-        for (ZoneDefinition definition : type.handling().zones()) {
-            String table = definition.extent().table();
-            List<Sheet> places = table.isEmpty()
-                    ? List.of(
-                            definition.extent().isPerGroup()
-                                    ? sheets.sheet("group." + number).orElseThrow()
-                                    : sheets.own())
-                    : sheets.of(
-                            Sheet.Kind.ROW, type.tables().containsKey(table) ? table : "group." + number + "." + table);
-            for (Sheet sheet : places) {
+        for (ZoneDefinition definition : sheets.type().handling().zones()) {
+            Places.of(sheets, group, definition.extent()).forEach((row, sheet) -> {
                 if (definition.extent().isOn(sheet)) {
-                    String zone = definition.name() + (table.isEmpty() ? "" : "." + sheet.name());
-                    zones.add(new Named(zone, definition.at(sheet)));
+                    zones.add(new Named(definition.name() + row, definition, sheet, definition.at(sheet)));
                 }
-            }
+            });
         }
-        return new DeviceZones(name, number, zones);
+        return zones;
     }
 
     /** Returns the zones in which an impedance lies, those that trip first before the others. */
@@ -86,6 +84,49 @@ public record DeviceZones(String device, int group, List<Named> zones) {
                         .isPresent())
                 .sorted((one, other) ->
                         Double.compare(one.found().delay(), other.found().delay()))
+                .toList();
+    }
+
+    /**
+     * What one loop sees of voltages and currents.
+     *
+     * @param loop the loop, with its impedance in secondary Ω
+     * @param impedance the same in primary Ω; empty where no current flows in it
+     * @param hit zones in which it lies, those that trip first before the others
+     */
+    public record Seen(FaultLoops.Loop loop, Optional<Zone.Point> impedance, List<Named> hit) {}
+
+    /**
+     * Returns what the six loops see of phasors at the inputs.
+     *
+     * @param voltages of the three phases to earth, in V
+     * @param currents of the three phases, in A
+     * @throws RefusedException when what loops are calculated with is not known
+     */
+    public List<Seen> seen(List<Phasor> voltages, List<Phasor> currents) {
+        Named any = zones.stream()
+                .filter(zone -> zone.found().phase().isPresent())
+                .findFirst()
+                .orElseThrow(() -> new RefusedException(
+                        "no zone of " + device + " has all its settings", "Give what is open first."));
+        Optional<Phasor> factor = any.definition().trial().factor(any.sheet());
+        Optional<ZoneTests.Source> source = any.definition().trial().source(any.sheet());
+        if (factor.isEmpty() || source.isEmpty()) {
+            throw new RefusedException(
+                    "what " + device + " sees in its loops cannot be calculated: "
+                            + (factor.isEmpty() ? "the residual compensation" : "the current that starts it")
+                            + " is open or not declared",
+                    "Give the setting, or declare it in the type; docs/device-types.md says how.");
+        }
+        return FaultLoops.of(voltages, currents, factor.get(), source.get().least()).loops().stream()
+                .map(loop -> {
+                    Optional<Zone.Point> primary =
+                            loop.impedance().map(at -> at.times(any.found().ratio()));
+                    return new Seen(
+                            loop,
+                            primary,
+                            primary.map(at -> at(at, loop.isEarth())).orElse(List.of()));
+                })
                 .toList();
     }
 }

@@ -49,11 +49,11 @@ public record TestResults(TestSheet sheet, List<Judged> points, List<Finding> fi
      * @param group number of its setting group
      * @param stage name of the stage
      * @param tried what was tried, as the sheet says it
-     * @param current current that was to be injected, in A
+     * @param injection what was to be injected, as the sheet says it
      * @param seen whether it operated, and the time that was measured
      */
     public record Filled(
-            String device, String group, String stage, String tried, String current, Seen seen, Position position) {}
+            String device, String group, String stage, String tried, String injection, Seen seen, Position position) {}
 
     /** What was seen: yes or no, and a time in s or with its unit; empty texts for nothing. */
     public record Seen(String operated, String time) {
@@ -80,7 +80,7 @@ public record TestResults(TestSheet sheet, List<Judged> points, List<Finding> fi
         }
         List<Judged> points = new ArrayList<>();
         for (TestPoint point : sheet.points()) {
-            Filled each = byPoint.remove(key(point.stage(), point.kind().text()));
+            Filled each = byPoint.remove(key(point.stage(), point.tried()));
             points.add(each == null ? new Judged(point, "", Verdict.OPEN) : judged(sheet, point, each, findings));
         }
         byPoint.values()
@@ -99,16 +99,14 @@ public record TestResults(TestSheet sheet, List<Judged> points, List<Finding> fi
     private static Judged judged(TestSheet sheet, TestPoint point, Filled filled, List<Finding> findings) {
         boolean isOther = !filled.device().equals(sheet.device())
                 || !filled.group().equals(String.valueOf(sheet.group()))
-                || !filled.current().equals(text(point.current()));
+                || !filled.injection().equals(point.injection().text());
         if (isOther) {
             findings.add(finding(
                     sheet,
                     filled,
                     "the result is of " + filled.device() + ", setting group " + filled.group() + ", at "
-                            + filled.current()
-                            + " A; the settings now want " + sheet.device() + ", setting group " + sheet.group()
-                            + ", at "
-                            + text(point.current()) + " A",
+                            + filled.injection() + "; the settings now want " + sheet.device() + ", setting group "
+                            + sheet.group() + ", at " + point.injection().text(),
                     "Test again with a sheet of the settings as they are now."));
             return new Judged(point, "", Verdict.OPEN);
         }
@@ -126,7 +124,7 @@ public record TestResults(TestSheet sheet, List<Judged> points, List<Finding> fi
             return new Judged(point, "", Verdict.OPEN);
         }
         boolean hasOperated = word.equals("yes") || seconds.isPresent();
-        if (hasOperated && point.kind().isTimed() && seconds.isEmpty()) {
+        if (hasOperated && point.expected().isTimed() && seconds.isEmpty()) {
             findings.add(
                     finding(sheet, filled, "it operated, and no time is given", "Write the time that was measured."));
             return new Judged(point, "", Verdict.OPEN);
@@ -168,9 +166,9 @@ public record TestResults(TestSheet sheet, List<Judged> points, List<Finding> fi
         if (!point.isPossible()) {
             return "not tested";
         }
-        return point.kind().isTimed()
-                ? text(point.expected())
-                : point.kind() == TestPoint.Kind.ABOVE ? "starts" : "does not start";
+        return point.expected().isTimed()
+                ? text(point.expected().seconds())
+                : point.expected().outcome().text();
     }
 
     /** Returns how many points have a verdict. */

@@ -134,10 +134,12 @@ public final class DeviceTypeReader {
                             Guide.NONE,
                             List.of(),
                             Protecting.NOTHING));
-            DeviceType protecting =
-                    StageReader.read(fields, FunctionReader.read(fields, bare, own.names()), own.names());
-            DeviceType working =
-                    SupervisionReader.read(fields, ZoneReader.read(fields, protecting, own.names()), own.names());
+            DeviceType functioning = FunctionReader.read(fields, bare, own.names());
+            DeviceType working = functioning.with(new Protecting(
+                    StageReader.read(fields, functioning, own.names()),
+                    ZoneReader.read(fields, functioning, own.names()),
+                    DifferentialReader.read(fields, functioning, own.names()),
+                    SupervisionReader.read(fields, functioning, own.names())));
             DeviceType acting = fields.child("logic")
                     .map(reader -> LogicReader.read(reader, working, own.names()))
                     .orElse(working);

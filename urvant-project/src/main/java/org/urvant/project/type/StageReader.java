@@ -1,7 +1,7 @@
 package org.urvant.project.type;
 
-import java.math.BigDecimal;
 import java.util.List;
+import java.util.Optional;
 import org.urvant.core.device.Bound;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Extent;
@@ -18,24 +18,27 @@ import org.urvant.file.yaml.FieldReader;
 
 /** Reads the stages of current protection that a type declares. */
 final class StageReader {
-    private static final BigDecimal CURRENT_BAND = BigDecimal.valueOf(5);
-    private static final BigDecimal TIME_BAND = BigDecimal.valueOf(5);
-    private static final BigDecimal LEAST_BAND = new BigDecimal("0.03");
-    private static final BigDecimal RESET_RATIO = new BigDecimal("0.95");
+    private static final double RESET_RATIO = 0.95;
+
+    private static final List<String> RESETS = List.of("instant", "fixed", "inverse", "memory");
 
     private final FieldReader fields;
     private final Names names;
+    private final DeviceType type;
+    private final Names own;
 
-    private StageReader(FieldReader fields, Names names) {
+    private StageReader(FieldReader fields, Names names, DeviceType type, Names own) {
         this.fields = fields;
         this.names = names;
+        this.type = type;
+        this.own = own;
     }
 
     /** Reads the stages of a type whose other parts were read already. */
-    static DeviceType read(FieldReader fields, DeviceType type, Names own) {
-        return type.withStages(ExtentReader.all(
-                fields, "stages", type, own, (name, reader, names, extent) -> new StageReader(reader, names)
-                        .stage(name, extent)));
+    static List<StageDefinition> read(FieldReader fields, DeviceType type, Names own) {
+        return ExtentReader.all(
+                fields, "stages", type, own, (name, reader, names, extent) -> new StageReader(reader, names, type, own)
+                        .stage(name, extent));
     }
 
     private StageDefinition stage(String name, Extent extent) {
@@ -54,18 +57,9 @@ final class StageReader {
                         bound("ratio", null),
                         bound("bears", Dimension.CURRENT)),
                 law(),
-                new StageDefinition.Band(
-                        decimal("current-band", CURRENT_BAND),
-                        decimal("time-band", TIME_BAND),
-                        decimal("least-time-band", LEAST_BAND),
-                        decimal("reset-ratio", RESET_RATIO)));
-        if (stage.band().resetRatio().signum() <= 0 || stage.band().resetRatio().compareTo(BigDecimal.ONE) > 0) {
+                new StageDefinition.Tolerance(BandReader.read(fields, "current-band"), resetRatio()));
+        if (stage.tolerance().resetRatio() <= 0 || stage.tolerance().resetRatio() > 1) {
             fields.report(fields.at("reset-ratio"), "a reset ratio lies above 0 and is 1 at most", "Write 0.95.");
-        }
-        for (String key : List.of("current-band", "time-band", "least-time-band")) {
-            if (decimal(key, BigDecimal.ZERO).signum() < 0) {
-                fields.report(fields.at(key), "a band is not below 0", "Write 5 for 5 per cent either way.");
-            }
         }
         fields.finish();
         return stage;
@@ -100,8 +94,11 @@ final class StageReader {
                         : chosen.type().choices().stream()
                                 .flatMap(word -> Course.of(word).stream())
                                 .toList();
-        if (multiplier == null && possible.stream().anyMatch(Course::isInverse)) {
-            fields.report(fields.position(), "an inverse course has no multiplier", "Add 'multiplier: SETTING'.");
+        if (multiplier == null && possible.stream().anyMatch(Course::hasMultiplier)) {
+            fields.report(
+                    fields.position(),
+                    "a course that is inverse or through points has no multiplier",
+                    "Add 'multiplier: SETTING'.");
         }
         Expression tripClass = fields.text("trip-class")
                 .flatMap(entry -> Words.expression(fields, entry, names, Type.Kind.TEXT))
@@ -114,15 +111,25 @@ final class StageReader {
                             "'" + word + "' is no trip class",
                             "Classes are 10A, 10, 20, 30."));
         }
-        if (delay == null && tripClass == null && possible.stream().anyMatch(each -> !each.isInverse())) {
-            fields.report(fields.position(), "a course that is not inverse has no delay", "Add 'delay: SETTING'.");
+        if (delay == null && tripClass == null && possible.stream().anyMatch(each -> !each.hasMultiplier())) {
+            fields.report(fields.position(), "a course without multiplier has no delay", "Add 'delay: SETTING'.");
         }
         Expression reset = fields.text("reset")
                 .flatMap(entry -> Words.expression(fields, entry, names, Type.Kind.TEXT))
                 .orElse(null);
         Bound resetDelay = bound("reset-delay", Dimension.TIME);
-        if (reset != null && resetDelay == null && reset.type().choices().contains("fixed")) {
-            fields.report(fields.at("reset"), "a fixed reset has no time", "Add 'reset-delay: SETTING'.");
+        if (reset != null) {
+            List<String> words = reset.type().choices();
+            words.stream()
+                    .filter(word -> !RESETS.contains(word))
+                    .forEach(word -> fields.report(
+                            fields.at("reset"),
+                            "'" + word + "' is no way to go back",
+                            "A stage goes back " + String.join(", ", RESETS) + "."));
+            if (resetDelay == null && (words.contains("fixed") || words.contains("memory"))) {
+                fields.report(
+                        fields.at("reset"), "a fixed reset or a memory has no time", "Add 'reset-delay: SETTING'.");
+            }
         }
         return new StageDefinition.Law(
                 course == null && chosen == null ? Course.DEFINITE : course,
@@ -130,14 +137,41 @@ final class StageReader {
                 new StageDefinition.Times(tripClass, multiplier, delay, reset, resetDelay),
                 bound("reference", null),
                 bound("least-time", Dimension.TIME),
-                bound("flat-from", null));
+                bound("flat-from", null),
+                points(possible));
+    }
+
+    private StageDefinition.Points points(List<Course> possible) {
+        Optional<FieldReader> reader = fields.child("points");
+        if (reader.isEmpty()) {
+            if (possible.contains(Course.POINTS)) {
+                fields.report(
+                        fields.position(),
+                        "a course through points has none",
+                        "Add 'points: {table: TABLE, multiple: SETTING, time: SETTING}'.");
+            }
+            return null;
+        }
+        String table = reader.get().required("table", "").text();
+        reader.get().required("multiple", "1");
+        reader.get().required("time", "1");
+        Names row = FunctionReader.names(reader.get(), type, own, false, table);
+        StageDefinition.Points points = new StageDefinition.Points(
+                table,
+                Words.bound(reader.get(), "multiple", row, null),
+                Words.bound(reader.get(), "time", row, Dimension.TIME));
+        reader.get().finish();
+        return points;
     }
 
     private Bound bound(String key, Dimension wanted) {
         return Words.bound(fields, key, names, wanted);
     }
 
-    private BigDecimal decimal(String key, BigDecimal otherwise) {
-        return fields.text(key).flatMap(entry -> Words.decimal(fields, entry)).orElse(otherwise);
+    private double resetRatio() {
+        return fields.text("reset-ratio")
+                .flatMap(entry -> Words.decimal(fields, entry))
+                .map(Number::doubleValue)
+                .orElse(RESET_RATIO);
     }
 }

@@ -27,11 +27,11 @@ final class SupervisionReader {
     }
 
     /** Reads the supervisions of a type whose functions were read already. */
-    static DeviceType read(FieldReader fields, DeviceType type, Names own) {
-        return type.withSupervisions(ExtentReader.all(
+    static List<SupervisionDefinition> read(FieldReader fields, DeviceType type, Names own) {
+        return ExtentReader.all(
                 fields, "supervisions", type, own, (name, reader, names, extent) -> new SupervisionReader(
                                 reader, names, type)
-                        .supervision(name, extent.when())));
+                        .supervision(name, extent.when()));
     }
 
     private SupervisionDefinition supervision(String name, Expression when) {

@@ -1,5 +1,6 @@
 package org.urvant.project.type;
 
+import java.util.List;
 import org.urvant.core.device.Bound;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Extent;
@@ -24,10 +25,10 @@ final class ZoneReader {
     }
 
     /** Reads the zones of a type whose other parts were read already. */
-    static DeviceType read(FieldReader fields, DeviceType type, Names own) {
-        return type.withZones(ExtentReader.all(
+    static List<ZoneDefinition> read(FieldReader fields, DeviceType type, Names own) {
+        return ExtentReader.all(
                 fields, "zones", type, own, (name, reader, names, extent) -> new ZoneReader(reader, names)
-                        .zone(name, extent)));
+                        .zone(name, extent));
     }
 
     private ZoneDefinition zone(String name, Extent extent) {
@@ -58,7 +59,14 @@ final class ZoneReader {
                                 bound("line-reactance", Dimension.RESISTANCE)),
                         bound("ratio", null),
                         bound("delay", Dimension.TIME)),
-                new Zone.Edges(angle("below", Zone.Edges.USUAL.below()), angle("left", Zone.Edges.USUAL.left())));
+                new Zone.Edges(angle("below", Zone.Edges.USUAL.below()), angle("left", Zone.Edges.USUAL.left())),
+                new ZoneDefinition.Trial(
+                        Words.bound(fields, "least-current", names, Dimension.CURRENT),
+                        Words.bound(fields, "bears", names, Dimension.CURRENT),
+                        Words.bound(fields, "voltage", names, Dimension.VOLTAGE),
+                        bound("earth-factor", null),
+                        bound("earth-angle", null),
+                        BandReader.read(fields, "reach-band")));
         fields.finish();
         return zone;
     }

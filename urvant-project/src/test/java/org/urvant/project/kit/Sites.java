@@ -74,6 +74,7 @@ public final class Sites {
         Map<String, NewDevice.Start> devices = new LinkedHashMap<>();
         devices.put("F11", ordered("marrowby-f2", "MF2-BVB-2"));
         devices.put("L21", ordered("tarnholt-l5", "TL5-SY"));
+        devices.put("T1", ordered("holmvard-k3", "HK3-SE"));
         devices.put("M31", ordered("stenvaag-m3", "SM3-M0"));
         devices.put("Q41", NewDevice.Start.of("oddvik-u1"));
         devices.put("R51", ordered("havbryn-r6", "HR6-00-N"));

@@ -49,37 +49,37 @@ class TestResultsTest {
             delimiter = '|',
             textBlock =
                     """
-            F11; 1; overcurrent.1; just below the pick-up; 1.14; no;              | PASSED | did not operate
-            F11; 1; overcurrent.1; just below the pick-up; 1.14; yes;             | FAILED | operated
-            F11; 1; overcurrent.1; just above the pick-up; 1.26; yes;             | PASSED | operated
-            F11; 1; overcurrent.1; just above the pick-up; 1.26; no;              | FAILED | did not operate
-            F11; 1; overcurrent.1; below the reset value; 1.083; no;              | PASSED | did not operate
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 2.006               | PASSED | operated after 2.006 s
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; ; 2.006                  | PASSED | operated after 2.006 s
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 2006 ms             | PASSED | operated after 2.006 s
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 1.91                | PASSED | operated after 1.91 s
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 1.90                | FAILED | operated after 1.9 s
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 2.11                | FAILED | operated after 2.11 s
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; no;                      | FAILED | did not operate
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes;                     | OPEN   | no time is given
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; no; 2.0                  | OPEN   | is no result
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; maybe;                   | OPEN   | 'maybe' is no result
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; soon                | OPEN   | 'yes soon' is no result
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; -2                  | OPEN   | is no result
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 2 V                 | OPEN   | is no result
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.5; yes; 2.0                 | OPEN   | at 2.5 A; the settings now want F11, setting group 1, at 2.4 A
-            F11; 2; overcurrent.1; 2 × the pick-up; 2.4; yes; 2.0                 | OPEN   | setting group 2
-            F12; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 2.0                 | OPEN   | the result is of F12
-            F11; 1; overcurrent.2; 2 × the pick-up; 16; yes; 0.06                 | PASSED | operated after 0.06 s
-            F11; 1; overcurrent.2; 2 × the pick-up; 16; yes; 0.09                 | FAILED | operated after 0.09 s
-            F11; 1; overcurrent.1; 2 × the pick-up; 2.4; ;                        | OPEN   | ''
+            F11; 1; overcurrent.1; just below the pick-up; 1.14 A; no;              | PASSED | did not operate
+            F11; 1; overcurrent.1; just below the pick-up; 1.14 A; yes;             | FAILED | operated
+            F11; 1; overcurrent.1; just above the pick-up; 1.26 A; yes;             | PASSED | operated
+            F11; 1; overcurrent.1; just above the pick-up; 1.26 A; no;              | FAILED | did not operate
+            F11; 1; overcurrent.1; below the reset value; 1.083 A; no;              | PASSED | did not operate
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 2.006               | PASSED | operated after 2.006 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; ; 2.006                  | PASSED | operated after 2.006 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 2006 ms             | PASSED | operated after 2.006 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 1.91                | PASSED | operated after 1.91 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 1.90                | FAILED | operated after 1.9 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 2.11                | FAILED | operated after 2.11 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; no;                      | FAILED | did not operate
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes;                     | OPEN   | no time is given
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; no; 2.0                  | OPEN   | is no result
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; maybe;                   | OPEN   | 'maybe' is no result
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; soon                | OPEN   | 'yes soon' is no result
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; -2                  | OPEN   | is no result
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 2 V                 | OPEN   | is no result
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.5 A; yes; 2.0                 | OPEN   | at 2.5 A; the settings now want F11, setting group 1, at 2.4 A
+            F11; 2; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 2.0                 | OPEN   | setting group 2
+            F12; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 2.0                 | OPEN   | the result is of F12
+            F11; 1; overcurrent.2; 2 × the pick-up; 16 A; yes; 0.06                 | PASSED | operated after 0.06 s
+            F11; 1; overcurrent.2; 2 × the pick-up; 16 A; yes; 0.09                 | FAILED | operated after 0.09 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; ;                        | OPEN   | ''
             """)
     void aResultIsJudged(String row, Verdict verdict, String said) {
         TestResults results = judged(row);
         TestResults.Filled filled = filled(row, 2);
         TestResults.Judged point = results.points().stream()
                 .filter(each -> each.point().stage().equals(filled.stage())
-                        && each.point().kind().text().equals(filled.tried()))
+                        && each.point().tried().equals(filled.tried()))
                 .findFirst()
                 .orElseThrow();
         assertThat(point.verdict()).isEqualTo(verdict);
@@ -98,10 +98,10 @@ class TestResultsTest {
 
     @Test
     void aSecondResultAndOneOfNoPointAreTold() {
-        String once = "F11; 1; overcurrent.1; 2 × the pick-up; 2.4; yes; 2.0";
+        String once = "F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 2.0";
         assertThat(judged(once, once).findings()).singleElement().matches(finding -> finding.message()
                 .contains("a second result of overcurrent.1 2 × the pick-up; the first stands in row 2"));
-        assertThat(judged("F11; 1; overcurrent.9; 2 × the pick-up; 2.4; yes; 2.0")
+        assertThat(judged("F11; 1; overcurrent.9; 2 × the pick-up; 2.4 A; yes; 2.0")
                         .findings())
                 .singleElement()
                 .matches(finding -> finding.message().contains("has no point 'overcurrent.9 2 × the pick-up'"));
@@ -124,14 +124,15 @@ class TestResultsTest {
     @Test
     void aResidualStageIsTestedApart() {
         assertThat(SHEET.points())
-                .filteredOn(point ->
-                        point.stage().equals("earth-fault.1") && point.kind().isTimed())
+                .filteredOn(point -> point.stage().equals("earth-fault.1")
+                        && point.expected().isTimed())
                 .hasSize(3)
                 .allMatch(TestPoint::isPossible);
         Project summed = ValueChange.set(PLANT, "F11", Map.of("group.1.earth-fault.1.source", "residual"));
         assertThat(TestSheet.of(summed, "F11", Optional.empty()).points())
-                .filteredOn(point -> point.stage().equals("earth-fault.1") && point.kind() == TestPoint.Kind.TWICE)
+                .filteredOn(point ->
+                        point.stage().equals("earth-fault.1") && point.tried().equals("2 × the pick-up"))
                 .singleElement()
-                .matches(point -> point.current() == 0.2);
+                .matches(point -> point.injection().text().equals("0.2 A"));
     }
 }

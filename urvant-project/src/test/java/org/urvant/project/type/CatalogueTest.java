@@ -166,7 +166,7 @@ class CatalogueTest {
 
     @Test
     void theCatalogueCoversTheKindsOfDeviceThatTheWorkHas() {
-        assertThat(Catalogue.names()).hasSize(12);
+        assertThat(Catalogue.names()).hasSize(13);
         List<String> titles = Catalogue.names().stream()
                 .map(name -> Catalogue.type(name).orElseThrow().title())
                 .toList();
@@ -174,6 +174,7 @@ class CatalogueTest {
                 .containsExactlyInAnyOrder(
                         "feeder relay",
                         "line distance relay",
+                        "transformer differential relay",
                         "motor relay",
                         "breaker trip unit",
                         "disturbance recorder",

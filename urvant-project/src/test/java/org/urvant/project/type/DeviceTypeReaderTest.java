@@ -58,6 +58,7 @@ class DeviceTypeReaderTest {
               DI: {direction: in, count: 1, carries: [binary, counter], logical: [binary, counter], meaning: contact}
               AI: {direction: in, count: 2, carries: [pt100, voltage], meaning: input, settings: {name: {kind: text, optional: yes, meaning: name}}, laws: {oil: {when: carries = 'pt100', pt100: yes}}}
             stages: {over: {measures: phase-current, pick-up: over.pick_up, course: definite, delay: 1, meaning: high}}
+            differentials: {both: {bias: mean, pick-up: 0.3, power: 1000, slopes: {one: {from: 1, slope: 25}}, sides: {HV: {voltage: 1000, primary: 100, secondary: 1}, LV: {voltage: 400, primary: 200, secondary: 1}}, meaning: both sides}}
             zones: {far: {shape: polygon, reach: 6, resistance-phase: 8, resistance-earth: 9, line-resistance: 1, line-reactance: 7, meaning: far}}
             functions:
               heating: {when: heat.on, needs: {AI: pt100}, meaning: heating}
@@ -113,13 +114,23 @@ class DeviceTypeReaderTest {
             most: 10, default: 2    | most: 10, default: 2, domain: secondary, of: currents | the device has no transformers 'currents'
             most: 10, default: 2    | most: 10, default: 2, of: voltages | a setting without domain is of no set of transformers
             most: 10, default: 2    | most: 10, default: 2, domain: primary, of-when: {currents: heat.on} | 'of-when' stands without 'of'
-            course: definite        | course: A               | an inverse course has no multiplier
+            course: definite        | course: A               | has no multiplier
             course: definite        | course: lamp.1.mode     | 'off' is no course of time over current
-            definite, delay: 1      | definite                | a course that is not inverse has no delay
+            definite, delay: 1      | definite                | a course without multiplier has no delay
             definite, delay: 1      | thermal, trip-class: lamp.1.mode | 'off' is no trip class
             pick-up: over.pick_up   | pick-up: heat.to        | 'pick-up' is in °C, which is temperature
             measures: phase-current | measures: volts         | 'volts' is no measures
             delay: 1, meaning: high | delay: 1, reset-ratio: 2, meaning: high | a reset ratio lies above 0
+            definite, delay: 1      | definite, delay: 1, reset: lamp.1.mode | 'off' is no way to go back
+            course: definite        | course: points, multiplier: 1          | a course through points has none
+            course: definite        | course: points, multiplier: 1, points: {table: lump, multiple: 1, time: 1} | there is no table 'lump'
+            course: definite        | course: points, multiplier: 1, points: {table: over, time: 1} | key 'multiple' is missing
+            bias: mean              | bias: least             | 'least' is no bias
+            LV: {voltage: 400, pri  | LV: {volts: 400, pri    | key 'voltage' is missing
+            secondary: 1}, LV: {voltage: 400, primary: 200, secondary: 1}} | secondary: 1}} | has two sides or more
+            power: 1000             | power: heat.to          | 'power' is in °C
+            slopes: {one: {from: 1, slope: 25}} | slopes: {one: {slope: 25}} | key 'from' is missing
+            meaning: both sides     | current-band: -1, meaning: both sides | a band is not below 0
             shape: polygon          | shape: square           | 'square' is no shape
             reach: 6                | reach: over.pick_up     | 'reach' is in A
             resistance-phase: 8, res | res                    | a polygon has no resistance

@@ -41,16 +41,17 @@ final class TestPage {
                     "stage",
                     point.stage(),
                     "point",
-                    point.kind().text(),
-                    "current",
-                    point.isPossible() ? TestResults.text(point.current()) + " A" : "–",
+                    point.tried(),
+                    "injection",
+                    point.isPossible() ? point.injection().text() : "–",
                     "expected",
                     TestResults.expected(point)
-                            + (point.isPossible() && point.kind().isTimed() ? " s" : ""),
+                            + (point.isPossible() && point.expected().isTimed() ? " s" : ""),
                     "band",
-                    Double.isNaN(point.from())
+                    Double.isNaN(point.expected().from())
                             ? ""
-                            : TestResults.text(point.from()) + " … " + TestResults.text(point.to()) + " s",
+                            : TestResults.text(point.expected().from()) + " … "
+                                    + TestResults.text(point.expected().to()) + " s",
                     "seen",
                     judged.seen(),
                     "verdict",

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.DifferentialDefinition;
 import org.urvant.core.device.LogicDefinition;
 import org.urvant.core.device.OrderCode;
 import org.urvant.core.device.SettingDefinition;
@@ -16,7 +17,9 @@ import org.urvant.core.device.TableDefinition;
 import org.urvant.core.device.TypeRule;
 import org.urvant.core.device.ZoneDefinition;
 import org.urvant.core.language.Spans;
+import org.urvant.core.protection.TestPoint;
 import org.urvant.core.text.Word;
+import org.urvant.project.setting.TestResults;
 
 /** The documentation of a device type. */
 final class TypePage {
@@ -53,8 +56,7 @@ final class TypePage {
                     Word.of(stage.measured().quantity()).replace('-', ' ') + " from "
                             + stage.measured().pickUp() + ", course " + course,
                     "band",
-                    "± " + stage.band().current().toPlainString() + " % of the pick-up, "
-                            + stage.band().time().toPlainString() + " % of the time"));
+                    band(stage.tolerance().band(), "pick-up")));
         }
         for (ZoneDefinition zone : type.handling().zones()) {
             all.add(Map.of(
@@ -65,7 +67,19 @@ final class TypePage {
                     "what",
                     Word.of(zone.shape()) + ", reach " + zone.reaches().reach(),
                     "band",
-                    ""));
+                    band(zone.trial().band(), "reach")));
+        }
+        for (DifferentialDefinition differential : type.handling().differentials()) {
+            all.add(Map.of(
+                    "name",
+                    differential.name(),
+                    "text",
+                    differential.meaning(),
+                    "what",
+                    "differential from " + differential.course().pickUp() + ", "
+                            + differential.course().knees().size() + " slopes",
+                    "band",
+                    band(differential.trial().band(), "pick-up")));
         }
         for (SupervisionDefinition supervision : type.handling().supervisions()) {
             all.add(Map.of(
@@ -287,5 +301,10 @@ final class TypePage {
                 "holds", rule.holds().text(),
                 "check", rule.check().id(),
                 "severity", rule.check().severity().word());
+    }
+
+    private static String band(TestPoint.Band band, String value) {
+        return "± " + TestResults.text(band.value()) + " % of the " + value + ", " + TestResults.text(band.time())
+                + " % of the time";
     }
 }

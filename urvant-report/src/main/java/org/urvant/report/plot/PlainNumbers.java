@@ -29,4 +29,15 @@ final class PlainNumbers extends NumberFormat {
     public Number parse(String source, ParsePosition position) {
         throw new UnsupportedOperationException("numbers on axes are written only");
     }
+
+    /** Returns the least of 1, 2 and 5 times a power of ten that is no less than a number. */
+    static double step(double rough) {
+        double decade = Math.pow(10, Math.floor(Math.log10(rough)));
+        for (double step : new double[] {1, 2, 5}) {
+            if (step * decade >= rough) {
+                return step * decade;
+            }
+        }
+        return 10 * decade;
+    }
 }

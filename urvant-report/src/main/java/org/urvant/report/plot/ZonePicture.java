@@ -102,7 +102,7 @@ public final class ZonePicture {
     }
 
     private void axes(Graphics2D graphics, int width, int height) {
-        double step = step(Math.max(width - LEGEND - 2 * MARGIN, height - 2 * MARGIN) / scale / TICKS);
+        double step = PlainNumbers.step(Math.max(width - LEGEND - 2 * MARGIN, height - 2 * MARGIN) / scale / TICKS);
         graphics.setFont(Canvas.SMALL);
         double right = width - LEGEND - MARGIN / 2;
         double bottom = height - MARGIN / 2;
@@ -126,16 +126,6 @@ public final class ZonePicture {
         }
         graphics.drawString("R", (float) right - 12, (float) y(0) - 6);
         graphics.drawString("X", (float) x(0) - 16, (float) MARGIN + 6);
-    }
-
-    private static double step(double rough) {
-        double decade = Math.pow(10, Math.floor(Math.log10(rough)));
-        for (double step : new double[] {1, 2, 5}) {
-            if (step * decade >= rough) {
-                return step * decade;
-            }
-        }
-        return 10 * decade;
     }
 
     private void outline(Graphics2D graphics, Zone zone, int number) {

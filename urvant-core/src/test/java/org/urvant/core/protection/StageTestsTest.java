@@ -10,25 +10,29 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-class TestPointTest {
+class StageTestsTest {
     private static final TestPoint.Band BAND = new TestPoint.Band(5, 5, 0.03);
 
-    private static TestPoint.Tested tested(String text, double bears) {
+    private static double current(TestPoint point) {
+        return point.injection().sources().get(0).phases().get(0).magnitude();
+    }
+
+    private static StageTests.Tested tested(String text, double bears) {
         String[] parts = text.split(" ");
         Stage stage = new Stage(
                 Double.parseDouble(parts[0]),
                 Course.of(parts[1]).orElseThrow(),
                 Stage.Timing.of(Double.parseDouble(parts[2])),
                 new Stage.Reset(Stage.Reset.Kind.INSTANT, 0, 0.95));
-        return new TestPoint.Tested(text, stage, BAND, bears, Optional.empty());
+        return new StageTests.Tested(text, stage, BAND, bears, Optional.empty());
     }
 
     private static List<TestPoint> points(String stages, double bears) {
-        List<TestPoint.Tested> all = new ArrayList<>();
+        List<StageTests.Tested> all = new ArrayList<>();
         for (String text : stages.split("; ")) {
             all.add(tested(text, bears));
         }
-        return TestPoint.of(all);
+        return StageTests.of(all);
     }
 
     /** Columns: stages (pick-up, course, time), what the input bears, point of the first one; current, band of the time, note. */
@@ -50,21 +54,22 @@ class TestPointTest {
             1 thermal 1800; 1.1 A 0.2   | 30 | TWICE      | -1    | -1     | -1    | 1.1 A 0.2 operates first at 2 A, and at every current
             """)
     void aPointLiesWhereTheStageIsFirstAndTheInputBearsIt(
-            String stages, double bears, TestPoint.Kind kind, double current, double from, double to, String note) {
+            String stages, double bears, StageTests.Kind kind, double current, double from, double to, String note) {
         List<TestPoint> points = points(stages, bears).stream()
-                .filter(point -> point.stage().equals(stages.split("; ")[0]) && point.kind() == kind)
+                .filter(point -> point.stage().equals(stages.split("; ")[0])
+                        && point.tried().equals(kind.text()))
                 .toList();
         assertThat(points).hasSize(1);
         TestPoint point = points.get(0);
         assertThat(point.isPossible()).isEqualTo(current > 0);
         if (current > 0) {
-            assertThat(point.current()).isCloseTo(current, within(1e-9));
+            assertThat(current(point)).isCloseTo(current, within(1e-9));
         }
         if (from >= 0) {
-            assertThat(point.from()).isCloseTo(from, within(0.001));
-            assertThat(point.to()).isCloseTo(to, within(0.001));
+            assertThat(point.expected().from()).isCloseTo(from, within(0.001));
+            assertThat(point.expected().to()).isCloseTo(to, within(0.001));
         } else {
-            assertThat(point.from()).isNaN();
+            assertThat(point.expected().from()).isNaN();
         }
         assertThat(point.note()).startsWith(note);
     }
@@ -73,9 +78,9 @@ class TestPointTest {
     void pointsThatWereMovedToOnePlaceAreOne() {
         assertThat(points("1.2 A 0.2; 2 definite 0.05", 30))
                 .filteredOn(point ->
-                        point.stage().equals("1.2 A 0.2") && point.kind().isTimed())
+                        point.stage().equals("1.2 A 0.2") && point.expected().isTimed())
                 .hasSize(1)
-                .allMatch(point -> Math.abs(point.current() - 1.8) < 1e-9);
+                .allMatch(point -> Math.abs(current(point) - 1.8) < 1e-9);
     }
 
     /** Columns: point, whether it operated, time measured (-1 for none), whether that passes; 2 × takes 2.006 s ± 5 %. */
@@ -95,9 +100,9 @@ class TestPointTest {
             TWICE, false, -1, false
             TWICE, true, -1, false
             """)
-    void whatIsSeenPassesOrFails(TestPoint.Kind kind, boolean operated, double seconds, boolean passes) {
+    void whatIsSeenPassesOrFails(StageTests.Kind kind, boolean operated, double seconds, boolean passes) {
         TestPoint point = points("1.2 A 0.2", 30).stream()
-                .filter(each -> each.kind() == kind)
+                .filter(each -> each.tried().equals(kind.text()))
                 .findFirst()
                 .orElseThrow();
         assertThat(point.passes(operated, seconds < 0 ? Optional.empty() : Optional.of(seconds)))
@@ -108,13 +113,15 @@ class TestPointTest {
     void aTripClassIsTestedAtItsStandardMultiple() {
         Stage stage = new Stage(
                 10.5, Course.THERMAL, Stage.Timing.of(TripClass.CLASS_10.timeConstant()), Stage.Reset.INSTANT);
-        TestPoint.Tested motor = new TestPoint.Tested("thermal", stage, BAND, 1000, Optional.of(TripClass.CLASS_10));
-        assertThat(TestPoint.of(List.of(motor)))
-                .filteredOn(point -> point.kind() == TestPoint.Kind.TRIP_CLASS)
+        StageTests.Tested motor = new StageTests.Tested("thermal", stage, BAND, 1000, Optional.of(TripClass.CLASS_10));
+        assertThat(StageTests.of(List.of(motor)))
+                .filteredOn(point -> point.tried().equals(StageTests.Kind.TRIP_CLASS.text()))
                 .singleElement()
-                .matches(point -> Math.abs(point.current() - 72) < 1e-9 && point.from() == 4 && point.to() == 10);
-        assertThat(TestPoint.of(List.of(motor, tested("25 definite 1", 1000))))
-                .filteredOn(point -> point.kind() == TestPoint.Kind.TRIP_CLASS)
+                .matches(point -> Math.abs(current(point) - 72) < 1e-9
+                        && point.expected().from() == 4
+                        && point.expected().to() == 10);
+        assertThat(StageTests.of(List.of(motor, tested("25 definite 1", 1000))))
+                .filteredOn(point -> point.tried().equals(StageTests.Kind.TRIP_CLASS.text()))
                 .singleElement()
                 .matches(point -> !point.isPossible() && point.note().contains("25 definite 1 operates first"));
     }
