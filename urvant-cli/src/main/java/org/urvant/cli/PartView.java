@@ -108,6 +108,7 @@ final class PartView {
                     "derived", setting.isDerived() ? setting.derivation().text() : null,
                     "value", device == null ? null : value,
                     "effect", setting.effect().word(),
+                    "attribute", sheet.attribute(setting).orElse(null),
                     "idle", idle.isEmpty() ? null : idle,
                     "uses", uses));
             return;
@@ -162,6 +163,7 @@ final class PartView {
         setting.traits()
                 .meant()
                 .ifPresent(meant -> line("means", meant + ": " + meant.meaning().text()));
+        sheet.attribute(setting).ifPresent(attribute -> line("IEC 61850", attribute));
         line(
                 "firmware",
                 setting.traits().since().isEmpty()

@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
 
 /**
  * Lines up cells in columns and keeps within a width by cutting the widest columns first, with an ellipsis; a column of which
@@ -15,15 +17,15 @@ final class Table {
 
     private final List<String> headings;
     private final List<List<String>> rows = new ArrayList<>();
-    private int whole = -1; // the column of which nothing may be lost
+    private final Set<Integer> whole = new TreeSet<>(); // columns of which nothing may be lost
 
     Table(String... headings) {
         this.headings = List.of(headings);
     }
 
-    /** Lets a column go on in the next line where it is too long, instead of being cut. */
-    Table whole(String heading) {
-        whole = headings.indexOf(heading);
+    /** Lets columns go on in the next line where they are too long, instead of being cut. */
+    Table whole(String... titles) {
+        Arrays.stream(titles).map(headings::indexOf).forEach(whole::add);
         return this;
     }
 
@@ -51,18 +53,20 @@ final class Table {
         List<String> lines = new ArrayList<>();
         lines.add(paint.faint(line(headings, widths, numbers)));
         for (List<String> row : rows) {
-            List<String> parts = whole < 0 ? List.of() : parts(row.get(whole), widths[whole]);
-            lines.add(line(parts.isEmpty() ? row : with(row, parts.get(0)), widths, numbers));
-            List<String> blank = Collections.nCopies(columns, "");
-            parts.stream().skip(1).forEach(part -> lines.add(line(with(blank, part), widths, numbers)));
+            List<String> rest = row;
+            do {
+                List<String> next = new ArrayList<>(Collections.nCopies(columns, ""));
+                List<String> now = new ArrayList<>(rest);
+                for (int column : whole) {
+                    List<String> parts = parts(rest.get(column), widths[column]);
+                    now.set(column, parts.get(0));
+                    next.set(column, String.join(" ", parts.subList(1, parts.size())));
+                }
+                lines.add(line(now, widths, numbers));
+                rest = next;
+            } while (!rest.stream().allMatch(String::isEmpty));
         }
         return lines;
-    }
-
-    private List<String> with(List<String> row, String part) {
-        List<String> other = new ArrayList<>(row);
-        other.set(whole, part);
-        return other;
     }
 
     /** The words of a text in lines of a width. */

@@ -104,7 +104,7 @@ final class TestPointsCommand extends Command {
     private void show(TestResults judged) {
         boolean isJudged = results != null;
         Table table = new Table("stage", "point", "inject", "expected", "from s", "to s", isJudged ? "seen" : "", "")
-                .whole("inject");
+                .whole("point", "inject");
         for (TestResults.Judged each : judged.points()) {
             TestPoint point = each.point();
             table.row(

@@ -100,6 +100,7 @@ class ProtectionCommandsTest {
             zones L21 --voltages 20.3@0,63.5@-120,63.5@120 --currents 3@-80,0@0,0@0 | 0 | zones.1 trips first, after 0 s
             zones L21 --voltages 63@0,63@-120,63@120 --currents 1@0,1@-120,1@120    | 0 | no fault
             zones L21 --voltages 20.3@0,63.5@-120,63.5@120 --currents 3@-80,0@0,0@0 --json | 0 | "fault" : true
+            explain F11 group.1.overcurrent.2.pick-up             | 0 | PTOC2.StrVal.setMag.f [SG, SE]
             differential T1                                       | 0 | 18.92
             differential T1 --at HV=6.194@0,LV=4.815@-150         | 0 | operates, for it takes 2.85 there
             differential T1 --at HV=6.09@0,LV=4.939@-150          | 0 | does not operate, for it takes 2.85 there

@@ -41,10 +41,12 @@ public record Traits(
      * @param side side of the instrument transformers that it is given on; empty when that means nothing
      * @param limitOf column that names the channel whose value this is a limit of; empty text when it is none
      * @param meant what it means, whatever its path is; empty for nothing that others rest on
+     * @param attribute data attribute of IEC 61850 under which the device offers it, from the logical node on, with
+     *     {@code {row}} for the name of its row; empty text for none
      */
-    public record Sense(Optional<Sided> side, String limitOf, Optional<Meant> meant) {
+    public record Sense(Optional<Sided> side, String limitOf, Optional<Meant> meant, String attribute) {
         /** It means nothing to others. */
-        public static final Sense NONE = new Sense(Optional.empty(), "", Optional.empty());
+        public static final Sense NONE = new Sense(Optional.empty(), "", Optional.empty(), "");
     }
 
     /** What most settings have. */
@@ -84,5 +86,10 @@ public record Traits(
     /** Returns what it means, whatever its path is; empty for nothing that others rest on. */
     public Optional<Meant> meant() {
         return sense.meant();
+    }
+
+    /** Returns the data attribute of IEC 61850 under which the device offers it; empty text for none. */
+    public String attribute() {
+        return sense.attribute();
     }
 }

@@ -61,25 +61,32 @@ public record ZoneDefinition(
             @Nullable Bound factor,
             @Nullable Bound angle,
             TestPoint.Band band) {
-        /** Returns what a test set must and may give; empty when the type does not say, or a value is open. */
-        public Optional<ZoneTests.Source> source(Scope scope) {
+        /** Returns what tests follow from where the values of a scope hold. */
+        public Given at(Scope scope) {
             double current = Bound.number(least, Unit.AMPERE, scope, Double.NaN);
             double volts = Bound.number(voltage, Unit.VOLT, scope, Double.NaN);
-            return current > 0 && volts > 0
-                    ? Optional.of(new ZoneTests.Source(
-                            current, Bound.number(bears, Unit.AMPERE, scope, Double.POSITIVE_INFINITY), volts))
-                    : Optional.empty();
-        }
-
-        /** Returns the residual compensation factor; empty when it is not known. */
-        public Optional<Phasor> factor(Scope scope) {
             double magnitude = Bound.number(factor, null, scope, Double.NaN);
             double degrees = Bound.number(angle, null, scope, 0);
-            return Double.isNaN(magnitude) || Double.isNaN(degrees)
-                    ? Optional.empty()
-                    : Optional.of(Phasor.of(magnitude, degrees));
+            return new Given(
+                    current > 0 && volts > 0
+                            ? Optional.of(new ZoneTests.Source(
+                                    current, Bound.number(bears, Unit.AMPERE, scope, Double.POSITIVE_INFINITY), volts))
+                            : Optional.empty(),
+                    Double.isNaN(magnitude) || Double.isNaN(degrees)
+                            ? Optional.empty()
+                            : Optional.of(Phasor.of(magnitude, degrees)),
+                    band);
         }
     }
+
+    /**
+     * What tests follow from, and what loops see.
+     *
+     * @param source what a test set must and may give; empty when the type does not say, or a value is open
+     * @param factor residual compensation factor; empty when it is not known
+     * @param band how far a unit may be off
+     */
+    public record Given(Optional<ZoneTests.Source> source, Optional<Phasor> factor, TestPoint.Band band) {}
 
     /** Impedance of the whole line, as the device has it. */
     public record Line(Bound resistance, Bound reactance) {}

@@ -27,11 +27,10 @@ public record DeviceZones(String device, int group, List<Named> zones) {
     /**
      * A zone with its name.
      *
-     * @param sheet the settings that it follows from
-     * @param definition what the type declares
      * @param found what the settings make of it
+     * @param given what its tests follow from
      */
-    public record Named(String name, ZoneDefinition definition, Sheet sheet, ZoneDefinition.Found found) {
+    public record Named(String name, ZoneDefinition.Found found, ZoneDefinition.Given given) {
         /** Returns the reach along the line in per cent of the line's reactance; NaN when it cannot be said. */
         public double perCent() {
             return found.phase()
@@ -69,7 +68,10 @@ public record DeviceZones(String device, int group, List<Named> zones) {
         for (ZoneDefinition definition : sheets.type().handling().zones()) {
             Places.of(sheets, group, definition.extent()).forEach((row, sheet) -> {
                 if (definition.extent().isOn(sheet)) {
-                    zones.add(new Named(definition.name() + row, definition, sheet, definition.at(sheet)));
+                    zones.add(new Named(
+                            definition.name() + row,
+                            definition.at(sheet),
+                            definition.trial().at(sheet)));
                 }
             });
         }
@@ -109,8 +111,8 @@ public record DeviceZones(String device, int group, List<Named> zones) {
                 .findFirst()
                 .orElseThrow(() -> new RefusedException(
                         "no zone of " + device + " has all its settings", "Give what is open first."));
-        Optional<Phasor> factor = any.definition().trial().factor(any.sheet());
-        Optional<ZoneTests.Source> source = any.definition().trial().source(any.sheet());
+        Optional<Phasor> factor = any.given().factor();
+        Optional<ZoneTests.Source> source = any.given().source();
         if (factor.isEmpty() || source.isEmpty()) {
             throw new RefusedException(
                     "what " + device + " sees in its loops cannot be calculated: "

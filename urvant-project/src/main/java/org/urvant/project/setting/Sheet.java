@@ -75,6 +75,22 @@ public final class Sheet implements Scope {
         return container;
     }
 
+    /** Returns whether it belongs to a setting group: as the group itself, or as a row in it. */
+    public boolean isInGroup() {
+        return kind == Kind.GROUP || outer != null && outer.isInGroup();
+    }
+
+    /**
+     * Returns the data attribute of IEC 61850 under which the device offers a setting, with its functional constraint: that of
+     * setting groups (SG for the one in use, SE for the one that is edited, IEC 61850-7-2, 16), or SP; empty when it offers none.
+     */
+    public Optional<String> attribute(SettingDefinition setting) {
+        String attribute = setting.traits().attribute();
+        return attribute.isEmpty()
+                ? Optional.empty()
+                : Optional.of(attribute.replace("{row}", name()) + (isInGroup() ? " [SG, SE]" : " [SP]"));
+    }
+
     /** Returns its name within its table or group: the last part of its prefix. */
     public String name() {
         return prefix.substring(prefix.lastIndexOf('.') + 1);

@@ -141,9 +141,8 @@ public record TestSheet(String device, int group, List<TestPoint> points, Map<St
         Optional<Phasor> factor = Optional.empty();
         for (DeviceZones.Named zone : zones) {
             ZoneDefinition.Found found = zone.found();
-            ZoneDefinition.Trial trial = zone.definition().trial();
-            source = trial.source(zone.sheet());
-            factor = trial.factor(zone.sheet());
+            source = zone.given().source();
+            factor = zone.given().factor();
             if (found.phase().isEmpty() || Double.isNaN(found.delay()) || !(found.ratio() > 0)) {
                 missing.put(
                         zone.name(),
@@ -156,7 +155,7 @@ public record TestSheet(String device, int group, List<TestPoint> points, Map<St
                         found.phase().get().times(1 / found.ratio()),
                         found.earth().orElseThrow().times(1 / found.ratio()),
                         found.delay(),
-                        trial.band()));
+                        zone.given().band()));
             }
         }
         if (named.size() < zones.size()) {

@@ -136,6 +136,7 @@ class DeviceTypeReaderTest {
             resistance-phase: 8, res | res                    | a polygon has no resistance
             reach: 6                | reach: 6, direction: lamp.1.mode | 'off' is no direction
             reach: 6                | reach: 6, below: 90     | an angle of 90.0 bounds nothing
+            kind: text, longest: 8  | kind: text, data-attribute: setVal, longest: 8 | 'setVal' is no data attribute
             kind: text, longest: 8  | kind: text, means: nickname, longest: 8 | 'nickname' is no means
             kind: text, longest: 8  | kind: text, means: recipient-number, longest: 8 | 'recipient-number' cannot be said of a setting of a device
             most: 30, default: 25   | most: 30, default: 25, means: rated-current | 'rated-current' is given in °C, which is temperature

@@ -258,6 +258,9 @@ final class TypePage {
         }
         setting.traits().side().ifPresent(side -> notes.add(side.view().title()));
         setting.traits().meant().ifPresent(meant -> notes.add("means " + meant));
+        if (!setting.traits().attribute().isEmpty()) {
+            notes.add("offered as " + setting.traits().attribute());
+        }
         if (setting.traits().isExpert()) {
             notes.add("expert");
         }

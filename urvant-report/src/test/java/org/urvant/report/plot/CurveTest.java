@@ -13,14 +13,19 @@ import java.util.List;
 import java.util.Optional;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
+import org.urvant.core.device.DifferentialDefinition;
 import org.urvant.core.device.ZoneDefinition;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.protection.Course;
 import org.urvant.core.protection.Curve;
+import org.urvant.core.protection.Differential;
+import org.urvant.core.protection.DifferentialTests;
 import org.urvant.core.protection.Stage;
+import org.urvant.core.protection.TestPoint;
 import org.urvant.core.protection.Zone;
 import org.urvant.project.setting.DeviceCurve;
+import org.urvant.project.setting.DeviceDifferentials;
 import org.urvant.project.setting.DeviceZones;
 
 class CurveTest {
@@ -122,6 +127,33 @@ class CurveTest {
         assertThat(CurveText.lines(plot(1), 1, 1)).hasSize(10);
     }
 
+    private static final ZoneDefinition.Given GIVEN =
+            new ZoneDefinition.Given(Optional.empty(), Optional.empty(), new TestPoint.Band(5, 5, 0.05));
+
+    @Test
+    void aDifferentialCharacteristicIsDrawnWithItsTestPoints() throws IOException {
+        DifferentialTests.Tested tested = new DifferentialTests.Tested(
+                "differential",
+                new Differential(0.3, List.of(new Differential.Knee(1, 0.25)), 10, Differential.Bias.MEAN),
+                List.of(new Differential.Side("HV", 0.729, 300, 0), new Differential.Side("LV", 0.875, 1500, 11)),
+                15,
+                0.03,
+                new TestPoint.Band(5, 5, 0.03),
+                100);
+        DeviceDifferentials sound = differentials(new DifferentialDefinition.Found(Optional.of(tested), ""));
+        String svg = new String(DifferentialPicture.of("t1.svg", sound), StandardCharsets.UTF_8);
+        assertThat(svg).contains("Differential protection of T1", "25 % from a bias of 1", "LV: rated 0.875 A", "bias");
+        assertThat(ImageIO.read(new ByteArrayInputStream(DifferentialPicture.of("t1.png", sound)))
+                        .getWidth())
+                .isEqualTo(1280);
+        DeviceDifferentials open = differentials(new DifferentialDefinition.Found(Optional.empty(), "open"));
+        assertThatThrownBy(() -> DifferentialPicture.of("t1.svg", open)).isInstanceOf(RefusedException.class);
+    }
+
+    private static DeviceDifferentials differentials(DifferentialDefinition.Found found) {
+        return new DeviceDifferentials("T1", 1, List.of(new DeviceDifferentials.Named("differential", found)));
+    }
+
     @Test
     void zonesAreDrawnWithTheLine() throws IOException {
         Zone zone = new Zone(Zone.Shape.POLYGON, Zone.Way.FORWARD, new Zone.Reach(6, 8, 80), Zone.Edges.USUAL);
@@ -130,7 +162,9 @@ class CurveTest {
         ZoneDefinition.Found open = new ZoneDefinition.Found(
                 Optional.empty(), Optional.empty(), new Zone.Point(1, 7), 1.5, 0, "its reach is open");
         DeviceZones zones = new DeviceZones(
-                "L21", 1, List.of(new DeviceZones.Named("zones.1", found), new DeviceZones.Named("zones.2", open)));
+                "L21",
+                1,
+                List.of(new DeviceZones.Named("zones.1", found, GIVEN), new DeviceZones.Named("zones.2", open, GIVEN)));
         String svg = new String(ZonePicture.of("l21.svg", zones, true), StandardCharsets.UTF_8);
         assertThat(svg)
                 .contains(
@@ -140,7 +174,9 @@ class CurveTest {
                 .isEqualTo(1280);
         assertThatThrownBy(() -> ZonePicture.of("l21.pdf", zones, false)).isInstanceOf(MalformedInputException.class);
         assertThatThrownBy(() -> ZonePicture.of(
-                        "l21.svg", new DeviceZones("L21", 1, List.of(new DeviceZones.Named("zones.2", open))), false))
+                        "l21.svg",
+                        new DeviceZones("L21", 1, List.of(new DeviceZones.Named("zones.2", open, GIVEN))),
+                        false))
                 .isInstanceOf(RefusedException.class);
     }
 }
