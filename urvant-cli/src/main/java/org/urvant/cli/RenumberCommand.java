@@ -9,8 +9,8 @@ import picocli.CommandLine.Parameters;
 @picocli.CommandLine.Command(
         name = "renumber",
         description = {
-            "Move the points of a connection that are not where the address plan of the project wants them, after the plan was"
-                    + " changed in 'addresses' of urvant.yaml. Points that are where it wants them stay.",
+            "Move the points of a connection that are not where the address plan wants them, after the plan was changed: in"
+                    + " 'addresses' of urvant.yaml, or at the connection (plan.GROUP). Points that are where it wants them stay.",
             "No point gets an address that another one ever had; its former one stays its own."
         },
         footer = {"", "Example: urvant renumber GW1 scada --dry-run"})

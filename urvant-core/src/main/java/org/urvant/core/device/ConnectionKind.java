@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
+import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Role;
 import org.urvant.core.text.NameRule;
@@ -42,6 +43,13 @@ public record ConnectionKind(
 
     /** Setting of a connection that names the port of the device that it uses. */
     public static final String PORT = "on-port";
+
+    private static final String PLAN = "plan.";
+
+    /** Returns the path of the setting in which a connection has an address plan of its own for a group of points. */
+    public static String plan(AddressGroup group) {
+        return PLAN + group.word();
+    }
 
     public ConnectionKind {
         Objects.requireNonNull(protocol, "protocol");

@@ -11,6 +11,8 @@ import org.jspecify.annotations.Nullable;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
 import org.urvant.core.expression.Type;
+import org.urvant.core.point.AddressGroup.Block;
+import org.urvant.core.point.AddressPlan;
 import org.urvant.core.protection.View;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.unit.Amount;
@@ -205,6 +207,7 @@ public record SettingDefinition(
             case TEXT -> text(written);
             case CHOICE -> choice(text);
             case SIGNAL, REFERENCE -> ReadValue.sound(text);
+            case PLAN -> plan(text);
             default -> Notation.normal(kind, text).map(ReadValue::sound).orElseGet(() -> Notation.mistake(this, text));
         };
     }
@@ -232,6 +235,18 @@ public record SettingDefinition(
                         ValueRules.VALUE_OUT_OF_RANGE,
                         path + " is '" + text + "'; expected one of " + allowed(),
                         NearestName.hint("choice", text, limits.choices()));
+    }
+
+    private ReadValue plan(String text) {
+        Block whole = new Block(
+                limits.least().fixed().intValueExact(), limits.most().fixed().intValueExact());
+        try {
+            AddressPlan.read(text, whole);
+            return ReadValue.sound(text);
+        } catch (IllegalArgumentException e) {
+            return ReadValue.mistake(
+                    ValueRules.VALUE_OUT_OF_RANGE, path + " is '" + text + "': " + e.getMessage(), AddressPlan.REMEDY);
+        }
     }
 
     private ReadValue text(String text) {

@@ -18,7 +18,9 @@ public enum SettingKind {
     TIME_OF_DAY("a time of day such as 06:30"),
     ZONE("a time zone's name such as Europe/Oslo"),
     SIGNAL("the reference of a signal, or a channel of a device such as RTU1 AI1"),
-    REFERENCE("the name of something on this device");
+    REFERENCE("the name of something on this device"),
+    /** Where a project puts points; the project's own, and never in what a device gets. Type files do not declare it. */
+    PLAN("a block of addresses such as 4001-4999, with 'each N', 'step N' or 'except FIRST-LAST' behind it");
 
     private final String expectation;
 
@@ -46,8 +48,8 @@ public enum SettingKind {
         return Notation.normal(this, text);
     }
 
-    /** Returns the kind for a word, or empty. */
+    /** Returns the kind that a type file means by a word, or empty. */
     public static Optional<SettingKind> of(String word) {
-        return Word.find(SettingKind.class, word);
+        return Word.find(SettingKind.class, word).filter(kind -> kind != PLAN);
     }
 }

@@ -58,6 +58,11 @@ public record Traits(
         return new Traits(other, availability, access, isExpert, isIdentity, unique, sense);
     }
 
+    /** Returns the same for experts. */
+    public Traits asExpert() {
+        return new Traits(effect, availability, access, true, isIdentity, unique, sense);
+    }
+
     /** Returns the same with a rule that equal values break. */
     public Traits withUnique(Rule rule) {
         return new Traits(effect, availability, access, isExpert, isIdentity, Optional.of(rule), sense);

@@ -2,7 +2,6 @@ package org.urvant.core.point;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -20,6 +19,10 @@ import org.urvant.core.point.AddressGroup.Block;
 public record AddressPlan(Block block, int each, int step, List<Block> reserved) {
     private static final Pattern FORM = Pattern.compile(
             "(\\d{1,8})\\s*-\\s*(\\d{1,8})(?:\\s+each\\s+(\\d{1,6}))?(?:\\s+step\\s+(\\d{1,6}))?(?:\\s+except\\s+(.+))?");
+    /** How a plan is written. */
+    public static final String REMEDY =
+            "Write FIRST-LAST, such as 4001-4999, with 'each N', 'step N' or 'except FIRST-LAST, …' behind it where wanted.";
+
     private static final Pattern PART = Pattern.compile("(\\d{1,8})(?:\\s*-\\s*(\\d{1,8}))?");
 
     public AddressPlan {
@@ -48,26 +51,34 @@ public record AddressPlan(Block block, int each, int step, List<Block> reserved)
     }
 
     /**
-     * Returns the plan that a text says; empty when it says none.
+     * Returns the plan that a text says.
      *
-     * @throws IllegalArgumentException when the first of two addresses is above the second, or a number cannot be
+     * @param whole all addresses that there are
+     * @throws IllegalArgumentException when it says none, the first of two addresses is above the second, a number cannot be, or
+     *     not all of it lies within the addresses that there are; the message says which
      */
-    public static Optional<AddressPlan> read(String text) {
+    public static AddressPlan read(String text, Block whole) {
         Matcher form = FORM.matcher(text.strip());
-        if (!form.matches()) {
-            return Optional.empty();
-        }
         List<Block> reserved = new ArrayList<>();
-        for (String part : form.group(5) == null ? new String[0] : form.group(5).split(",", -1)) {
+        boolean isForm = form.matches();
+        for (String part : isForm && form.group(5) != null ? form.group(5).split(",", -1) : new String[0]) {
             Matcher matcher = PART.matcher(part.strip());
-            if (!matcher.matches()) {
-                return Optional.empty();
+            isForm &= matcher.matches();
+            if (isForm) {
+                reserved.add(block(matcher.group(1), matcher.group(2) == null ? matcher.group(1) : matcher.group(2)));
             }
-            reserved.add(block(matcher.group(1), matcher.group(2) == null ? matcher.group(1) : matcher.group(2)));
+        }
+        if (!isForm) {
+            throw new IllegalArgumentException("'" + text + "' is no block");
         }
         int each = form.group(3) == null ? 0 : Integer.parseInt(form.group(3));
         int step = form.group(4) == null ? 1 : Integer.parseInt(form.group(4));
-        return Optional.of(new AddressPlan(block(form.group(1), form.group(2)), each, step, reserved));
+        Block block = block(form.group(1), form.group(2));
+        if (!whole.contains(block) || !reserved.stream().allMatch(block::contains)) {
+            throw new IllegalArgumentException("a block is FIRST-LAST within " + whole.first() + " to " + whole.last()
+                    + ", and what it leaves out within itself, not " + text);
+        }
+        return new AddressPlan(block, each, step, reserved);
     }
 
     private static Block block(String first, String last) {

@@ -116,7 +116,7 @@ class BehaviourOverTimeTest {
             """)
     void aBusSectionTransfersAndComesBackWithoutAParallel(String inputs, String signal, String changes)
             throws IOException {
-        folder.change(site -> NewDevice.add(site, "T1", NewDevice.Start.of("brenholm-b2")));
+        folder.change(site -> NewDevice.add(site, "B1", NewDevice.Start.of("brenholm-b2")));
         Map<String, String> values = new TreeMap<>(Map.of(
                 "transfer.mode", "automatic",
                 "transfer.healthy-a", "BI1",
@@ -130,9 +130,9 @@ class BehaviourOverTimeTest {
         for (int i = 1; i <= 6; i++) {
             values.put("BI" + i + ".carries", "binary");
         }
-        folder.change(site -> ValueChange.set(site, "T1", values));
+        folder.change(site -> ValueChange.set(site, "B1", values));
         String start = "0s,bi1,on; 0s,bi2,on; 0s,bi3,on; 0s,bi4,on; 0s,bi5,off; 0s,bi6,off; ";
-        List<String> seen = changes("T1", "2026-11-28", start + inputs, signal, 1);
+        List<String> seen = changes("B1", "2026-11-28", start + inputs, signal, 1);
         assertThat(String.join(", ", seen.subList(1, seen.size()))).isEqualTo(changes);
     }
 

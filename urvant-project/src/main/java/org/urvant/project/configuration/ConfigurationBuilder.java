@@ -7,6 +7,7 @@ import java.util.TreeMap;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SettingKind;
 import org.urvant.core.point.LinkPoint;
 import org.urvant.core.point.program.ProgramPoint;
 import org.urvant.core.tree.Node;
@@ -93,7 +94,8 @@ public final class ConfigurationBuilder {
 
     private static void values(Sheet sheet, String prefix, SortedMap<String, Value> values) {
         for (SettingDefinition setting : sheet.definition().settings().values()) {
-            if (sheet.idle(setting).isEmpty()) {
+            boolean isOfDevice = setting.kind() != SettingKind.PLAN;
+            if (isOfDevice && sheet.idle(setting).isEmpty()) {
                 sheet.reading(setting)
                         .flatMap(ReadValue::value)
                         .ifPresent(value -> values.put(prefix + setting.path(), value));

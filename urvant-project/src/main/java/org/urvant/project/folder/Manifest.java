@@ -132,33 +132,12 @@ record Manifest(
                             "group", word, groups().map(AddressGroup::word).toList()));
             return Optional.empty();
         }
-        String remedy = "Write FIRST-LAST, such as " + shown(group.standard())
-                + ", with 'each N', 'step N' or 'except FIRST-LAST, …' behind it where that is wanted.";
-        Optional<AddressPlan> plan;
         try {
-            plan = AddressPlan.read(entry.text());
+            return Optional.of(AddressPlan.read(entry.text(), group.whole()));
         } catch (IllegalArgumentException e) {
-            reader.report(entry.position(), e.getMessage(), remedy);
+            reader.report(entry.position(), e.getMessage(), AddressPlan.REMEDY);
             return Optional.of(AddressPlan.unknown(group.whole()));
         }
-        if (plan.isEmpty()) {
-            reader.report(entry.position(), "'" + entry.text() + "' is no block", remedy);
-            return Optional.of(AddressPlan.unknown(group.whole()));
-        }
-        AddressGroup.Block block = plan.get().block();
-        if (!group.whole().contains(block) || !plan.get().reserved().stream().allMatch(block::contains)) {
-            reader.report(
-                    entry.position(),
-                    "a block is FIRST-LAST within " + group.whole().first() + " to "
-                            + group.whole().last() + ", and what it leaves out within itself, not " + entry.text(),
-                    remedy);
-            return Optional.of(AddressPlan.unknown(group.whole()));
-        }
-        return plan;
-    }
-
-    private static String shown(AddressGroup.Block block) {
-        return block.first() + "-" + block.last();
     }
 
     /** Returns the file of a new project: its name and the conventions that a person may want to change. */
@@ -166,7 +145,8 @@ record Manifest(
         Conventions standard = Conventions.standard();
         Map<String, String> blocks = new LinkedHashMap<>();
         groups().filter(group -> !group.standard().equals(group.whole()))
-                .forEach(group -> blocks.put(group.word(), shown(group.standard())));
+                .forEach(group -> blocks.put(
+                        group.word(), AddressPlan.of(group.standard()).text()));
         return YamlText.map(Map.of(
                 "format",
                 FORMAT,

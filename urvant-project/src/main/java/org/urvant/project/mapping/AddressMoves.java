@@ -52,6 +52,7 @@ public record AddressMoves(List<Move> moves, int kept, List<String> wrong, Proje
                         project, device, device.connections().get(connection))
                 .orElseThrow();
         FreeAddresses free = new FreeAddresses(project, device, connection, space, OptionalInt.empty());
+        free.requirePlans();
         List<Move> moves = new ArrayList<>();
         List<Mapping> rows = new ArrayList<>();
         List<String> wrong = new ArrayList<>();

@@ -10,8 +10,10 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Predicate;
+import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.finding.Entry;
 import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.AddressGroup.Block;
 import org.urvant.core.point.AddressPlan;
@@ -20,6 +22,7 @@ import org.urvant.core.point.Claims;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.PointSpace;
 import org.urvant.project.AddressBook;
+import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
@@ -30,6 +33,7 @@ final class FreeAddresses {
     private final Project project;
     private final String to;
     private final PointSpace space;
+    private final Connection connection;
     private final OptionalInt start;
     private final int mostAddress;
     private final Claims<String> used = new Claims<>();
@@ -48,10 +52,10 @@ final class FreeAddresses {
         this.project = project;
         this.to = to;
         this.space = space;
+        this.connection = device.connections().get(to);
         this.start = start;
         this.mostAddress = mostAddress(project, device, to);
-        boolean hasParts = space.groups().stream()
-                .anyMatch(group -> project.conventions().plan(group).each() > 0);
+        boolean hasParts = space.groups().stream().anyMatch(group -> plan(group).each() > 0);
         this.parts = hasParts ? Optional.of(new AddressParts(project, device, to, space)) : Optional.empty();
         for (Mapping mapping : device.mappings()) {
             ResolvedMapping.resolve(project, device, mapping, finding -> {})
@@ -69,6 +73,35 @@ final class FreeAddresses {
         });
     }
 
+    /** The connection's own plan for a group of points, else that of the site. */
+    private AddressPlan plan(AddressGroup group) {
+        Entry own = connection.values().get(ConnectionKind.plan(group));
+        if (own == null) {
+            return project.conventions().plan(group);
+        }
+        try {
+            return AddressPlan.read(own.text(), group.whole());
+        } catch (IllegalArgumentException e) {
+            return AddressPlan.unknown(group.whole());
+        }
+    }
+
+    /** Refuses when a plan cannot be read: what it wants is not guessed. */
+    void requirePlans() {
+        space.groups().stream()
+                .filter(group -> plan(group).isUnknown())
+                .findFirst()
+                .ifPresent(group -> {
+                    throw unknown(group);
+                });
+    }
+
+    private RefusedException unknown(AddressGroup group) {
+        return new RefusedException(
+                "the address plan for " + group.word() + " of " + to + " cannot be read, or leaves no address",
+                "Correct it in the conventions of the project, or at the connection; the check says where.");
+    }
+
     /** Returns what was taken here, with who owns it. */
     Map<AddressBook.GivenAddress, String> given() {
         return given;
@@ -84,7 +117,7 @@ final class FreeAddresses {
 
     /** Returns whether the point of a signal lies where the plan wants it. */
     boolean isInPlan(MappedSignal signal, PlacedPoint point) {
-        AddressPlan plan = project.conventions().plan(space.group(point.carrier()));
+        AddressPlan plan = plan(space.group(point.carrier()));
         int address = space.address(point.claim());
         boolean isAlone = plan.each() == 0
                 || parts.filter(all -> all.isOf(point.claim().area(), plan, plan.part(address), all.source(signal)))
@@ -117,11 +150,9 @@ final class FreeAddresses {
 
     /** Returns the first point of a carrier that is free for a signal. */
     PlacedPoint next(MappedSignal signal, String carrier) {
-        AddressPlan plan = project.conventions().plan(space.group(carrier));
+        AddressPlan plan = plan(space.group(carrier));
         if (plan.isUnknown() && start.isEmpty()) {
-            throw new RefusedException(
-                    "the address plan for " + space.group(carrier).word() + " cannot be read, or leaves no address",
-                    "Correct it in the conventions of the project; the check says where.");
+            throw unknown(space.group(carrier));
         }
         if (plan.each() == 0 || start.isPresent()) {
             return next(carrier);
@@ -150,7 +181,7 @@ final class FreeAddresses {
         throw new RefusedException(
                 "no address is free for " + source + " in " + plan.text() + " for "
                         + space.group(carrier).word() + " on " + to,
-                "Widen the block in the conventions of the project, or give each fewer addresses.");
+                "Widen the block in the conventions of the project or at the connection, or give each fewer addresses.");
     }
 
     private boolean fits(PlacedPoint point, int last) {
@@ -173,7 +204,7 @@ final class FreeAddresses {
                         + space.group(carrier).word() + " on " + to,
                 start.isPresent()
                         ? "Give a lower first address."
-                        : "Give a first address, or widen the block in the conventions of the project.");
+                        : "Give a first address, or widen the block in the conventions of the project or at the connection.");
     }
 
     /** Carriers of one width in one block share a search. */
@@ -186,9 +217,7 @@ final class FreeAddresses {
                             + group.word() + " on " + to,
                     "Give another first address.");
         }
-        AddressPlan plan = start.isPresent()
-                ? AddressPlan.of(new Block(start.getAsInt(), whole.last()))
-                : project.conventions().plan(group);
+        AddressPlan plan = start.isPresent() ? AddressPlan.of(new Block(start.getAsInt(), whole.last())) : plan(group);
         String width = at(carrier, whole.first())
                 .map(PlacedPoint::claim)
                 .map(claim -> claim.area() + " " + (claim.end() - claim.first()) + " in " + plan.text())

@@ -1,9 +1,11 @@
 package org.urvant.project.type;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.urvant.core.device.Availability;
+import org.urvant.core.device.Bound;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.Effect;
 import org.urvant.core.device.Hardware;
@@ -16,6 +18,7 @@ import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.Traits;
 import org.urvant.core.expression.Names;
 import org.urvant.core.finding.Entry;
+import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.PointSpaces;
 import org.urvant.core.point.Role;
@@ -53,6 +56,9 @@ final class ConnectionReader {
                     Limits.longest(LONGEST_IED),
                     "name of the IED at the other end, as its SCL file gives it"));
         }
+        if (protocol.takesSignals(role) && !Words.yes(fields, "fixed-points")) {
+            protocol.groups().forEach(group -> built.add(plan(group)));
+        }
         ConnectionKind kind = new ConnectionKind(
                 name,
                 protocol,
@@ -76,6 +82,19 @@ final class ConnectionReader {
                         .definition());
         fields.finish();
         return kind;
+    }
+
+    private static SettingDefinition plan(AddressGroup group) {
+        return new SettingDefinition(
+                        ConnectionKind.plan(group),
+                        SettingKind.PLAN,
+                        Limits.between(
+                                Bound.of(BigDecimal.valueOf(group.whole().first())),
+                                Bound.of(BigDecimal.valueOf(group.whole().last()))),
+                        "where points of '" + group.word()
+                                + "' are given addresses here; the project's plan when not given")
+                .with(SettingDefinition.Provision.MAY_BE_GIVEN)
+                .with(Traits.ORDINARY.asExpert());
     }
 
     private static String port(FieldReader fields) {

@@ -16,13 +16,17 @@ import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.point.AddressGroup.Block;
 import org.urvant.core.point.AddressPlan;
 import org.urvant.project.AddressBook;
+import org.urvant.project.Connection;
 import org.urvant.project.Conventions;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.change.SignalMapping;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.kit.Sites;
 import org.urvant.scl.selection.Query;
 
@@ -48,9 +52,11 @@ class AddressMovesTest {
                 old.expectedDifferences()));
     }
 
+    private static final Block WHOLE = new Block(1, 16_777_215);
+
     private static AddressPlan plan(String text) {
-        AddressPlan plan = AddressPlan.read(text).orElseThrow();
-        assertThat(AddressPlan.read(plan.text())).contains(plan);
+        AddressPlan plan = AddressPlan.read(text, WHOLE);
+        assertThat(AddressPlan.read(plan.text(), WHOLE)).isEqualTo(plan);
         return plan;
     }
 
@@ -139,15 +145,15 @@ class AddressMovesTest {
                 "10-99 each 20 step 10 | 10 20 30 40",
                 "10-99 each 91       | !does not fit",
                 "10-99 step 0        | !at least 1",
-                "10-99 stepp 2       | !none",
-                "10-99 except        | !none",
-                "10-99 except a      | !none"
+                "10-99 stepp 2       | !is no block",
+                "10-99 except        | !is no block",
+                "10-99 except a      | !is no block",
+                "10-99 except 5      | !what it leaves out within itself",
+                "10-99999999         | !within 1 to 16777215"
             })
     void plansSayWhichAddressesThereAre(String text, String expected) {
-        if (expected.equals("!none")) {
-            assertThat(AddressPlan.read(text)).isEmpty();
-        } else if (expected.startsWith("!")) {
-            assertThatThrownBy(() -> AddressPlan.read(text)).hasMessageContaining(expected.substring(1));
+        if (expected.startsWith("!")) {
+            assertThatThrownBy(() -> AddressPlan.read(text, WHOLE)).hasMessageContaining(expected.substring(1));
         } else {
             AddressPlan plan = plan(text);
             assertThat(IntStream.range(0, 200).filter(plan::contains).limit(4).mapToObj(String::valueOf))
@@ -161,6 +167,23 @@ class AddressMovesTest {
         assertThatThrownBy(() -> AddressMoves.plan(narrow, "GW1", "scada")).hasMessageContaining("no address is free");
         assertThatThrownBy(() -> AddressMoves.plan(SITE, "GW1", "F01")).hasMessageContaining("cannot be mapped to F01");
         assertThatThrownBy(() -> AddressMoves.plan(SITE, "GW1", "scda")).hasMessageContaining("scda");
+    }
+
+    /** A plan of the connection goes before that of the site; one that cannot be read moves nothing. */
+    @Test
+    void aConnectionHasAPlanOfItsOwn() {
+        Project own = ValueChange.set(SITE, "GW1", Map.of("scada.plan.measured", "7001-7999 step 10"));
+        AddressMoves moves = AddressMoves.plan(own, "GW1", "scada");
+        assertThat(moves.moves())
+                .isNotEmpty()
+                .allMatch(move -> move.from().contains(" 4") && move.to().matches("M_ME_\\S+ 7\\d\\d1"));
+        assertThat(AddressMoves.plan(moves.after(), "GW1", "scada").moves()).isEmpty();
+        Connection scada = SITE.device("GW1").connections().get("scada");
+        Project wrong = SITE.with(SITE.device("GW1").with(scada.with("plan.measured", "7001 to 7999")));
+        assertThatThrownBy(() -> AddressMoves.plan(wrong, "GW1", "scada"))
+                .hasMessageContaining("the address plan for measured of scada cannot be read");
+        assertThat(ConfigurationBuilder.build(own, own.device("GW1")).fingerprint())
+                .isEqualTo(ConfigurationBuilder.build(SITE, SITE.device("GW1")).fingerprint());
     }
 
     @Test
