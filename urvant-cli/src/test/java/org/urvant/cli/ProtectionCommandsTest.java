@@ -107,9 +107,9 @@ class ProtectionCommandsTest {
             differential T1 --at HV=729mA@0,LV=874.8mA@-150       | 0 | difference 0
             differential T1 --at HV=1A@0 --json                   | 0 | "operates" : true
             differential T1 --out t1.svg                          | 0 | wrote t1.svg
-            test-points T1                                        | 0 | HV 3 × 0.2296∠0° A
+            test-points T1                                        | 0 | HV 3 × 0.2296@0° A
             test-points T1 --out t.csv && test-points T1 --from t.csv | 0 | 0 passed, 0 failed
-            test-points L21                                       | 0 | 33.93∠-69.4°
+            test-points L21                                       | 0 | 33.93@-69.4°
             group F11 copy 1 2 --dry-run                          | 0 | becomes as group 1 is
             group F11 copy 1 2 --yes && group F11 remove 2 --yes && compare F11:group.1 F11:group.2 | 2 | group.2
             group F11 turn 1 2                                    | 2 | copy, remove

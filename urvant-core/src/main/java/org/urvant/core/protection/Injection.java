@@ -58,7 +58,7 @@ public record Injection(List<Source> sources) {
             double angle = Math.round(phase.degrees() * 10) / 10.0;
             return phase.magnitude() < 1e-9
                     ? "0"
-                    : TestPoint.number(phase.magnitude()) + "∠" + TestPoint.number(angle == -180 ? 180 : angle + 0.0)
+                    : TestPoint.number(phase.magnitude()) + "@" + TestPoint.number(angle == -180 ? 180 : angle + 0.0)
                             + "°";
         }
     }
@@ -81,7 +81,7 @@ public record Injection(List<Source> sources) {
     }
 
     /**
-     * Returns it as sheets have it, with four digits, such as {@code 2.4 A} or {@code HV 3 × 0.525∠0° A; LV 3 × 1.05∠150° A}; three
+     * Returns it as sheets have it, with four digits, such as {@code 2.4 A} or {@code HV 3 × 0.525@0° A; LV 3 × 1.05@150° A}; three
      * phases alike but for 120° are written once.
      */
     public String text() {

@@ -85,13 +85,13 @@ class DifferentialTestsTest {
         assertThat(texts)
                 .hasSize(15)
                 .contains(
-                        "just below the pick-up from HV alone | HV 3 × 0.2078∠0° A | NO_OPERATION", // 0.285 · 0.729 A
-                        "just above the pick-up from LV alone | LV 3 × 0.2756∠0° A | OPERATION", // 0.315 · 0.8748 A
-                        "just above 2.85 at a bias of 7, HV to LV | HV 3 × 6.194∠0° A; LV 3 × 4.815∠-150° A | OPERATION",
-                        "just below the unrestrained stage | HV 3 × 6.925∠0° A with 18 % second harmonic | NO_OPERATION",
-                        "just above the block by second harmonic | HV 3 × 0.4374∠0° A with 15.75 % second harmonic"
+                        "just below the pick-up from HV alone | HV 3 × 0.2078@0° A | NO_OPERATION", // 0.285 · 0.729 A
+                        "just above the pick-up from LV alone | LV 3 × 0.2756@0° A | OPERATION", // 0.315 · 0.8748 A
+                        "just above 2.85 at a bias of 7, HV to LV | HV 3 × 6.194@0° A; LV 3 × 4.815@-150° A | OPERATION",
+                        "just below the unrestrained stage | HV 3 × 6.925@0° A with 18 % second harmonic | NO_OPERATION",
+                        "just above the block by second harmonic | HV 3 × 0.4374@0° A with 15.75 % second harmonic"
                                 + " | NO_OPERATION",
-                        "time at 2 × the pick-up | HV 3 × 0.4374∠0° A | TIMED");
+                        "time at 2 × the pick-up | HV 3 × 0.4374@0° A | TIMED");
     }
 
     @Test

@@ -74,7 +74,7 @@ class ZoneTestsTest {
         assertThat(voltages.get(0).minus(voltages.get(1)).magnitude()).isCloseTo(15.435, within(0.001));
         assertThat(voltages.get(2).magnitude()).isCloseTo(63.51, within(0.01));
         assertThat(points.get(2).tried()).isEqualTo("L1-E just inside the reach");
-        assertThat(points.get(2).injection().text()).isEqualTo("U 13.12∠0° 63.51∠-120° 63.51∠120° V; I 2∠-80° 0 0 A");
+        assertThat(points.get(2).injection().text()).isEqualTo("U 13.12@0° 63.51@-120° 63.51@120° V; I 2@-80° 0 0 A");
         assertThat(points.get(1).note()).isEqualTo("far operates there");
         assertThat(points.get(1).expected().to()).isCloseTo(0.45, within(1e-9));
     }

@@ -113,10 +113,13 @@ public record DeviceZones(String device, int group, List<Named> zones) {
                         "no zone of " + device + " has all its settings", "Give what is open first."));
         Optional<Phasor> factor = any.given().factor();
         Optional<ZoneTests.Source> source = any.given().source();
-        if (factor.isEmpty() || source.isEmpty()) {
+        boolean hasRatio = any.found().ratio() > 0;
+        if (factor.isEmpty() || source.isEmpty() || !hasRatio) {
             throw new RefusedException(
                     "what " + device + " sees in its loops cannot be calculated: "
-                            + (factor.isEmpty() ? "the residual compensation" : "the current that starts it")
+                            + (!hasRatio
+                                    ? "the ratio of the transformers"
+                                    : factor.isEmpty() ? "the residual compensation" : "the current that starts it")
                             + " is open or not declared",
                     "Give the setting, or declare it in the type; docs/device-types.md says how.");
         }

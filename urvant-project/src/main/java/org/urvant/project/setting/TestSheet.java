@@ -1,6 +1,7 @@
 package org.urvant.project.setting;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -31,7 +32,7 @@ import org.urvant.project.Project;
 public record TestSheet(String device, int group, List<TestPoint> points, Map<String, String> missing) {
     public TestSheet {
         points = List.copyOf(points);
-        missing = Map.copyOf(missing);
+        missing = Collections.unmodifiableMap(new LinkedHashMap<>(missing));
     }
 
     /**
@@ -143,10 +144,12 @@ public record TestSheet(String device, int group, List<TestPoint> points, Map<St
             ZoneDefinition.Found found = zone.found();
             source = zone.given().source();
             factor = zone.given().factor();
-            if (found.phase().isEmpty() || Double.isNaN(found.delay()) || !(found.ratio() > 0)) {
-                missing.put(
-                        zone.name(),
-                        found.phase().isEmpty() ? found.missing() : "its delay or the ratio is open or wrong");
+            if (found.phase().isEmpty()) {
+                missing.put(zone.name(), found.missing());
+            } else if (Double.isNaN(found.delay())) {
+                missing.put(zone.name(), "its delay is open or wrong");
+            } else if (!(found.ratio() > 0)) {
+                missing.put(zone.name(), "the ratio of the transformers is open or wrong");
             } else if (source.isEmpty()) {
                 missing.put(zone.name(), "the current that starts it, or the rated voltage, is open or not declared");
             } else {
