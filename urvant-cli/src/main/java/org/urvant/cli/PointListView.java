@@ -132,6 +132,7 @@ final class PointListView {
         fact("value", law(point.measure()));
         fact("place", point.about().place());
         fact("kind", point.about().kind());
+        fact("request", point.request());
         fact("listed at", point.position().toString());
         Table table = new Table("mapped by", "name", "from", "to", "point", "use");
         for (SignalUse.Use use : uses) {
@@ -237,6 +238,7 @@ final class PointListView {
                                 : null,
                 "kind", point.about().kind(),
                 "place", point.about().place(),
-                "description", point.about().description());
+                "description", point.about().description(),
+                "request", point.request());
     }
 }

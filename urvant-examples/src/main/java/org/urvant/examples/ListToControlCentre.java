@@ -17,7 +17,7 @@ import org.urvant.project.change.NewDevice;
 import org.urvant.project.change.RowChange;
 import org.urvant.project.change.SignalMapping;
 import org.urvant.project.mapping.FarSide;
-import org.urvant.project.mapping.ReadPlan;
+import org.urvant.project.mapping.RequestPlan;
 import org.urvant.project.mapping.RowTrial;
 import org.urvant.project.type.Catalogue;
 
@@ -56,7 +56,7 @@ public final class ListToControlCentre {
                 .after();
 
         Device gateway = site.device("GW1");
-        ReadPlan reads = ReadPlan.of(site, gateway, "pumps", 0);
+        RequestPlan reads = RequestPlan.of(site, gateway, "pumps", 0);
         List<RowTrial.Event> events = List.of(
                 new RowTrial.Event(Instant.EPOCH, "PD1/motor-current", "12.34"),
                 new RowTrial.Event(Instant.EPOCH.plusSeconds(1), "PD1/motor-current", "12.6"),
@@ -65,7 +65,7 @@ public final class ListToControlCentre {
                 .received();
         FarSide side = FarSide.of(site, gateway, "scada");
         return read.reading().rows() + " rows, read with "
-                + reads.stations().get(7).size() + " requests; "
+                + reads.reads().get(7).size() + " requests; "
                 + currents.get(0).point() + " gets "
                 + String.join(
                         " and ", currents.stream().map(RowTrial.Received::raw).toList()) + " "

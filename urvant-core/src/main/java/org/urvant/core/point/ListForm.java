@@ -48,6 +48,20 @@ public interface ListForm {
         return Optional.empty();
     }
 
+    /** Returns whether points are read and written by requests that can carry several. */
+    default boolean hasRequests() {
+        return false;
+    }
+
+    /**
+     * Returns why some points of one station cannot be read by one request; empty when they can.
+     *
+     * @throws IllegalArgumentException when a point is of another protocol
+     */
+    default Optional<String> parted(List<PlacedPoint> points) {
+        return Optional.empty();
+    }
+
     /** The cells of a row by the words of their columns. */
     interface Cells {
         /** Returns the cell of a column without blanks around it; empty text when it is empty, or there is no such column. */

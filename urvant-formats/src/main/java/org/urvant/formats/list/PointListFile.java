@@ -169,9 +169,7 @@ public final class PointListFile {
      * @throws RefusedException when the name ends in neither {@code .csv} nor {@code .xlsx}
      */
     public static void write(Path file, PointList list) {
-        List<List<String>> rows = new ArrayList<>(list.points().size());
-        list.points().values().forEach(point -> rows.add(ListRows.cells(list, point)));
-        GivenTable.write(file, ListRows.COLUMNS, rows);
+        GivenTable.write(file, ListRows.columns(list), ListRows.cells(list));
     }
 
     private static boolean isHeading(ListRequest request, GivenTable.Line line) {

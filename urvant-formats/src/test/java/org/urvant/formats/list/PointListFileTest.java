@@ -188,9 +188,7 @@ class PointListFileTest {
     }
 
     private static List<List<String>> rows(PointList list) {
-        return list.points().values().stream()
-                .map(point -> ListRows.cells(list, point))
-                .toList();
+        return ListRows.cells(list);
     }
 
     /** Mutated lists end in points, findings or a typed refusal, and never in anything else. */

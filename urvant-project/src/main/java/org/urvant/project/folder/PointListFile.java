@@ -15,7 +15,6 @@ import org.urvant.core.point.list.ListReader;
 import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListRequest;
 import org.urvant.core.point.list.ListRows;
-import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
 import org.urvant.core.text.Word;
 import org.urvant.file.CsvText;
@@ -90,9 +89,9 @@ final class PointListFile {
     static String text(PointList list) {
         StringBuilder text = new StringBuilder();
         try (var printer = FORMAT.print(text)) {
-            printer.printRecord(ListRows.COLUMNS);
-            for (ListedPoint point : list.points().values()) {
-                printer.printRecord(ListRows.cells(list, point));
+            printer.printRecord(ListRows.columns(list));
+            for (List<String> cells : ListRows.cells(list)) {
+                printer.printRecord(cells);
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -114,6 +114,7 @@ public record FarSide(
                 resolved.object().alone(),
                 new Measure(resolved.unit(), Measure.PLAIN.factor(), Measure.PLAIN.offset(), range),
                 resolved.isCommand() ? ListedPoint.Flow.WRITE : ListedPoint.Flow.READ,
+                "",
                 row.position());
     }
 

@@ -88,9 +88,7 @@ class PointListFolderTest {
     }
 
     private static List<List<String>> rows(PointList list) {
-        return list.points().values().stream()
-                .map(point -> ListRows.cells(list, point))
-                .toList();
+        return ListRows.cells(list);
     }
 
     private List<String> found(String query) {

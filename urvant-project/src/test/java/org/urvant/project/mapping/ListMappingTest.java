@@ -355,8 +355,7 @@ class ListMappingTest {
         FarSide side = FarSide.of(mapped, mapped.device("GW1"), "scada");
         assertThat(side.off()).isEqualTo(4);
         assertThat(side.settings()).containsEntry("t1", "15 s").containsEntry("sets-clock", "no");
-        List<List<String>> rows = side.list().points().values().stream()
-                .map(point -> ListRows.cells(side.list(), point))
+        List<List<String>> rows = ListRows.cells(side.list()).stream()
                 .filter(row -> row.get(1).startsWith("PD1 "))
                 .map(row ->
                         List.of(row.get(1), row.get(3), row.get(4), row.get(5), row.get(6), row.get(9), row.get(10)))
@@ -369,9 +368,8 @@ class ListMappingTest {
                 "GW1",
                 "iec60870-5-104",
                 Stream.concat(
-                                Stream.of(String.join("|", ListRows.COLUMNS)),
-                                side.list().points().values().stream()
-                                        .map(point -> String.join("|", ListRows.cells(side.list(), point))))
+                                Stream.of(String.join("|", ListRows.columns(side.list()))),
+                                ListRows.cells(side.list()).stream().map(cells -> String.join("|", cells)))
                         .toArray(String[]::new));
         assertThat(back.findings()).isEmpty();
         assertThat(ListDifference.of(back.list(), side.list()))
@@ -401,12 +399,12 @@ class ListMappingTest {
     @Test
     void readsAreJoinedIntoRequests() {
         Project mapped = map(SITE, "scada", "PD1/*").after();
-        ReadPlan plan = ReadPlan.of(mapped, mapped.device("GW1"), "pumps", 0);
-        assertThat(plan.stations().get(7))
+        RequestPlan plan = RequestPlan.of(mapped, mapped.device("GW1"), "pumps", 0);
+        assertThat(plan.reads().get(7))
                 .extracting(request -> request.area() + " " + request.first() + "+" + request.count())
                 .containsExactly("coil 0+1", "discrete 10+1", "input 0+2", "input 5+2", "holding 0+1");
         assertThat(plan.bitRate()).hasValue(19200);
-        assertThatThrownBy(() -> ReadPlan.of(mapped, mapped.device("GW1"), "isle", 0))
+        assertThatThrownBy(() -> RequestPlan.of(mapped, mapped.device("GW1"), "isle", 0))
                 .hasMessageContaining("asks nobody over Modbus");
     }
 

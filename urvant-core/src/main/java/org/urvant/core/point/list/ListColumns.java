@@ -33,6 +33,7 @@ public final class ListColumns {
     static final String MOST = "most";
     static final String KIND = "kind";
     static final String PLACE = "place";
+    static final String REQUEST = "request";
     static final String EXAMPLE = "example";
     static final String DESCRIPTION = "description";
 
@@ -60,6 +61,10 @@ public final class ListColumns {
             ListColumn.of(MOST, "greatest value", "max, maximum, upper limit, high limit, range max, max value"),
             ListColumn.of(KIND, "kind of signal, as queries name it: alarm, current …", "signal kind, category"),
             ListColumn.of(PLACE, "where in the plant it belongs", "location, bay"),
+            ListColumn.of(
+                    REQUEST,
+                    "word of the request that reads or writes it together with all others that have the same",
+                    "request group, poll group, read group, poll block, read block"),
             ListColumn.of(
                     EXAMPLE,
                     "registers as read once, in hexadecimal words: 41A0 0000; shown decoded, to see that the order is right",

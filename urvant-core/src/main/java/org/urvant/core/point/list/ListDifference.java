@@ -56,6 +56,7 @@ public record ListDifference(Standing standing, ListedPoint point, List<String> 
         differ(differences, "point", before.point().text(), now.point().text());
         differ(differences, "station", station(before), station(now));
         differ(differences, "access", Word.of(before.flow()), Word.of(now.flow()));
+        differ(differences, "request", before.request(), now.request());
         differ(differences, "unit", before.measure().unit(), now.measure().unit());
         differ(
                 differences,

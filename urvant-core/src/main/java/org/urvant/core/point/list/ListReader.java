@@ -126,6 +126,7 @@ public final class ListReader {
             return new ListReading(Optional.empty(), columns.understood(), findings, rows, examples);
         }
         List<ListedPoint> keyed = PointOverlaps.without(request.name(), keyed(), this::report);
+        RequestGroups.check(request.name(), space, keyed, this::report);
         return new ListReading(
                 Optional.of(PointList.of(request.name(), space, keyed)),
                 columns.understood(),
@@ -190,7 +191,7 @@ public final class ListReader {
                 oneLine(cells.text(ListColumns.DESCRIPTION)),
                 cells.text(ListColumns.PLACE),
                 kind);
-        return new ListedPoint(key(), about, station(form), point, measure, flow, row.position());
+        return new ListedPoint(key(), about, station(form), point, measure, flow, request(form), row.position());
     }
 
     private static String oneLine(String text) {
@@ -337,6 +338,21 @@ public final class ListReader {
         form.refusal(station, false)
                 .ifPresent(reason -> report(ListRules.STATION_IMPOSSIBLE, subject(), row.position(), reason));
         return station;
+    }
+
+    private String request(ListForm form) {
+        String request = cells.text(ListColumns.REQUEST);
+        if (!request.isEmpty() && !form.hasRequests()) {
+            throw new IllegalArgumentException("points of this protocol are not read by requests; the row names '"
+                    + ListCells.brief(request) + "'");
+        }
+        if (!request.isEmpty()
+                && (request.length() > LONGEST_KEY || !KEY_FORM.matcher(request).matches())) {
+            throw new IllegalArgumentException("'" + ListCells.brief(request)
+                    + "' is no word for a request; it has letters, digits, '-', '_' and '.' only, and at most "
+                    + LONGEST_KEY);
+        }
+        return request;
     }
 
     private String key() {

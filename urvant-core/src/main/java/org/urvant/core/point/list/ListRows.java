@@ -7,7 +7,7 @@ import org.urvant.core.text.Word;
 
 /** A list as rows of cells in Urvant's own columns; {@link ListReader} makes an equal list of them. */
 public final class ListRows {
-    /** Words of the columns, in their order. */
+    /** Words of all columns, in their order. */
     public static final List<String> COLUMNS = List.of(
             ListColumns.KEY,
             ListColumns.NAME,
@@ -22,12 +22,28 @@ public final class ListRows {
             ListColumns.MOST,
             ListColumns.KIND,
             ListColumns.PLACE,
-            ListColumns.DESCRIPTION);
+            ListColumns.DESCRIPTION,
+            ListColumns.REQUEST);
 
     private ListRows() {}
 
+    /** Returns the words of the columns that a list needs: requests are left out where it names none. */
+    public static List<String> columns(PointList list) {
+        return list.points().values().stream().allMatch(point -> point.request().isEmpty())
+                ? COLUMNS.subList(0, COLUMNS.size() - 1)
+                : COLUMNS;
+    }
+
+    /** Returns the cells of each point, in the order of {@link #columns}. */
+    public static List<List<String>> cells(PointList list) {
+        int columns = columns(list).size();
+        return list.points().values().stream()
+                .map(point -> cells(list, point).subList(0, columns))
+                .toList();
+    }
+
     /** Returns the cells of a point, in the order of {@link #COLUMNS}. */
-    public static List<String> cells(PointList list, ListedPoint point) {
+    private static List<String> cells(PointList list, ListedPoint point) {
         Measure measure = point.measure();
         Interval range = measure.range();
         return List.of(
@@ -44,7 +60,8 @@ public final class ListRows {
                 range.isBounded() ? plain(range.high()) : "",
                 point.about().kind(),
                 point.about().place(),
-                point.about().description());
+                point.about().description(),
+                point.request());
     }
 
     private static String plain(BigDecimal number) {

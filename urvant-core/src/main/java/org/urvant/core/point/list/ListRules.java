@@ -34,6 +34,11 @@ public final class ListRules implements RuleRoom {
             "N26",
             "Registers that were read once are worth something outside the range that the list gives; often the order of the words or the type is wrong.",
             "Hold order, type and factor against the manual; the message names orders in which the value would fit.");
+    public static final Rule REQUEST_PARTED = ALL.warning(
+            "list-request-parted",
+            "N129",
+            "Points that a list wants in one request are of several kinds of data, or too far apart for one; several requests carry them.",
+            "Give those that do not belong together another word in the column 'request'.");
     public static final Rule STATION_IMPOSSIBLE = ALL.error(
             "list-station-impossible",
             "N41",

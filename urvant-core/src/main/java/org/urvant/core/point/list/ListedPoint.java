@@ -18,10 +18,19 @@ import org.urvant.core.range.Interval;
  * @param point where it is found there
  * @param measure what its numbers are worth
  * @param flow whether it is read, written or both
+ * @param request word of the request that reads or writes it together with all others that have the same; empty text where that
+ *     is left to the plan
  * @param position the row
  */
 public record ListedPoint(
-        String key, About about, int station, PlacedPoint point, Measure measure, Flow flow, Position position) {
+        String key,
+        About about,
+        int station,
+        PlacedPoint point,
+        Measure measure,
+        Flow flow,
+        String request,
+        Position position) {
     /** No station is given. */
     public static final int NO_STATION = -1;
 
@@ -60,17 +69,18 @@ public record ListedPoint(
         Objects.requireNonNull(point, "point");
         Objects.requireNonNull(measure, "measure");
         Objects.requireNonNull(flow, "flow");
+        Objects.requireNonNull(request, "request");
         Objects.requireNonNull(position, "position");
     }
 
     /** Returns the same under another key. */
     public ListedPoint keyed(String other) {
-        return new ListedPoint(other, about, station, point, measure, flow, position);
+        return new ListedPoint(other, about, station, point, measure, flow, request, position);
     }
 
     /** Returns the same at another station. */
     public ListedPoint at(int other) {
-        return new ListedPoint(key, about, other, point, measure, flow, position);
+        return new ListedPoint(key, about, other, point, measure, flow, request, position);
     }
 
     /** Returns whether the list says which station offers it. */

@@ -144,6 +144,25 @@ final class ModbusListForm implements ListForm {
     }
 
     @Override
+    public boolean hasRequests() {
+        return true;
+    }
+
+    @Override
+    public Optional<String> parted(List<PlacedPoint> points) {
+        List<ReadRequest> requests = ReadRequest.whole(points);
+        if (requests.size() < 2) {
+            return Optional.empty();
+        }
+        List<String> areas = requests.stream().map(ReadRequest::area).distinct().toList();
+        return Optional.of(
+                areas.size() > 1
+                        ? "its points are of the kinds " + String.join(", ", areas)
+                        : "its points reach from " + points.get(0).shownAddress() + " on over more than the "
+                                + ReadRequest.most(areas.get(0)) + " that one request reads");
+    }
+
+    @Override
     public PlacedPoint point(Cells cells) {
         Optional<Area> given = area(cells);
         String text = cells.text(ADDRESS);

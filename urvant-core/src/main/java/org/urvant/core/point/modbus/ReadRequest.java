@@ -5,6 +5,8 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import org.urvant.core.point.PlacedPoint;
 
 /**
@@ -37,6 +39,13 @@ public record ReadRequest(String area, int first, int count, List<PlacedPoint> p
     }
 
     /**
+     * A point that is wanted.
+     *
+     * @param request word of the request that carries it together with all others that have the same; empty text for any
+     */
+    public record Wanted(PlacedPoint point, String request) {}
+
+    /**
      * Returns the fewest requests that read some points of one station. A value of several registers is never parted.
      *
      * @param points points of Modbus
@@ -44,14 +53,7 @@ public record ReadRequest(String area, int first, int count, List<PlacedPoint> p
      * @throws IllegalArgumentException when a point is of another protocol
      */
     public static List<ReadRequest> plan(Collection<? extends PlacedPoint> points, int gap) {
-        List<ModbusPoint> sorted = new ArrayList<>();
-        for (PlacedPoint point : points) {
-            if (!(point instanceof ModbusPoint own)) {
-                throw new IllegalArgumentException(point.text() + " is no point of Modbus");
-            }
-            sorted.add(own);
-        }
-        sorted.sort(Comparator.comparing(ModbusPoint::area).thenComparing(ModbusPoint::address));
+        List<ModbusPoint> sorted = sorted(points);
         List<ReadRequest> requests = new ArrayList<>();
         List<ModbusPoint> open = new ArrayList<>();
         for (ModbusPoint point : sorted) {
@@ -67,10 +69,45 @@ public record ReadRequest(String area, int first, int count, List<PlacedPoint> p
         return requests;
     }
 
+    /** Returns the requests for points some of which are to be read together; those whose words differ are never joined. */
+    public static List<ReadRequest> planned(Collection<Wanted> points, int gap) {
+        Map<String, List<PlacedPoint>> groups = new TreeMap<>();
+        points.forEach(each -> groups.computeIfAbsent(each.request(), word -> new ArrayList<>())
+                .add(each.point()));
+        List<ReadRequest> requests = new ArrayList<>();
+        groups.forEach((word, own) -> requests.addAll(word.isEmpty() ? plan(own, gap) : whole(own)));
+        requests.sort(Comparator.comparing(
+                        (ReadRequest request) -> Area.of(request.area()).orElseThrow())
+                .thenComparing(ReadRequest::first));
+        return requests;
+    }
+
+    /** Returns the requests for points that belong together, whatever lies between them: one, where that can be. */
+    static List<ReadRequest> whole(Collection<? extends PlacedPoint> points) {
+        return plan(points, Area.SIZE);
+    }
+
+    /** Returns how many coils, discrete inputs or registers one request reads. */
+    static int most(String area) {
+        return Area.of(area).filter(Area::isBits).isPresent() ? MOST_BITS : MOST_REGISTERS;
+    }
+
+    static List<ModbusPoint> sorted(Collection<? extends PlacedPoint> points) {
+        List<ModbusPoint> sorted = new ArrayList<>();
+        for (PlacedPoint point : points) {
+            if (!(point instanceof ModbusPoint own)) {
+                throw new IllegalArgumentException(point.text() + " is no point of Modbus");
+            }
+            sorted.add(own);
+        }
+        sorted.sort(Comparator.comparing(ModbusPoint::area).thenComparing(ModbusPoint::address));
+        return sorted;
+    }
+
     private static boolean joins(List<ModbusPoint> open, ModbusPoint next, int gap) {
         ModbusPoint first = open.get(0);
         int end = end(open);
-        int most = first.area().isBits() ? MOST_BITS : MOST_REGISTERS;
+        int most = most(first.area().word());
         return next.area() == first.area()
                 && next.address() - end <= gap
                 && Math.max(end, next.end()) - first.address() <= most;
@@ -105,8 +142,13 @@ public record ReadRequest(String area, int first, int count, List<PlacedPoint> p
      * @param turnAround time that the station takes before it answers
      */
     public Duration time(int bitRate, Duration turnAround) {
+        return time(REQUEST_OCTETS + answerOctets(), bitRate, turnAround);
+    }
+
+    /** Returns how long two frames take that have so many octets together. */
+    static Duration time(int octets, int bitRate, Duration turnAround) {
         long silence = bitRate > FASTEST_BY_CHARACTERS ? SHORTEST_SILENCE : nanos(3.5, bitRate);
-        return turnAround.plusNanos(2 * silence + nanos(REQUEST_OCTETS + answerOctets(), bitRate));
+        return turnAround.plusNanos(2 * silence + nanos(octets, bitRate));
     }
 
     private static long nanos(double octets, int bitRate) {

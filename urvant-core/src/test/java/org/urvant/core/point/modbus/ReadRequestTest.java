@@ -43,6 +43,68 @@ class ReadRequestTest {
         assertThat(plan(gap, points.split("; "))).containsExactly(expected.split("; "));
     }
 
+    private static List<ReadRequest.Wanted> wanted(String points) {
+        return Stream.of(points.split("; "))
+                .map(text -> text.split("=", 2))
+                .map(parts -> new ReadRequest.Wanted(ModbusPoint.read(parts[0]), parts.length > 1 ? parts[1] : ""))
+                .toList();
+    }
+
+    /** What is to be read together is, with what lies between; it is not joined with neighbours, and parted only where it must. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "input:0 int16=a; input:4 int16=a; input:5 int16 | input 0+5; input 5+1",
+                "input:0 int16=a; input:1 int16=b | input 0+1; input 1+1",
+                "input:0 int16=a; holding:1 int16=a | input 0+1; holding 1+1",
+                "input:0 int16=a; input:124 int16=a | input 0+125",
+                "input:0 int16=a; input:125 int16=a | input 0+1; input 125+1",
+                "coil:0=a; coil:1999=a | coil 0+2000"
+            })
+    void pointsThatBelongTogetherAreReadTogether(String points, String expected) {
+        assertThat(ReadRequest.planned(wanted(points), 0))
+                .extracting(request -> request.area() + " " + request.first() + "+" + request.count())
+                .containsExactly(expected.split("; "));
+    }
+
+    /** Function, first and count: alone, but for what belongs together and lies side by side, at most 123 registers and 1,968 coils. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "coil:3; coil:4 | 5 coil 3+1; 5 coil 4+1",
+                "coil:3=a; coil:4=a | 15 coil 3+2",
+                "holding:3 int16; holding:4 float32 | 6 holding 3+1; 16 holding 4+2",
+                "holding:4 float32=a; holding:3 int16=a; holding:7 int16=a | 16 holding 3+3; 6 holding 7+1",
+                "holding:3.2=a; holding:3.3=a | 22 holding 3+1; 22 holding 3+1",
+                "coil:0=a; holding:1 int16=a | 5 coil 0+1; 6 holding 1+1"
+            })
+    void eachValueIsWrittenAloneButForWhatBelongsTogether(String points, String expected) {
+        assertThat(WriteRequest.plan(wanted(points)))
+                .allMatch(WriteRequest::isPossible)
+                .extracting(request ->
+                        request.function() + " " + request.area() + " " + request.first() + "+" + request.count())
+                .containsExactly(expected.split("; "));
+    }
+
+    @Test
+    void aWriteHasAtMost123Registers() {
+        List<ReadRequest.Wanted> many = IntStream.range(0, 124)
+                .mapToObj(i -> new ReadRequest.Wanted(ModbusPoint.read("holding:" + i + " int16"), "a"))
+                .toList();
+        assertThat(WriteRequest.plan(many)).extracting(WriteRequest::count).containsExactly(123, 1);
+        assertThat(WriteRequest.plan(wanted("holding:0 text248")).get(0).isPossible())
+                .isFalse();
+        // 9 octets and 4 of data there, 8 back, 3.5 characters of silence before each: (21 + 7) * 11 / 9.6 ms
+        assertThat(WriteRequest.plan(wanted("holding:0 float32"))
+                                .get(0)
+                                .time(9_600, Duration.ZERO)
+                                .toNanos()
+                        / 1e6)
+                .isCloseTo(32.083333, Offset.offset(1e-5));
+    }
+
     @Test
     void aRequestReadsAtMost125RegistersAnd2000Bits() {
         assertThat(plan(

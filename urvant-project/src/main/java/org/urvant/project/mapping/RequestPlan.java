@@ -13,10 +13,10 @@ import org.urvant.core.device.Meaning;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.point.ListPoint;
-import org.urvant.core.point.PlacedPoint;
-import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.modbus.ModbusSpace;
 import org.urvant.core.point.modbus.ReadRequest;
+import org.urvant.core.point.modbus.ReadRequest.Wanted;
+import org.urvant.core.point.modbus.WriteRequest;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
@@ -24,14 +24,19 @@ import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 
 /**
- * The requests with which a device reads what is mapped from the stations of one Modbus connection, each as large as the protocol
- * lets it be.
+ * The requests with which a device reads and writes what is mapped at the stations of one Modbus connection. Reads are as large as
+ * the protocol lets them be, but for points that a list wants in one request; each value is written alone, but for those.
  *
  * @param connection name of the connection
- * @param stations requests by the address of the station, -1 where no list says it
+ * @param reads requests by the address of the station, -1 where no list says it
+ * @param writes requests that follow a new value, likewise
  * @param bitRate bits a second on the line; empty where the connection has none
  */
-public record ReadPlan(String connection, SortedMap<Integer, List<ReadRequest>> stations, OptionalInt bitRate) {
+public record RequestPlan(
+        String connection,
+        SortedMap<Integer, List<ReadRequest>> reads,
+        SortedMap<Integer, List<WriteRequest>> writes,
+        OptionalInt bitRate) {
     /**
      * Returns the plan of a connection.
      *
@@ -39,7 +44,7 @@ public record ReadPlan(String connection, SortedMap<Integer, List<ReadRequest>> 
      * @throws UnknownNameException when the device has no such connection
      * @throws RefusedException when the connection asks nobody over Modbus
      */
-    public static ReadPlan of(Project project, Device device, String connection, int gap) {
+    public static RequestPlan of(Project project, Device device, String connection, int gap) {
         if (!device.connections().containsKey(connection)) {
             throw new UnknownNameException(
                     "connection", connection, device.connections().keySet());
@@ -49,22 +54,28 @@ public record ReadPlan(String connection, SortedMap<Integer, List<ReadRequest>> 
                     connection + " of " + device.name() + " asks nobody over Modbus",
                     "Name a connection that does, such as a field bus.");
         }
-        SortedMap<Integer, LinkedHashSet<PlacedPoint>> points = new TreeMap<>();
+        SortedMap<Integer, LinkedHashSet<Wanted>> read = new TreeMap<>();
+        SortedMap<Integer, LinkedHashSet<Wanted>> written = new TreeMap<>();
         for (Mapping row : device.mappings()) {
-            for (Mapping.End end : row.origins()) {
-                if (row.isUsed() && end.connection().equals(connection)) {
-                    ListPoint.of(end.point()).flatMap(project::listed).ifPresent(listed -> add(points, listed));
-                }
+            if (row.isUsed()) {
+                row.origins().forEach(end -> add(project, connection, end, read));
+                add(project, connection, row.target(), written);
             }
         }
-        SortedMap<Integer, List<ReadRequest>> stations = new TreeMap<>();
-        points.forEach((station, own) -> stations.put(station, ReadRequest.plan(own, gap)));
-        return new ReadPlan(connection, stations, bitRate(project, device, connection));
+        SortedMap<Integer, List<ReadRequest>> reads = new TreeMap<>();
+        read.forEach((station, own) -> reads.put(station, ReadRequest.planned(own, gap)));
+        SortedMap<Integer, List<WriteRequest>> writes = new TreeMap<>();
+        written.forEach((station, own) -> writes.put(station, WriteRequest.plan(own)));
+        return new RequestPlan(connection, reads, writes, bitRate(project, device, connection));
     }
 
-    private static void add(SortedMap<Integer, LinkedHashSet<PlacedPoint>> points, ListedPoint listed) {
-        points.computeIfAbsent(listed.station(), station -> new LinkedHashSet<>())
-                .add(listed.point());
+    private static void add(
+            Project project, String connection, Mapping.End end, SortedMap<Integer, LinkedHashSet<Wanted>> points) {
+        if (end.connection().equals(connection)) {
+            ListPoint.of(end.point()).flatMap(project::listed).ifPresent(listed -> points.computeIfAbsent(
+                            listed.station(), station -> new LinkedHashSet<>())
+                    .add(new Wanted(listed.point(), listed.request())));
+        }
     }
 
     /** Returns the names of a device's connections that ask others over Modbus. */
@@ -100,7 +111,7 @@ public record ReadPlan(String connection, SortedMap<Integer, List<ReadRequest>> 
     public Optional<Duration> time(Duration turnAround) {
         return bitRate.isEmpty()
                 ? Optional.empty()
-                : Optional.of(stations.values().stream()
+                : Optional.of(reads.values().stream()
                         .flatMap(List::stream)
                         .map(request -> request.time(bitRate.getAsInt(), turnAround))
                         .reduce(Duration.ZERO, Duration::plus));
