@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
+import java.util.regex.Pattern;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.Traits;
@@ -14,6 +15,10 @@ import org.urvant.file.yaml.FieldReader;
 
 /** Reads what settings mean; what rests on meanings can rely on it. */
 final class MeaningReader {
+    /** Prefix, class and number of a logical node, data object, and what is in it (IEC 61850-7-2, 22). */
+    private static final Pattern ATTRIBUTE = Pattern.compile(
+            "[A-Za-z][A-Za-z0-9]{0,10}?[A-Z]{3}(\\d{1,4}|\\{row})(\\.[A-Z][A-Za-z0-9]*)(\\.[a-z][A-Za-z0-9]*)+");
+
     private final SortedMap<String, SettingDefinition> settings;
     private final Map<Traits.Meant, String> first = new HashMap<>();
 
@@ -27,6 +32,18 @@ final class MeaningReader {
                 Words.optional(fields, "of", word -> Word.find(Meaning.TransformerSet.class, word), null);
         return Optional.ofNullable(Words.optional(fields, "means", Meaning::of, null))
                 .map(meaning -> new Traits.Meant(meaning, set == null || !meaning.isQualified() ? "" : Word.of(set)));
+    }
+
+    /** Returns the data attribute under which a device offers a setting; empty text for none. */
+    static String attribute(FieldReader fields) {
+        String attribute = Words.text(fields, "data-attribute");
+        if (!attribute.isEmpty() && !ATTRIBUTE.matcher(attribute).matches()) {
+            fields.report(
+                    fields.at("data-attribute"),
+                    "'" + attribute + "' is no data attribute",
+                    "Write it from the logical node on, such as PTOC{row}.StrVal.setMag.f.");
+        }
+        return attribute;
     }
 
     /**

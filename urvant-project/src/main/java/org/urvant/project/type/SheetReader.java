@@ -13,7 +13,6 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.regex.Pattern;
 import org.urvant.core.device.AccessRole;
 import org.urvant.core.device.AddressRange;
 import org.urvant.core.device.Applicability;
@@ -63,10 +62,6 @@ final class SheetReader {
             Map.entry("longest", List.of(SettingKind.TEXT)),
             Map.entry("refers-to", List.of(SettingKind.REFERENCE)),
             Map.entry("many", List.of(SettingKind.REFERENCE)));
-
-    /** Prefix, class and number of a logical node, data object, and what is in it (IEC 61850-7-2, 22). */
-    private static final Pattern ATTRIBUTE = Pattern.compile(
-            "[A-Za-z][A-Za-z0-9]{0,10}?[A-Z]{3}(\\d{1,4}|\\{row})(\\.[A-Z][A-Za-z0-9]*)(\\.[a-z][A-Za-z0-9]*)+");
 
     private final SortedMap<String, SettingDefinition> settings = new TreeMap<>();
     private final Map<String, FieldReader> readers = new LinkedHashMap<>();
@@ -233,18 +228,7 @@ final class SheetReader {
                         SideReader.read(fields, unit, names, known.rated()),
                         Words.text(fields, "limit-of"),
                         MeaningReader.read(fields),
-                        attribute(fields)));
-    }
-
-    private static String attribute(FieldReader fields) {
-        String attribute = Words.text(fields, "data-attribute");
-        if (!attribute.isEmpty() && !ATTRIBUTE.matcher(attribute).matches()) {
-            fields.report(
-                    fields.at("data-attribute"),
-                    "'" + attribute + "' is no data attribute",
-                    "Write it from the logical node on, such as PTOC{row}.StrVal.setMag.f.");
-        }
-        return attribute;
+                        MeaningReader.attribute(fields)));
     }
 
     private void verify(SettingDefinition setting, FieldReader fields) {
