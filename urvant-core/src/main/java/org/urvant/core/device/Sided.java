@@ -24,6 +24,7 @@ import org.urvant.core.unit.Unit;
  */
 public record Sided(View view, List<Way> ways) {
     private static final String OF_RATED = " of rated";
+    private static final List<View> SIDES = List.of(View.PRIMARY, View.SECONDARY);
 
     public Sided {
         ways = List.copyOf(ways);
@@ -123,11 +124,10 @@ public record Sided(View view, List<Way> ways) {
 
     /** Reads a value in a view; empty when the text does not begin with a number. */
     static Optional<Written> read(String text, Unit own) {
-        for (View view : List.of(View.PRIMARY, View.SECONDARY)) {
-            String suffix = " " + view.word();
-            if (text.endsWith(suffix)) {
-                return Amount.parse(text.substring(0, text.length() - suffix.length()))
-                        .map(amount -> new Written(amount, Optional.of(view)));
+        for (View view : SIDES) {
+            int begin = text.length() - view.word().length() - 1;
+            if (begin >= 0 && text.charAt(begin) == ' ' && text.endsWith(view.word())) {
+                return Amount.parse(text.substring(0, begin)).map(amount -> new Written(amount, Optional.of(view)));
             }
         }
         String plain = text.endsWith(OF_RATED) ? text.substring(0, text.length() - OF_RATED.length()) : text;

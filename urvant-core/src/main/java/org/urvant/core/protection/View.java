@@ -10,6 +10,7 @@ public enum View {
     PERCENT_OF_RATED("per cent of the rated value");
 
     private final String title;
+    private final String word = Word.of(this); // asked for with every value that is read
 
     View(String title) {
         this.title = title;
@@ -22,7 +23,7 @@ public enum View {
 
     /** Returns the word that files and commands use. */
     public String word() {
-        return Word.of(this);
+        return word;
     }
 
     /** Returns the view for a word, or empty. */

@@ -116,7 +116,7 @@ public final class Download {
         Transfer.Plan transfer = new Transfer(link).plan(identity, ConfigurationBuilder.build(project, device));
         return new Plan(
                 name,
-                folder.basis(name),
+                folder.basisAsRead(name),
                 transfer,
                 effects(project, device, transfer),
                 link.address(),

@@ -33,14 +33,6 @@ final class DeviceFile {
 
     private DeviceFile() {}
 
-    /** Returns the names of the files that a device's configuration rests on. */
-    static List<String> basis(ProjectFiles files, String device) {
-        List<String> names = new ArrayList<>(List.of(ProjectFolder.MANIFEST, SiteFile.NAME, SourceIndex.FILE));
-        files.list("types", ".yaml").forEach(file -> names.add("types/" + file.getFileName()));
-        names.addAll(List.of(name(device), MappingTable.name(device), LogicFile.name(device)));
-        return names;
-    }
-
     static String name(String device) {
         return "devices/" + device + ".yaml";
     }

@@ -28,6 +28,11 @@ final class DeviceText {
 
     /** Returns the text of a device that has no file yet. */
     static String of(Device device) {
+        return YamlText.map(fields(device));
+    }
+
+    /** What the file of a device says, with sorted keys. */
+    private static Map<String, Object> fields(Device device) {
         Map<String, Object> fields = new TreeMap<>();
         fields.put(DeviceFile.DEVICE, device.name());
         device.plate().entries().forEach((item, entry) -> fields.put(item.word(), entry.text()));
@@ -45,7 +50,7 @@ final class DeviceText {
             values.put(DeviceFile.KIND, connection.kind().text());
             put(fields, List.of(DeviceFile.CONNECTIONS, connection.name()), values);
         }
-        return YamlText.map(fields);
+        return fields;
     }
 
     private static void put(Map<String, Object> fields, String key, SortedMap<String, String> values) {
@@ -72,15 +77,24 @@ final class DeviceText {
     }
 
     /**
-     * Returns the text of a device's file in which what differs between two states is changed; all else stays as it was.
+     * Returns a device's file.
      *
-     * @throws RefusedException when the file holds something else than the state before, or is written in a way in which that
-     *     cannot be done
+     * @throws RefusedException when it holds something else than a state of the device
      */
-    static String changed(YamlDocument document, Device before, Device after) {
-        if (!of(DeviceFile.read(before.name(), document, finding -> {})).equals(of(before))) {
+    static YamlDocument verified(YamlDocument document, Device before) {
+        if (!fields(DeviceFile.read(before.name(), document, finding -> {})).equals(fields(before))) {
             throw changedSince(document.source());
         }
+        return document;
+    }
+
+    /**
+     * Returns the text of a device's file in which what differs between two states is changed; all else stays as it was.
+     *
+     * @param document the file, which holds the state before
+     * @throws RefusedException when it is written in a way in which that cannot be done
+     */
+    static String changed(YamlDocument document, Device before, Device after) {
         DeviceText text = new DeviceText(document);
         if (!before.name().equals(after.name())) {
             text.set(List.of(DeviceFile.DEVICE), after.name());
@@ -108,7 +122,7 @@ final class DeviceText {
         text.connections(before.connections(), after.connections());
         YamlDocument changed = text.changes.in(document);
         Device read = DeviceFile.read(after.name(), changed, finding -> {});
-        if (!of(read).equals(of(after))) {
+        if (!fields(read).equals(fields(after))) {
             throw new RefusedException(
                     document.source() + " is written in a way in which this change cannot be made",
                     "Write its maps over several lines, a key a line, or change it by hand.");

@@ -46,7 +46,7 @@ final class OwnSignals {
         files.listed("types", ".yaml").forEach(file -> names.add("types/" + file.getFileName()));
         files.listed(PointListFile.FOLDER, ".csv")
                 .forEach(file -> names.add(PointListFile.FOLDER + "/" + file.getFileName()));
-        String all = files.basis(names).hex() + Catalogue.edition().hex();
+        String all = Basis.of(files, names).hex() + Catalogue.edition().hex();
         return Fingerprint.of(all.getBytes(StandardCharsets.UTF_8)).hex();
     }
 }

@@ -2,7 +2,6 @@ package org.urvant.project.folder;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -28,7 +27,6 @@ import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
-import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.ExclusiveLock;
 import org.urvant.file.FileState;
 import org.urvant.file.SafeFile;
@@ -50,6 +48,7 @@ final class ProjectFiles {
     private final Path root;
     private final Digests digests = new Digests();
     private final Map<String, String> seen = new HashMap<>();
+    private int reading;
     private final Set<String> unreadable = new HashSet<>();
     private final Set<Path> folders = new HashSet<>(); // found to be no links since the project was read or locked
     private final Workplace workplace;
@@ -145,13 +144,14 @@ final class ProjectFiles {
         }
     }
 
-    /** Returns the contents of some files as one value. */
-    Fingerprint basis(List<String> names) {
-        StringBuilder digests = new StringBuilder();
-        for (String name : names) {
-            digests.append(name).append(' ').append(digest(name)).append('\n');
-        }
-        return Fingerprint.of(digests.toString().getBytes(StandardCharsets.UTF_8));
+    /** Returns a number that is another one when the project was read again, or changed, since. */
+    int reading() {
+        return reading;
+    }
+
+    /** Returns whether a file is as it was when the project was read, as far as it was. */
+    boolean isAsRead(String name) {
+        return !seen.containsKey(name) || state(name).equals(seen.get(name));
     }
 
     /** Returns the digest of a file; {@value #NOTHING} when there is none. */
@@ -182,6 +182,7 @@ final class ProjectFiles {
     /** Begins to read the project anew: what is written later rests on what is read from now on. */
     void beginReading() {
         seen.clear();
+        reading++;
         folders.clear();
         unreadable.clear();
     }
@@ -305,6 +306,7 @@ final class ProjectFiles {
             }
         }
         seen.replaceAll((key, state) -> key.contains(LISTING) ? state(key) : state);
+        reading++;
     }
 
     /** What could not be read is not known, so nothing is written over it; but an imported file can be imported again. */

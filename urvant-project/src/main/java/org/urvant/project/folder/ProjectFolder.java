@@ -53,6 +53,7 @@ public final class ProjectFolder {
     private final Workplace workplace;
     private final SourceFolder sources;
     private final ProjectFiles files;
+    private final Basis basis;
     private final SiteReader reader;
     private final SiteWriter writer;
 
@@ -60,6 +61,7 @@ public final class ProjectFolder {
         this.root = root;
         this.workplace = workplace;
         this.files = new ProjectFiles(root, workplace, volume);
+        this.basis = new Basis(files);
         this.sources = new SourceFolder(files, workplace);
         this.reader = new SiteReader(files, sources, workplace);
         this.writer = new SiteWriter(files, sources, workplace);
@@ -189,7 +191,12 @@ public final class ProjectFolder {
 
     /** Returns what a device's configuration rests on, as one value: equal as long as no file of it was changed. */
     public Fingerprint basis(String device) {
-        return files.basis(DeviceFile.basis(files, device));
+        return basis.now(device);
+    }
+
+    /** Returns the same as the project was last read here, so that plans of many devices ask once for what they share. */
+    public Fingerprint basisAsRead(String device) {
+        return basis.asRead(device);
     }
 
     /** Returns the names of all devices that have a ledger, those that were removed too. */

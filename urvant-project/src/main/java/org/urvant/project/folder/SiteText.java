@@ -1,6 +1,7 @@
 package org.urvant.project.folder;
 
 import java.nio.file.Files;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -29,6 +30,7 @@ final class SiteText {
     private final Optional<Renaming> renaming;
     private final Map<String, String> texts = new LinkedHashMap<>();
     private final Map<String, String> gone = new LinkedHashMap<>();
+    private final Map<String, YamlDocument> held = new HashMap<>(); // files of devices, which several are drawn of
 
     private SiteText(ProjectFiles files, Optional<Renaming> renaming) {
         this.files = files;
@@ -133,8 +135,10 @@ final class SiteText {
             logic(after, "");
             return;
         }
-        String was = files.text(DeviceFile.name(origin));
-        String now = changed(YamlDocument.parse(file, was), old, after);
+        YamlDocument document =
+                held.computeIfAbsent(origin, name -> DeviceText.verified(files.yaml(DeviceFile.name(name)), old));
+        String was = document.text();
+        String now = changed(document, old, after);
         if (isNew || !now.equals(was)) {
             texts.put(file, now);
         }
@@ -153,16 +157,18 @@ final class SiteText {
         if (isRenamed(Kind.CONNECTION, device)) {
             List<String> keys =
                     List.of(DeviceFile.CONNECTIONS, renaming.get().from().name());
+            Device moved = renaming.get().itself(old);
             return DeviceText.changed(
-                    document.renamed(keys, renaming.get().to()), renaming.get().itself(old), after);
+                    DeviceText.verified(document.renamed(keys, renaming.get().to()), moved), moved, after);
         }
         if (isRenamed(Kind.ROW, device)) {
             List<String> keys =
                     DeviceFile.keys(old.sheets().get(renaming.get().from().name()));
             String to = renaming.get().to();
+            Device moved = renaming.get().itself(old);
             return DeviceText.changed(
-                    document.renamed(keys, to.substring(to.lastIndexOf('.') + 1)),
-                    renaming.get().itself(old),
+                    DeviceText.verified(document.renamed(keys, to.substring(to.lastIndexOf('.') + 1)), moved),
+                    moved,
                     after);
         }
         return DeviceText.changed(document, old, after);

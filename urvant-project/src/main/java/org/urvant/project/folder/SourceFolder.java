@@ -109,7 +109,7 @@ final class SourceFolder {
     ImportPlan plan(Path file) {
         String name = String.valueOf(file.getFileName());
         KnownFiles.Looked looked = known().look(file, name);
-        planned = Optional.of(files.basis(List.of(SourceIndex.FILE)));
+        planned = Optional.of(Basis.of(files, List.of(SourceIndex.FILE)));
         SourceIndex index = index(finding -> {});
         NamedFile.require("file", name, index.names());
         Map<String, Set<String>> unwanted = index.unwanted();
@@ -135,7 +135,7 @@ final class SourceFolder {
 
     /** Refuses an import when other files were taken in or out since it was planned. */
     void requireAsPlanned() {
-        if (planned.isPresent() && !planned.get().equals(files.basis(List.of(SourceIndex.FILE)))) {
+        if (planned.isPresent() && !planned.get().equals(Basis.of(files, List.of(SourceIndex.FILE)))) {
             throw new RefusedException(
                     SourceIndex.FILE
                             + " was changed by something else since the import was planned; nothing was imported",
