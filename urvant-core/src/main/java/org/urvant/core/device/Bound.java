@@ -3,6 +3,10 @@ package org.urvant.core.device;
 import java.math.BigDecimal;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
@@ -25,6 +29,13 @@ public record Bound(BigDecimal fixed, @Nullable Expression expression) {
     /** Returns a fixed bound. */
     public static Bound of(BigDecimal fixed) {
         return new Bound(Objects.requireNonNull(fixed, "fixed"), null);
+    }
+
+    /** Returns the paths of the settings that some bounds follow from, in any scope; a null is none. */
+    static Set<String> paths(Stream<@Nullable Bound> bounds) {
+        return bounds.filter(bound -> bound != null && bound.expression != null)
+                .flatMap(bound -> bound.expression.paths().stream())
+                .collect(Collectors.toCollection(TreeSet::new));
     }
 
     /** Returns the limit where the values of a scope hold; empty when they do not decide it. */

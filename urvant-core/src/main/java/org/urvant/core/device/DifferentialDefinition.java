@@ -3,6 +3,8 @@ package org.urvant.core.device;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.urvant.core.expression.Scope;
 import org.urvant.core.protection.Differential;
@@ -77,6 +79,20 @@ public record DifferentialDefinition(
      * @param missing why there is none; empty text when there is one
      */
     public record Found(Optional<DifferentialTests.Tested> tested, String missing) {}
+
+    /** Returns the paths of the settings that it follows from, in any scope. */
+    public Set<String> paths() {
+        Stream<Bound> bounds = Stream.of(
+                        Stream.of(course.pickUp(), course.unrestrained(), power, trial.harmonic(), trial.time()),
+                        course.knees().stream().flatMap(knee -> Stream.of(knee.from(), knee.slope())),
+                        sides.stream()
+                                .flatMap(side ->
+                                        Stream.of(side.voltage(), side.primary(), side.secondary(), side.clock())))
+                .flatMap(each -> each);
+        Set<String> paths = Bound.paths(bounds);
+        Optional.ofNullable(extent.when()).ifPresent(when -> paths.addAll(when.paths()));
+        return paths;
+    }
 
     /** Returns the differential protection where the values of a scope hold. */
     public Found at(Scope scope) {

@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.urvant.core.expression.Expression;
@@ -112,18 +111,15 @@ public record StageDefinition(
 
     /** Returns the paths of the settings that its characteristic follows from, in any scope. */
     public Set<String> paths() {
-        Set<String> paths = new TreeSet<>();
-        Stream.of(
-                        measured.pickUp(),
-                        measured.ratio(),
-                        law.times().multiplier(),
-                        law.times().delay(),
-                        law.times().resetDelay(),
-                        law.reference(),
-                        law.least(),
-                        law.flatFrom())
-                .filter(bound -> bound != null && bound.expression() != null)
-                .forEach(bound -> paths.addAll(bound.expression().paths()));
+        Set<String> paths = Bound.paths(Stream.of(
+                measured.pickUp(),
+                measured.ratio(),
+                law.times().multiplier(),
+                law.times().delay(),
+                law.times().resetDelay(),
+                law.reference(),
+                law.least(),
+                law.flatFrom()));
         Stream.of(law.chosen(), law.times().tripClass(), law.times().reset(), extent.when())
                 .filter(Objects::nonNull)
                 .forEach(expression -> paths.addAll(expression.paths()));

@@ -1,6 +1,9 @@
 package org.urvant.core.device;
 
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
@@ -103,6 +106,25 @@ public record ZoneDefinition(
      */
     public record Found(
             Optional<Zone> phase, Optional<Zone> earth, Zone.Point line, double ratio, double delay, String missing) {}
+
+    /** Returns the paths of the settings that it follows from, in any scope. */
+    public Set<String> paths() {
+        Set<String> paths = Bound.paths(Stream.of(
+                reaches.reach(),
+                reaches.phase(),
+                reaches.earth(),
+                reaches.line().resistance(),
+                reaches.line().reactance(),
+                reaches.ratio(),
+                reaches.delay(),
+                trial.least(),
+                trial.factor(),
+                trial.angle()));
+        Stream.of(direction, extent.when())
+                .filter(Objects::nonNull)
+                .forEach(expression -> paths.addAll(expression.paths()));
+        return paths;
+    }
 
     /** Returns the zone where the values of a scope hold. */
     public Found at(Scope scope) {

@@ -12,6 +12,7 @@ import java.util.TreeSet;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Difference;
 import org.urvant.core.device.DeviceFunction;
+import org.urvant.core.device.Handling;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.StageDefinition;
@@ -26,8 +27,10 @@ import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.reference.Reference;
 import org.urvant.project.reference.References;
+import org.urvant.project.setting.DeviceDifferentials;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.DeviceStage;
+import org.urvant.project.setting.DeviceZones;
 import org.urvant.project.setting.Sheet;
 import org.urvant.project.setting.TestSheet;
 
@@ -45,7 +48,7 @@ public record Retest(String device, Comparison comparison, List<Item> items) {
     public enum Kind {
         /** Something that the device does for the plant. */
         FUNCTION,
-        /** A stage of protection, of which it is known what to inject. */
+        /** A stage, zone or differential protection, of which it is known what to inject. */
         STAGE,
         /** An output that trips or tells. */
         OUTPUT,
@@ -166,6 +169,7 @@ public record Retest(String device, Comparison comparison, List<Item> items) {
                 }
             }
             isKnown |= stages(path, inGroup, first);
+            isKnown |= zonesAndDifferentials(path, inGroup, first);
             isKnown |= outputs(path, part);
             if (sheets.channels().containsKey(first)) {
                 add(Kind.CHANNEL, first, path);
@@ -223,6 +227,23 @@ public record Retest(String device, Comparison comparison, List<Item> items) {
                     .filter(function -> function.name().equals(stage.name())
                             || !table.isEmpty() && function.table().equals(table))
                     .toList();
+        }
+
+        /** Where one zone ends, another operates: what touches one touches the points of all. */
+        private boolean zonesAndDifferentials(String path, String inGroup, String first) {
+            Handling handling = sheets.type().handling();
+            int group = DeviceStage.activeGroup(sheets);
+            Set<String> names = new TreeSet<>();
+            if (handling.zones().stream()
+                    .anyMatch(zone ->
+                            first.equals(zone.extent().table()) || zone.paths().contains(inGroup))) {
+                DeviceZones.of(sheets, group).forEach(zone -> names.add(zone.name()));
+            }
+            if (handling.differentials().stream().anyMatch(each -> each.paths().contains(inGroup))) {
+                DeviceDifferentials.of(sheets, group).forEach(each -> names.add(each.name()));
+            }
+            names.forEach(name -> add(Kind.STAGE, name, path));
+            return !names.isEmpty();
         }
 
         /** A changed assignment touches the outputs that it drove and drives. */

@@ -46,7 +46,8 @@ public record DeviceDifferentials(String device, int group, List<Named> all) {
         return new DeviceDifferentials(name, number, of(sheets, number));
     }
 
-    static List<Named> of(DeviceSheets sheets, int group) {
+    /** Returns the differential protections of a device that are on in one setting group, from 1. */
+    public static List<Named> of(DeviceSheets sheets, int group) {
         List<Named> all = new ArrayList<>();
         for (DifferentialDefinition definition : sheets.type().handling().differentials()) {
             Places.of(sheets, group, definition.extent()).forEach((row, sheet) -> {

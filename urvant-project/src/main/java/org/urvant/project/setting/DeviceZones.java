@@ -63,7 +63,8 @@ public record DeviceZones(String device, int group, List<Named> zones) {
         return new DeviceZones(name, number, of(sheets, number));
     }
 
-    static List<Named> of(DeviceSheets sheets, int group) {
+    /** Returns the zones of a device that are on in one setting group, from 1. */
+    public static List<Named> of(DeviceSheets sheets, int group) {
         List<Named> zones = new ArrayList<>();
         for (ZoneDefinition definition : sheets.type().handling().zones()) {
             Places.of(sheets, group, definition.extent()).forEach((row, sheet) -> {
