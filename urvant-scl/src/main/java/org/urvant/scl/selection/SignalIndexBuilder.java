@@ -255,6 +255,7 @@ final class SignalIndexBuilder {
     private Shape newShape(LogicalNode node) {
         Map<String, Boolean> statusOnly = new HashMap<>();
         Map<String, List<Integer>> commands = new HashMap<>();
+        Map<String, String> quantities = new HashMap<>();
         int number = 0;
         for (DataAttribute attribute : node.attributes()) {
             String object = attribute.objectName();
@@ -266,7 +267,7 @@ final class SignalIndexBuilder {
             add(Column.BASIC_TYPE, attribute.basicType());
             add(Column.TEXT, attribute.definedDescription());
             add(Column.CONSTRAINT, attribute.constraint().map(Enum::name).orElse(""));
-            add(Column.QUANTITY, Quantity.of(object));
+            add(Column.QUANTITY, quantities.computeIfAbsent(object, Quantity::of));
             add(Column.PHASE, Quantity.phase(attribute.path()));
             add(Column.LINE, attribute.position().line());
             int kinds = 0;

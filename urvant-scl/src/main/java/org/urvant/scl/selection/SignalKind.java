@@ -118,11 +118,15 @@ public enum SignalKind {
         private final String reason;
         private final String[] texts;
         private final Pattern[] patterns = new Pattern[3];
+        private final boolean[] isPlain = new boolean[3]; // letters and digits alone
 
         Row(Set<String> constraints, String reason, String... texts) {
             this.constraints = constraints;
             this.reason = reason;
             this.texts = texts;
+            for (int part = 0; part < isPlain.length; part++) {
+                isPlain[part] = texts[part].chars().allMatch(Character::isLetterOrDigit);
+            }
         }
 
         boolean fits(String constraint, String tail, String object, String nodeClass) {
@@ -132,6 +136,9 @@ public enum SignalKind {
         private boolean fits(int part, String text) {
             if (texts[part].equals(ANY) || texts[part].equals(text)) {
                 return true;
+            }
+            if (isPlain[part]) {
+                return false; // and not equal, so that no pattern need say it
             }
             if (patterns[part] == null) {
                 patterns[part] = Pattern.compile(texts[part]);
