@@ -40,6 +40,18 @@ class TableTest {
                 .isLessThanOrEqualTo(width));
     }
 
+    /** What must not be lost goes on in the next line, word by word; other cells are cut. */
+    @Test
+    void aColumnThatIsWholeGoesOnInTheNextLine() {
+        Table table = new Table("point", "inject", "note").whole("point", "inject");
+        table.row("just above", "U 20@0° 63@120° V; I 3@-80° A", "zones.2 operates there");
+        assertThat(table.lines(36, PLAIN))
+                .allMatch(line -> line.length() <= 36)
+                .hasSizeGreaterThan(2)
+                .satisfies(lines -> assertThat(String.join(" ", lines.subList(1, lines.size())))
+                        .contains("…", "just", "above", "20@0°", "63@120°", "3@-80°", "A"));
+    }
+
     @Test
     void jsonIsWhatProgramsExpect() {
         Object value = Json.object(

@@ -33,6 +33,13 @@ class RetestTest {
             F11 | network.address=192.0.2.77         | setting network.address
             F11 | CT1.name=L1                        | function overcurrent protection; function thermal overload protection; function unbalance protection; function breaker failure protection; output BO1; output BO2; output BO4; channel CT1
             F11 | unit.name=K1 F11                   |
+            L21 | group.1.zones.2.delay=0.5 s        | function distance protection; stage zones.1; stage zones.2; output BO1; output BO2
+            L21 | line.earth-factor=0.8              | stage zones.1; stage zones.2
+            L21 | group.1.starting.current=2         | stage zones.1; stage zones.2
+            T1  | rated.power=31.5 MVA               | stage differential
+            T1  | rated.clock=5                      | stage differential
+            T1  | inrush.share=20                    | stage differential
+            T1  | group.1.overcurrent.1.delay=0.4 s  | function overcurrent on the high side; stage overcurrent.1; output BO1; output BO2
             M31 | BO1.use=alarm                      | output BO1; channel BO1
             """)
     void aChangeTouchesWhatRestsOnIt(String device, String change, String expected) {

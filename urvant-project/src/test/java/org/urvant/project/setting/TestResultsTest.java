@@ -135,4 +135,37 @@ class TestResultsTest {
                 .singleElement()
                 .matches(point -> point.injection().text().equals("0.2 A"));
     }
+
+    /** Outside a zone the next one operates in its own time; what one zone lacks stands in the way of all. */
+    @Test
+    void zonesAreTestedTogether() {
+        TestSheet sheet = TestSheet.of(PLANT, "L21", Optional.empty());
+        assertThat(sheet.points())
+                .filteredOn(point -> point.tried().equals("L1-L2 just outside the reach"))
+                .extracting(point -> point.stage() + " " + point.expected().outcome() + " " + point.note())
+                .containsExactly("zones.1 TIMED zones.2 operates there", "zones.2 NO_OPERATION ");
+        Map<String, String> values = new TreeMap<>();
+        values.put("group.1.zones.2.reactance", null);
+        TestSheet open = TestSheet.of(ValueChange.set(PLANT, "L21", values), "L21", Optional.empty());
+        assertThat(open.points()).isEmpty();
+        assertThat(open.missing())
+                .containsEntry("zones.1", "where it ends, another zone operates that cannot be calculated")
+                .containsOnlyKeys("zones.1", "zones.2");
+    }
+
+    /** 450 A primary of the back-up stage are 1.5 A at the input, above which it sees what is injected for the differential one. */
+    @Test
+    void whatElseOperatesOnAPointIsSaid() {
+        TestSheet sheet = TestSheet.of(PLANT, "T1", Optional.empty());
+        assertThat(sheet.points())
+                .filteredOn(point -> point.stage().equals("overcurrent.1"))
+                .hasSize(6)
+                .allMatch(point -> point.note().equals("differential operates on it too: switch that off"));
+        assertThat(sheet.points())
+                .filteredOn(point -> point.note().startsWith("overcurrent.1 operates on it too"))
+                .isNotEmpty()
+                .allMatch(point -> point.injection().sources().stream()
+                        .filter(source -> source.inputs().equals("HV"))
+                        .anyMatch(source -> source.phases().get(0).magnitude() > 1.5));
+    }
 }
