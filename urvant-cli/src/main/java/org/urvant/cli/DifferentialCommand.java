@@ -79,7 +79,9 @@ final class DifferentialCommand extends Command {
         } else if (all.all().isEmpty()) {
             say("no differential protection of " + name + " that trips is on");
         }
-        next("urvant test-points " + name);
+        boolean isWhole =
+                all.all().stream().allMatch(each -> each.found().tested().isPresent());
+        next("urvant " + (isWhole ? "test-points " : "open ") + name);
         return Exit.DONE;
     }
 

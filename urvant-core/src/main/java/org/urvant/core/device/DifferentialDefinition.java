@@ -135,7 +135,9 @@ public record DifferentialDefinition(
         double rated = amperes / ratio;
         double clock = Bound.number(side.clock(), null, scope, 0);
         if (!(rated > 0 && rated < Double.POSITIVE_INFINITY)) {
-            throw new IllegalArgumentException("the rated current of " + side.name() + " is NaN");
+            throw new IllegalArgumentException("the rated current of " + side.name() + " is NaN; it follows from "
+                    + String.join(
+                            ", ", Bound.paths(Stream.of(power, side.voltage(), side.primary(), side.secondary()))));
         }
         if (!(clock >= 0 && clock <= 11)) {
             throw new IllegalArgumentException("the clock number of " + side.name() + " is " + clock);

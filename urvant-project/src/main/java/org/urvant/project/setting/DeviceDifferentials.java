@@ -51,9 +51,7 @@ public record DeviceDifferentials(String device, int group, List<Named> all) {
         List<Named> all = new ArrayList<>();
         for (DifferentialDefinition definition : sheets.type().handling().differentials()) {
             Places.of(sheets, group, definition.extent()).forEach((row, sheet) -> {
-                if (definition.extent().isOn(sheet)) {
-                    all.add(new Named(definition.name() + row, definition.at(sheet)));
-                }
+                all.add(new Named(definition.name() + row, definition.at(sheet)));
             });
         }
         return all;

@@ -38,10 +38,7 @@ public record DeviceStage(String name, Sheet sheet, StageDefinition definition, 
                     : List.copyOf(Places.of(sheets, group, new Extent(false, given.table(), null))
                             .values());
             Places.of(sheets, group, definition.extent()).forEach((row, sheet) -> {
-                if (definition.extent().isOn(sheet)) {
-                    stages.add(
-                            new DeviceStage(definition.name() + row, sheet, definition, definition.at(sheet, points)));
-                }
+                stages.add(new DeviceStage(definition.name() + row, sheet, definition, definition.at(sheet, points)));
             });
         }
         return stages;

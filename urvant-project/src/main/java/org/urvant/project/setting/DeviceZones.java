@@ -68,12 +68,10 @@ public record DeviceZones(String device, int group, List<Named> zones) {
         List<Named> zones = new ArrayList<>();
         for (ZoneDefinition definition : sheets.type().handling().zones()) {
             Places.of(sheets, group, definition.extent()).forEach((row, sheet) -> {
-                if (definition.extent().isOn(sheet)) {
-                    zones.add(new Named(
-                            definition.name() + row,
-                            definition.at(sheet),
-                            definition.trial().at(sheet)));
-                }
+                zones.add(new Named(
+                        definition.name() + row,
+                        definition.at(sheet),
+                        definition.trial().at(sheet)));
             });
         }
         return zones;

@@ -9,7 +9,7 @@ final class Places {
     private Places() {}
 
     /**
-     * Returns the sheets where it stands in one setting group, by what a row adds to its name.
+     * Returns the sheets where it stands and is on in one setting group, by what a row adds to its name.
      *
      * @param group number of the setting group, from 1
      */
@@ -26,6 +26,7 @@ final class Places {
         } else {
             places.put("", sheets.own());
         }
+        places.values().removeIf(sheet -> !extent.isOn(sheet));
         return places;
     }
 }
