@@ -2,6 +2,7 @@ package org.urvant.file.yaml;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Function;
 
 /**
@@ -28,6 +29,11 @@ public final class YamlChanges {
         }
         add(path, edit -> edit.setItems(path, items).isPresent() ? List.of() : edit.remove(path));
         return add(path, edit -> edit.setItems(path, items).orElseGet(() -> List.of(edit.set(path, items))));
+    }
+
+    /** Adds a map of texts, lists of texts and such maps at a path of keys where there is nothing yet. Returns these changes. */
+    public YamlChanges add(List<String> path, Map<String, ?> fields) {
+        return add(path, edit -> List.of(edit.set(path, fields)));
     }
 
     /** Takes the value at a path of keys away, where there is one. Returns these changes. */

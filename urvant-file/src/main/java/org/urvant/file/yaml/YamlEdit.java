@@ -22,12 +22,17 @@ final class YamlEdit {
     }
 
     Splice set(List<String> path, String value) {
-        return setWritten(path, YamlText.scalar(value), value);
+        return setWritten(path, value, value);
     }
 
     /** Sets a list: one of as many texts item by item where they stand, any other written in one line. */
     Splice set(List<String> path, List<String> items) {
-        return setWritten(path, items.stream().map(YamlText::scalar).collect(Collectors.joining(", ", "[", "]")), null);
+        return setWritten(path, items, null);
+    }
+
+    /** Sets a map that is not there yet, of texts, lists of texts and such maps, in the order of its keys. */
+    Splice set(List<String> path, Map<String, ?> fields) {
+        return setWritten(path, fields, null);
     }
 
     /** Sets the texts of a list that is there where they stand; empty when it has another number of items, or no texts. */
@@ -75,13 +80,16 @@ final class YamlEdit {
         return at + 1;
     }
 
-    private Splice setWritten(List<String> path, String value, String plain) {
+    private Splice setWritten(List<String> path, Object value, String plain) {
         YamlNode.Fields at = document.root();
         int depth = 0;
         while (depth < path.size()) {
             YamlNode next = at.entries().get(path.get(depth));
             if (next == null) {
                 return insert(at, path, depth, value);
+            }
+            if (depth == path.size() - 1 && value instanceof Map<?, ?>) {
+                throw new IllegalArgumentException("there is a value at " + String.join(".", path));
             }
             if (depth == path.size() - 1) {
                 return replace(next, value, plain);
@@ -146,23 +154,23 @@ final class YamlEdit {
         return text.offsetByCodePoints(lineStart(position.line()), position.column() - 1);
     }
 
-    private Splice replace(YamlNode old, String value, String plain) {
+    private Splice replace(YamlNode old, Object value, String plain) {
         if (!(old instanceof YamlNode.Text scalar)) {
             throw new IllegalArgumentException("the value at " + old.position() + " is a map or a list");
         }
         int start = offset(old.span().start());
         String before = start > 0 && text.charAt(start - 1) == ':' ? " " : "";
         int end = offset(old.span().end());
-        String styled = plain == null ? value : YamlText.like(text.substring(start, end), scalar.text(), plain);
+        String styled = plain == null ? inline(value) : YamlText.like(text.substring(start, end), scalar.text(), plain);
         return splice(start, end, before + styled);
     }
 
-    private Splice insert(YamlNode.Fields map, List<String> path, int depth, String value) {
+    private Splice insert(YamlNode.Fields map, List<String> path, int depth, Object value) {
         List<String> keys = path.subList(depth, path.size());
         if (map.isFlow()) {
             int brace = offset(map.span().end()) - 1;
             String separator = map.entries().isEmpty() ? "" : ", ";
-            StringBuilder inner = new StringBuilder(value);
+            StringBuilder inner = new StringBuilder(inline(value));
             for (int i = keys.size() - 1; i > 0; i--) {
                 inner.insert(0, "{" + YamlText.scalar(keys.get(i)) + ": ").append('}');
             }
@@ -180,7 +188,7 @@ final class YamlEdit {
         return new Splice(at, at, lines(keys, value, indentOf(map), true), path.subList(0, depth + 1));
     }
 
-    private static String lines(List<String> keys, String value, int indent, boolean newLineFirst) {
+    private static String lines(List<String> keys, Object value, int indent, boolean newLineFirst) {
         StringBuilder lines = new StringBuilder();
         for (int i = 0; i < keys.size(); i++) {
             if (newLineFirst || i > 0) {
@@ -190,7 +198,24 @@ final class YamlEdit {
                     .append(YamlText.scalar(keys.get(i)))
                     .append(':');
         }
-        return lines.append(' ').append(value).toString();
+        if (value instanceof Map<?, ?> fields && !fields.isEmpty()) {
+            int below = indent + 2 * keys.size();
+            fields.forEach((key, inner) -> lines.append(lines(List.of(String.valueOf(key)), inner, below, true)));
+            return lines.toString();
+        }
+        return lines.append(' ').append(inline(value)).toString();
+    }
+
+    private static String inline(Object value) {
+        if (value instanceof Map<?, ?> fields) {
+            return fields.entrySet().stream()
+                    .map(field -> YamlText.scalar(String.valueOf(field.getKey())) + ": " + inline(field.getValue()))
+                    .collect(Collectors.joining(", ", "{", "}"));
+        }
+        if (value instanceof List<?> items) {
+            return items.stream().map(YamlEdit::inline).collect(Collectors.joining(", ", "[", "]"));
+        }
+        return YamlText.scalar(String.valueOf(value));
     }
 
     private static int indentOf(YamlNode.Fields map) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -59,7 +60,14 @@ class YamlEditTest {
         for (int step = 0; step < 8; step++) {
             List<String> path = List.of(paths.get(random.nextInt(paths.size())).split(" "));
             try {
-                switch (random.nextInt(3)) {
+                switch (random.nextInt(4)) {
+                    case 3 -> {
+                        Map<String, Object> fields = new LinkedHashMap<>();
+                        fields.put("k" + step, "v: w");
+                        fields.put("below", Map.of("c", List.of("1", "2")));
+                        one = new YamlChanges().add(path, fields).in(one);
+                        together.add(path, fields);
+                    }
                     case 0 -> {
                         List<String> items = List.of("x", "y, z", "3").subList(0, random.nextInt(4));
                         one = one.with(path, items);
@@ -76,7 +84,9 @@ class YamlEditTest {
                 }
             } catch (IllegalArgumentException e) {
                 assertThat(e)
-                        .hasMessageMatching("(?s).*(is a map or a list|is a value).*"); // then it is left out of both
+                        .hasMessageMatching(
+                                "(?s).*(is a map or a list|is a value|there is a value).*"); // then it is left out of
+                // both
             }
         }
         assertThat(together.in(document).text()).isEqualTo(one.text());
@@ -158,6 +168,27 @@ class YamlEditTest {
         YamlDocument with = document.with(List.of("a"), List.of("x", "y, z"));
         assertThat(with.text()).isEqualTo(after.replace("⏎", "\n") + "\n");
         assertThat(with.with(List.of("a"), List.<String>of()).text()).isEqualTo("b: 1\n");
+    }
+
+    @Test
+    void aMapIsAddedAsLinesInABlockAndBetweenBracesInALine() {
+        Map<String, Object> fields = new LinkedHashMap<>();
+        fields.put("z", "1");
+        fields.put("list", List.of("a", "b"));
+        fields.put("in", new TreeMap<>(Map.of("c", "x: y", "d", Map.of())));
+        YamlDocument document = YamlDocument.parse("x", "b:\n  k: 1 # why\nf: {g: 1}\n");
+        String changed = new YamlChanges()
+                .add(List.of("b", "n"), fields)
+                .add(List.of("f", "n"), fields)
+                .in(document)
+                .text();
+        assertThat(changed)
+                .isEqualTo(
+                        "b:\n  k: 1 # why\n  n:\n    z: 1\n    list: [a, b]\n    in:\n      c: \"x: y\"\n      d: {}\n"
+                                + "f: {g: 1, n: {z: 1, list: [a, b], in: {c: \"x: y\", d: {}}}}\n");
+        assertThatThrownBy(
+                        () -> new YamlChanges().add(List.of("b", "k"), fields).in(document))
+                .hasMessageContaining("there is a value at b.k");
     }
 
     @Test

@@ -87,46 +87,69 @@ final class SiteFile {
             return;
         }
         List<String> at = List.of(BAYS, after.name());
-        if (before == null ? after.breakers() > 0 : after.breakers() != before.breakers()) {
+        if (before == null) {
+            changes.add(at, fields(after));
+            return;
+        }
+        if (after.breakers() != before.breakers()) {
             changes.set(append(at, "breakers"), String.valueOf(after.breakers()));
         }
-        List<String> devices = after.devices().stream().map(Entry::text).toList();
-        List<String> old = before == null
-                ? List.of()
-                : before.devices().stream().map(Entry::text).toList();
-        if (!devices.equals(old)) {
-            changes.set(append(at, "devices"), devices);
+        if (!texts(after.devices()).equals(texts(before.devices()))) {
+            changes.set(append(at, "devices"), texts(after.devices()));
         }
-        if (after.feeding().isPresent() && (before == null || !before.feeding().equals(after.feeding()))) {
-            change(changes, append(at, "feeding"), after.feeding().get());
-        }
-        if (before != null && before.feeding().isPresent() && after.feeding().isEmpty()) {
+        Map<String, String> feeding = after.feeding().map(SiteFile::fields).orElse(Map.of());
+        Map<String, String> fed = before.feeding().map(SiteFile::fields).orElse(Map.of());
+        if (feeding.isEmpty()) {
             changes.remove(append(at, "feeding"));
+        } else {
+            change(changes, append(at, "feeding"), fed, feeding);
         }
-        List<String> ratings = append(at, "ratings");
-        for (Map.Entry<String, Entry> rating : after.ratings().entrySet()) {
-            Entry known = before == null ? null : before.ratings().get(rating.getKey());
-            if (known == null || !known.text().equals(rating.getValue().text())) {
-                changes.set(append(ratings, rating.getKey()), rating.getValue().text());
-            }
-        }
-        for (String gone : before == null
-                ? List.<String>of()
-                : List.copyOf(before.ratings().keySet())) {
-            if (!after.ratings().containsKey(gone)) {
-                changes.remove(append(ratings, gone));
-            }
-        }
+        change(changes, append(at, "ratings"), ratings(before), ratings(after));
     }
 
-    private static void change(YamlChanges changes, List<String> at, Feeding feeding) {
-        Map<String, Entry> values = new LinkedHashMap<>();
-        values.put("from", feeding.from());
-        feeding.transformer().ifPresent(entry -> values.put("transformer", entry));
-        feeding.share().ifPresent(entry -> values.put("share", entry));
-        feeding.margin().ifPresent(entry -> values.put("margin", entry));
-        feeding.levels().forEach((kind, entry) -> values.put(kind.word(), entry));
-        values.forEach((key, entry) -> changes.set(append(at, key), entry.text()));
+    private static void change(
+            YamlChanges changes, List<String> at, Map<String, String> before, Map<String, String> after) {
+        after.forEach((key, text) -> {
+            if (!text.equals(before.get(key))) {
+                changes.set(append(at, key), text);
+            }
+        });
+        before.keySet().stream().filter(key -> !after.containsKey(key)).forEach(key -> changes.remove(append(at, key)));
+    }
+
+    private static Map<String, Object> fields(Bay bay) {
+        Map<String, Object> fields = new LinkedHashMap<>();
+        if (bay.breakers() > 0) {
+            fields.put("breakers", String.valueOf(bay.breakers()));
+        }
+        if (!bay.devices().isEmpty()) {
+            fields.put("devices", texts(bay.devices()));
+        }
+        bay.feeding().ifPresent(feeding -> fields.put("feeding", fields(feeding)));
+        if (!bay.ratings().isEmpty()) {
+            fields.put("ratings", ratings(bay));
+        }
+        return fields;
+    }
+
+    private static Map<String, String> ratings(Bay bay) {
+        Map<String, String> ratings = new TreeMap<>();
+        bay.ratings().forEach((name, rating) -> ratings.put(name, rating.text()));
+        return ratings;
+    }
+
+    private static Map<String, String> fields(Feeding feeding) {
+        Map<String, String> fields = new LinkedHashMap<>();
+        fields.put("from", feeding.from().text());
+        feeding.transformer().ifPresent(entry -> fields.put("transformer", entry.text()));
+        feeding.share().ifPresent(entry -> fields.put("share", entry.text()));
+        feeding.margin().ifPresent(entry -> fields.put("margin", entry.text()));
+        feeding.levels().forEach((kind, entry) -> fields.put(kind.word(), entry.text()));
+        return fields;
+    }
+
+    private static List<String> texts(List<Entry> entries) {
+        return entries.stream().map(Entry::text).toList();
     }
 
     private static List<String> append(List<String> path, String last) {
