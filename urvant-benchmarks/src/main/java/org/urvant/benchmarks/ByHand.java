@@ -46,6 +46,55 @@ final class ByHand {
         }
     }
 
+    /** A gateway's rows: what each multiplies by and adds, and what its receiver got last. */
+    static final class Gateway implements Evaluator.Receiver {
+        final double[] factors;
+        final double[] offsets;
+        final double[] values;
+        final int[] qualities;
+        final long[] times;
+        final long[] moments;
+
+        Gateway(int rows) {
+            factors = new double[rows];
+            offsets = new double[rows];
+            values = new double[rows];
+            qualities = new int[rows];
+            times = new long[rows];
+            moments = new long[rows];
+            for (int i = 0; i < rows; i++) {
+                factors[i] = (i % 10 + 1) * 0.125;
+                offsets[i] = i % 7;
+            }
+        }
+
+        /** A row by hand: scaled, and sent when it differs. */
+        void row(int row, double given, int itsQuality, long itsTime, long now) {
+            double value = given * factors[row] + offsets[row];
+            int worst = itsQuality;
+            if (!(Math.abs(value) <= Double.MAX_VALUE)) {
+                worst |= OVERFLOWED;
+                value = 0;
+            }
+            if (value != values[row] || worst != qualities[row]) {
+                real(row, value, worst, itsTime, now);
+            }
+        }
+
+        @Override
+        public void real(int row, double given, int qualityBits, long itsTime, long now) {
+            values[row] = given;
+            qualities[row] = qualityBits;
+            times[row] = itsTime;
+            moments[row] = now;
+        }
+
+        @Override
+        public void whole(int row, long given, int qualityBits, long itsTime, long now) {
+            real(row, given, qualityBits, itsTime, now);
+        }
+    }
+
     /** A row by hand: scaled, and sent when it differs. */
     void row(double given, int itsQuality, long itsTime, long now) {
         double value = given * 0.1 + 5.0;

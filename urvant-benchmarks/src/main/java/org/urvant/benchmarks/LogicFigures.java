@@ -11,12 +11,15 @@ import java.time.Duration;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
 import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
@@ -55,6 +58,8 @@ import org.urvant.core.range.Interval;
 @Fork(2)
 public class LogicFigures {
     private static final int LINES = 10_000;
+    private static final int ROWS = 1 << 10;
+    private static final int STRIDE = 37; // the next value is of a row somewhere else
 
     private final LogicRun scale = start("PROGRAM p VAR_INPUT raw : INT; END_VAR VAR_OUTPUT level : LREAL; END_VAR"
             + " level := LIMIT(0.0, (TO_LREAL(raw) - 4000.0) * 5.0 / 16000.0, 5.0); END_PROGRAM");
@@ -96,6 +101,23 @@ public class LogicFigures {
                                     BigDecimal.ZERO,
                                     Duration.ZERO))))
             .start(hand.sent);
+    private final ByHand.Gateway gateway = new ByHand.Gateway(ROWS);
+    private final Evaluation rows = new Evaluator(
+                    Collections.nCopies(ROWS, true),
+                    IntStream.range(0, ROWS)
+                            .mapToObj(i -> new Evaluator.Row(
+                                    List.of(i),
+                                    Optional.empty(),
+                                    new Treatment(
+                                            BigDecimal.valueOf(gateway.factors[i]),
+                                            BigDecimal.valueOf(gateway.offsets[i]),
+                                            Interval.ALL,
+                                            false,
+                                            BigDecimal.ZERO,
+                                            Duration.ZERO)))
+                            .toList())
+            .start(gateway);
+    private final double[] measured = new Random(1).doubles(ROWS).toArray();
     private final Map<String, Object> values = new TreeMap<>(Map.of(
             "ct.primary",
             new BigDecimal("400"),
@@ -207,6 +229,21 @@ public class LogicFigures {
         next();
         hand.row(turn & 0x7FFF, turn >> 6 & 1, now, now);
         return hand.sent.value;
+    }
+
+    @Benchmark
+    public double rowsUrvant() {
+        next();
+        rows.advance(now);
+        rows.real(turn * STRIDE & ROWS - 1, measured[turn & ROWS - 1], turn >> 16 & 1, now);
+        return gateway.values[0];
+    }
+
+    @Benchmark
+    public double rowsByHand() {
+        next();
+        gateway.row(turn * STRIDE & ROWS - 1, measured[turn & ROWS - 1], turn >> 16 & 1, now, now);
+        return gateway.values[0];
     }
 
     @Benchmark
@@ -346,7 +383,8 @@ public class LogicFigures {
         System.out.println("|---|---|---|---|---|---|");
         List<String[]> rows = new ArrayList<>(List.of(
                 new String[] {"scale", "measured value scaled and limited"},
-                new String[] {"row", "value scaled by a row of a mapping"},
+                new String[] {"rows", "value scaled by one of a thousand rows of a mapping"},
+                new String[] {"row", "value scaled by the only row of a mapping"},
                 new String[] {"power", "power from voltage, current and cosine, chosen by SEL"},
                 new String[] {"interlock", "interlock of five inputs"},
                 new String[] {"delay", "contact through TON"},

@@ -8,17 +8,44 @@ import java.util.List;
  * alone. Nothing is allocated after the first events. One thread at a time.
  */
 public final class Evaluation {
-    private final EvaluatedRow[][] readers;
-    private final EvaluatedRow[] delayed;
-    private final EvaluatedRow[] waiting;
+    private static final Passing[] NO_PASSING = {};
+    private static final Calculation[] NO_CALCULATION = {};
+
+    private final RealPassings direct;
+    private final int[] firsts;
+    private final Passing[][] passings;
+    private final Calculation[][] calculations;
+    private final WholePassing[] delayed;
+    private final Calculation[] waiting;
     private int waits;
     private long now = Long.MIN_VALUE;
 
-    Evaluation(List<List<EvaluatedRow>> readers, List<EvaluatedRow> delayed, int rows) {
-        this.waiting = new EvaluatedRow[rows];
-        this.readers =
-                readers.stream().map(each -> each.toArray(EvaluatedRow[]::new)).toArray(EvaluatedRow[][]::new);
-        this.delayed = delayed.toArray(EvaluatedRow[]::new);
+    /**
+     * @param direct the rows that pass numbers with fractions on
+     * @param firsts of each source of such numbers, the first of those that reads it; they follow each other, up to the first of
+     *     the next source
+     * @param passings of each other source, the rows that pass it on as it is
+     * @param calculations of each source, the rows that calculate with it
+     * @param delayed rows that hold something back
+     * @param rows how many rows there are
+     */
+    Evaluation(
+            RealPassings direct,
+            int[] firsts,
+            List<List<Passing>> passings,
+            List<List<Calculation>> calculations,
+            List<WholePassing> delayed,
+            int rows) {
+        this.direct = direct;
+        this.firsts = firsts;
+        this.passings = passings.stream()
+                .map(each -> each.isEmpty() ? NO_PASSING : each.toArray(Passing[]::new))
+                .toArray(Passing[][]::new);
+        this.calculations = calculations.stream()
+                .map(each -> each.isEmpty() ? NO_CALCULATION : each.toArray(Calculation[]::new))
+                .toArray(Calculation[][]::new);
+        this.delayed = delayed.toArray(WholePassing[]::new);
+        this.waiting = new Calculation[rows];
     }
 
     /**
@@ -40,7 +67,7 @@ public final class Evaluation {
     }
 
     private void giveDue(long until) {
-        for (EvaluatedRow row = firstDue(until); row != null; row = firstDue(until)) {
+        for (WholePassing row = firstDue(until); row != null; row = firstDue(until)) {
             row.give(row.due());
         }
     }
@@ -53,9 +80,9 @@ public final class Evaluation {
         waits = 0;
     }
 
-    private EvaluatedRow firstDue(long until) {
-        EvaluatedRow first = null;
-        for (EvaluatedRow row : delayed) {
+    private WholePassing firstDue(long until) {
+        WholePassing first = null;
+        for (WholePassing row : delayed) {
             if (row.due() <= until && (first == null || row.due() < first.due())) {
                 first = row;
             }
@@ -69,18 +96,42 @@ public final class Evaluation {
      * @param time when it had the value, in nanoseconds since 1970 UTC
      */
     public void real(int source, double value, int qualityBits, long time) {
-        for (EvaluatedRow row : readers[source]) {
-            if (row.real(source, value, qualityBits, time, now)) {
-                waiting[waits++] = row;
+        int first = firsts[source];
+        int end = firsts[source + 1];
+        if (first < end) {
+            direct.real(first, value, qualityBits, time, now);
+        }
+        if (first + 1 < end) {
+            further(first + 1, end, value, qualityBits, time);
+        }
+        if (calculations[source] != NO_CALCULATION) {
+            calculated(source, value, qualityBits, time);
+        }
+    }
+
+    /** Most sources have one reader: a loop in its way would cost as much as the rest. */
+    private void further(int first, int end, double value, int qualityBits, long time) {
+        for (int i = first; i < end; i++) {
+            direct.real(i, value, qualityBits, time, now);
+        }
+    }
+
+    private void calculated(int source, double value, int qualityBits, long time) {
+        for (Calculation calculation : calculations[source]) {
+            if (calculation.real(source, value, qualityBits, time, now)) {
+                waiting[waits++] = calculation;
             }
         }
     }
 
     /** Sets another source, now. */
     public void whole(int source, long value, int qualityBits, long time) {
-        for (EvaluatedRow row : readers[source]) {
-            if (row.whole(source, value, qualityBits, time, now)) {
-                waiting[waits++] = row;
+        for (Passing passing : passings[source]) {
+            passing.whole(value, qualityBits, time, now);
+        }
+        for (Calculation calculation : calculations[source]) {
+            if (calculation.whole(source, value, qualityBits, time, now)) {
+                waiting[waits++] = calculation;
             }
         }
     }

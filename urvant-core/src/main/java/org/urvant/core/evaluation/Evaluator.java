@@ -1,6 +1,5 @@
 package org.urvant.core.evaluation;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.urvant.core.logic.Transform;
@@ -63,19 +62,6 @@ public final class Evaluator {
 
     /** Begins a run in which no source has a value yet. */
     public Evaluation start(Receiver receiver) {
-        List<List<EvaluatedRow>> readers = new ArrayList<>();
-        areReal.forEach(each -> readers.add(new ArrayList<>()));
-        List<EvaluatedRow> delayed = new ArrayList<>();
-        for (int i = 0; i < rows.size(); i++) {
-            Row row = rows.get(i);
-            EvaluatedRow made =
-                    new EvaluatedRow(i, row, areReal.get(row.sources().get(0)), receiver);
-            row.sources().stream().distinct().forEach(source -> readers.get(source)
-                    .add(made));
-            if (!row.treatment().delay().isZero()) {
-                delayed.add(made);
-            }
-        }
-        return new Evaluation(readers, delayed, rows.size());
+        return new EvaluationStart(areReal, rows, receiver).evaluation();
     }
 }
