@@ -5,15 +5,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.Shape;
 import org.urvant.project.Project;
+import org.urvant.project.change.CompanionMapping;
 import org.urvant.project.change.LinkMapping;
 import org.urvant.project.change.ProgramMapping;
 import org.urvant.project.change.SignalMapping;
-import org.urvant.project.change.ValidityMapping;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.scl.selection.Query;
 import picocli.CommandLine.Mixin;
@@ -35,6 +36,7 @@ import picocli.CommandLine.Parameters;
             "          urvant map GW1 NB1/pump-order --onto PD1/start",
             "          urvant map RTU1 DI1 DI2 --as 'PAIR(x1, x2)' --name 'Pump 1 breaker'",
             "          urvant map GW1 --validity --to panel",
+            "          urvant map GW1 --age --to panel",
             "          urvant map GW1 --links --to scada",
             "          urvant map GW1 PD1/power --program pump_power      # programs read mapped.pump_power",
             "          urvant map GW1 --program total --kind number --to scada --name 'Total power'"
@@ -121,6 +123,13 @@ final class MapCommand extends ChangingCommand {
     private boolean isValidity;
 
     @Option(
+            names = "--age",
+            description =
+                    "For each value that goes to a connection without time, map to a point of its own how many seconds old"
+                            + " it is.")
+    private boolean isAge;
+
+    @Option(
             names = "--links",
             description =
                     "For each connection of which the device tells it, map whether the other end answers to a point of its"
@@ -171,8 +180,8 @@ final class MapCommand extends ChangingCommand {
     }
 
     private SignalMapping plan(ProjectFolder folder, Project project) {
-        if (isValidity || isLinks) {
-            return quality(project);
+        if (isValidity || isAge || isLinks) {
+            return companions(project);
         }
         if (program != null) {
             return ofProgram(project);
@@ -199,19 +208,24 @@ final class MapCommand extends ChangingCommand {
         return pickName != null || !iedNames.isEmpty() || start != null || expression != null || onto != null;
     }
 
-    private SignalMapping quality(Project project) {
-        boolean isMore = program != null || over != null || name != null || isValidity && isLinks;
+    private SignalMapping companions(Project project) {
+        long asked = Stream.of(isValidity, isAge, isLinks).filter(is -> is).count();
+        boolean isMore = program != null || over != null || name != null || asked > 1;
         if (!signals.isEmpty() || choosesOtherwise() || isMore) {
             throw new RefusedException(
                     isLinks
                             ? "--links is for all connections of a device"
-                            : "--validity is for all values that are mapped to a connection",
+                            : (isAge ? "--age" : "--validity") + " is for all values that are mapped to a connection",
                     "Give --to beside it, and nothing else.");
         }
         if (isLinks) {
             return LinkMapping.plan(project, deviceName, Optional.ofNullable(to));
         }
-        return ValidityMapping.plan(project, deviceName, Optional.ofNullable(to));
+        return CompanionMapping.plan(
+                project,
+                deviceName,
+                Optional.ofNullable(to),
+                isAge ? CompanionMapping.About.AGE : CompanionMapping.About.QUALITY);
     }
 
     private SignalMapping ofProgram(Project project) {

@@ -75,6 +75,11 @@ final class Calculation {
         return isFirst;
     }
 
+    /** Returns when its result changes though no source does; {@code Long.MAX_VALUE} for never. */
+    long due() {
+        return run.due();
+    }
+
     void calculate(long now) {
         isWaiting = false;
         run.cycle(now);

@@ -16,6 +16,7 @@ public final class Evaluation {
     private final Passing[][] passings;
     private final Calculation[][] calculations;
     private final WholePassing[] delayed;
+    private final Calculation[] timed;
     private final Calculation[] waiting;
     private int waits;
     private long now = Long.MIN_VALUE;
@@ -27,6 +28,7 @@ public final class Evaluation {
      * @param passings of each other source, the rows that pass it on as it is
      * @param calculations of each source, the rows that calculate with it
      * @param delayed rows that hold something back
+     * @param timed the calculations whose results change with time
      * @param rows how many rows there are
      */
     Evaluation(
@@ -35,6 +37,7 @@ public final class Evaluation {
             List<List<Passing>> passings,
             List<List<Calculation>> calculations,
             List<WholePassing> delayed,
+            List<Calculation> timed,
             int rows) {
         this.direct = direct;
         this.firsts = firsts;
@@ -45,11 +48,13 @@ public final class Evaluation {
                 .map(each -> each.isEmpty() ? NO_CALCULATION : each.toArray(Calculation[]::new))
                 .toArray(Calculation[][]::new);
         this.delayed = delayed.toArray(WholePassing[]::new);
+        this.timed = timed.toArray(Calculation[]::new);
         this.waiting = new Calculation[rows];
     }
 
     /**
-     * Lets time pass: what was held back long enough is given, in the order in which it was due.
+     * Lets time pass: what was held back long enough is given, and what changes by itself is calculated, in the order in which it
+     * was due.
      *
      * @param until nanoseconds since 1970 UTC; not before the last
      */
@@ -60,16 +65,38 @@ public final class Evaluation {
         if (waits > 0) {
             settle();
         }
-        if (delayed.length > 0) {
-            giveDue(until);
+        if (delayed.length + timed.length > 0) {
+            changeByThemselves(until);
         }
         now = until;
     }
 
-    private void giveDue(long until) {
-        for (WholePassing row = firstDue(until); row != null; row = firstDue(until)) {
-            row.give(row.due());
+    private void changeByThemselves(long until) {
+        long due = firstDue();
+        while (due <= until && due < Long.MAX_VALUE) {
+            for (WholePassing row : delayed) {
+                if (row.due() <= due) {
+                    row.give(due);
+                }
+            }
+            for (Calculation calculation : timed) {
+                if (calculation.due() <= due) {
+                    calculation.calculate(due);
+                }
+            }
+            due = firstDue();
         }
+    }
+
+    private long firstDue() {
+        long first = Long.MAX_VALUE;
+        for (WholePassing row : delayed) {
+            first = Math.min(first, row.due());
+        }
+        for (Calculation calculation : timed) {
+            first = Math.min(first, calculation.due());
+        }
+        return first;
     }
 
     /** Calculates the rows of several sources for what was set; time does so too when it passes. */
@@ -78,16 +105,6 @@ public final class Evaluation {
             waiting[i].calculate(now);
         }
         waits = 0;
-    }
-
-    private WholePassing firstDue(long until) {
-        WholePassing first = null;
-        for (WholePassing row : delayed) {
-            if (row.due() <= until && (first == null || row.due() < first.due())) {
-                first = row;
-            }
-        }
-        return first;
     }
 
     /**

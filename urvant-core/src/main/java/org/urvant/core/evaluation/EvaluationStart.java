@@ -3,6 +3,7 @@ package org.urvant.core.evaluation;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
+import org.urvant.core.logic.Transform;
 
 /** Lays the rows of an evaluator out for a run. */
 final class EvaluationStart {
@@ -50,6 +51,7 @@ final class EvaluationStart {
         List<List<Passing>> passings = lists(areReal.size());
         List<List<Calculation>> calculations = lists(areReal.size());
         List<WholePassing> delayed = new ArrayList<>();
+        List<Calculation> timed = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
             Evaluator.Row row = rows.get(i);
             Passing passing =
@@ -64,6 +66,7 @@ final class EvaluationStart {
                 row.sources().stream()
                         .distinct()
                         .forEach(source -> calculations.get(source).add(made));
+                row.transform().filter(Transform::isTimed).ifPresent(transform -> timed.add(made));
             }
             if (passing instanceof WholePassing whole
                     && !row.treatment().delay().isZero()) {
@@ -72,7 +75,7 @@ final class EvaluationStart {
         }
         int[] firsts = new int[areReal.size() + 1];
         IntStream.range(0, counts.length).forEach(source -> firsts[source + 1] = firsts[source] + counts[source]);
-        return new Evaluation(direct, firsts, passings, calculations, delayed, rows.size());
+        return new Evaluation(direct, firsts, passings, calculations, delayed, timed, rows.size());
     }
 
     private static <T> List<List<T>> lists(int count) {

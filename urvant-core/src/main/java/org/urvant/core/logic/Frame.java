@@ -34,6 +34,9 @@ final class Frame {
 
     final ZoneId zone;
 
+    /** When what the present cycle has read changes by itself, at the earliest. */
+    long due = BlockKind.NEVER;
+
     /** Whether anything that a later cycle can read was changed. */
     boolean changed;
 
@@ -130,6 +133,11 @@ final class Frame {
         } else if (times[slot] == 0) {
             times[slot] = now;
         }
+    }
+
+    /** Says that something which was read changes by itself at a time to come. */
+    void changesAt(long nanos) {
+        due = Math.min(due, nanos);
     }
 
     /** Marks the present value as one that its type cannot hold. */

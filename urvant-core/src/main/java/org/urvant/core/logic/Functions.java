@@ -13,7 +13,6 @@ import org.urvant.core.language.Operator;
 import org.urvant.core.language.TextPlace;
 import org.urvant.core.logic.DataType.Family;
 import org.urvant.core.range.Interval;
-import org.urvant.core.signal.Quality;
 import org.urvant.core.text.NearestName;
 
 /** The standard functions (IEC 61131-3, 6.6.2.5) and the few of our own. */
@@ -24,7 +23,7 @@ final class Functions {
     private static final Map<String, FunctionKind> KINDS = new TreeMap<>();
 
     static {
-        Stream.of(operators(), reals(), others(), Selections.kinds(), TextFunctions.kinds())
+        Stream.of(operators(), reals(), others(), Selections.kinds(), TextFunctions.kinds(), QualityFunctions.kinds())
                 .flatMap(List::stream)
                 .forEach(kind -> KINDS.put(kind.name(), kind));
     }
@@ -120,18 +119,6 @@ final class Functions {
                         "ROR(bits, n)",
                         "bits turned to the right by n",
                         (value, by, size) -> frame -> turned(value.at(frame), -by.at(frame), size)),
-                FunctionKind.of(
-                                "IS_GOOD(x)",
-                                "whether the quality of x is good",
-                                1,
-                                (all, given, place) -> all.quality(Quality.QUESTIONABLE, given.get(0), place))
-                        .beyondTheStandard(),
-                FunctionKind.of(
-                                "HAS_VALUE(x)",
-                                "whether x is not invalid",
-                                1,
-                                (all, given, place) -> all.quality(Quality.INVALID, given.get(0), place))
-                        .beyondTheStandard(),
                 FunctionKind.of(
                                 "PAIR(off, on)",
                                 "double point of two contacts: 1 when only the first is on, 2 when only the second is, 0 when"
@@ -391,22 +378,6 @@ final class Functions {
     }
 
     /** Asks for the quality of a value; the answer itself is always good. */
-    private Operand quality(int bad, Operand given, TextPlace place) {
-        Operand operand = compiler.settled(given);
-        Code.Act evaluated = evaluation(operand);
-        return Operand.logical(
-                frame -> {
-                    int before = frame.quality;
-                    frame.quality = 0;
-                    evaluated.run(frame);
-                    boolean holds = (frame.quality & bad) != bad;
-                    frame.quality = before;
-                    return holds ? 1 : 0;
-                },
-                place,
-                operand);
-    }
-
     static Code.Act evaluation(Operand operand) {
         if (operand.whole() != null) {
             return frame -> operand.whole().at(frame);

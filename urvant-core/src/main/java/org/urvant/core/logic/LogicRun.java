@@ -242,15 +242,19 @@ public final class LogicRun {
     public boolean cycle(long now) {
         frame.now = now;
         frame.changed = false;
+        frame.due = BlockKind.NEVER;
         frame.outerQuality = 0;
         frame.outerTime = Frame.NO_TIME;
         logic.act().run(frame);
         return frame.changed;
     }
 
-    /** Returns when a block will change by itself if all inputs stay, in nanoseconds since 1970; a great number for never. */
-    long due() {
-        long due = BlockKind.NEVER;
+    /**
+     * Returns when a block, or the age of a value, will change by itself if all inputs stay, in nanoseconds since 1970;
+     * {@code Long.MAX_VALUE} for never.
+     */
+    public long due() {
+        long due = frame.due;
         for (Symbols.Instance instance : logic.instances()) {
             due = Math.min(
                     due, instance.kind().due().at(frame, instance.at(), instance.store(), instance.readsElapsed()[0]));

@@ -113,6 +113,11 @@ public final class Transform {
         return text;
     }
 
+    /** Returns whether its result changes with time, though nothing that it reads does. */
+    public boolean isTimed() {
+        return SyntaxReader.names(text).stream().anyMatch(name -> name.text().equalsIgnoreCase(QualityFunctions.AGE));
+    }
+
     /** Returns whether it makes a double point of two contacts. */
     public boolean isPair() {
         return isPair;

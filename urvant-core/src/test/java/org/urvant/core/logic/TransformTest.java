@@ -36,6 +36,31 @@ class TransformTest {
                 .orElseThrow();
     }
 
+    /** The age is of the newest that the value is made of, known of a bad one, and of none that never came. */
+    @Test
+    void theAgeOfAValueGrowsByItself() {
+        LogicRun run = Logic.read(
+                        List.of(LogicSource.of(
+                                "p",
+                                "PROGRAM p VAR_INPUT a, b : LREAL; END_VAR VAR_OUTPUT s, t : UDINT; END_VAR"
+                                        + " s := AGE(a + b); t := AGE(b); END_PROGRAM")),
+                        List.of(),
+                        (source, mistake) -> {
+                            throw new AssertionError(mistake);
+                        })
+                .orElseThrow()
+                .start(ZoneOffset.UTC);
+        run.set("a", new SignalValue(1.0, new Quality(Quality.INVALID), NOON));
+        run.cycle(NOON.plusMillis(2_300));
+        assertThat(run.value("s")).isEqualTo(new SignalValue(2L, Quality.GOOD, NOON.plusMillis(2_300)));
+        assertThat(run.due()).isEqualTo(LogicRun.nanos(NOON.plusSeconds(3)));
+        assertThat(run.value("t").quality().bits()).isEqualTo(Quality.INVALID);
+        run.set("b", new SignalValue(1.0, Quality.GOOD, NOON.plusSeconds(9)));
+        run.cycle(NOON.plusSeconds(8));
+        assertThat(run.value("s").value()).isEqualTo(0L);
+        assertThat(run.due()).isEqualTo(LogicRun.nanos(NOON.plusSeconds(10)));
+    }
+
     /** Columns: expression, what it gives, its range by interval arithmetic. */
     @ParameterizedTest
     @CsvSource(
@@ -50,6 +75,7 @@ class TransformTest {
                 "SEL(x1, 4, 5)        | whole   | 0 to 5",
                 "LIMIT(0.0, x4, 5.0)  | real    | 0 to 5",
                 "LREAL_TO_INT(x3)     | whole   | -100 to 2000",
+                "MIN(AGE(x4), 65535)  | whole   | 0 to 65535",
                 "x4 + 1               | real    | … to …"
             })
     void itKnowsWhatItGives(String text, String kind, String range) {

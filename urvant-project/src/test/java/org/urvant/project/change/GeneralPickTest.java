@@ -2,7 +2,11 @@ package org.urvant.project.change;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.urvant.project.change.CompanionMapping.About.AGE;
+import static org.urvant.project.change.CompanionMapping.About.QUALITY;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -20,6 +24,7 @@ import org.urvant.project.Project;
 import org.urvant.project.kit.Sites;
 import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.OfferedSignals;
+import org.urvant.project.mapping.RowTrial;
 import org.urvant.scl.selection.Pick;
 import org.urvant.scl.selection.Query;
 
@@ -91,22 +96,47 @@ class GeneralPickTest {
     }
 
     @Test
+    void theAgeOfAValueHasAPointOfItsOwnThatGrows() {
+        Project site = SignalMapping.plan(
+                        SITE, "GW1", SignalMapping.Request.ofSignals("L/speed").to("panel"))
+                .after();
+        SignalMapping aged = CompanionMapping.plan(site, "GW1", Optional.of("panel"), AGE);
+        assertThat(aged.proposal().rows())
+                .extracting(row -> row.name() + " " + row.transform())
+                .containsExactly("age L Speed MIN(AGE(x), 65535)");
+        Instant begin = Instant.parse("2026-03-01T10:00:00Z");
+        List<RowTrial.Event> events = List.of(
+                new RowTrial.Event(begin, "L/speed", "5"), new RowTrial.Event(begin.plusMillis(2_500), "L/speed", "5"));
+        Project after = aged.after();
+        RowTrial trial = RowTrial.over(after, after.device("GW1"), events, List.of(), begin.plusSeconds(4));
+        assertThat(trial.received().stream()
+                        .filter(received -> received.row().name().startsWith("age"))
+                        .map(received -> Duration.between(begin, received.at()) + " "
+                                + received.value().value()))
+                .containsExactly("PT0S 0", "PT1S 1", "PT2S 2", "PT2.5S 0", "PT3.5S 1");
+        assertThat(CompanionMapping.plan(after, "GW1", Optional.of("panel"), QUALITY)
+                        .proposal()
+                        .rows())
+                .hasSize(1); // of the speed, not of its age
+    }
+
+    @Test
     void validityHasPointsOfItsOwnWhereItDoesNotTravel() {
         Project site = SignalMapping.plan(
                         SITE, "GW1", SignalMapping.Request.ofSignals("L/speed").to("panel"))
                 .after();
-        SignalMapping valid = ValidityMapping.plan(site, "GW1", Optional.of("panel"));
+        SignalMapping valid = CompanionMapping.plan(site, "GW1", Optional.of("panel"), QUALITY);
         assertThat(valid.proposal().rows())
                 .extracting(row -> row.source() + " " + row.transform() + " " + row.destination())
                 .containsExactly("L/speed IS_GOOD(x) discrete:0");
-        SignalMapping again = ValidityMapping.plan(valid.after(), "GW1", Optional.of("panel"));
+        SignalMapping again = CompanionMapping.plan(valid.after(), "GW1", Optional.of("panel"), QUALITY);
         assertThat(again.proposal().rows()).isEmpty();
         assertThat(again.proposal().present())
                 .extracting(MappedSignal::reference)
                 .containsExactly("L/speed");
-        assertThatThrownBy(() -> ValidityMapping.plan(site, "GW1", Optional.of("scada")))
-                .hasMessageContaining("quality travels with the values of scada");
-        assertThatThrownBy(() -> ValidityMapping.plan(SITE, "GW1", Optional.of("panel")))
+        assertThatThrownBy(() -> CompanionMapping.plan(site, "GW1", Optional.of("scada"), QUALITY))
+                .hasMessageContaining("quality and time travel with the values of scada");
+        assertThatThrownBy(() -> CompanionMapping.plan(SITE, "GW1", Optional.of("panel"), QUALITY))
                 .hasMessageContaining("no value goes to panel");
     }
 }

@@ -89,7 +89,7 @@ public final class ModbusSpace implements PointSpace {
         };
     }
 
-    /** Returns the types of whole numbers that hold a range, the narrowest first; the usual one first where none is known. */
+    /** Returns the types of whole numbers that hold a range: the usual one first where it does, then the narrowest. */
     private static List<RegisterType> whole(Interval range, RegisterType usual) {
         List<RegisterType> types = new ArrayList<>();
         boolean isKnown = range.isBounded();

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.urvant.core.error.RefusedException;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
@@ -12,19 +13,42 @@ import org.urvant.project.mapping.MappedSignal;
 import org.urvant.project.mapping.MappingKey;
 import org.urvant.project.mapping.ResolvedMapping;
 
-/** Points of their own for what a connection cannot carry beside a value: whether it is valid. */
-public final class ValidityMapping {
-    private static final String VALID = "IS_GOOD(";
+/** Points of their own for what a connection cannot carry beside a value: whether it is good, and how old it is. */
+public final class CompanionMapping {
+    /** What a point of its own says of a value. */
+    public enum About {
+        /** Whether the value is good. */
+        QUALITY("IS_GOOD(%s)", "ok"),
+        /** How many seconds ago the value was taken; it stays at 65535, some 18 h, so that 16 bits can hold it. */
+        AGE("MIN(AGE(%s), 65535)", "age");
 
-    private ValidityMapping() {}
+        private final String form;
+        private final String word;
+
+        About(String form, String word) {
+            this.form = form;
+            this.word = word;
+        }
+
+        private String of(String value) {
+            return form.formatted(value);
+        }
+
+        private static boolean isOne(String transform) {
+            return Stream.of(values())
+                    .anyMatch(about -> transform.startsWith(about.form.substring(0, about.form.indexOf('%'))));
+        }
+    }
+
+    private CompanionMapping() {}
 
     /**
-     * Says what it would bring to map, for each value that goes to a connection without quality, whether the value is good;
-     * changes nothing. Values that have such a point keep it.
+     * Says what it would bring to map, for each value that goes to a connection without quality and time, what is to be known of
+     * it; changes nothing. Values that have such a point keep it.
      *
-     * @throws RefusedException when quality travels with the values of the connection, or no value goes there
+     * @throws RefusedException when quality and time travel with the values of the connection, or no value goes there
      */
-    public static SignalMapping plan(Project project, String deviceName, Optional<String> receiver) {
+    public static SignalMapping plan(Project project, String deviceName, Optional<String> receiver, About about) {
         Device device = project.device(deviceName);
         String to = receiver.orElseGet(() -> SignalMapping.onlyReceiver(project, device));
         Set<String> keys = MappingKey.taken(device);
@@ -33,19 +57,19 @@ public final class ValidityMapping {
         boolean hasValues = false;
         for (Mapping row : device.mappings()) {
             Optional<ResolvedMapping> resolved = ResolvedMapping.resolve(project, device, row, finding -> {})
-                    .filter(found -> row.to().equals(to) && !row.transform().startsWith(VALID));
+                    .filter(found -> row.to().equals(to) && !About.isOne(row.transform()));
             if (resolved.isEmpty() || row.origin().isProgram()) {
                 continue;
             }
             if (resolved.get().space().carriesQuality()) {
                 throw new RefusedException(
-                        "quality travels with the values of " + to, "Name a connection on which it does not.");
+                        "quality and time travel with the values of " + to, "Name a connection on which they do not.");
             }
             hasValues = true;
             List<MappedSignal> sources = resolved.get().mapped() instanceof MappedSignal.Calculated calculated
                     ? calculated.sources()
                     : List.of(resolved.get().mapped());
-            String text = VALID + (row.transform().isEmpty() ? "x" : row.transform()) + ")";
+            String text = about.of(row.transform().isEmpty() ? "x" : row.transform());
             boolean isThere = device.mappings().stream()
                     .anyMatch(other -> other.to().equals(to)
                             && other.transform().equals(text)
@@ -55,7 +79,7 @@ public final class ValidityMapping {
             } else {
                 String key = MappingKey.of(text + " " + row.source(), to, keys);
                 keys.add(key);
-                wanted.add(MappedSignal.Calculated.of(sources, text, key, "ok " + row.name()));
+                wanted.add(MappedSignal.Calculated.of(sources, text, key, about.word + " " + row.name()));
             }
         }
         if (!hasValues) {
