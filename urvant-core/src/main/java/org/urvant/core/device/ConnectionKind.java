@@ -57,6 +57,11 @@ public record ConnectionKind(
         ports = List.copyOf(ports);
     }
 
+    /** Returns what names points of it can have: device and protocol hold them. */
+    public NameRule names() {
+        return capacity.names().and(protocol.names());
+    }
+
     /** Returns whether signals can be mapped to points of it. */
     public boolean takesSignals() {
         return protocol.takesSignals(role) && !capacity.areFixed();

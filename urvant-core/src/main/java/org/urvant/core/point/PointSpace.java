@@ -5,6 +5,7 @@ import java.util.NoSuchElementException;
 import java.util.Optional;
 import org.urvant.core.range.Interval;
 import org.urvant.core.signal.SignalValue;
+import org.urvant.core.text.NameRule;
 import org.urvant.core.tree.Section;
 
 /**
@@ -59,6 +60,11 @@ public interface PointSpace {
     /** Returns the range in which a carrier holds every whole number as it is. */
     default Interval exactWholes(String carrier) {
         return holds(carrier).range();
+    }
+
+    /** Returns what names points can have, whatever device they are on; the protocols at hand have addresses alone. */
+    default NameRule names() {
+        return NameRule.NONE;
     }
 
     /** Returns whether the quality of a value and the time of its change travel with it. */

@@ -63,6 +63,13 @@ public record NameRule(int longest, Letters letters) {
         Objects.requireNonNull(letters, "letters");
     }
 
+    /** Returns what names both can hold. */
+    public NameRule and(NameRule other) {
+        boolean isBounded = longest > 0 && (other.longest == 0 || longest <= other.longest);
+        return new NameRule(
+                isBounded ? longest : other.longest, letters.last <= other.letters.last ? letters : other.letters);
+    }
+
     /** Returns the name in characters that can be held; what has no such writing becomes {@code _}. */
     public String written(String name) {
         StringBuilder text = new StringBuilder(name.length());
@@ -88,12 +95,12 @@ public record NameRule(int longest, Letters letters) {
     public Optional<String> misfit(String name) {
         int length = name.codePointCount(0, name.length());
         if (longest > 0 && length > longest) {
-            return Optional.of("the name has " + length + " characters; the device holds " + longest);
+            return Optional.of("the name has " + length + " characters; at most " + longest + " can be held");
         }
         return name.codePoints()
                 .filter(each -> !letters.has(each))
                 .mapToObj(each -> "the name has the character '" + Visible.of(Character.toString(each))
-                        + "', which the device cannot show")
+                        + "', which cannot be held")
                 .findFirst();
     }
 }

@@ -324,7 +324,7 @@ public final class SignalMapper {
                 ? NameRule.NONE
                 : project.type(device)
                         .flatMap(type -> type.connection(found.kind().text()))
-                        .map(kind -> kind.capacity().names())
+                        .map(ConnectionKind::names)
                         .orElse(NameRule.NONE);
     }
 }

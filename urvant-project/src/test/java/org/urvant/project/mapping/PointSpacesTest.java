@@ -231,6 +231,10 @@ class PointSpacesTest {
                 .hasSizeGreaterThan(2)
                 .extracting(Mapping::destination)
                 .startsWith("lamp 1", "lamp 2", "lamp 3");
+        assertThat(rows)
+                .extracting(Mapping::name)
+                .allMatch(name -> name.length() <= 8)
+                .doesNotHaveDuplicates();
         assertThat(errors(mapping.after()))
                 .filteredOn(finding -> finding.place().contains(rows.get(0).name()))
                 .isEmpty();

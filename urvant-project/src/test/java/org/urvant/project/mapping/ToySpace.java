@@ -14,6 +14,7 @@ import org.urvant.core.point.Point;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Role;
 import org.urvant.core.point.Shape;
+import org.urvant.core.text.NameRule;
 import org.urvant.core.tree.Value;
 
 /** A protocol that exists in this test only: ten lamps, which can be lit and nothing else. */
@@ -60,6 +61,11 @@ public final class ToySpace implements PointSpace {
     @Override
     public String title() {
         return "Toy";
+    }
+
+    @Override
+    public NameRule names() {
+        return new NameRule(8, NameRule.Letters.ASCII);
     }
 
     @Override
