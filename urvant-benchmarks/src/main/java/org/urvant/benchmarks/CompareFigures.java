@@ -136,7 +136,7 @@ public final class CompareFigures {
                     folder.save(folder.load(), folder.load().with(site.bays().get("B1")));
                     Project before = folder.load();
                     long start = System.nanoTime();
-                    folder.save(before, BayCopy.plan(before, "B1", wanted, false));
+                    folder.carryOut(BayCopy.plan(before, "B1", wanted, false).change(before));
                     long spent = System.nanoTime() - start;
                     keep(folder.root(), written);
                     return (int) (spent / 1000);

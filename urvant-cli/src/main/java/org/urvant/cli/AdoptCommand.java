@@ -5,6 +5,7 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.change.Adoption;
+import org.urvant.project.change.Change;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.folder.ConfigurationFile;
 import org.urvant.project.folder.ProjectFolder;
@@ -60,7 +61,8 @@ final class AdoptCommand extends ChangingCommand {
         consent.ask(
                 "Take what " + (file == null ? name + " runs" : file + " holds") + " into the project?",
                 "the project is as it was");
-        folder.replace(project, adoption.after()).forEach(kept -> say("kept a copy in " + kept));
+        folder.carryOut(Change.of(project, adoption.after()).keepingOld())
+                .forEach(kept -> say("kept a copy in " + kept));
         if (!adoption.left().isEqual()) {
             say(paint.warn("could not be taken over:"));
             say(Differences.lines(adoption.left(), paint));

@@ -73,7 +73,7 @@ final class BayCommand extends ChangingCommand {
             return Exit.DONE;
         }
         consent.ask("Make " + count(plan.made().size(), "bay") + "?", "nothing was changed");
-        folder.save(project, plan);
+        folder.carryOut(plan.change(project));
         say("made " + count(plan.made().size(), "bay") + " with "
                 + count(plan.drawn().size(), "device"));
         String first = plan.made().get(0).bay();

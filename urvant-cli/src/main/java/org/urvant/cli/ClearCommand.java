@@ -4,6 +4,7 @@ import java.util.List;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.text.Word;
 import org.urvant.project.Project;
+import org.urvant.project.change.Change;
 import org.urvant.project.change.Clearing;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
@@ -48,7 +49,7 @@ final class ClearCommand extends ChangingCommand {
         consent.ask(
                 "Clear the " + (what == Clearing.Scope.ALL ? "mappings and settings" : scope) + " of " + name + "?",
                 "nothing was cleared");
-        List<String> kept = folder.replace(project, clearing.after());
+        List<String> kept = folder.carryOut(Change.of(project, clearing.after()).keepingOld());
         kept.forEach(file -> say("kept a copy in " + file));
         say("cleared " + scope + " of " + name);
         next("urvant check " + name);

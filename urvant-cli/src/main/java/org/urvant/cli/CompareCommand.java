@@ -8,6 +8,7 @@ import java.util.TreeMap;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Project;
+import org.urvant.project.change.Change;
 import org.urvant.project.change.TakingOver;
 import org.urvant.project.compare.Accepted;
 import org.urvant.project.folder.ProjectFolder;
@@ -172,7 +173,7 @@ final class CompareCommand extends ChangingCommand {
         }
         if (!dryRun) {
             consent.ask("Take " + (plan.taken().size() == 1 ? "this" : "these") + " over?", "nothing was changed");
-            folder.replace(project, plan.after());
+            folder.carryOut(Change.of(project, plan.after()).keepingOld());
             say("took over " + count(plan.taken().size(), "difference") + " into " + into);
             next("urvant compare " + left + (right == null ? "" : " " + right));
         }

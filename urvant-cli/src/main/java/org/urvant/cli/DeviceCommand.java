@@ -10,6 +10,7 @@ import org.urvant.core.finding.Ref;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.change.Change;
 import org.urvant.project.change.DeviceChange;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.reference.References;
@@ -67,7 +68,9 @@ final class DeviceCommand extends ChangingCommand {
             @Option(names = "--twin", description = "The two are a redundant pair.") boolean twin) {
         ProjectFolder folder = changing();
         Project project = folder.load();
-        List<String> open = folder.copyDevice(project, from, name, twin);
+        DeviceChange.Copied copied = DeviceChange.copy(project, from, name, twin);
+        folder.carryOut(copied.change(project));
+        List<String> open = copied.open();
         int rows = project.device(from).mappings().size();
         say("added " + name + ", a copy of " + from
                 + (rows == 0 ? "" : ", with " + count(rows, "row") + " of its mapping"));
@@ -93,7 +96,7 @@ final class DeviceCommand extends ChangingCommand {
         References.to(project, Ref.device(name)).forEach(referrer -> say("names it: " + referrer));
         Project rest = DeviceChange.remove(project, name, cascade);
         consent.ask("Remove " + name + "?", "nothing was removed");
-        folder.replace(project, rest).forEach(file -> say("kept a copy in " + file));
+        folder.carryOut(Change.of(project, rest).keepingOld()).forEach(file -> say("kept a copy in " + file));
         say("removed " + name);
         next("urvant undo");
         return Exit.DONE;

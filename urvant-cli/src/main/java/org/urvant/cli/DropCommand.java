@@ -2,6 +2,7 @@ package org.urvant.cli;
 
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.change.Change;
 import org.urvant.project.change.RowRemoval;
 import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.setting.DeviceSheets;
@@ -44,7 +45,8 @@ final class DropCommand extends ChangingCommand {
         if (cascade || removal.referrers().isEmpty()) {
             consent.ask("Take it out?", "nothing was changed");
         }
-        folder.replace(project, removal.carriedOut(project, name, cascade))
+        folder.carryOut(Change.of(project, removal.carriedOut(project, name, cascade))
+                        .keepingOld())
                 .forEach(file -> say("kept a copy in " + file));
         if (json) {
             sayJson(Json.object("device", name, "rows", removal.rows(), "referrers", removal.referrers()));

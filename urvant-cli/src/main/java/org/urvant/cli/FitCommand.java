@@ -12,6 +12,7 @@ import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.UnitCheck;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.change.Change;
 import org.urvant.project.change.HardwareChange;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.folder.ProjectFolder;
@@ -95,7 +96,7 @@ final class FitCommand extends ChangingCommand {
             consent.ask("Exchange " + (exchanges.size() == 1 ? "the module?" : "the modules?"), "nothing was changed");
         }
         Project changed = HardwareChange.fit(ValueChange.set(project, name, plate), name, exchanges);
-        folder.replace(project, changed).forEach(file -> say("kept a copy in " + file));
+        folder.carryOut(Change.of(project, changed).keepingOld()).forEach(file -> say("kept a copy in " + file));
         next("urvant check " + name);
         return Exit.DONE;
     }

@@ -12,6 +12,7 @@ import org.urvant.core.finding.Entry;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
+import org.urvant.project.change.Change;
 import org.urvant.project.change.HardwareChange;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
@@ -72,7 +73,8 @@ final class OrderCodeCommand extends ChangingCommand {
         }
         if (apply) {
             consent.ask("Give " + name + " these modules and licences?", "nothing was changed");
-            folder.replace(project, HardwareChange.order(project, name, code))
+            folder.carryOut(Change.of(project, HardwareChange.order(project, name, code))
+                            .keepingOld())
                     .forEach(file -> say("kept a copy in " + file));
             say("fitted " + name + " by its code");
             next("urvant check " + name);

@@ -47,7 +47,7 @@ final class RemoveCommand extends ChangingCommand {
             say("picks that fit no IED any more, and stay: " + String.join(", ", removal.orphans()));
         }
         consent.ask("Remove " + source + "?", "nothing was removed");
-        List<String> kept = folder.remove(project, removal);
+        List<String> kept = folder.carryOut(removal.change(project));
         say(paint.good("removed") + " " + source + "; the old state is in " + String.join(", ", kept));
         if (removal.mappingCount() > 0) {
             note("the addresses of the " + count(removal.mappingCount(), "mapping") + " stay kept for their signals");

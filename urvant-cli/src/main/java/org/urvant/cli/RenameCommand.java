@@ -46,7 +46,7 @@ final class RenameCommand extends ChangingCommand {
         if (dryRun) {
             renaming.carriedOut(project);
         } else {
-            folder.rename(project, renaming);
+            folder.carryOut(renaming.change(project));
         }
         if (json) {
             sayJson(Json.object(

@@ -44,7 +44,7 @@ public final class BayFromBay {
         List<BayCopy.Wanted> wanted = BayTable.read(table, "bays.csv").entrySet().stream()
                 .map(row -> BayCopy.Wanted.of(row.getKey(), row.getValue()))
                 .toList();
-        folder.save(before, BayCopy.plan(before, "F11", wanted, true));
+        folder.carryOut(BayCopy.plan(before, "F11", wanted, true).change(before));
 
         Project copied = folder.load();
         Configuration asCopied = ConfigurationBuilder.build(copied, copied.device("F13"));

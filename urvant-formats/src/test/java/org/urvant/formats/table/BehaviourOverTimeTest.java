@@ -170,8 +170,8 @@ class BehaviourOverTimeTest {
         Configuration with = configuration("F11");
         assertThat(with.partFingerprints()).containsKey("logic");
         assertThat(bare.differencesTo(with).count()).isEqualTo(1);
-        folder.copyDevice(folder.load(), "F11", "F12", false);
-        folder.rename(folder.load(), Renaming.of(folder.load(), Ref.device("F12"), "F13"));
+        folder.carryOut(DeviceChange.copy(folder.load(), "F11", "F12", false).change(folder.load()));
+        folder.carryOut(Renaming.of(folder.load(), Ref.device("F12"), "F13").change(folder.load()));
         assertThat(folder.load().device("F13").logic()).isEqualTo(text);
         folder.change(site -> DeviceChange.remove(site, "F13", false));
         assertThat(root.resolve("site/logic/F13.st")).doesNotExist();

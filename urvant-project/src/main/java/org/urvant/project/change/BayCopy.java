@@ -120,6 +120,11 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
         return new BayCopy(after, made, drawn);
     }
 
+    /** Returns the change that makes the copies; the files of their devices are those of the originals. */
+    public Change change(Project before) {
+        return Change.of(before, after).drawing(drawn);
+    }
+
     /** One copy while it is made. */
     private static final class Copying {
         private final Bay bay;

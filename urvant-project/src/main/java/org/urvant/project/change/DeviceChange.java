@@ -29,9 +29,15 @@ public final class DeviceChange {
      * A project with a copy in it.
      *
      * @param project the project with the copy
+     * @param drawn the copy's name, and that of the device it is of
      * @param open paths of the settings that the copy must be given, as they belong to the one device
      */
-    public record Copied(Project project, List<String> open) {}
+    public record Copied(Project project, Map<String, String> drawn, List<String> open) {
+        /** Returns the change that makes the copy; its file is that of the device, comments and all. */
+        public Change change(Project before) {
+            return Change.of(before, project).drawing(drawn);
+        }
+    }
 
     /**
      * Adds a device with the values, modules, connections, mappings and programs of another, but for what belongs to the one
@@ -42,7 +48,7 @@ public final class DeviceChange {
      */
     public static Copied copy(Project project, String from, String name, boolean isTwin) {
         Copied copied = drawn(project, from, name, isTwin);
-        return new Copied(withAddressesGiven(copied.project(), name), copied.open());
+        return new Copied(withAddressesGiven(copied.project(), name), copied.drawn(), copied.open());
     }
 
     /** Returns the site in which the addresses of a device's rows are given, as those of rows that are proposed. */
@@ -85,7 +91,7 @@ public final class DeviceChange {
                 .named(name)
                 .with(isTwin ? plate.with(Plate.Item.TWIN_OF, from) : plate)
                 .with(device.fitted().withTicked(new TreeMap<>()));
-        return new Copied(project.with(copy), open);
+        return new Copied(project.with(copy), Map.of(name, from), open);
     }
 
     /**

@@ -198,6 +198,11 @@ public record Renaming(Ref from, String to) {
                 : Map.of();
     }
 
+    /** Returns the change that gives it the name where it stands. */
+    public Change change(Project project) {
+        return new Change(project, carriedOut(project), Map.of(), Optional.of(this), Optional.empty(), false);
+    }
+
     /** Returns the site with the new name. */
     public Project carriedOut(Project project) {
         SortedMap<String, String> accepted = new TreeMap<>(project.remarks().accepted());

@@ -3,6 +3,7 @@ package org.urvant.project.change;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -93,7 +94,12 @@ public record SourceRemoval(
         return mappings.values().stream().mapToInt(List::size).sum();
     }
 
-    /** Takes the file out, with all that hangs on it. */
+    /** Returns the change that takes the file out, with all that hangs on it, and keeps copies. */
+    public Change change(Project project) {
+        return new Change(project, carriedOut(project), Map.of(), Optional.empty(), Optional.of(source), true);
+    }
+
+    /** Returns the site without the file and all that hangs on it. */
     public Project carriedOut(Project project) {
         Project changed = project.with(project.imported().without(source));
         for (Map.Entry<String, List<String>> gone : connections.entrySet()) {

@@ -28,10 +28,7 @@ import org.urvant.file.SafeFile;
 import org.urvant.file.Volume;
 import org.urvant.project.Project;
 import org.urvant.project.change.AddressFollowing;
-import org.urvant.project.change.BayCopy;
-import org.urvant.project.change.DeviceChange;
-import org.urvant.project.change.Renaming;
-import org.urvant.project.change.SourceRemoval;
+import org.urvant.project.change.Change;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.scl.Ied;
@@ -296,7 +293,7 @@ public final class ProjectFolder {
             if (plan.movesAddresses()) {
                 Project before = load();
                 AddressFollowing following = AddressFollowing.of(before, plan.newer(wanted));
-                writer.add(batch, before, following.project(), Map.of());
+                writer.add(batch, before, following.project());
                 followed = following.followed();
             }
             sources.carryOut(plan, wanted, batch);
@@ -359,14 +356,19 @@ public final class ProjectFolder {
     }
 
     /**
-     * Writes what differs between two states of the site into its files, as one change. Addresses that were given go into the
-     * ledger first.
+     * Carries a change of the site out, as a whole. Addresses that were given go into the ledger with it.
      *
+     * @return names of the files in which copies of what stood there are kept
      * @throws RefusedException when a file is written in a way in which that cannot be done, or was changed by something else
      *     since the site was read; then nothing was written
      */
+    public List<String> carryOut(Change change) {
+        return writer.carryOut(change);
+    }
+
+    /** Carries the change from one state of the site to another out. */
     public void save(Project before, Project after) {
-        writer.save(before, after, Map.of());
+        carryOut(Change.of(before, after));
     }
 
     /** Changes the site and saves it: reads it, lets it be changed, and writes what differs. */
@@ -377,46 +379,6 @@ public final class ProjectFolder {
             save(before, after);
             return after;
         });
-    }
-
-    /**
-     * Writes what differs between two states of the site as {@link #save} does, and keeps copies of what stood in the files of
-     * devices that change or go.
-     *
-     * @return names of the files in which the old state is kept
-     */
-    public List<String> replace(Project before, Project after) {
-        return writer.replace(before, after);
-    }
-
-    /**
-     * Copies a device and saves that; the copy's file is that of the device, comments and all. See {@link DeviceChange#copy}.
-     *
-     * @return paths of the settings that the copy must be given
-     */
-    public List<String> copyDevice(Project project, String from, String to, boolean isTwin) {
-        DeviceChange.Copied copied = DeviceChange.copy(project, from, to, isTwin);
-        writer.save(project, copied.project(), Map.of(to, from));
-        return copied.open();
-    }
-
-    /** Saves copies of a bay as one change; the files of its devices are those of the originals, comments and all. */
-    public void save(Project project, BayCopy copy) {
-        writer.save(project, copy.after(), copy.drawn());
-    }
-
-    /** Gives something another name, where it stands in its file, and saves that; the history of a device goes on. */
-    public void rename(Project project, Renaming renaming) {
-        writer.rename(project, renaming);
-    }
-
-    /**
-     * Takes an imported file out, with all that hangs on it.
-     *
-     * @return names of the files in which the old state is kept
-     */
-    public List<String> remove(Project project, SourceRemoval removal) {
-        return writer.remove(project, removal);
     }
 
     /** Sets values of a device and saves them; see {@link ValueChange#set(Project, Map)}. */

@@ -18,6 +18,7 @@ import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.Remarks;
+import org.urvant.project.change.Change;
 import org.urvant.project.change.Renaming;
 import org.urvant.scl.selection.Pick;
 
@@ -37,13 +38,13 @@ final class SiteText {
         this.renaming = renaming;
     }
 
-    /**
-     * Returns the texts by the name of their file; null for files that go, which come last.
-     *
-     * @param drawn new devices that were made of others, with the names of these: their files are copied, comments and all
-     */
-    static Map<String, String> of(ProjectFiles files, Project before, Project after, Map<String, String> drawn) {
-        return new SiteText(files, Optional.empty()).all(before, after, drawn);
+    /** Returns the texts by the name of their file; null for files that go, which come last. */
+    static Map<String, String> of(ProjectFiles files, Change change) {
+        Map<String, String> drawn = new HashMap<>(change.drawn());
+        change.renaming()
+                .filter(renaming -> renaming.from().kind() == Kind.DEVICE)
+                .ifPresent(renaming -> drawn.put(renaming.to(), renaming.from().name()));
+        return new SiteText(files, change.renaming()).all(change.before(), change.after(), drawn);
     }
 
     private Map<String, String> all(Project before, Project after, Map<String, String> drawn) {
@@ -104,14 +105,6 @@ final class SiteText {
         } else if (!before.equals(after)) {
             texts.put(SavedQueries.NAME, SavedQueries.text(after));
         }
-    }
-
-    /** Returns the texts of a site in which something got another name: that is changed where it stands, with all below it. */
-    static Map<String, String> renamed(ProjectFiles files, Project before, Project after, Renaming renaming) {
-        SiteText text = new SiteText(files, Optional.of(renaming));
-        boolean isDevice = renaming.from().kind() == Kind.DEVICE;
-        return text.all(
-                before, after, isDevice ? Map.of(renaming.to(), renaming.from().name()) : Map.of());
     }
 
     /** Returns whether something of a kind is renamed, within a device or on its own. */

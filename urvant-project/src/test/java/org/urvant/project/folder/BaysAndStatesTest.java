@@ -73,7 +73,7 @@ class BaysAndStatesTest {
         }
         BayCopy copy = BayCopy.plan(site, "K7", wanted, false);
         assertThat(files(root.resolve("site"))).as("a plan writes nothing").isEqualTo(before);
-        folder.save(site, copy);
+        folder.carryOut(copy.change(site));
         Project after = folder.load();
         assertThat(after.bays().keySet()).contains("K10", "K19");
         assertThat(after.device("GW15").mappings())

@@ -20,6 +20,7 @@ import org.urvant.file.SafeFile;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.change.Adoption;
+import org.urvant.project.change.Change;
 import org.urvant.project.change.NewDevice;
 import org.urvant.project.change.SourceRemoval;
 import org.urvant.project.change.ValueChange;
@@ -154,8 +155,9 @@ class ConventionsTest {
                 .toList();
         Project project = folder.load();
         Project cleared = ValueChange.cleared(project, "GW1");
-        List<String> kept =
-                folder.replace(project, cleared.with(cleared.device("GW1").withMappings(List.of())));
+        List<String> kept = folder.carryOut(
+                Change.of(project, cleared.with(cleared.device("GW1").withMappings(List.of())))
+                        .keepingOld());
         assertThat(kept).hasSize(2).allSatisfy(copy -> assertThat(folder.root().resolve(copy))
                 .isNotEmptyFile());
         assertThat(folder.load().device("GW1").mappings()).isEmpty();
@@ -192,7 +194,7 @@ class ConventionsTest {
         ProjectFolder later = ProjectFolder.open(made.root(), Skarholm.workplace("tester"));
         later.describe("remove F01.cid");
         Project project = later.load();
-        later.remove(project, SourceRemoval.of(project, "F01.cid"));
+        later.carryOut(SourceRemoval.of(project, "F01.cid").change(project));
         assertThat(later.load().ied("F01")).isEmpty();
         Undone undone =
                 ProjectFolder.open(made.root(), Skarholm.workplace("tester")).undo(false);

@@ -36,6 +36,7 @@ import org.urvant.file.ExclusiveLock;
 import org.urvant.file.SafeFile;
 import org.urvant.file.Volume;
 import org.urvant.project.Project;
+import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.Renaming;
 import org.urvant.project.change.SourceRemoval;
 import org.urvant.project.change.ValueChange;
@@ -66,13 +67,17 @@ class CutOffTest {
         IMPORT(folder -> folder.importScl(newer(folder.root().resolveSibling("F01.cid")))),
         REMOVE(folder -> {
             Project site = folder.load();
-            folder.remove(site, SourceRemoval.of(site, "F02.cid"));
+            folder.carryOut(SourceRemoval.of(site, "F02.cid").change(site));
         }),
         RENAME(folder -> {
             Project site = folder.load();
-            folder.rename(site, Renaming.of(site, References.find(site, List.of("device", "GW1")), "GW7"));
+            folder.carryOut(Renaming.of(site, References.find(site, List.of("device", "GW1")), "GW7")
+                    .change(site));
         }),
-        COPY(folder -> folder.copyDevice(folder.load(), "GW1", "GW3", true)),
+        COPY(folder -> {
+            Project site = folder.load();
+            folder.carryOut(DeviceChange.copy(site, "GW1", "GW3", true).change(site));
+        }),
         QUERY(folder -> folder.saveQuery("trips", "kind:trip")),
         UNDO(folder -> folder.undo(false));
 
@@ -218,7 +223,8 @@ class CutOffTest {
             Files.createSymbolicLink(link, name.endsWith("l") ? theirs : outside);
             assertThatThrownBy(() -> {
                         folder.change(made -> ValueChange.set(made, "GW1", Map.of("watchdog.time", "11")));
-                        folder.remove(folder.load(), SourceRemoval.of(folder.load(), "F02.cid"));
+                        folder.carryOut(
+                                SourceRemoval.of(folder.load(), "F02.cid").change(folder.load()));
                         folder.history("GW1").saved(folder.basis("GW1"), "again");
                     })
                     .as(name)

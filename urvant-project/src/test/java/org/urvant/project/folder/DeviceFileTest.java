@@ -20,6 +20,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Severity;
 import org.urvant.file.SafeFile;
 import org.urvant.project.change.ConnectionChange;
+import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.NewDevice;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
@@ -262,7 +263,7 @@ class DeviceFileTest {
             folder.set(folder.load(), "H1", "heat.to", value);
         }
         folder = ProjectFolder.open(folder.root(), Skarholm.workplace("tester"));
-        folder.copyDevice(folder.load(), "H1", "H2", false);
+        folder.carryOut(DeviceChange.copy(folder.load(), "H1", "H2", false).change(folder.load()));
         assertThat(folder.undo(false).files()).containsExactly("devices/H2.yaml");
         assertThat(folder.load().devices()).containsOnlyKeys("H1");
         for (String value : List.of("23", "22", "21")) {

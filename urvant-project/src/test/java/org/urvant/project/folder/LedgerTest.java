@@ -261,7 +261,8 @@ class LedgerTest {
 
     private void rename(String from, String to) {
         Project site = folder.load();
-        folder.rename(site, Renaming.of(site, References.find(site, List.of("device", from)), to));
+        folder.carryOut(Renaming.of(site, References.find(site, List.of("device", from)), to)
+                .change(site));
     }
 
     @Test

@@ -178,11 +178,11 @@ class PlantTest {
 
     @Test
     void aRenameIsFollowedAndARemovalRefusedWhileSomethingRefersToIt() {
-        folder.copyDevice(folder.load(), "TD1", "TD2", true);
+        folder.carryOut(DeviceChange.copy(folder.load(), "TD1", "TD2", true).change(folder.load()));
         folder.change(site -> site.with(site.remarks().withMuted("left-at-default TD1 settings", "looked through")));
         assertThatThrownBy(() -> folder.change(site -> DeviceChange.remove(site, "TD1", false)))
                 .hasMessageContaining("TD2 twin-of, devices/TD2.yaml");
-        folder.rename(folder.load(), Renaming.of(folder.load(), Ref.device("TD1"), "TD9"));
+        folder.carryOut(Renaming.of(folder.load(), Ref.device("TD1"), "TD9").change(folder.load()));
         Project project = folder.load();
         assertThat(project.devices()).containsKey("TD9").doesNotContainKey("TD1");
         assertThat(project.device("TD2").plate().text(Plate.Item.TWIN_OF)).isEqualTo("TD9");

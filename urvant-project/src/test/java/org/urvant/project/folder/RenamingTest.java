@@ -132,7 +132,7 @@ class RenamingTest {
                 continue;
             }
             Renaming there = Renaming.of(project, ref, name);
-            folder.rename(project, there);
+            folder.carryOut(there.change(project));
             Project between = folder.load();
             assertThat(References.isThere(between, ref)).as("%s", ref).isFalse();
             Ref next = ref.named(there.to());
@@ -142,7 +142,7 @@ class RenamingTest {
                         .as("findings after %s", ref)
                         .isEqualTo(said(project, "-", "-"));
             }
-            folder.rename(between, Renaming.of(between, next, lastPart(ref)));
+            folder.carryOut(Renaming.of(between, next, lastPart(ref)).change(between));
             assertThat(files(folder.root())).as("files after %s and back", ref).isEqualTo(before);
             renamed++;
         }
@@ -193,7 +193,7 @@ class RenamingTest {
     void textsForPeopleAreNeverTouched() {
         ProjectFolder folder = PREPARED.copy(root.resolve("site"));
         folder.change(site -> ValueChange.set(site, "TD2", Map.of("description", "F11 feeder is up")));
-        folder.rename(folder.load(), Renaming.of(folder.load(), Ref.device("F11"), "F19"));
+        folder.carryOut(Renaming.of(folder.load(), Ref.device("F11"), "F19").change(folder.load()));
         Project renamed = folder.load();
         assertThat(ValueChange.given(renamed, "TD2", "description")).contains("F11 feeder is up");
         assertThat(text(folder.root().resolve(SiteFile.NAME)))
@@ -215,7 +215,8 @@ class RenamingTest {
     void addressesFollowAConnectionAndAreNeverFree() {
         ProjectFolder folder = PREPARED.copy(root.resolve("site"));
         Project before = folder.load();
-        folder.rename(before, Renaming.of(before, Ref.of(Kind.CONNECTION, "scada", "GW1"), "grid"));
+        folder.carryOut(Renaming.of(before, Ref.of(Kind.CONNECTION, "scada", "GW1"), "grid")
+                .change(before));
         folder.undo(false);
         Project undone = folder.load();
         assertThat(undone.device("GW1").mappings())

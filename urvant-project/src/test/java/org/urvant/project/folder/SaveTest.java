@@ -25,6 +25,7 @@ import org.urvant.file.SafeFile;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.change.Change;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.HardwareChange;
@@ -158,11 +159,11 @@ class SaveTest {
         SafeFile.writeText(file, noted);
         folder.set(folder.load(), "F11", Map.of("ct.primary", "600 A"));
         assertThat(file).hasContent(noted.replace("ct.primary: 400 A", "ct.primary: 600 A"));
-        folder.copyDevice(folder.load(), "F11", "F12", false);
+        folder.carryOut(DeviceChange.copy(folder.load(), "F11", "F12", false).change(folder.load()));
         assertThat(folder.root().resolve("devices/F12.yaml"))
                 .content()
                 .contains("device: F12", "# as agreed on site", "# all in primary values", "origin: copy of F11");
-        folder.rename(folder.load(), Renaming.of(folder.load(), Ref.device("F12"), "F13"));
+        folder.carryOut(Renaming.of(folder.load(), Ref.device("F12"), "F13").change(folder.load()));
         assertThat(folder.root().resolve("devices/F13.yaml")).content().contains("device: F13", "# as agreed on site");
         assertThat(folder.root().resolve("devices/F12.yaml")).doesNotExist();
     }
@@ -286,11 +287,12 @@ class SaveTest {
         ProjectFolder folder = Plant.make(root.resolve("site"));
         folder.change(site -> site.with(site.device("F11").withLogic("PROGRAM p END_PROGRAM\n")));
         Project site = folder.load();
-        List<String> kept = folder.replace(site, DeviceChange.remove(site, "F11", true));
+        List<String> kept = folder.carryOut(
+                Change.of(site, DeviceChange.remove(site, "F11", true)).keepingOld());
         assertThat(kept).hasSize(2).allSatisfy(copy -> assertThat(folder.root().resolve(copy))
                 .isNotEmptyFile());
         assertThat(texts().keySet()).noneMatch(name -> name.matches("(devices|mappings|logic)/F11.*"));
-        assertThatThrownBy(() -> folder.remove(site, SourceRemoval.of(site, "x.cid")))
+        assertThatThrownBy(() -> folder.carryOut(SourceRemoval.of(site, "x.cid").change(site)))
                 .hasMessageContaining("imported file");
         assertThatThrownBy(() -> folder.change(each -> DeviceChange.remove(each, "F12", true)))
                 .hasMessageContaining("F12");

@@ -166,7 +166,7 @@ class StationTest {
         assertThat(removal.mappingCount())
                 .isEqualTo(project.device("GW1").mappings().size() / 2);
         assertThat(removal.orphans()).as("F01 still fits the pick").isEmpty();
-        List<String> kept = folder.remove(project, removal);
+        List<String> kept = folder.carryOut(removal.change(project));
         assertThat(kept)
                 .allSatisfy(copy -> assertThat(folder.root().resolve(copy)).exists());
         Project after = folder.load();

@@ -1,0 +1,63 @@
+package org.urvant.project.change;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import org.urvant.project.AddressBook;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+
+/**
+ * What an operation changes of a site, as a value: nothing is written until a folder carries it out, as a whole. Addresses that
+ * were given with it go into the ledgers of their devices.
+ *
+ * @param before the site as it was read
+ * @param after the site afterwards
+ * @param drawn new devices that were made of others, with the names of these: their files are copies, comments and all
+ * @param renaming what gets another name where it stands in its file; the history of a device goes on
+ * @param source imported file that goes
+ * @param keepsOld whether copies are kept of what stood in the files of devices that change or go
+ */
+public record Change(
+        Project before,
+        Project after,
+        Map<String, String> drawn,
+        Optional<Renaming> renaming,
+        Optional<String> source,
+        boolean keepsOld) {
+    public Change {
+        Objects.requireNonNull(before, "before");
+        Objects.requireNonNull(after, "after");
+        drawn = Map.copyOf(drawn);
+    }
+
+    /** Returns the change from one state of a site to another. */
+    public static Change of(Project before, Project after) {
+        return new Change(before, after, Map.of(), Optional.empty(), Optional.empty(), false);
+    }
+
+    /** Returns the same change with the files of new devices made of those of others, whose names are given. */
+    public Change drawing(Map<String, String> origins) {
+        return new Change(before, after, origins, renaming, source, keepsOld);
+    }
+
+    /** Returns the same change with copies of the files of devices that change or go. */
+    public Change keepingOld() {
+        return new Change(before, after, drawn, renaming, source, true);
+    }
+
+    /** Returns the devices that get addresses with it, which go into their ledgers. */
+    public List<Device> addressed() {
+        return after.devices().values().stream()
+                .filter(device -> device.addresses() != addressesBefore(device.name()))
+                .toList();
+    }
+
+    /** Returns the addresses that a device had before; none when it is new. */
+    public AddressBook addressesBefore(String device) {
+        return Optional.ofNullable(before.devices().get(device))
+                .map(Device::addresses)
+                .orElse(AddressBook.empty());
+    }
+}
