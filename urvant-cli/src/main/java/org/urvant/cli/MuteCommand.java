@@ -39,8 +39,12 @@ final class MuteCommand extends ChangingCommand {
     public Integer call() {
         ProjectFolder folder = changing();
         Project project = folder.load();
-        List<Finding> findings = folder.check(project);
         String place = rule + " " + subject;
+        if (off) {
+            unmute(folder, project, place);
+            return Exit.DONE;
+        }
+        List<Finding> findings = folder.check(project);
         Finding finding = findings.stream()
                 .filter(candidate -> candidate.place().equals(place))
                 .findFirst()
@@ -52,13 +56,24 @@ final class MuteCommand extends ChangingCommand {
                     finding.remedy(),
                     finding.mend().steps().toArray(Step[]::new));
         }
-        if (!off && reason.isBlank()) {
+        if (reason.isBlank()) {
             throw new RefusedException(
                     "the reason is missing", "Give it with --reason \"…\"; it shows in every check.");
         }
-        folder.save(project, project.with(project.remarks().withMuted(place, off ? "" : reason)));
-        say((off ? "unmuted " : "muted ") + place);
+        folder.save(project, project.with(project.remarks().withMuted(place, reason)));
+        say("muted " + place);
         next("urvant check");
         return Exit.DONE;
+    }
+
+    /** What is muted can be unmuted though the finding is gone. */
+    private void unmute(ProjectFolder folder, Project project, String place) {
+        if (!project.muted().containsKey(place)) {
+            throw new UnknownNameException(
+                    "muted finding", place, project.muted().keySet());
+        }
+        folder.save(project, project.with(project.remarks().withMuted(place, "")));
+        say("unmuted " + place);
+        next("urvant check");
     }
 }

@@ -25,6 +25,7 @@ final class Steps {
             case SET_CLOCK -> words.add("--set");
             case CHANGE_PASSWORD -> words.add(Math.min(3, words.size()), "--user");
             case MATRIX -> words.add("--out FILE");
+            case UNMUTE -> words.add("--off");
             case ACCEPT_LEDGER -> words.add("--accept --reason TEXT");
             case PUBLISH_KEY -> words.add("--make");
             default -> {
@@ -45,6 +46,7 @@ final class Steps {
             case FIT, TAKE_AS_BUILT -> "fit";
             case SELECTORS, TICK -> "selectors";
             case START_STAND_IN -> "bench start";
+            case UNMUTE -> "mute";
             case ACCEPT_LEDGER -> "history";
             case PUBLISH_KEY -> "signing-key";
             default -> action.word();

@@ -73,6 +73,8 @@ public record Step(Action action, List<String> operands) {
         RECOVER,
         /** Put on record that a ledger holds as it is (device). */
         ACCEPT_LEDGER,
+        /** Let a finding that is muted speak again (check, subject). */
+        UNMUTE,
         /** Put the public key of who works here into the project. */
         PUBLISH_KEY;
 

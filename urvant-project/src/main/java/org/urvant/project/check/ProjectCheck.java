@@ -7,13 +7,19 @@ import java.util.ServiceLoader;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
+import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Severity;
+import org.urvant.core.finding.Step;
 import org.urvant.core.point.ListPoint;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.reference.References;
 import org.urvant.scl.SclFile;
+import org.urvant.scl.SclRules;
 
 /** Runs the checks. The findings come sorted, so that the same project always gives the same list. */
 public final class ProjectCheck {
@@ -34,7 +40,37 @@ public final class ProjectCheck {
         checks().stream().filter(check -> !(isLarge && check.isOfFiles())).forEach(check -> check.work()
                 .check(project, findings::add));
         beside.forEach(check -> findings.addAll(check.join()));
-        return sorted(project, findings);
+        List<Finding> sorted = sorted(project, findings);
+        List<Finding> idle = idleMutes(project, sorted);
+        return idle.isEmpty()
+                ? sorted
+                : Stream.concat(sorted.stream(), idle.stream()).sorted().toList();
+    }
+
+    /** Some findings are not listed one by one when there are too many; what is muted may be among them then. */
+    private static List<Finding> idleMutes(Project project, List<Finding> findings) {
+        Set<String> met =
+                findings.stream().filter(Finding::isMuted).map(Finding::place).collect(Collectors.toSet());
+        boolean isWhole = findings.stream().noneMatch(finding -> finding.rule().equals(SclRules.MORE_FINDINGS));
+        return project.muted().keySet().stream()
+                .filter(place -> isWhole && !met.contains(place))
+                .map(place -> idleMute(project, place))
+                .toList();
+    }
+
+    private static Finding idleMute(Project project, String place) {
+        int blank = place.indexOf(' ');
+        Step unmute = Step.of(
+                Step.Action.UNMUTE,
+                blank < 0 ? place : place.substring(0, blank),
+                blank < 0 ? "SUBJECT" : place.substring(blank + 1));
+        return new Finding(
+                        SiteRules.MUTES_NOTHING,
+                        place,
+                        Position.in("muted findings"),
+                        "'" + place + "' is muted, and there is no such finding",
+                        new Remedy(SiteRules.MUTES_NOTHING.remedy(), List.of(unmute)))
+                .concerning(References.ofMuted(project, place));
     }
 
     private static List<Finding> found(Project project, SiteCheck check) {

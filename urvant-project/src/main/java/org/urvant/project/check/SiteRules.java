@@ -67,6 +67,12 @@ public final class SiteRules implements RuleRoom {
             "N195",
             "A device is set to another region than the site lies in.",
             "Set the region of the site.");
+    public static final Rule MUTES_NOTHING = ALL.note(
+            "mutes-nothing",
+            "N147",
+            "A finding is muted that is not there: it was mended, its name is misspelt, or it is an error, which nobody can mute.",
+            "Unmute it, so that it is seen when it comes again.",
+            Action.UNMUTE);
 
     /** Made when the rules are first asked for. */
     public SiteRules() {}

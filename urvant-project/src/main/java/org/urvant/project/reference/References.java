@@ -64,6 +64,13 @@ public final class References {
         return references.found;
     }
 
+    /** Returns what a finding that is muted is about, as far as the site has it. */
+    public static Set<Ref> ofMuted(Project project, String finding) {
+        References references = new References(project);
+        references.muted(finding);
+        return references.found.stream().map(Reference::target).collect(Collectors.toSet());
+    }
+
     /** Returns the references to one thing; those by which a device names itself are none. */
     public static List<Reference> to(Project project, Ref target) {
         return all(project).stream()

@@ -195,7 +195,7 @@ class SiteCheckTest {
         rows.set(1, named(second, "a name of a signal that is longer than all can be"));
         assertThat(found(SITE.with(gateway.withMappings(rows)), "value-out-of-range"))
                 .singleElement()
-                .satisfies(finding -> assertThat(finding.message()).contains("the device holds 28"));
+                .satisfies(finding -> assertThat(finding.message()).contains("at most 28 can be held"));
     }
 
     private static Mapping named(Mapping row, String name) {

@@ -15,13 +15,16 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Severity;
+import org.urvant.core.finding.Step;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.SafeFile;
 import org.urvant.project.DeviceRecord;
 import org.urvant.project.Project;
 import org.urvant.project.check.DownloadCheck;
 import org.urvant.project.check.ProjectCheck;
+import org.urvant.project.check.SiteRules;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.mapping.MappingRules;
@@ -66,7 +69,7 @@ class ChecksTest {
             mappings/GW1.csv | XCBR1.Pos.stVal   | XCBR1.Pso.stVal        | unknown-reference         | Did you mean 'F01CTRL/XCBR1.Pos.stVal'?
             sources/F01.cid  | name="Tr" type    | name="Trx" type        | dangling-reference        | is no longer in
             devices/GW1.yaml | peer: 198.51.100.7 | peer: 198.51.100.777  | value-out-of-range        | expected an IPv4 address
-            mappings/GW1.csv | F01 Breaker position | F01 Breaker position of the first feeder | value-out-of-range | the device holds 28
+            mappings/GW1.csv | F01 Breaker position | F01 Breaker position of the first feeder | value-out-of-range | at most 28 can be held
             devices/GW1.yaml | station.name: Skarholm | watchdog.time: 7.3 | value-off-step            | between two steps
             devices/GW1.yaml | station.name: Skarholm | events.kept: 500   | open-items                | station.name is open
             mappings/GW1.csv | M_DP_TB_1 1002    | M_DP_TB_1 1001         | point-duplicate           | already used by 'F01 Breaker position'
@@ -225,6 +228,16 @@ class ChecksTest {
         folder.change(site -> site.with(site.remarks().withMuted(error.place(), "I know better")));
         assertThat(error.severity()).isEqualTo(Severity.ERROR);
         assertThat(ProjectCheck.blocks(findings())).isTrue();
-        assertThat(findings()).noneMatch(Finding::isMuted);
+        assertThat(findings())
+                .noneMatch(Finding::isMuted)
+                .filteredOn(finding -> finding.rule() == SiteRules.MUTES_NOTHING)
+                .singleElement()
+                .satisfies(idle -> {
+                    assertThat(idle.place()).isEqualTo("mutes-nothing " + error.place());
+                    assertThat(idle.about()).contains(Ref.device("GW1"));
+                    assertThat(idle.mend().steps())
+                            .containsExactly(
+                                    Step.of(Step.Action.UNMUTE, error.rule().id(), error.subject()));
+                });
     }
 }
