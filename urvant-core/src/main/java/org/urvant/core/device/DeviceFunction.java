@@ -19,13 +19,21 @@ import org.urvant.core.expression.Scope;
 public record DeviceFunction(
         String name, String meaning, boolean isPerGroup, String table, Expression when, Reach reach) {
     /**
+     * What a kind of channel must give to a function.
+     *
+     * @param word what channels must carry
+     * @param count how many of them it takes for the whole function: one, or a channel for each phase
+     */
+    public record Need(String word, int count) {}
+
+    /**
      * What a function that is on needs, and what it must reach when it trips.
      *
-     * @param needs words that channels must carry, by the kind of channel
+     * @param needs what channels must carry, by the kind of channel
      * @param trips when it trips; null for never
      * @param words the words of assignments that mean it
      */
-    public record Reach(Map<String, String> needs, Expression trips, List<String> words) {
+    public record Reach(Map<String, Need> needs, Expression trips, List<String> words) {
         public Reach {
             needs = Map.copyOf(needs);
             words = List.copyOf(words);

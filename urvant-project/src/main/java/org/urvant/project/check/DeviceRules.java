@@ -30,6 +30,11 @@ public final class DeviceRules implements RuleRoom {
             "N88",
             "A function is on, but an input without which it cannot work has no source.",
             "Give the input a source, or switch the function off.");
+    public static final Rule FUNCTION_INPUT_INCOMPLETE = ALL.warning(
+            "function-input-incomplete",
+            "N88",
+            "A function is on and has a part of its inputs only: of three phases, say, it sees two, and a fault in the third may pass it.",
+            "Say what the other channels carry, or make sure that the function is meant to work with what it has.");
     public static final Rule TRIPS_NO_OUTPUT = ALL.error(
             "trips-no-output",
             "N92",

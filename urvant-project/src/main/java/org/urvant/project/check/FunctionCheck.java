@@ -4,7 +4,9 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.DeviceFunction;
 import org.urvant.core.device.DeviceType;
@@ -12,6 +14,7 @@ import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
@@ -28,6 +31,7 @@ import org.urvant.project.setting.Sheet;
 final class FunctionCheck {
     private final DeviceSheets sheets;
     private final Consumer<Finding> findings;
+    private Set<String> named; // what values name, once it is asked for
 
     private FunctionCheck(DeviceSheets sheets, Consumer<Finding> findings) {
         this.sheets = sheets;
@@ -63,18 +67,9 @@ final class FunctionCheck {
         if (on.isEmpty()) {
             return;
         }
-        function.reach().needs().forEach((kind, word) -> {
-            boolean isThere = sheets.of(Sheet.Kind.CHANNEL, kind).stream()
-                    .anyMatch(channel -> word.equals(channel.value(ChannelKind.CARRIES)));
-            if (!isThere) {
-                report(
-                        DeviceRules.FUNCTION_INPUT_MISSING,
-                        function.name(),
-                        on.get(0).position(),
-                        function.meaning() + " is on, and no channel " + kind + " carries " + word,
-                        Remedy.of("Say what the channels carry, or switch the function off."));
-            }
-        });
+        function.reach()
+                .needs()
+                .forEach((kind, need) -> input(function, on.get(0).position(), kind, need));
         on.stream().filter(function::trips).findFirst().ifPresent(tripping -> {
             if (!reachesOutput(function)) {
                 report(
@@ -88,6 +83,59 @@ final class FunctionCheck {
                         Remedy.of(DeviceRules.TRIPS_NO_OUTPUT.remedy(), assign(function)));
             }
         });
+    }
+
+    /** A channel that is out of service gives nothing (N84); a function that has two phases of three works on these. */
+    private void input(DeviceFunction function, Position position, String kind, DeviceFunction.Need need) {
+        List<Sheet> able = sheets.of(Sheet.Kind.CHANNEL, kind).stream()
+                .filter(channel -> need.word().equals(channel.value(ChannelKind.CARRIES)))
+                .toList();
+        List<Sheet> meant = able.stream().filter(this::isMeant).toList();
+        List<Sheet> carrying = meant.isEmpty() ? able : meant; // where nothing is said, what they carry by default
+        List<String> serving = carrying.stream()
+                .filter(channel -> channel.given(Meaning.OUT_OF_SERVICE).isEmpty())
+                .map(Sheet::prefix)
+                .toList();
+        if (serving.size() >= need.count()) {
+            return;
+        }
+        String rest = carrying.stream()
+                .filter(channel -> !serving.contains(channel.prefix()))
+                .map(channel -> "; " + channel.prefix() + " is out of service")
+                .collect(Collectors.joining());
+        if (serving.isEmpty()) {
+            report(
+                    DeviceRules.FUNCTION_INPUT_MISSING,
+                    function.name(),
+                    position,
+                    function.meaning() + " is on, and no channel " + kind + " carries " + need.word() + rest,
+                    Remedy.of("Say what the channels carry, or switch the function off."));
+        } else {
+            report(
+                    DeviceRules.FUNCTION_INPUT_INCOMPLETE,
+                    function.name(),
+                    position,
+                    function.meaning() + " works with " + need.count() + " channels " + kind + " that carry "
+                            + need.word() + ", and only " + String.join(" and ", serving) + " do" + rest,
+                    DeviceRules.FUNCTION_INPUT_INCOMPLETE.mend());
+        }
+    }
+
+    private boolean isMeant(Sheet channel) {
+        if (named == null) {
+            named = sheets.all().stream()
+                    .flatMap(sheet -> sheet.definition().settings().values().stream()
+                            .flatMap(setting ->
+                                    References.named(
+                                            sheets,
+                                            sheet,
+                                            setting,
+                                            sheet.text(setting).orElse(""))
+                                            .stream()))
+                    .map(Ref::name)
+                    .collect(Collectors.toSet());
+        }
+        return !channel.given().isEmpty() || named.contains(channel.prefix());
     }
 
     /** What follows a word follows all functions that the word means; one of them that is on is enough. */

@@ -11,6 +11,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Difference;
+import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.DeviceFunction;
 import org.urvant.core.device.Handling;
 import org.urvant.core.device.Meaning;
@@ -186,7 +187,11 @@ public record Retest(String device, Comparison comparison, List<Item> items) {
                     || function.reach().trips() != null
                             && function.reach().trips().paths().contains(path);
             boolean isInput = Optional.ofNullable(sheets.channels().get(first))
-                    .filter(kind -> function.reach().needs().containsKey(kind.name()))
+                    .flatMap(
+                            kind -> Optional.ofNullable(function.reach().needs().get(kind.name())))
+                    .filter(need -> path.equals(first + "." + ChannelKind.CARRIES)
+                            || need.word()
+                                    .equals(sheets.sheet(first).orElseThrow().value(ChannelKind.CARRIES)))
                     .isPresent();
             boolean isRatio = !function.reach().needs().isEmpty()
                     && sheets.seek(path)

@@ -6,6 +6,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.DeviceFunction;
@@ -20,6 +22,8 @@ import org.urvant.file.yaml.FieldReader;
 
 /** Reads what devices of a type do for the plant. */
 final class FunctionReader {
+    private static final Pattern COUNTED = Pattern.compile("([2-9]) (.+)");
+
     private FunctionReader() {}
 
     /** Reads the functions of a type whose other parts were read already. */
@@ -44,24 +48,28 @@ final class FunctionReader {
         return type.withFunctions(functions);
     }
 
-    private static Map<String, String> needs(FieldReader fields, DeviceType type) {
-        Map<String, String> needs = new TreeMap<>();
+    /** What is needed is a word, with a number before it where one channel is not enough: {@code 3 phase-current}. */
+    private static Map<String, DeviceFunction.Need> needs(FieldReader fields, DeviceType type) {
+        Map<String, DeviceFunction.Need> needs = new TreeMap<>();
         fields.child("needs").ifPresent(reader -> reader.plain().forEach((name, entry) -> {
             ChannelKind kind = type.hardware().channels().get(name);
-            if (kind == null || !kind.carries().contains(entry.text())) {
+            Matcher counted = COUNTED.matcher(entry.text());
+            boolean isCounted = counted.matches();
+            String word = isCounted ? counted.group(2) : entry.text();
+            if (kind == null || !kind.carries().contains(word)) {
                 reader.report(
                         entry.position(),
                         kind == null
                                 ? "there is no kind of channel '" + name + "'"
-                                : "channel " + name + " carries no '" + entry.text() + "'",
+                                : "channel " + name + " carries no '" + word + "'",
                         kind == null
                                 ? NearestName.hint(
                                         "channel",
                                         name,
                                         type.hardware().channels().keySet())
-                                : NearestName.hint("word", entry.text(), kind.carries()));
+                                : NearestName.hint("word", word, kind.carries()));
             }
-            needs.put(name, entry.text());
+            needs.put(name, new DeviceFunction.Need(word, isCounted ? Integer.parseInt(counted.group(1)) : 1));
         }));
         return needs;
     }

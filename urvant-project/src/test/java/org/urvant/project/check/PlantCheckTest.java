@@ -56,6 +56,9 @@ class PlantCheckTest {
             F11 | @hardware=A                        | hardware-differs          | firmware 4.3 needs hardware B
             F11 | @hardware=C                        | value-out-of-range        | known in A, B
             F11 | @firmware=4.2                      | value-out-of-range        | known in 4.0, 4.1, 4.3
+            F11 | CT2.carries=unused             | function-input-incomplete | only CT1 and CT3 do
+            F11 | CT4.carries=unused             | function-input-missing    | earth-fault protection is on, and no channel CT carries neutral-current
+            F11 | CT4.carries=unused; CT1.carries=unused; group.1.earth-fault.1.source=residual | function-input-incomplete | earth-fault protection works with 3 channels CT that carry phase-current, and only CT2 and CT3 do
             F11 | CT1.carries=unused; CT2.carries=unused; CT3.carries=unused | function-input-missing | overcurrent protection is on, and no channel CT carries phase-current
             F11 | assignments.trip.outputs=          | trips-no-output | overcurrent protection is to trip (group.1.overcurrent.1), but nothing assigned to overcurrent closes
             F11 | BO4.carries=unused                 | trips-no-output | nothing assigned to breaker-failure closes

@@ -32,6 +32,7 @@ class RetestTest {
             F11 | BI3.hold=10 ms                     | channel BI3
             F11 | network.address=192.0.2.77         | setting network.address
             F11 | CT1.name=L1                        | function overcurrent protection; function thermal overload protection; function unbalance protection; function breaker failure protection; output BO1; output BO2; output BO4; channel CT1
+            F11 | CT4.name=N                         | function earth-fault protection; output BO1; channel CT4
             F11 | unit.name=K1 F11                   |
             L21 | group.1.zones.2.delay=0.5 s        | function distance protection; stage zones.1; stage zones.2; output BO1; output BO2
             L21 | line.earth-factor=0.8              | stage zones.1; stage zones.2
