@@ -72,6 +72,10 @@ public record NameRule(int longest, Letters letters) {
 
     /** Returns the name in characters that can be held; what has no such writing becomes {@code _}. */
     public String written(String name) {
+        boolean isPlain = name.chars().allMatch(each -> each < 0x7F && letters.has(each));
+        if (isPlain) {
+            return name; // as most are; nothing of it is written otherwise
+        }
         StringBuilder text = new StringBuilder(name.length());
         // a letter and its mark can be two characters, which are one
         Normalizer.normalize(name, Normalizer.Form.NFC)

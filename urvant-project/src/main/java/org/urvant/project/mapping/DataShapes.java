@@ -1,6 +1,7 @@
 package org.urvant.project.mapping;
 
 import java.math.BigDecimal;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -60,13 +61,25 @@ final class DataShapes {
 
     private record Row(Set<String> classes, Set<String> attributes, Form form, Access access) {}
 
+    /** The rows by class and attribute: shapes are asked for by the hundred thousand. */
+    private static final Map<String, Map<String, Row>> BY_CLASS = byClass();
+
+    private static Map<String, Map<String, Row>> byClass() {
+        Map<String, Map<String, Row>> byClass = new HashMap<>();
+        ROWS.forEach(row -> row.classes.forEach(name -> {
+            Map<String, Row> attributes = byClass.computeIfAbsent(name, each -> new HashMap<>());
+            row.attributes.forEach(attribute -> attributes.put(attribute, row));
+        }));
+        return byClass;
+    }
+
     /** Returns what an attribute is; empty when it is no value that can be mapped. */
     static Optional<Shape> of(DataAttribute attribute) {
-        String tail = attribute.attributePath();
-        return ROWS.stream()
-                .filter(row -> row.classes.contains(attribute.innerClass()) && row.attributes.contains(tail))
-                .findFirst()
-                .map(row -> new Shape(row.form, row.access, RANGES.getOrDefault(attribute.basicType(), Interval.ALL)));
+        Row row = BY_CLASS.getOrDefault(attribute.innerClass(), Map.of()).get(attribute.attributePath());
+        return row == null
+                ? Optional.empty()
+                : Optional.of(
+                        new Shape(row.form, row.access, RANGES.getOrDefault(attribute.basicType(), Interval.ALL)));
     }
 
     /**

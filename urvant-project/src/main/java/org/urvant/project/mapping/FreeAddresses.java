@@ -109,10 +109,11 @@ final class FreeAddresses {
 
     /** Takes a point for a signal. */
     void take(MappedSignal signal, String owner, PlacedPoint point) {
-        parts.ifPresent(known -> known.add(point.claim(), known.source(signal)));
-        used.add(point.claim(), owner);
-        occupied.add(point.claim());
-        given.put(new AddressBook.GivenAddress(to, point.claim()), owner);
+        Claim claim = point.claim();
+        parts.ifPresent(known -> known.add(claim, known.source(signal)));
+        used.add(claim, owner);
+        occupied.add(claim);
+        given.put(new AddressBook.GivenAddress(to, claim), owner);
     }
 
     /** Returns whether the point of a signal lies where the plan wants it. */
@@ -127,7 +128,11 @@ final class FreeAddresses {
 
     /** Returns the point at the lowest address that a signal had before and that will do, if it had one. */
     Optional<PlacedPoint> again(String reference, List<String> carriers, Predicate<PlacedPoint> willDo) {
-        return earlier.getOrDefault(reference, List.of()).stream()
+        List<Claim> had = earlier.get(reference);
+        if (had == null) {
+            return Optional.empty();
+        }
+        return had.stream()
                 .sorted(Comparator.comparing(Claim::area).thenComparing(Claim::first))
                 .filter(claim -> !occupied.contains(claim))
                 .flatMap(claim -> carriers.stream()

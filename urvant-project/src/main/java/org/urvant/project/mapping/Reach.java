@@ -28,6 +28,9 @@ final class Reach {
         this.project = project;
         this.device = device;
         this.over = over;
+        device.connections().values().forEach(connection -> connection
+                .ied()
+                .ifPresent(ied -> connections.putIfAbsent(ied, connection.name())));
         over.filter(name -> !device.connections().containsKey(name)).ifPresent(name -> {
             throw new UnknownNameException(
                     "connection", name, device.connections().keySet());
@@ -81,11 +84,7 @@ final class Reach {
         if (signal instanceof MappedSignal.OfLink link) {
             return link.connection();
         }
-        return signal instanceof MappedSignal.OfIed ofIed
-                ? connections.computeIfAbsent(
-                        ied(ofIed),
-                        ied -> device.connectionTo(ied).map(Connection::name).orElse(""))
-                : ChannelPoint.OWN;
+        return signal instanceof MappedSignal.OfIed ofIed ? connections.getOrDefault(ied(ofIed), "") : ChannelPoint.OWN;
     }
 
     private static String ied(MappedSignal signal) {

@@ -95,7 +95,12 @@ public final class SignalName {
 
     /** Returns the phase in the path, such as {@code A}, {@code AB} or {@code N}; empty text when it names none. */
     private static String phase(DataAttribute attribute) {
-        Matcher matcher = PHASE.matcher("." + attribute.path());
+        String path = attribute.path();
+        boolean isOfNone = !path.contains("phs") && !path.contains("ne") && !path.contains("res");
+        if (isOfNone) {
+            return ""; // as most are
+        }
+        Matcher matcher = PHASE.matcher("." + path);
         if (!matcher.find()) {
             return "";
         }
