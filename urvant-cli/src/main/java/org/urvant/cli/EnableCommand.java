@@ -1,11 +1,8 @@
 package org.urvant.cli;
 
-import java.util.ArrayList;
 import java.util.List;
-import org.urvant.core.error.UnknownNameException;
-import org.urvant.project.Device;
-import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.change.RowChange;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -19,7 +16,11 @@ final class EnableCommand extends ChangingCommand {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String deviceName;
 
-    @Parameters(index = "1..*", arity = "1..*", paramLabel = "MAPPING", description = "Names or keys of mappings.")
+    @Parameters(
+            index = "1..*",
+            arity = "1..*",
+            paramLabel = "ROW",
+            description = "Names, keys, sources or destinations of rows.")
     private List<String> wanted;
 
     @Option(names = "--off", description = "Switch them off.")
@@ -33,22 +34,7 @@ final class EnableCommand extends ChangingCommand {
     public Integer call() {
         ProjectFolder folder = changing();
         Project project = folder.load();
-        Device device = project.device(deviceName);
-        List<Mapping> rows = new ArrayList<>(device.mappings());
-        for (String name : wanted) {
-            boolean found = false;
-            for (int i = 0; i < rows.size(); i++) {
-                if (rows.get(i).name().equals(name) || rows.get(i).key().equals(name)) {
-                    rows.set(i, rows.get(i).withUse(!off));
-                    found = true;
-                }
-            }
-            if (!found) {
-                throw new UnknownNameException(
-                        "mapping", name, rows.stream().map(Mapping::name).toList());
-            }
-        }
-        folder.save(project, project.with(device.withMappings(rows)));
+        folder.save(project, RowChange.use(project, deviceName, wanted, !off));
         say("switched " + (off ? "off" : "on") + " " + String.join(", ", wanted));
         next("urvant check " + deviceName);
         return Exit.DONE;

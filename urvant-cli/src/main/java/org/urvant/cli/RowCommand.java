@@ -39,7 +39,7 @@ final class RowCommand extends ChangingCommand {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String deviceName;
 
-    @Parameters(index = "1", paramLabel = "ROW", description = "Name, key or source of the row.")
+    @Parameters(index = "1", paramLabel = "ROW", description = "Name, key, source or destination of the row.")
     private String rowName;
 
     @Option(names = "--factor", paramLabel = "NUMBER", description = "What the value is multiplied by.")
@@ -59,7 +59,7 @@ final class RowCommand extends ChangingCommand {
             paramLabel = "HOW",
             description =
                     "What becomes of values beyond the limits: clamp passes the nearest limit on, flag passes the value"
-                            + " on and marks it as out of range.")
+                            + " on and marks it as out of range; a command beyond them is refused.")
     private String outside;
 
     @Option(
@@ -165,7 +165,7 @@ final class RowCommand extends ChangingCommand {
         parts.put("destination", row.destination());
         parts.put("use", row.isUsed() ? "yes" : "no");
         ResolvedMapping.resolve(project, device, row, finding -> {})
-                .ifPresent(resolved -> parts.put("receiver gets", gets(resolved)));
+                .ifPresent(resolved -> parts.put(resolved.isCommand() ? "takes" : "receiver gets", gets(resolved)));
         parts.values().removeIf(String::isEmpty);
         return parts;
     }
@@ -175,9 +175,11 @@ final class RowCommand extends ChangingCommand {
         Form held = resolved.space().holds(resolved.object().carrier()).form();
         Form form = held == Form.WHOLE && shape.form() == Form.REAL ? held : shape.form();
         String unit = resolved.receiver().map(point -> point.unit()).orElse(resolved.unit());
-        return Word.of(form)
+        String said = Word.of(form)
                 + (shape.range().isBounded() ? " from " + shape.range() : "")
-                + (unit.isEmpty() ? "" : " " + unit)
-                + (resolved.space().carriesQuality() ? ", with quality and time" : ", without quality and time");
+                + (unit.isEmpty() ? "" : " " + unit);
+        return resolved.isCommand()
+                ? said
+                : said + (resolved.space().carriesQuality() ? ", with quality and time" : ", without quality and time");
     }
 }

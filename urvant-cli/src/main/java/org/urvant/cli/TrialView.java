@@ -108,6 +108,9 @@ final class TrialView {
     }
 
     private Object quality(RowTrial.Received each) {
+        if (!each.answer().isEmpty()) {
+            return each.raw().isEmpty() ? command.paint.warn(each.answer()) : each.answer();
+        }
         Quality quality = each.value().quality();
         return each.isQualitySent()
                 ? quality
@@ -124,7 +127,8 @@ final class TrialView {
                 "value", each.value().value(),
                 "unit", each.unit(),
                 "quality", each.value().quality().toString(),
-                "qualitySent", each.isQualitySent());
+                "qualitySent", each.isQualitySent(),
+                "answer", each.answer());
     }
 
     private void say(Trial.Outcome outcome, boolean lanes, double seconds) {

@@ -90,6 +90,48 @@ public record Treatment(
                 : Optional.of("a state has no factor, offset, limits or dead band; it can have a delay");
     }
 
+    /**
+     * Returns why commands of a shape cannot be treated so; empty when they can: numbers can be scaled and limited, and nothing is
+     * held back.
+     */
+    public Optional<String> misfitOfCommand(Shape shape) {
+        if (isPlain()) {
+            return Optional.empty();
+        }
+        boolean isNumber = shape.form() == Form.REAL || shape.form() == Form.WHOLE || shape.form() == Form.COUNTER;
+        if (!isNumber) {
+            return Optional.of("a state is commanded as it is");
+        }
+        return deadBand.signum() > 0 || !delay.isZero()
+                ? Optional.of("a command has no dead band and no delay")
+                : Optional.empty();
+    }
+
+    /** Returns what a command becomes; empty when it is beyond the limits, and not clamped: it is refused then. */
+    public Optional<BigDecimal> commanded(BigDecimal number) {
+        BigDecimal scaled = number.multiply(factor).add(offset);
+        if (limits.contains(scaled)) {
+            return Optional.of(scaled);
+        }
+        return !isClamped
+                ? Optional.empty()
+                : Optional.of(
+                        limits.low() != null && scaled.compareTo(limits.low()) < 0 ? limits.low() : limits.high());
+    }
+
+    /**
+     * Returns what can be commanded so that the receiver gets no more than a shape; without end where what is beyond becomes the
+     * nearest limit.
+     */
+    public Shape commanding(Shape shape) {
+        if (isUnscaled() && limits.equals(Interval.ALL)) {
+            return shape;
+        }
+        Interval taken = isClamped ? Interval.ALL : shape.range().meet(limits).orElse(shape.range());
+        Interval before = taken.subtract(Interval.of(offset)).divide(Interval.of(factor));
+        return new Shape(isUnscaled() ? shape.form() : Form.REAL, shape.access(), before);
+    }
+
     /** Returns what a receiver gets of values of a shape that {@link #misfit} has nothing against. */
     public Shape of(Shape shape) {
         if (isUnscaled() && !isClamped) {

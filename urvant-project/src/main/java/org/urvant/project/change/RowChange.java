@@ -1,11 +1,13 @@
 package org.urvant.project.change;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
@@ -51,7 +53,22 @@ public record RowChange(Project after, Mapping before, Mapping row) {
     }
 
     /**
-     * Returns the row of a device with a key, a name or a source.
+     * Returns the site with rows of a device switched on or off.
+     *
+     * @param rows each as {@link #find} takes it
+     * @throws UnknownNameException when there is no such row
+     * @throws RefusedException when words stand for several rows
+     */
+    public static Project use(Project project, String deviceName, Collection<String> rows, boolean isUsed) {
+        Device device = project.device(deviceName);
+        Set<String> keys = rows.stream().map(words -> find(device, words).key()).collect(Collectors.toSet());
+        return project.with(device.withMappings(device.mappings().stream()
+                .map(row -> keys.contains(row.key()) ? row.withUse(isUsed) : row)
+                .toList()));
+    }
+
+    /**
+     * Returns the row of a device with a key, a name, a source or a destination.
      *
      * @throws UnknownNameException when there is none
      * @throws RefusedException when there are several
@@ -60,7 +77,8 @@ public record RowChange(Project after, Mapping before, Mapping row) {
         List<Mapping> found = device.mappings().stream()
                 .filter(row -> row.key().equals(words)
                         || row.name().equals(words)
-                        || row.source().equals(words))
+                        || row.source().equals(words)
+                        || row.destination().equals(words))
                 .toList();
         if (found.size() > 1) {
             throw new RefusedException(

@@ -48,9 +48,12 @@ public record ResolvedMapping(
         return object instanceof ProgramPoint;
     }
 
-    /** Returns what kind of value is passed on, after it was scaled and limited. */
+    /** Returns what kind of value the point has: what is passed on after it was scaled and limited, or what can be commanded. */
     public Shape shape() {
-        return mapping.treatment().of(mapped.shape().orElseThrow());
+        Shape shape = mapped.shape().orElseThrow();
+        return isCommand
+                ? mapping.treatment().commanding(shape)
+                : mapping.treatment().of(shape);
     }
 
     /** Returns the unit of the value that is passed on; empty text when it has none, or that is not known. */

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.ValueRules;
@@ -337,8 +338,9 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
         if (!isTreatable(mapped, !monitor)) {
             return false;
         }
-        Optional<Shape> passed = mapped.shape().map(mapping.treatment()::of);
-        List<String> carriers = passed.map(space::carriers).orElse(List.of());
+        Optional<Shape> passed = monitor ? mapped.shape().map(mapping.treatment()::of) : mapped.shape();
+        List<String> carriers =
+                passed.map(shape -> carriers(space, shape, monitor)).orElse(List.of());
         if (!carriers.contains(object.carrier())) {
             report(
                     MappingRules.POINT_NOT_FITTING,
@@ -358,13 +360,17 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
         }
         fit().selection(mapped, object);
         Shape shape = passed.orElseThrow();
-        Optional<Shape> known = isNumber(shape) ? known(mapped, shape) : Optional.empty();
+        Optional<Shape> known = isNumber(shape) ? known(mapped, shape, monitor) : Optional.empty();
         if (known.isPresent() && !monitor) {
+            Shape commanded = mapping.treatment().of(space.holds(object.carrier()));
             fit().commanded(
                             mapping.from(),
-                            space.holds(object.carrier()),
+                            commanded,
                             mapped.reference(),
                             known.get().range());
+            boolean hasFractions =
+                    commanded.form() == Form.REAL && !mapping.treatment().isUnscaled();
+            fit().rounding(mapping.from() + " commands ", hasFractions, shape, mapped.reference());
         }
         if (known.isPresent() && monitor) {
             shape = known.get();
@@ -376,23 +382,34 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
         return true;
     }
 
+    /** A number that is scaled on its way to the plant can come from any point for numbers. */
+    private List<String> carriers(PointSpace space, Shape shape, boolean monitor) {
+        return monitor || mapping.treatment().isUnscaled()
+                ? space.carriers(shape)
+                : Stream.of(shape.form(), Form.WHOLE, Form.REAL)
+                        .flatMap(form -> space.carriers(new Shape(form, shape.access(), Interval.ALL)).stream())
+                        .distinct()
+                        .toList();
+    }
+
     /** Of numbers of IEDs it is known what they can be only where the file says more than how wide they are on the line. */
-    private Optional<Shape> known(MappedSignal mapped, Shape shape) {
+    private Optional<Shape> known(MappedSignal mapped, Shape shape, boolean monitor) {
         if (!(mapped instanceof MappedSignal.OfIed ofIed)) {
             return Optional.of(shape);
         }
         Optional<Interval> range = DataShapes.known(ofIed.attribute());
         if (range.isPresent()) {
-            return Optional.of(mapping.treatment()
-                    .of(new Shape(mapped.shape().orElseThrow().form(), shape.access(), range.get())));
+            Shape said = new Shape(mapped.shape().orElseThrow().form(), shape.access(), range.get());
+            return Optional.of(monitor ? mapping.treatment().of(said) : said);
         }
-        return !mapping.treatment().isPlain() && shape.range().isBounded() ? Optional.of(shape) : Optional.empty();
+        return monitor && !mapping.treatment().isPlain() && shape.range().isBounded()
+                ? Optional.of(shape)
+                : Optional.empty();
     }
 
     private boolean isTreatable(MappedSignal mapped, boolean isCommand) {
-        Optional<String> misfit = isCommand && !mapping.treatment().isPlain()
-                ? Optional.of("a command is passed on as it is")
-                : mapped.shape().flatMap(mapping.treatment()::misfit);
+        Optional<String> misfit =
+                mapped.shape().flatMap(isCommand ? mapping.treatment()::misfitOfCommand : mapping.treatment()::misfit);
         misfit.ifPresent(reason -> report(
                 MappingRules.TREATMENT_NOT_FITTING,
                 mapped.reference() + " (" + mapped.kind() + "): " + reason,

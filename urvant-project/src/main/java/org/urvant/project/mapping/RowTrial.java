@@ -39,9 +39,18 @@ public record RowTrial(List<Received> received, List<String> waiting, List<Strin
      * @param unit unit of the value; empty text when none is known
      * @param isQualitySent whether the receiver gets the quality too
      * @param at when it is passed on; the value's own time is that of its source
+     * @param answer what became of a command: passed on, or refused and why, and then the value is what was commanded; empty
+     *     text for what is no command
      */
     public record Received(
-            Mapping row, String point, String raw, SignalValue value, String unit, boolean isQualitySent, Instant at) {}
+            Mapping row,
+            String point,
+            String raw,
+            SignalValue value,
+            String unit,
+            boolean isQualitySent,
+            Instant at,
+            String answer) {}
 
     /**
      * A value that a source gets.
@@ -77,6 +86,10 @@ public record RowTrial(List<Received> received, List<String> waiting, List<Strin
                 .filter(end ->
                         end.point().contains("/") || end.connection().equals(ChannelPoint.OWN) && !end.isProgram())
                 .forEach(end -> sources.add(end.point()));
+        device.mappings().stream()
+                .flatMap(row -> row.origins().stream())
+                .flatMap(end -> command(end).stream())
+                .forEach(sources::add);
         return sources;
     }
 
@@ -85,7 +98,19 @@ public record RowTrial(List<Received> received, List<String> waiting, List<Strin
         return name.contains("/")
                 || device.mappings().stream()
                         .flatMap(row -> row.origins().stream())
-                        .anyMatch(end -> end.isLink() && link(end.connection()).equals(name));
+                        .anyMatch(end -> end.isLink() && link(end.connection()).equals(name)
+                                || command(end).filter(name::equals).isPresent());
+    }
+
+    /** Returns what a command is called that comes from an end of a row: its connection and point; empty for other ends. */
+    static Optional<String> command(Mapping.End end) {
+        boolean isCommand = !end.isLink()
+                && !end.isProgram()
+                && !end.connection().equals(ChannelPoint.OWN)
+                && !end.point().contains("/");
+        return isCommand
+                ? Optional.of(end.connection() + "." + end.point().replaceFirst(" select$", ""))
+                : Optional.empty();
     }
 
     /** Returns what whether a connection's other end answers is called. */

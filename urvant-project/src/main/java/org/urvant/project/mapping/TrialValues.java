@@ -39,12 +39,18 @@ final class TrialValues {
                                 "'" + words[1] + "' is no quality",
                                 "Write good, questionable or invalid, and reasons such as old-data."));
         Shape shape = signal.shape().orElseThrow();
-        Object value = read(signal, shape, words[0].toLowerCase(Locale.ROOT));
+        Object value = read(title(signal), shape, words[0]);
         SignalValue read = new SignalValue(value, quality, now);
         return signal instanceof MappedSignal.OfList listed ? fromLine(listed, shape, read) : read;
     }
 
-    private static Object read(MappedSignal signal, Shape shape, String word) {
+    private static String title(MappedSignal signal) {
+        return signal instanceof MappedSignal.OfRow ? signal.kind() : signal.reference();
+    }
+
+    /** Returns the value of a kind that a text stands for. */
+    static Object read(String signal, Shape shape, String text) {
+        String word = text.toLowerCase(Locale.ROOT);
         if (shape.form() == Form.LOGICAL) {
             if (List.of("on", "true", "1").contains(word)
                     || List.of("off", "false", "0").contains(word)) {
@@ -75,11 +81,9 @@ final class TrialValues {
         return number.longValue();
     }
 
-    private static RefusedException notOf(MappedSignal signal, String word, String expected) {
+    private static RefusedException notOf(String signal, String word, String expected) {
         return new RefusedException(
-                (signal instanceof MappedSignal.OfRow ? signal.kind() : signal.reference()) + " cannot be '" + word
-                        + "'",
-                "Expected " + expected + ", and words of its quality after it.");
+                signal + " cannot be '" + word + "'", "Expected " + expected + ", and words of its quality after it.");
     }
 
     private static SignalValue fromLine(MappedSignal.OfList listed, Shape shape, SignalValue value) {
@@ -117,7 +121,7 @@ final class TrialValues {
                 receiver.point().measure().value(decimal(raw.value())).doubleValue(), raw.quality(), raw.time());
     }
 
-    private static BigDecimal decimal(Object value) {
+    static BigDecimal decimal(Object value) {
         return value instanceof Double number ? new BigDecimal(number) : new BigDecimal(String.valueOf(value));
     }
 

@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -35,6 +37,7 @@ final class TriedRows implements Evaluator.Receiver {
     private final List<Input> given = new ArrayList<>();
     private final Map<String, MappedSignal> sources = new LinkedHashMap<>();
     private final List<ResolvedMapping> rows = new ArrayList<>();
+    private final TriedCommands commands = new TriedCommands();
     private final List<String> waiting = new ArrayList<>();
     private final List<String> wrong = new ArrayList<>();
     private final List<RowTrial.Received> received = new ArrayList<>();
@@ -46,12 +49,26 @@ final class TriedRows implements Evaluator.Receiver {
     /** What a source gets: a text, which its kind of signal says how to read, or a value. */
     private record Input(
             Instant at, String source, String text, Optional<Position> position, Optional<SignalValue> value) {
+        void command(TriedCommands commands, Consumer<RowTrial.Received> received) {
+            placed(() -> {
+                commands.run(source, text, at, received);
+                return source;
+            });
+        }
+
         SignalValue read(MappedSignal signal) {
-            try {
+            return placed(() -> {
                 SignalValue read = value.orElseGet(() -> TrialValues.value(signal, text, at));
                 return signal instanceof MappedSignal.OfChannel channel && !channel.isInService()
                         ? new SignalValue(read.value(), read.quality().worst(OUT_OF_SERVICE), read.time())
                         : read;
+            });
+        }
+
+        /** What is wrong with a value says where it stands. */
+        private <T> T placed(Supplier<T> reading) {
+            try {
+                return reading.get();
             } catch (RefusedException e) {
                 position.ifPresent(known -> {
                     throw new MalformedInputException(known, e.getMessage(), e.remedy());
@@ -80,7 +97,6 @@ final class TriedRows implements Evaluator.Receiver {
                 continue;
             }
             ResolvedMapping.resolve(project, device, row, finding -> {})
-                    .filter(resolved -> !resolved.isCommand())
                     .ifPresentOrElse(this::add, () -> wrong.add(row.name()));
         }
     }
@@ -88,6 +104,10 @@ final class TriedRows implements Evaluator.Receiver {
     private static boolean isGiven(Set<String> names, Mapping row, Mapping.End end) {
         if (end.isLink()) {
             return names.contains(RowTrial.link(end.connection()));
+        }
+        Optional<String> command = RowTrial.command(end);
+        if (command.isPresent()) {
+            return names.contains(command.get());
         }
         return end.isProgram()
                 ? names.contains(RowSignals.name(row.identifier()))
@@ -99,6 +119,10 @@ final class TriedRows implements Evaluator.Receiver {
     }
 
     private void add(ResolvedMapping row) {
+        if (row.isCommand()) {
+            commands.add(row);
+            return;
+        }
         rows.add(row);
         origins(row).forEach(source -> sources.putIfAbsent(name(source), source));
     }
@@ -142,6 +166,12 @@ final class TriedRows implements Evaluator.Receiver {
                 .start(this);
         Instant last = end;
         for (Input input : given) {
+            if (commands.has(input.source())) {
+                evaluation.advance(nanos(input.at()));
+                last = input.at().isAfter(last) ? input.at() : last;
+                input.command(commands, received::add);
+                continue;
+            }
             String name = sources.containsKey(input.source()) ? input.source() : DeviceLogic.written(input.source());
             MappedSignal source = sources.get(name);
             if (source == null) {
@@ -208,7 +238,8 @@ final class TriedRows implements Evaluator.Receiver {
                 receiver == null ? carried : TrialValues.worth(receiver, onLine),
                 receiver == null ? resolved.unit() : receiver.unit(),
                 space.carriesQuality(),
-                instant(now)));
+                instant(now),
+                ""));
     }
 
     /** The device converts to the unit of a list's point, where both ends have one that is known. */

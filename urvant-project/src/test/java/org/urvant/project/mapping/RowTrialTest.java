@@ -21,6 +21,7 @@ import org.urvant.core.point.list.ListRequest;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.TreatmentText;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.ListImport;
 import org.urvant.project.kit.Sites;
@@ -85,6 +86,56 @@ class RowTrialTest {
         }
         Project site = SITE.with(device.withMappings(List.of(row)));
         return RowTrial.of(site, site.device("GW1"), values, NOW);
+    }
+
+    /** Columns: point of the other side, its receiver, treatment, command, what goes over the line, value, what became of it. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            nullValues = "-",
+            textBlock =
+                    """
+            C_SE_NC_1 1        | L/set | -                                    | 35.26  | 0047      | 35.5  | passed on
+            C_SE_NC_1 1        | L/set | factor=0.1                           | 350    | 0046      | 35.0  | passed on
+            C_SE_NC_1 1        | L/set | factor=0.1                           | 1000.5 | -         | 1000.5 | refused: beyond 0 to 100
+            C_SE_NC_1 1        | L/set | factor=-1 offset=100                 | 100    | 0000      | 0.0   | passed on
+            C_SE_NC_1 1        | L/set | most=80                              | 80.25  | -         | 80.25 | refused: beyond … to 80
+            C_SE_NC_1 1        | L/set | least=5 most=80 outside=clamp        | 80.25  | 00A0      | 80.0  | passed on
+            C_SE_NC_1 1        | L/set | least=5 most=80 outside=clamp        | -7     | 000A      | 5.0   | passed on
+            C_SE_NB_1 1 select | L/big | factor=100000                        | 32767  | 4E9C C34F | 3276700000 | -
+            C_SE_NB_1 1        | L/big | factor=1000                          | -32768 | 0000 FE0C | -32768000 | passed on
+            C_SE_NB_1 1        | L/big | offset=0.5                           | 1      | 0002 0000 | 2     | passed on
+            holding:9 uint16   | L/set | factor=0.01                          | 5000   | 0064      | 50.0  | passed on
+            C_DC_NA_1 1 select | F01CTRL/CSWI1.Pos.Oper.ctlVal | -             | on    | on        | true  | passed on
+            """)
+    void aCommandIsScaledAndRefusedBeyondItsLimits(
+            String from, String to, String treatment, String command, String onLine, String value, String answer) {
+        Device device = SITE.device("GW1");
+        String connection = from.startsWith("C_") ? "scada" : "panel";
+        Map<String, String> parts = new LinkedHashMap<>();
+        for (String part : treatment == null ? new String[0] : treatment.split(" ")) {
+            parts.put(part.substring(0, part.indexOf('=')), part.substring(part.indexOf('=') + 1));
+        }
+        Mapping row = new Mapping(
+                "k",
+                new Mapping.Title("row", "", ""),
+                List.of(new Mapping.End(connection, from)),
+                new Mapping.End(to.startsWith("L/") ? "bus" : "F01", to),
+                new Mapping.Handling("", TreatmentText.read(parts)),
+                true,
+                Position.in("test"));
+        Project site = SITE.with(device.withMappings(List.of(row)));
+        String name = connection + "." + from.replace(" select", "");
+        RowTrial.Received received = RowTrial.of(site, site.device("GW1"), Map.of(name, command), NOW)
+                .received()
+                .get(0);
+        if (answer == null) { // more than 32 bits hold
+            assertThat(received.answer()).startsWith("refused: beyond -2147483648 to");
+            return;
+        }
+        assertThat(received.raw()).isEqualTo(onLine == null ? "" : onLine);
+        assertThat(received.value().value()).hasToString(value);
+        assertThat(received.answer()).isEqualTo(answer);
     }
 
     @ParameterizedTest

@@ -99,7 +99,7 @@ class TreatedRowTest {
             own   | AI1 | scada | M_ME_TF_1 1 | least=6 most=9 outside=clamp | - | treatment-not-fitting | what comes is -0.0625 to 5.15625, nothing of it within 6 to 9
             own   | DI3 | scada | M_SP_TB_1 1 | delay=2s             | - | -                     | -
             own   | DI3 | scada | M_SP_TB_1 1 | dead-band=1          | - | treatment-not-fitting | a state has no factor
-            scada | C_SC_NA_1 1 | own | RO1   | delay=2s             | - | treatment-not-fitting | a command is passed on as it is
+            scada | C_SC_NA_1 1 | own | RO1   | delay=2s             | - | treatment-not-fitting | a state is commanded as it is
             own   | AI1 | own   | program     | dead-band=0.1        | level | -                 | -
             own   | AI1 | own   | program     | -                    | - | identifier-wrong      | programs have no name for the row
             own   | AI1 | own   | program     | -                    | 9level | identifier-wrong | '9level' cannot be used
