@@ -95,7 +95,12 @@ public record RowTrial(List<Received> received, List<String> waiting, List<Strin
 
     /** Returns whether a value with a name comes over a connection of a device, and not from the device itself. */
     public static boolean comesOver(Device device, String name) {
-        return name.contains("/")
+        int dot = name.indexOf('.');
+        boolean isPoint = dot > 0
+                && device.connections().containsKey(name.substring(0, dot))
+                && (name.contains(" ") || name.contains(":")); // settings have neither
+        return isPoint
+                || name.contains("/")
                 || device.mappings().stream()
                         .flatMap(row -> row.origins().stream())
                         .anyMatch(end -> end.isLink() && link(end.connection()).equals(name)
