@@ -74,7 +74,22 @@ final class StudyNames {
 
     /** Returns a text in small letters with one blank between its words and nothing else that is no letter or digit. */
     static String plain(String text) {
-        return text.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip();
+        StringBuilder plain = new StringBuilder(text.length());
+        text.toLowerCase(Locale.ROOT).codePoints().forEach(each -> {
+            if (Character.isLetter(each) || isNumber(each)) {
+                plain.appendCodePoint(each);
+            } else if (plain.length() > 0 && plain.charAt(plain.length() - 1) != ' ') {
+                plain.append(' ');
+            }
+        });
+        return plain.toString().strip();
+    }
+
+    private static boolean isNumber(int character) {
+        int kind = Character.getType(character);
+        return kind == Character.DECIMAL_DIGIT_NUMBER
+                || kind == Character.LETTER_NUMBER
+                || kind == Character.OTHER_NUMBER;
     }
 
     /** Returns the setting that a stage and a name mean; empty when they mean none, or more than one. */

@@ -46,7 +46,7 @@ public final class DeviceSheets {
     private final Map<String, Sheet> sheets = new LinkedHashMap<>();
     private final List<Stranger> strangers = new ArrayList<>();
     private final SortedMap<String, ChannelKind> channels = new TreeMap<>(NumberedNames.ORDER);
-    private final Map<String, Optional<SheetSetting>> unmade =
+    private final Map<String, Optional<SheetSetting>> sought =
             new ConcurrentHashMap<>(); // this view is kept and shared
 
     /**
@@ -396,6 +396,10 @@ public final class DeviceSheets {
         if (plain != null) {
             return Optional.of(new SheetSetting(own(), plain));
         }
+        return sought.computeIfAbsent(path, this::onSheet); // a change asks for the same few again and again
+    }
+
+    private Optional<SheetSetting> onSheet(String path) {
         for (int dot = path.indexOf('.'); dot > 0; dot = path.indexOf('.', dot + 1)) {
             Sheet sheet = sheets.get(path.substring(0, dot));
             SettingDefinition setting =
@@ -404,7 +408,7 @@ public final class DeviceSheets {
                 return Optional.of(new SheetSetting(sheet, setting));
             }
         }
-        return unmade.computeIfAbsent(path, this::newSheet);
+        return newSheet(path);
     }
 
     /** A path into a row or setting group that is not there yet. */
