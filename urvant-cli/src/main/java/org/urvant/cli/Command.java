@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.urvant.core.progress.Progress;
 import org.urvant.file.ExclusiveLock;
@@ -59,7 +60,7 @@ abstract class Command implements Callable<Integer> {
     final ProjectFolder folder() {
         ProjectFolder folder = session.project(projectGiven);
         ParseResult typed = spec.root().commandLine().getParseResult();
-        folder.describe(String.join(" ", typed.originalArgs()));
+        folder.describe(typed.originalArgs().stream().map(Urvant::unguarded).collect(Collectors.joining(" ")));
         folder.watch(life);
         opened(folder);
         folder.finished()

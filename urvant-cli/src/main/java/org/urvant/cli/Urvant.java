@@ -23,6 +23,7 @@ import picocli.CommandLine.Model.CommandSpec;
  * and completion make all of them ready.
  */
 public final class Urvant {
+    private static final String GUARD = "\u0001";
     private static final String NO_COMMAND = "";
     private static final Map<String, Function<Session, Object>> COMMANDS = new LinkedHashMap<>();
     private static final Map<String, Group> GROUPS = new LinkedHashMap<>();
@@ -163,13 +164,23 @@ public final class Urvant {
         }
         CommandLine line = commandLine(session, wanted);
         try {
-            return line.execute(arguments);
+            return line.execute(Arrays.stream(arguments).map(Urvant::guarded).toArray(String[]::new));
         } catch (OutOfMemoryError e) {
             session.err()
                     .println(session.paint().bad("urvant: ") + "the work needs more memory than Java may use here");
             session.err().println("  Give it more, such as URVANT_JAVA_OPTIONS=-Xmx4g, or take a smaller file.");
             return Exit.FAILED;
         }
+    }
+
+    /** A value below zero with its unit, {@code -50 °C}, is no option, though it begins like one. */
+    private static String guarded(String argument) {
+        boolean isPlain = argument.matches("-[0-9]+([.][0-9]+)?"); // which nobody takes for an option
+        return !isPlain && argument.matches("-[0-9.].*") ? GUARD + argument : argument;
+    }
+
+    static String unguarded(String argument) {
+        return argument.startsWith(GUARD) ? argument.substring(GUARD.length()) : argument;
     }
 
     /** Returns the command line with one command made ready, or with all of them when none is named. */
@@ -187,6 +198,7 @@ public final class Urvant {
         line.setColorScheme(CommandLine.Help.defaultColorScheme(
                 session.paint().isOn() ? CommandLine.Help.Ansi.ON : CommandLine.Help.Ansi.OFF));
         line.setCaseInsensitiveEnumValuesAllowed(true);
+        line.registerConverter(String.class, Urvant::unguarded);
         line.setExecutionStrategy(Urvant::run);
         line.setParameterExceptionHandler((e, arguments) -> usageMistake(session, e));
         line.setExecutionExceptionHandler((e, command, parsed) -> mistake(session, e));
@@ -225,7 +237,9 @@ public final class Urvant {
                                             "option", word, spec.optionsMap().keySet())
                                     : "");
         }
-        session.err().println(session.paint().bad("urvant: ") + message.strip().replace("option option", "option"));
+        session.err()
+                .println(session.paint().bad("urvant: ")
+                        + message.strip().replace(GUARD, "").replace("option option", "option"));
         session.err().println("  see " + session.paint().command(spec.qualifiedName() + " --help"));
         return Exit.USAGE;
     }
