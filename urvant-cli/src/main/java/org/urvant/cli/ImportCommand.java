@@ -5,6 +5,7 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.point.list.ListDifference.Standing;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.Project;
+import org.urvant.project.change.Change;
 import org.urvant.project.change.ListImport;
 import org.urvant.project.folder.ImportPlan;
 import org.urvant.project.folder.ProjectFolder;
@@ -112,8 +113,9 @@ final class ImportCommand extends ChangingCommand {
         }
         ProjectFolder folder = changing();
         Project project = folder.load();
+        byte[] content = PointListFile.content(session.path(file));
         PointListFile.Read read = PointListFile.read(
-                session.path(file), file, lists.how(file, project.conventions().headings()));
+                content, file, lists.how(file, project.conventions().headings()));
         PointListView view = new PointListView(this, all);
         if (!json) {
             view.say(file, read);
@@ -126,7 +128,9 @@ final class ImportCommand extends ChangingCommand {
         boolean isSame = plan.count(Standing.SAME) == plan.rows().size();
         if (!isSame) {
             consent.ask("Take this list into the project?", "nothing was imported");
-            folder.save(project, plan.after());
+            String name = String.valueOf(session.path(file).getFileName());
+            folder.carryOut(
+                    Change.of(project, plan.after()).keeping(plan.list().name(), new Change.Original(name, content)));
         }
         if (json) {
             sayJson(PointListView.json(read));

@@ -80,7 +80,21 @@ public final class PointListFile {
      * @throws UnknownNameException when there is no such protocol, column or sheet
      */
     public static Read read(Path file, String shownAs, How how) {
-        GivenTable table = GivenTable.read(SafeFile.read(file, MOST_BYTES), shownAs, how.sheet());
+        return read(content(file), shownAs, how);
+    }
+
+    /**
+     * Returns what stands in a file.
+     *
+     * @throws LimitExceededException when it is too large for a list
+     */
+    public static byte[] content(Path file) {
+        return SafeFile.read(file, MOST_BYTES);
+    }
+
+    /** Reads a list from what stands in its file, as {@link #read(Path, String, How)} does. */
+    public static Read read(byte[] content, String shownAs, How how) {
+        GivenTable table = GivenTable.read(content, shownAs, how.sheet());
         Optional<PointSpace> space = how.protocol().map(ListColumns::protocol);
         Map<String, String> headings = new HashMap<>(how.usual());
         headings.values()

@@ -200,7 +200,7 @@ public record Renaming(Ref from, String to) {
 
     /** Returns the change that gives it the name where it stands. */
     public Change change(Project project) {
-        return new Change(project, carriedOut(project), Map.of(), Optional.of(this), Optional.empty(), false);
+        return new Change(project, carriedOut(project), Map.of(), Optional.of(this), Optional.empty(), Map.of(), false);
     }
 
     /** Returns the site with the new name. */

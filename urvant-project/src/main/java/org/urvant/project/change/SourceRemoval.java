@@ -96,7 +96,8 @@ public record SourceRemoval(
 
     /** Returns the change that takes the file out, with all that hangs on it, and keeps copies. */
     public Change change(Project project) {
-        return new Change(project, carriedOut(project), Map.of(), Optional.empty(), Optional.of(source), true);
+        return new Change(
+                project, carriedOut(project), Map.of(), Optional.empty(), Optional.of(source), Map.of(), true);
     }
 
     /** Returns the site without the file and all that hangs on it. */

@@ -31,6 +31,7 @@ final class SiteWriter {
     private void add(Batch batch, Change change) {
         requireSameRest(change);
         batch.write(SiteText.of(files, change));
+        new ListOriginals(files).add(batch, change);
         boolean isDevice = change.renaming()
                 .filter(renaming -> renaming.from().kind() == Ref.Kind.DEVICE)
                 .isPresent();

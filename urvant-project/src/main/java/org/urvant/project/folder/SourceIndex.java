@@ -52,6 +52,7 @@ final class SourceIndex {
     private static SourceIndex lying(ProjectFiles files) {
         SortedMap<String, Entry> digests = new TreeMap<>();
         files.listed(SourceFolder.FOLDER, "").stream()
+                .filter(Files::isRegularFile)
                 .map(file -> String.valueOf(file.getFileName()))
                 .filter(name -> !FILE.endsWith("/" + name))
                 .forEach(name -> digests.put(name, new Entry(UNKNOWN, Position.in(FILE))));

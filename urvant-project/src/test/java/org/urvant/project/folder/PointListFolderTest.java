@@ -19,6 +19,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Ref;
 import org.urvant.core.point.PointSpaces;
 import org.urvant.core.point.list.ListReader;
 import org.urvant.core.point.list.ListReading;
@@ -26,10 +27,12 @@ import org.urvant.core.point.list.ListRequest;
 import org.urvant.core.point.list.ListRows;
 import org.urvant.core.point.list.PointList;
 import org.urvant.project.Project;
+import org.urvant.project.change.Change;
 import org.urvant.project.change.ConnectionChange;
 import org.urvant.project.change.ListImport;
 import org.urvant.project.change.ListRemoval;
 import org.urvant.project.change.NewDevice;
+import org.urvant.project.change.Renaming;
 import org.urvant.project.change.SignalMapping;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.scl.selection.FoundSignal;
@@ -136,6 +139,29 @@ class PointListFolderTest {
         assertThat(file()).exists();
         assertThat(Files.readString(folder.root().resolve("mappings/GW1.csv"))).isEqualTo(mapped);
         assertThat(folder.load().device("GW1").addresses().owners()).containsValue("PD1/speed-n");
+    }
+
+    /** The file that a list came from stays as it came, goes by the list's name, and comes back with it. */
+    @Test
+    void theFileThatAListCameFromIsKept() throws IOException {
+        Path kept = folder.root().resolve("sources/lists");
+        byte[] content = {(byte) 0xFF, (byte) 0xFE, 'a', 0};
+        Project site = folder.load();
+        folder.carryOut(Change.of(site, site).keeping("PD1", new Change.Original("drive.v2.XLSX", content)));
+        assertThat(kept.resolve("PD1.XLSX")).hasBinaryContent(content);
+        Project again = folder.load();
+        folder.carryOut(Change.of(again, again).keeping("PD1", new Change.Original("drive", new byte[] {1})));
+        assertThat(kept.toFile().list()).containsExactly("PD1");
+        folder.undo(false);
+        assertThat(kept.toFile().list()).containsExactly("PD1.XLSX");
+        Project named = folder.load();
+        folder.carryOut(Renaming.of(named, Ref.of(Ref.Kind.LIST, "PD1"), "PD2").change(named));
+        assertThat(kept.toFile().list()).containsExactly("PD2.XLSX");
+        folder.change(last -> ListRemoval.of(last, "PD2").carriedOut(last));
+        assertThat(kept.toFile().list()).isNullOrEmpty();
+        folder.undo(false);
+        folder.undo(false);
+        assertThat(kept.resolve("PD1.XLSX")).hasBinaryContent(content);
     }
 
     /** What a person wrote beside it is never lost, and a list that cannot be read closes nothing else. */
