@@ -114,16 +114,19 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
     }
 
     private static List<Comparison.Placed> meant(Comparison comparison, List<Glob> patterns, List<String> wanted) {
-        List<Comparison.Placed> meant = comparison.leaves().stream()
+        List<Comparison.Placed> leaves = comparison.leaves();
+        for (int i = 0; i < patterns.size(); i++) {
+            List<Glob> one = List.of(patterns.get(i));
+            if (leaves.stream().noneMatch(placed -> isMeant(one, placed.path(), placed.difference()))) {
+                throw new UnknownNameException(
+                        "difference",
+                        wanted.get(i),
+                        leaves.stream().map(Comparison.Placed::path).toList());
+            }
+        }
+        return leaves.stream()
                 .filter(placed -> isMeant(patterns, placed.path(), placed.difference()))
                 .toList();
-        if (meant.isEmpty()) {
-            throw new UnknownNameException(
-                    "difference",
-                    String.join(", ", wanted),
-                    comparison.leaves().stream().map(Comparison.Placed::path).toList());
-        }
-        return meant;
     }
 
     private static List<String> left(Project after, Side into, Side from, List<String> expected) {
