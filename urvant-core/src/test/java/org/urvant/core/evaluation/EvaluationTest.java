@@ -244,4 +244,93 @@ class EvaluationTest {
                         said.contains(new BigDecimal(value).setScale(9, RoundingMode.HALF_EVEN)))
                 .isTrue());
     }
+
+    /** Rows that read one source, or several, are each given what is theirs; the order of the rows does not matter. */
+    @Test
+    void severalRowsReadOneSource() {
+        Evaluation evaluation = new Evaluator(
+                        List.of(true, false, true),
+                        List.of(
+                                row(2, treatment("1", "0", "", false, "0")),
+                                row(0, treatment("10", "0", "", false, "0")),
+                                row(1, treatment("0.5", "0", "", false, "0")),
+                                row(0, treatment("1", "1", "", false, "0")),
+                                row(1, Treatment.PLAIN),
+                                row(0, treatment("-1", "0", "", false, "5"))))
+                .start(receiver);
+        evaluation.advance(7 * SECOND);
+        evaluation.real(0, 3, 0, 7 * SECOND);
+        evaluation.whole(1, 9, 0, 7 * SECOND);
+        evaluation.real(0, 4, 0, 7 * SECOND);
+        evaluation.real(2, 0.25, 0, 6 * SECOND);
+        assertThat(given)
+                .containsExactly(
+                        "1: 30.0 of 7 at 7",
+                        "3: 4.0 of 7 at 7",
+                        "5: -3.0 of 7 at 7",
+                        "2: 4.5 of 7 at 7",
+                        "4: 9 of 7 at 7",
+                        "1: 40.0 of 7 at 7",
+                        "3: 5.0 of 7 at 7",
+                        "0: 0.25 of 6 at 7");
+    }
+
+    private static Evaluator.Row row(int source, Treatment treatment) {
+        return new Evaluator.Row(List.of(source), Optional.empty(), treatment);
+    }
+
+    /** What changes with time is given when it does, between what is held back, in the order in which it is due. */
+    @Test
+    void theAgeOfAValueIsGivenEachSecond() {
+        Signal value = new Signal("x1", DataType.LREAL, Signal.Flow.INPUT, null, null, "");
+        Transform age = Transform.read("AGE(x)", List.of(value), Map.of("x", "x1"), mistake -> {
+                    throw new AssertionError(mistake);
+                })
+                .orElseThrow();
+        Evaluation evaluation = new Evaluator(
+                        List.of(true, false),
+                        List.of(
+                                new Evaluator.Row(List.of(0), Optional.of(age), Treatment.PLAIN),
+                                new Evaluator.Row(List.of(1), Optional.empty(), delayed(1))))
+                .start(receiver);
+        evaluation.advance(10 * SECOND);
+        evaluation.whole(1, 0, 0, 10 * SECOND);
+        evaluation.real(0, 1, 0, 9 * SECOND);
+        evaluation.whole(1, 1, 0, 10 * SECOND);
+        evaluation.advance(13 * SECOND);
+        evaluation.real(0, 1, 0, 13 * SECOND);
+        evaluation.advance(13 * SECOND + 1);
+        assertThat(given)
+                .containsExactly(
+                        "1: 0 of 10 at 10",
+                        "0: 1 of 10 at 10",
+                        "1: 1 of 10 at 11",
+                        "0: 2 of 11 at 11",
+                        "0: 3 of 12 at 12",
+                        "0: 4 of 13 at 13",
+                        "0: 0 of 13 at 13");
+    }
+
+    /** What is said that can be commanded is taken, and nothing beyond it. */
+    @Property
+    void whatCanBeCommandedIsWhatTheReceiverTakes(
+            @ForAll @IntRange(min = -50, max = 50) int factor,
+            @ForAll @IntRange(min = -20, max = 20) int offset,
+            @ForAll @IntRange(min = -100, max = 100) int command) {
+        Assume.that(factor != 0);
+        Treatment treatment = treatment(String.valueOf(factor / 10.0), String.valueOf(offset), "-30..60", false, "0");
+        Shape taken = new Shape(Form.REAL, Access.COMMAND, Interval.of(-40, 50));
+        BigDecimal number = BigDecimal.valueOf(command);
+        boolean isTaken =
+                treatment.commanded(number).filter(taken.range()::contains).isPresent();
+        BigDecimal least = treatment.commanding(taken).range().low();
+        BigDecimal most = treatment.commanding(taken).range().high();
+        BigDecimal rounding = new BigDecimal("1E-9"); // of the division
+        if (number.compareTo(least.add(rounding)) >= 0 && number.compareTo(most.subtract(rounding)) <= 0) {
+            assertThat(isTaken).isTrue();
+        }
+        if (number.compareTo(least.subtract(rounding)) < 0 || number.compareTo(most.add(rounding)) > 0) {
+            assertThat(isTaken).isFalse();
+        }
+    }
 }

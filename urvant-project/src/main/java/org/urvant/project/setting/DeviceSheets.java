@@ -46,8 +46,7 @@ public final class DeviceSheets {
     private final Map<String, Sheet> sheets = new LinkedHashMap<>();
     private final List<Stranger> strangers = new ArrayList<>();
     private final SortedMap<String, ChannelKind> channels = new TreeMap<>(NumberedNames.ORDER);
-    private final Map<String, Optional<SheetSetting>> sought =
-            new ConcurrentHashMap<>(); // this view is kept and shared
+    private final Map<String, Optional<SheetSetting>> sought = new ConcurrentHashMap<>(); // the view is shared
 
     /**
      * Something given that the type does not have.
@@ -402,10 +401,10 @@ public final class DeviceSheets {
     private Optional<SheetSetting> onSheet(String path) {
         for (int dot = path.indexOf('.'); dot > 0; dot = path.indexOf('.', dot + 1)) {
             Sheet sheet = sheets.get(path.substring(0, dot));
-            SettingDefinition setting =
-                    sheet == null ? null : sheet.definition().settings().get(path.substring(dot + 1));
-            if (setting != null) {
-                return Optional.of(new SheetSetting(sheet, setting));
+            String within = path.substring(dot + 1);
+            if (sheet != null && sheet.definition().settings().containsKey(within)) {
+                return Optional.of(
+                        new SheetSetting(sheet, sheet.definition().settings().get(within)));
             }
         }
         return newSheet(path);
