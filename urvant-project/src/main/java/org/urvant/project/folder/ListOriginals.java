@@ -41,14 +41,15 @@ final class ListOriginals {
     }
 
     private List<String> of(String list) {
-        return files.listed(FOLDER, "").stream()
+        List<String> names = files.listed(FOLDER, "").stream()
                 .filter(Files::isRegularFile)
                 .map(file -> file.getFileName().toString())
                 .filter(name ->
                         name.substring(0, name.length() - ending(name).length()).equals(list))
                 .map(name -> FOLDER + "/" + name)
-                .peek(files::reads)
                 .toList();
+        names.forEach(files::reads);
+        return names;
     }
 
     private static String ending(String file) {

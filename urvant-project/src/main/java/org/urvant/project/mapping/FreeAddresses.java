@@ -112,7 +112,9 @@ final class FreeAddresses {
         Claim claim = point.claim();
         parts.ifPresent(known -> known.add(claim, known.source(signal)));
         used.add(claim, owner);
-        occupied.add(claim);
+        if (!earlier.isEmpty()) {
+            occupied.add(claim); // which only signals that had an address before ask for
+        }
         given.put(new AddressBook.GivenAddress(to, claim), owner);
     }
 

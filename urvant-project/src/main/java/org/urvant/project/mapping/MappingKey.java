@@ -16,11 +16,11 @@ public final class MappingKey {
     /** Returns a key for a signal and receiver that is not taken. */
     public static String of(String signal, String connection, Set<String> taken) {
         String hex = hex(signal, connection);
-        int length = SHORTEST;
-        while (taken.contains(hex.substring(0, length))) {
-            length++;
+        String key = hex.substring(0, SHORTEST);
+        while (taken.contains(key)) {
+            key = hex.substring(0, key.length() + 1);
         }
-        return hex.substring(0, length);
+        return key;
     }
 
     /** Returns the key of a row whose receiver has another name now; a key that is not of the old name stays. */
