@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
@@ -249,8 +250,8 @@ public final class References {
         Position position = Position.in("muted findings");
         Consumer<Ref> names = target -> found.add(new Reference(new Reference.Muted(finding), target, position));
         if (subject.startsWith("bay ")) {
-            project.bays().keySet().stream()
-                    .filter(bay -> isOrBegins(subject.substring(4), bay, ' '))
+            beginnings(subject.substring("bay ".length()), ' ')
+                    .filter(project.bays()::containsKey)
                     .map(Ref::bay)
                     .forEach(names);
             return;
@@ -261,21 +262,23 @@ public final class References {
             return;
         }
         names.accept(Ref.device(device.name()));
-        String path = subject.substring(blank + 1);
         if (blank > 0) {
-            device.connections().keySet().stream()
-                    .filter(connection -> isOrBegins(path, connection, '.'))
-                    .map(connection -> Ref.of(Kind.CONNECTION, connection, device.name()))
-                    .forEach(names);
-            device.sheets().keySet().stream()
-                    .filter(prefix -> isOrBegins(path, prefix, '.'))
-                    .map(prefix -> Ref.of(Kind.ROW, prefix, device.name()))
-                    .forEach(names);
+            beginnings(subject.substring(blank + 1), '.').forEach(name -> {
+                if (device.connections().containsKey(name)) {
+                    names.accept(Ref.of(Kind.CONNECTION, name, device.name()));
+                }
+                if (device.sheets().containsKey(name)) {
+                    names.accept(Ref.of(Kind.ROW, name, device.name()));
+                }
+            });
         }
     }
 
-    private static boolean isOrBegins(String text, String name, char separator) {
-        return text.equals(name) || text.startsWith(name + separator);
+    /** Returns the whole of a text and what stands before each of its separators: one of them is a name that is known. */
+    private static Stream<String> beginnings(String text, char separator) {
+        return IntStream.rangeClosed(1, text.length())
+                .filter(end -> end == text.length() || text.charAt(end) == separator)
+                .mapToObj(end -> text.substring(0, end));
     }
 
     /** Returns whether a site has something. */
