@@ -5,10 +5,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** One logical node with its data attributes, datasets and control blocks (IEC 61850-6:2009, 9.3.6). */
 public final class LogicalNode extends SclElement {
     private final LogicalDevice device;
+    private @Nullable String reference; // made once, for all of its attributes have it
 
     LogicalNode(LogicalDevice device, int row) {
         super(device.store, row);
@@ -34,7 +36,12 @@ public final class LogicalNode extends SclElement {
 
     /** Returns the reference of the node, such as {@code F01CTRL/XCBR1}. */
     public String reference() {
-        return device.name() + "/" + name();
+        String known = reference;
+        if (known == null) {
+            known = device.name() + "/" + name();
+            reference = known;
+        }
+        return known;
     }
 
     /** Returns the name of the node's type in the templates. */

@@ -37,9 +37,9 @@ public final class SignalMapper {
     private final Device device;
     private final String to;
     private final Reach reach;
-    private final Set<String> mapped = new HashSet<>();
-    private final Set<String> keys = new HashSet<>();
-    private final Set<String> names = new HashSet<>();
+    private final Set<String> mapped;
+    private final Set<String> keys;
+    private final Set<String> names;
     private final PointSpace space;
     private final FreeAddresses free;
     private final NameRule nameRule;
@@ -58,13 +58,18 @@ public final class SignalMapper {
         this.nameRule = NameRule.NONE;
         this.space = null;
         this.free = null;
+        this.mapped = new HashSet<>();
+        this.keys = new HashSet<>();
+        this.names = new HashSet<>();
         for (Mapping mapping : device.mappings()) {
             keys.add(mapping.key());
             names.add(mapping.name());
         }
     }
 
-    private SignalMapper(Project project, Device device, String to, OptionalInt start, Optional<String> over) {
+    /** @param count how many signals are to be mapped */
+    private SignalMapper(
+            Project project, Device device, String to, OptionalInt start, Optional<String> over, int count) {
         this.project = project;
         this.device = device;
         this.to = to;
@@ -72,6 +77,10 @@ public final class SignalMapper {
         this.nameRule = nameRule(project, device, to);
         this.space = space(project, device, device.connections().get(to)).orElseThrow();
         this.free = new FreeAddresses(project, device, to, space, start);
+        int room = 2 * (count + device.mappings().size()); // grown step by step they would be filled many times
+        this.mapped = new HashSet<>(room);
+        this.keys = new HashSet<>(room);
+        this.names = new HashSet<>(room);
         for (Mapping mapping : device.mappings()) {
             keys.add(mapping.key());
             if (mapping.to().equals(to) || mapping.from().equals(to)) {
@@ -124,7 +133,7 @@ public final class SignalMapper {
             OptionalInt start,
             Optional<String> over) {
         requireReceiver(project, device, to);
-        SignalMapper mapper = new SignalMapper(project, device, to, start, over);
+        SignalMapper mapper = new SignalMapper(project, device, to, start, over, signals.size());
         signals.forEach(mapper::add);
         return new Proposal(
                 mapper.rows,
@@ -270,7 +279,7 @@ public final class SignalMapper {
                     signal.reason().isEmpty() ? "nothing in " + space.title() + " carries it" : signal.reason());
             return;
         }
-        String reference = signal.reference();
+        String reference = signal instanceof MappedSignal.OfIed ? ends.get(0).point() : signal.reference(); // made once
         boolean isRead = shape.get().access() == Access.READ;
         if (!mapped.add(marked(reference, isRead))) {
             present.add(signal);
