@@ -36,6 +36,7 @@ import picocli.CommandLine.Parameters;
             "          urvant try RTU1 --from day.csv --for 24h --at 2026-03-28T12:00 --lanes",
             "          urvant try F11 --program interlock.st --set bi1=on --for 5s",
             "          urvant try GW1 --set PD1/motor-current=12.5     # what the receivers of its rows get",
+            "          urvant try GW1 --set 'scada.C_SE_NC_1 7001=350'   # what a command becomes",
             "          urvant logic F11 --signals        # what can be set and watched"
         })
 final class TryCommand extends Command {

@@ -1,10 +1,12 @@
 package org.urvant.core.evaluation;
 
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.math.RoundingMode;
 import java.time.Duration;
 import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.Shape;
 import org.urvant.core.range.Interval;
@@ -102,8 +104,11 @@ public record Treatment(
         if (!isNumber) {
             return Optional.of("a state is commanded as it is");
         }
-        return deadBand.signum() > 0 || !delay.isZero()
-                ? Optional.of("a command has no dead band and no delay")
+        if (deadBand.signum() > 0 || !delay.isZero()) {
+            return Optional.of("a command has no dead band and no delay");
+        }
+        return shape.range().meet(limits).isEmpty()
+                ? Optional.of("it takes " + shape.range() + ", nothing of it within " + limits)
                 : Optional.empty();
     }
 
@@ -120,16 +125,25 @@ public record Treatment(
     }
 
     /**
-     * Returns what can be commanded so that the receiver gets no more than a shape; without end where what is beyond becomes the
-     * nearest limit.
+     * Returns what can be commanded of a shape that {@link #misfitOfCommand} has nothing against; without end where what is beyond
+     * becomes the nearest limit, and the receiver takes that.
      */
     public Shape commanding(Shape shape) {
         if (isUnscaled() && limits.equals(Interval.ALL)) {
             return shape;
         }
-        Interval taken = isClamped ? Interval.ALL : shape.range().meet(limits).orElse(shape.range());
-        Interval before = taken.subtract(Interval.of(offset)).divide(Interval.of(factor));
+        Interval range = shape.range();
+        boolean hasNoLow = isClamped && limits.low() != null && range.contains(limits.low());
+        boolean hasNoHigh = isClamped && limits.high() != null && range.contains(limits.high());
+        Interval met = range.meet(limits).orElseThrow();
+        BigDecimal low = before(hasNoLow ? null : met.low());
+        BigDecimal high = before(hasNoHigh ? null : met.high());
+        Interval before = factor.signum() > 0 ? new Interval(low, high) : new Interval(high, low);
         return new Shape(isUnscaled() ? shape.form() : Form.REAL, shape.access(), before);
+    }
+
+    private @Nullable BigDecimal before(@Nullable BigDecimal scaled) {
+        return scaled == null ? null : scaled.subtract(offset).divide(factor, MathContext.DECIMAL64);
     }
 
     /** Returns what a receiver gets of values of a shape that {@link #misfit} has nothing against. */

@@ -103,13 +103,14 @@ final class FunctionCheck {
                 .filter(channel -> !serving.contains(channel.prefix()))
                 .map(channel -> "; " + channel.prefix() + " is out of service")
                 .collect(Collectors.joining());
+        Step carries = Step.of(Action.SET, sheets.device().name(), "CHANNEL." + ChannelKind.CARRIES, need.word());
         if (serving.isEmpty()) {
             report(
                     DeviceRules.FUNCTION_INPUT_MISSING,
                     function.name(),
                     position,
                     function.meaning() + " is on, and no channel " + kind + " carries " + need.word() + rest,
-                    Remedy.of("Say what the channels carry, or switch the function off."));
+                    Remedy.of("Say what the channels carry, or switch the function off.", carries));
         } else {
             report(
                     DeviceRules.FUNCTION_INPUT_INCOMPLETE,
@@ -117,7 +118,7 @@ final class FunctionCheck {
                     position,
                     function.meaning() + " works with " + need.count() + " channels " + kind + " that carry "
                             + need.word() + ", and only " + String.join(" and ", serving) + " do" + rest,
-                    DeviceRules.FUNCTION_INPUT_INCOMPLETE.mend());
+                    Remedy.of(DeviceRules.FUNCTION_INPUT_INCOMPLETE.remedy(), carries));
         }
     }
 
@@ -132,6 +133,8 @@ final class FunctionCheck {
                                             setting,
                                             sheet.text(setting).orElse(""))
                                             .stream()))
+                    .filter(ref ->
+                            ref.device().equals(Optional.of(sheets.device().name())))
                     .map(Ref::name)
                     .collect(Collectors.toSet());
         }

@@ -95,11 +95,15 @@ class GeneralPickTest {
                 .containsExactly("GW1/mapped.total");
     }
 
-    @Test
-    void theAgeOfAValueHasAPointOfItsOwnThatGrows() {
-        Project site = SignalMapping.plan(
+    private static Project speedOnPanel() {
+        return SignalMapping.plan(
                         SITE, "GW1", SignalMapping.Request.ofSignals("L/speed").to("panel"))
                 .after();
+    }
+
+    @Test
+    void theAgeOfAValueHasAPointOfItsOwnThatGrows() {
+        Project site = speedOnPanel();
         SignalMapping aged = CompanionMapping.plan(site, "GW1", Optional.of("panel"), AGE);
         assertThat(aged.proposal().rows())
                 .extracting(row -> row.name() + " " + row.transform())
@@ -122,9 +126,7 @@ class GeneralPickTest {
 
     @Test
     void validityHasPointsOfItsOwnWhereItDoesNotTravel() {
-        Project site = SignalMapping.plan(
-                        SITE, "GW1", SignalMapping.Request.ofSignals("L/speed").to("panel"))
-                .after();
+        Project site = speedOnPanel();
         SignalMapping valid = CompanionMapping.plan(site, "GW1", Optional.of("panel"), QUALITY);
         assertThat(valid.proposal().rows())
                 .extracting(row -> row.source() + " " + row.transform() + " " + row.destination())
