@@ -6,11 +6,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import org.urvant.core.compare.Comparison;
-import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Project;
 import org.urvant.project.change.Change;
 import org.urvant.project.change.TakingOver;
-import org.urvant.project.compare.Accepted;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -63,26 +61,11 @@ final class CompareCommand extends ChangingCommand {
             description = "Write the differences to a page (.html) or a table (.xlsx, .csv).")
     private String file;
 
-    @Option(
-            names = "--take",
-            paramLabel = "PATTERN",
-            description = "Paths of differences to take over into --into, such as '*.overcurrent.*'; several times.")
-    private List<String> take = new ArrayList<>();
+    @Mixin
+    private TakeOptions take = new TakeOptions();
 
-    @Option(
-            names = "--into",
-            paramLabel = "SIDE",
-            description = "The side, one of the two named, that becomes like the other one in what is taken.")
-    private String into;
-
-    @Option(
-            names = "--accept",
-            paramLabel = "PATTERN",
-            description = "Paths of differences that are as wanted; kept with the site until a value changes.")
-    private List<String> accept = new ArrayList<>();
-
-    @Option(names = "--reason", paramLabel = "TEXT", description = "Why they are; without it they are open again.")
-    private String reason;
+    @Mixin
+    private AcceptOptions accept = new AcceptOptions();
 
     @Mixin
     private Consent consent;
@@ -98,19 +81,13 @@ final class CompareCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
-        expectation.mistake().ifPresent(mistake -> {
+        expectation.mistake().or(take::mistake).or(accept::mistake).ifPresent(mistake -> {
             throw wrongUse(mistake);
         });
-        if (take.isEmpty() != (into == null)) {
-            throw wrongUse("--take says what is taken over, and --into into which side; give both");
-        }
-        if (!take.isEmpty() && !accept.isEmpty()) {
+        if (take.isAsked() && accept.isAsked()) {
             throw wrongUse("a difference is taken over or accepted, not both");
         }
-        if (reason != null && accept.isEmpty()) {
-            throw wrongUse("--reason is the reason of --accept; say what is accepted");
-        }
-        ProjectFolder folder = changing(!take.isEmpty() || !accept.isEmpty());
+        ProjectFolder folder = changing(take.isAsked() || accept.isAsked());
         Project project = folder.load();
         Sides sides = new Sides(this, access, folder, project);
         sides.assume(protocol);
@@ -118,24 +95,18 @@ final class CompareCommand extends ChangingCommand {
         String wanted = right == null ? left.replace(LIVE, "") : right;
         List<Sides.Named> pair = sides.pair(is, wanted);
         Map<String, String> aims = pairs("--name", names);
-        boolean isBack = !take.isEmpty() && into.equals(pair.get(0).name());
+        boolean isBack = take.isAsked() && take.into().equals(pair.get(0).name());
         Sides.Named first =
                 isBack ? pair.get(0) : pair.get(0).renamed(aims); // names are those of the side that follows
         Sides.Named second = isBack ? pair.get(1).renamed(turned(aims)) : pair.get(1);
         List<String> expected = expectation.of(project, first, second);
-        if (!take.isEmpty()) {
+        if (take.isAsked()) {
             return takeOver(folder, project, first, second, expected);
         }
         Comparison comparison = during("comparing", () -> first.against(second, expected));
         Project accepted = project;
-        if (!accept.isEmpty()) {
-            accepted = Accepted.accept(
-                    project,
-                    first.tree(),
-                    second.tree(),
-                    comparison,
-                    accept,
-                    Optional.ofNullable(reason).orElse(""));
+        if (accept.isAsked()) {
+            accepted = accept.of(project, first, second, comparison);
             if (!dryRun) {
                 folder.save(project, accepted);
             }
@@ -161,12 +132,7 @@ final class CompareCommand extends ChangingCommand {
 
     private int takeOver(
             ProjectFolder folder, Project project, Sides.Named first, Sides.Named second, List<String> expected) {
-        if (!into.equals(first.name()) && !into.equals(second.name())) {
-            throw new UnknownNameException("side", into, List.of(first.name(), second.name()));
-        }
-        boolean isFirst = into.equals(first.name());
-        TakingOver plan = TakingOver.plan(
-                project, (isFirst ? first : second).tree(), (isFirst ? second : first).tree(), expected, take);
+        TakingOver plan = take.plan(project, first, second, expected);
         new TakingOverView(this).say(plan);
         if (plan.taken().isEmpty()) {
             return Exit.DIFFERENT;
@@ -174,7 +140,7 @@ final class CompareCommand extends ChangingCommand {
         if (!dryRun) {
             consent.ask("Take " + (plan.taken().size() == 1 ? "this" : "these") + " over?", "nothing was changed");
             folder.carryOut(Change.of(project, plan.after()).keepingOld());
-            say("took over " + count(plan.taken().size(), "difference") + " into " + into);
+            say("took over " + count(plan.taken().size(), "difference") + " into " + take.into());
             next("urvant compare " + left + (right == null ? "" : " " + right));
         }
         return plan.left().isEmpty() ? Exit.DONE : Exit.DIFFERENT;

@@ -2,7 +2,6 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import org.urvant.core.device.StageDefinition.Quantity;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
@@ -15,6 +14,7 @@ import org.urvant.project.setting.DeviceCurve;
 import org.urvant.report.plot.CurvePicture;
 import org.urvant.report.plot.CurvePlot;
 import org.urvant.report.plot.CurveText;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -42,11 +42,8 @@ final class CurveCommand extends Command {
             description = "Name of the device, several separated by commas, or a pattern such as 'F*'.")
     private String devices;
 
-    @Option(
-            names = "--group",
-            paramLabel = "NUMBER",
-            description = "Setting group; the one in use after a start when not given.")
-    private Integer group;
+    @Mixin
+    private GroupOption group = new GroupOption();
 
     @Option(
             names = "--measured",
@@ -95,7 +92,7 @@ final class CurveCommand extends Command {
         List<DeviceCurve> curves = Wildcard.choose(
                         "device", devices, project.devices().keySet())
                 .stream()
-                .map(name -> DeviceCurve.of(project, name, Optional.ofNullable(group), quantity))
+                .map(name -> DeviceCurve.of(project, name, group.number(), quantity))
                 .toList();
         CurvePlot plot = CurvePlot.of(
                 curves, base(), marks.stream().map(GivenCurrent::marker).toList());

@@ -5,7 +5,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import org.urvant.core.error.UnknownNameException;
-import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Ref;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
@@ -128,35 +127,7 @@ final class DeviceCommand extends ChangingCommand {
                                 (Device device) -> device.firmware().text());
                     default -> throw new UnknownNameException("column", sort, List.of("device", "type", "firmware"));
                 });
-        Table table = new Table("device", "type", "firmware", "link", "connections", "mappings", "marks");
-        List<Object> rows = new ArrayList<>();
-        for (Device device : found) {
-            String link = device.maintenanceLink().map(Entry::text).orElse("none");
-            table.row(
-                    device.name(),
-                    device.type().text(),
-                    device.firmware().text(),
-                    link,
-                    device.connections().size(),
-                    device.mappings().size(),
-                    Marked.text(project, device));
-            rows.add(Json.object(
-                    "device", device.name(),
-                    "type", device.type().text(),
-                    "link", link,
-                    "description", device.plate().text(Plate.Item.DESCRIPTION),
-                    "marks", Marked.of(project, device).words()));
-        }
-        if (json) {
-            sayJson(rows);
-        } else if (table.isEmpty() && !find.isEmpty()) {
-            note("no device is found by '" + find + "'");
-        } else if (table.isEmpty()) {
-            note("no device yet");
-            next("urvant device add NAME --type TYPE");
-        } else {
-            say(table);
-        }
+        new DeviceListView(this, project).say(found, find);
         return Exit.DONE;
     }
 }

@@ -12,9 +12,9 @@ import org.urvant.core.protection.DifferentialTests;
 import org.urvant.core.protection.Phasor;
 import org.urvant.core.unit.Dimension;
 import org.urvant.file.SafeFile;
-import org.urvant.project.setting.DeviceCurve;
 import org.urvant.project.setting.DeviceDifferentials;
 import org.urvant.report.plot.DifferentialPicture;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -36,11 +36,8 @@ final class DifferentialCommand extends Command {
     @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 
-    @Option(
-            names = "--group",
-            paramLabel = "NUMBER",
-            description = "Setting group; the one in use after a start when not given.")
-    private Integer group;
+    @Mixin
+    private GroupOption group = new GroupOption();
 
     @Option(
             names = "--at",
@@ -58,7 +55,7 @@ final class DifferentialCommand extends Command {
 
     @Override
     public Integer call() {
-        DeviceDifferentials all = DeviceDifferentials.of(folder().load(), name, Optional.ofNullable(group));
+        DeviceDifferentials all = DeviceDifferentials.of(folder().load(), name, group.number());
         if (out != null) {
             SafeFile.write(session.path(out), DifferentialPicture.of(out, all));
             say("wrote " + out);
@@ -69,9 +66,11 @@ final class DifferentialCommand extends Command {
             if (each.found().tested().isEmpty()) {
                 note(each.name() + ": " + each.found().missing());
             } else if (json) {
-                answers.add(json(each.name(), each.found().tested().get()));
+                answers.add(
+                        DifferentialView.json(each.name(), each.found().tested().get(), seen(each)));
             } else {
-                show(each.name(), each.found().tested().get());
+                new DifferentialView(this)
+                        .show(each.name(), each.found().tested().get(), seen(each));
             }
         }
         if (json) {
@@ -85,43 +84,8 @@ final class DifferentialCommand extends Command {
         return Exit.DONE;
     }
 
-    private void show(String title, DifferentialTests.Tested tested) {
-        Differential differential = tested.differential();
-        Table table = new Table("bias", "operates above");
-        biases(differential)
-                .forEach(bias -> table.row(DeviceCurve.text(bias), DeviceCurve.text(differential.threshold(bias))));
-        say(paint.strong(title));
-        say(table);
-        if (differential.unrestrained() < Double.POSITIVE_INFINITY) {
-            say("and above " + DeviceCurve.text(differential.unrestrained()) + " whatever flows through");
-        }
-        Table sides = new Table("side", "rated current A", "alone from A", "lags by");
-        tested.sides()
-                .forEach(side -> sides.row(
-                        side.name(),
-                        DeviceCurve.text(side.rated()),
-                        DeviceCurve.text(side.rated() * differential.oneSided()),
-                        30 * side.clock() + "°"));
-        say(sides);
-        if (!at.isEmpty()) {
-            Differential.Seen seen = seen(tested);
-            double threshold = differential.threshold(seen.bias());
-            say("difference " + DeviceCurve.text(seen.difference()) + " at a bias of " + DeviceCurve.text(seen.bias())
-                    + ": " + (seen.difference() > threshold ? "operates" : "does not operate") + ", for it takes "
-                    + DeviceCurve.text(threshold) + " there");
-        }
-    }
-
-    private static List<Double> biases(Differential differential) {
-        List<Double> biases = new ArrayList<>(List.of(0.0));
-        differential.knees().stream()
-                .map(Differential.Knee::from)
-                .filter(from -> from < differential.end())
-                .forEach(biases::add);
-        if (differential.end() < Double.POSITIVE_INFINITY) {
-            biases.add(differential.end());
-        }
-        return biases.stream().distinct().toList();
+    private Optional<Differential.Seen> seen(DeviceDifferentials.Named each) {
+        return at.isEmpty() ? Optional.empty() : each.found().tested().map(this::seen);
     }
 
     private Differential.Seen seen(DifferentialTests.Tested tested) {
@@ -148,36 +112,5 @@ final class DifferentialCommand extends Command {
                         tested.sides().stream()
                                 .map(side -> given.getOrDefault(side.name(), new Phasor(0, 0)))
                                 .toList());
-    }
-
-    private Object json(String title, DifferentialTests.Tested tested) {
-        Differential differential = tested.differential();
-        Optional<Differential.Seen> seen = at.isEmpty() ? Optional.empty() : Optional.of(seen(tested));
-        return Json.object(
-                "differential",
-                title,
-                "characteristic",
-                biases(differential).stream()
-                        .map(bias -> Json.object("bias", bias, "above", differential.threshold(bias)))
-                        .toList(),
-                "sides",
-                tested.sides().stream()
-                        .map(side -> Json.object(
-                                "side",
-                                side.name(),
-                                "rated",
-                                side.rated(),
-                                "alone",
-                                side.rated() * differential.oneSided(),
-                                "lags",
-                                30 * side.clock()))
-                        .toList(),
-                "difference",
-                seen.map(Differential.Seen::difference).orElse(null),
-                "bias",
-                seen.map(Differential.Seen::bias).orElse(null),
-                "operates",
-                seen.map(each -> each.difference() > differential.threshold(each.bias()))
-                        .orElse(null));
     }
 }

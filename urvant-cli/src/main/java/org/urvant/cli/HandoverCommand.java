@@ -7,10 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.point.list.ListDifference;
-import org.urvant.core.point.list.ListDifference.Standing;
-import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
-import org.urvant.core.range.Interval;
 import org.urvant.file.SafeFile;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.Device;
@@ -64,14 +61,15 @@ final class HandoverCommand extends Command {
     public Integer call() {
         Project project = folder().load();
         Device device = project.device(deviceName);
-        FarSide side = FarSide.of(project, device, connection == null ? only(project, device) : connection);
+        FarSide side = FarSide.of(
+                project, device, connection == null ? SignalMapper.onlyReceiver(project, device) : connection);
         boolean isBlocked = ProjectCheck.blocks(ProjectCheck.check(project, device));
         List<ListDifference> changes = ListDifference.of(before(side), side.list());
+        HandoverView view = new HandoverView(this, side, since == null ? "" : since, changes);
         if (json) {
-            sayJson(json(side, changes));
+            sayJson(view.json());
         } else if (out == null) {
-            say(side);
-            sayChanges(side, changes);
+            view.say();
         }
         if (isBlocked) {
             note(paint.warn("errors stand against " + deviceName) + "; rows that are wrong are left out");
@@ -83,25 +81,10 @@ final class HandoverCommand extends Command {
             write(project, side, changes);
             say("wrote " + count(side.list().points().size(), "point") + " to " + out);
             if (since != null) {
-                say(changed(changes));
+                say(view.changed());
             }
         }
         return Exit.DONE;
-    }
-
-    private String only(Project project, Device device) {
-        List<String> receivers = SignalMapper.receivers(project, device);
-        if (receivers.size() != 1) {
-            throw new RefusedException(
-                    device.name()
-                            + (receivers.isEmpty()
-                                    ? " offers no points to others"
-                                    : " is asked over several connections"),
-                    receivers.isEmpty()
-                            ? "Give it a connection on which it is the server."
-                            : "Say which of " + String.join(", ", receivers) + " is meant.");
-        }
-        return receivers.get(0);
     }
 
     private Optional<PointList> before(FarSide side) {
@@ -139,74 +122,5 @@ final class HandoverCommand extends Command {
 
     private static String fileName(String path) {
         return path.substring(Math.max(path.lastIndexOf('/'), path.lastIndexOf('\\')) + 1);
-    }
-
-    private void say(FarSide side) {
-        Table table = new Table("point", "name", "way", "unit", "range", "stands for");
-        for (ListedPoint point : side.list().points().values()) {
-            Interval range = point.measure().range();
-            table.row(
-                    side.shown(point),
-                    point.about().name(),
-                    point.flow() == ListedPoint.Flow.WRITE ? "commanded" : "read",
-                    point.measure().unit(),
-                    range.isBounded() ? range : "",
-                    side.sources().get(point.key()));
-        }
-        say(paint.strong(side.device() + " " + side.connection()) + ", "
-                + side.list().space().title() + ", "
-                + count(side.list().points().size(), "point"));
-        if (!table.isEmpty()) {
-            say(table);
-        }
-    }
-
-    private void sayChanges(FarSide side, List<ListDifference> changes) {
-        if (since == null) {
-            return;
-        }
-        Table table = new Table("point", "name", "since " + since, "what");
-        changes.stream()
-                .filter(change -> change.standing() != Standing.SAME)
-                .forEach(change -> table.row(
-                        side.shown(change.point()),
-                        change.point().about().name(),
-                        change.standing().word(),
-                        String.join("; ", change.differences())));
-        say("");
-        if (!table.isEmpty()) {
-            say(table);
-        }
-        say(changed(changes));
-    }
-
-    private String changed(List<ListDifference> changes) {
-        long number = changes.stream()
-                .filter(change -> change.standing() != Standing.SAME)
-                .count();
-        return number == 0 ? "nothing changed since " + since : count(number, "point") + " changed since " + since;
-    }
-
-    private Object json(FarSide side, List<ListDifference> changes) {
-        return Json.object(
-                "device", side.device(),
-                "connection", side.connection(),
-                "protocol", side.list().space().id(),
-                "settings", side.settings(),
-                "points",
-                        side.list().points().values().stream()
-                                .map(point -> PointListView.json(side.list(), point))
-                                .toList(),
-                "changes",
-                        since == null
-                                ? List.of()
-                                : changes.stream()
-                                        .filter(change -> change.standing() != Standing.SAME)
-                                        .map(change -> Json.object(
-                                                "point", side.shown(change.point()),
-                                                "name", change.point().about().name(),
-                                                "standing", change.standing().word(),
-                                                "differences", change.differences()))
-                                        .toList());
     }
 }

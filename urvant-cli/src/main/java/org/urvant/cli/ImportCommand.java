@@ -84,8 +84,6 @@ final class ImportCommand extends ChangingCommand {
         }
         if (!json) {
             plan.replaced(chosen).forEach(source -> say("  sources/" + source + " goes; its IEDs come anew"));
-        }
-        if (!json) {
             view.sayFollowing(folder.following(plan, chosen));
         }
         boolean same = wanted.isEmpty() && plan.isHeld();

@@ -2,21 +2,12 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
-import java.util.stream.Stream;
 import org.urvant.core.error.RefusedException;
-import org.urvant.core.point.Access;
-import org.urvant.core.point.Form;
-import org.urvant.core.point.Shape;
 import org.urvant.project.Project;
-import org.urvant.project.change.CompanionMapping;
-import org.urvant.project.change.LinkMapping;
 import org.urvant.project.change.ProgramMapping;
 import org.urvant.project.change.SignalMapping;
 import org.urvant.project.folder.ProjectFolder;
-import org.urvant.scl.selection.Query;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -42,9 +33,6 @@ import picocli.CommandLine.Parameters;
             "          urvant map GW1 --program total --kind number --to scada --name 'Total power'"
         })
 final class MapCommand extends ChangingCommand {
-    private static final Map<String, Form> KINDS =
-            Map.of("state", Form.LOGICAL, "position", Form.DOUBLE, "whole", Form.WHOLE, "number", Form.REAL);
-
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
     private String deviceName;
 
@@ -56,41 +44,11 @@ final class MapCommand extends ChangingCommand {
                     + " points of lists, LIST/POINT, wildcards allowed.")
     private List<String> signals = new ArrayList<>();
 
-    @Option(names = "--pick", paramLabel = "PICK", description = "Map what a kept choice finds.")
-    private String pickName;
-
-    @Option(
-            names = "--ied",
-            split = ",",
-            paramLabel = "IED",
-            description = "Relays to apply the pick or query to; otherwise all that it fits.")
-    private List<String> iedNames = List.of();
+    @Mixin
+    private SignalChoice choice = new SignalChoice();
 
     @Option(names = "--to", paramLabel = "CONNECTION", description = "Connection to map to, if there are several.")
     private String to;
-
-    @Option(
-            names = "--start",
-            paramLabel = "ADDRESS",
-            description = "First address to try; otherwise the project's address plan holds.")
-    private Integer start;
-
-    @Option(
-            names = "--as",
-            paramLabel = "EXPRESSION",
-            description =
-                    "Calculate one value from the signals, in Structured Text: x is the signal, x1 and x2 are the first"
-                            + " and second of several.")
-    private String expression;
-
-    @Option(names = "--name", paramLabel = "NAME", description = "Name of the calculated value.")
-    private String name;
-
-    @Option(
-            names = "--over",
-            paramLabel = "CONNECTION",
-            description = "Connection over which points of lists are read, if several can.")
-    private String over;
 
     @Option(
             names = "--onto",
@@ -98,43 +56,11 @@ final class MapCommand extends ChangingCommand {
             description = "Pass the one signal on to this point of a list, so that the device writes it there.")
     private String onto;
 
-    @Option(
-            names = "--program",
-            paramLabel = "IDENTIFIER",
-            description =
-                    "Give programs of the device the one signal to read as mapped.IDENTIFIER; without a signal, map"
-                            + " what they write there, see --kind and --onto.")
-    private String program;
+    @Mixin
+    private ProgramOptions program = new ProgramOptions();
 
-    @Option(
-            names = "--kind",
-            paramLabel = "KIND",
-            description = "What programs write: state, position, whole or number.")
-    private String kind;
-
-    @Option(names = "--command", description = "Programs are commanded the value, instead of giving it.")
-    private boolean isCommand;
-
-    @Option(
-            names = "--validity",
-            description =
-                    "For each value that goes to a connection without quality, map to a point of its own whether it is"
-                            + " good.")
-    private boolean isValidity;
-
-    @Option(
-            names = "--age",
-            description =
-                    "For each value that goes to a connection without time, map to a point of its own how many seconds old"
-                            + " it is.")
-    private boolean isAge;
-
-    @Option(
-            names = "--links",
-            description =
-                    "For each connection of which the device tells it, map whether the other end answers to a point of its"
-                            + " own.")
-    private boolean isLinks;
+    @Mixin
+    private CompanionOptions companions = new CompanionOptions();
 
     @Mixin
     private Consent consent;
@@ -146,10 +72,7 @@ final class MapCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
-        if (program == null && (kind != null || isCommand)) {
-            throw new RefusedException(
-                    "--kind and --command are for values of programs", "Give --program IDENTIFIER too.");
-        }
+        program.requireIdentifier();
         ProjectFolder folder = changing();
         Project project = folder.load();
         SignalMapping mapping = plan(folder, project);
@@ -172,107 +95,51 @@ final class MapCommand extends ChangingCommand {
     }
 
     private SignalMapping passOn(Project project) {
-        if (signals.size() != 1 || pickName != null || to != null || start != null || expression != null) {
+        if (signals.size() != 1 || choice.isGiven() || choice.name().isPresent() || to != null) {
             throw new RefusedException(
                     "--onto passes one signal on as it is", "Name one signal, and nothing else but --over.");
         }
-        return SignalMapping.passOn(project, deviceName, signals.get(0), onto, Optional.ofNullable(over));
+        return SignalMapping.passOn(project, deviceName, signals.get(0), onto, choice.over());
     }
 
     private SignalMapping plan(ProjectFolder folder, Project project) {
-        if (isValidity || isAge || isLinks) {
+        if (companions.isAsked()) {
             return companions(project);
         }
-        if (program != null) {
+        if (program.isAsked()) {
             return ofProgram(project);
         }
         if (onto != null) {
             return passOn(project);
         }
         return SignalMapping.plan(
-                project,
-                deviceName,
-                new SignalMapping.Request(
-                        isQuery() ? List.of() : signals,
-                        isQuery() ? Optional.of(Query.parse(Query.text(signals), folder.queries())) : Optional.empty(),
-                        Optional.ofNullable(pickName),
-                        iedNames,
-                        Optional.ofNullable(to),
-                        start == null ? OptionalInt.empty() : OptionalInt.of(start),
-                        calculation(),
-                        Optional.ofNullable(over)));
-    }
-
-    /** Options that only choose or calculate signals. */
-    private boolean choosesOtherwise() {
-        return pickName != null || !iedNames.isEmpty() || start != null || expression != null || onto != null;
+                project, deviceName, choice.request(signals, folder.queries(), Optional.ofNullable(to)));
     }
 
     private SignalMapping companions(Project project) {
-        long asked = Stream.of(isValidity, isAge, isLinks).filter(is -> is).count();
-        boolean isMore = program != null || over != null || name != null || asked > 1;
-        if (!signals.isEmpty() || choosesOtherwise() || isMore) {
-            throw new RefusedException(
-                    isLinks
-                            ? "--links is for all connections of a device"
-                            : (isAge ? "--age" : "--validity") + " is for all values that are mapped to a connection",
-                    "Give --to beside it, and nothing else.");
-        }
-        if (isLinks) {
-            return LinkMapping.plan(project, deviceName, Optional.ofNullable(to));
-        }
-        return CompanionMapping.plan(
-                project,
-                deviceName,
-                Optional.ofNullable(to),
-                isAge ? CompanionMapping.About.AGE : CompanionMapping.About.QUALITY);
+        boolean isMore =
+                program.isAsked() || choice.over().isPresent() || choice.name().isPresent();
+        companions.require(signals.isEmpty() && !choice.isGiven() && onto == null && !isMore);
+        return companions.plan(project, deviceName, Optional.ofNullable(to));
     }
 
     private SignalMapping ofProgram(Project project) {
         boolean isOnto = onto != null && signals.isEmpty();
-        if (choosesOtherwise() && !isOnto || signals.size() > 1 || signals.isEmpty() && over != null && !isOnto) {
+        if (choice.isGiven()
+                || onto != null && !isOnto
+                || signals.size() > 1
+                || signals.isEmpty() && choice.over().isPresent() && !isOnto) {
             throw new RefusedException(
                     "--program maps one value",
                     "Name one signal and --over where it is needed, or none and --onto, or --kind, --command, --to and"
                             + " --name.");
         }
-        if (!signals.isEmpty() || isOnto) {
-            if (kind != null || isCommand || to != null || name != null) {
-                throw new RefusedException(
-                        isOnto ? "programs write the point as its list says" : "programs read the signal as it is",
-                        "Leave out --kind, --command, --to and --name" + (isOnto ? "." : ", or leave out the signal."));
-            }
-            if (isOnto) {
-                return ProgramMapping.onto(project, deviceName, program, onto, Optional.ofNullable(over));
-            }
-            return ProgramMapping.toPrograms(project, deviceName, signals.get(0), program, Optional.ofNullable(over));
+        if (signals.isEmpty() && !isOnto) {
+            return program.written(project, deviceName, choice.name(), Optional.ofNullable(to));
         }
-        Form form = Optional.ofNullable(kind == null ? null : KINDS.get(kind))
-                .orElseThrow(() -> new RefusedException(
-                        kind == null
-                                ? "what kind of value programs give is open"
-                                : "'" + kind + "' is no kind of value",
-                        "Give --kind state, position, whole or number."));
-        return ProgramMapping.ofPrograms(
-                project,
-                deviceName,
-                program,
-                Optional.ofNullable(name),
-                Shape.of(form, isCommand ? Access.COMMAND : Access.READ),
-                Optional.ofNullable(to));
-    }
-
-    private Optional<SignalMapping.Calculation> calculation() {
-        if (expression == null && name != null) {
-            throw new RefusedException(
-                    "--name is for a calculated value", "Give --as too; names of signals follow the conventions.");
-        }
-        return Optional.ofNullable(expression)
-                .map(text -> new SignalMapping.Calculation(text, Optional.ofNullable(name)));
-    }
-
-    /** A query has fields, operators or words; the name of a signal or channel has none of these. */
-    private boolean isQuery() {
-        return signals.stream().anyMatch(term -> term.contains(":"));
+        program.requirePlain(isOnto, to == null && choice.name().isEmpty());
+        return isOnto
+                ? ProgramMapping.onto(project, deviceName, program.identifier(), onto, choice.over())
+                : ProgramMapping.toPrograms(project, deviceName, signals.get(0), program.identifier(), choice.over());
     }
 }

@@ -1,14 +1,9 @@
 package org.urvant.cli;
 
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.TreeMap;
 import org.urvant.core.error.RefusedException;
-import org.urvant.core.text.NumberedNames;
 import org.urvant.file.SafeFile;
 import org.urvant.formats.table.MarkTable;
 import org.urvant.project.Device;
@@ -79,14 +74,7 @@ final class MatrixCommand extends ChangingCommand {
         if (take != null) {
             return take(folder, project, matrix);
         }
-        if (json) {
-            Map<String, Object> rows = new TreeMap<>();
-            matrix.rows()
-                    .forEach(row -> rows.put(row, List.copyOf(matrix.marks().get(row))));
-            sayJson(Json.object("device", name, "table", table, "rows", rows, "unmarked", matrix.unmarked()));
-            return Exit.DONE;
-        }
-        say(matrix);
+        new MatrixView(this, table).say(name, matrix, all);
         return Exit.DONE;
     }
 
@@ -96,63 +84,17 @@ final class MatrixCommand extends ChangingCommand {
                     "the matrix of mappings is not taken back", "Map signals, or change rows in the table itself.");
         }
         SignalMatrix matrix = SignalMatrix.of(project, device);
-        if (out != null) {
-            if (out.toLowerCase(Locale.ROOT).endsWith(".html")) {
-                SafeFile.write(session.path(out), Pages.matrix(project, device).getBytes(StandardCharsets.UTF_8));
-            } else {
-                MarkTable.write(session.path(out), matrix);
-            }
-            say("wrote " + out);
+        if (out == null) {
+            new MatrixView(this, table).say(name, matrix);
             return Exit.DONE;
         }
-        if (json) {
-            Map<String, Object> rows = new LinkedHashMap<>();
-            matrix.rows()
-                    .forEach((signal, cells) -> rows.put(
-                            signal,
-                            cells.values().stream()
-                                    .flatMap(List::stream)
-                                    .map(cell -> Json.object(
-                                            "point", cell.point(),
-                                            "row", cell.name(),
-                                            "command", cell.isCommand(),
-                                            "use", cell.isUsed()))
-                                    .toList()));
-            sayJson(Json.object("device", name, "table", table, "columns", matrix.columns(), "rows", rows));
-            return Exit.DONE;
-        }
-        List<String> headings = new ArrayList<>(List.of("signal"));
-        headings.addAll(matrix.columns());
-        Table cells = new Table(headings.toArray(String[]::new));
-        for (String signal : matrix.rows().keySet()) {
-            List<Object> line = new ArrayList<>(List.of(signal));
-            matrix.columns().forEach(column -> line.add(matrix.shown(signal, column)));
-            cells.row(line.toArray());
-        }
-        if (cells.isEmpty()) {
-            note(name + " maps nothing");
+        if (out.toLowerCase(Locale.ROOT).endsWith(".html")) {
+            SafeFile.write(session.path(out), Pages.matrix(project, device).getBytes(StandardCharsets.UTF_8));
         } else {
-            say(cells);
+            MarkTable.write(session.path(out), matrix);
         }
+        say("wrote " + out);
         return Exit.DONE;
-    }
-
-    private void say(Matrix matrix) {
-        List<String> columns = matrix.columns().keySet().stream()
-                .filter(column -> all || !matrix.unmarked().contains(column))
-                .toList();
-        List<String> headings = new ArrayList<>(List.of(table));
-        headings.addAll(columns);
-        Table marks = new Table(headings.toArray(String[]::new));
-        for (String row : matrix.rows()) {
-            List<Object> cells = new ArrayList<>(List.of(row));
-            columns.forEach(column -> cells.add(matrix.isMarked(row, column) ? "×" : "·"));
-            marks.row(cells.toArray());
-        }
-        say(marks);
-        if (!all && !matrix.unmarked().isEmpty()) {
-            note(paint.faint("named by no row: " + NumberedNames.brief(matrix.unmarked())));
-        }
     }
 
     private int take(ProjectFolder folder, Project project, Matrix matrix) {

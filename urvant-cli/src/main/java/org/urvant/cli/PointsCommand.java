@@ -1,16 +1,12 @@
 package org.urvant.cli;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
-import java.util.TreeSet;
-import java.util.stream.Collectors;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
-import org.urvant.core.text.Word;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.Project;
 import org.urvant.project.change.ListChange;
@@ -77,7 +73,7 @@ final class PointsCommand extends ChangingCommand {
                 only == null ? List.of() : only,
                 to,
                 station == null ? OptionalInt.empty() : OptionalInt.of(station));
-        sayPoints(List.of(change.list()), Map.of());
+        new PointsView(this, List.of(change.list()), Map.of()).sayPoints((point, use) -> true, "");
         folder.save(project, change.after());
         say("added list " + to + ", " + count(change.points().size(), "point") + " of "
                 + project.list(from).points().size());
@@ -114,94 +110,22 @@ final class PointsCommand extends ChangingCommand {
             return Exit.DONE;
         }
         List<PointList> lists = name == null ? List.copyOf(project.lists().values()) : List.of(project.list(name));
-        Map<String, ListUse> uses = ListUse.of(project);
+        PointsView view = new PointsView(this, lists, ListUse.of(project));
         if (name != null || unmapped || unbound || writable) {
-            sayPoints(lists, uses);
+            view.sayPoints(
+                    this::isWanted,
+                    unmapped
+                            ? "every point is mapped"
+                            : unbound ? "every point has a station" : "there is no such point");
         } else {
-            sayLists(lists, uses);
+            view.sayLists();
         }
         return Exit.DONE;
     }
 
-    private void sayLists(List<PointList> lists, Map<String, ListUse> uses) {
-        if (json) {
-            sayJson(lists.stream().map(list -> json(list, uses)).toList());
-            return;
-        }
-        Table table = new Table("list", "protocol", "stations", "points", "read", "written", "not mapped");
-        for (PointList list : lists) {
-            table.row(row(list, uses).values().toArray());
-        }
-        if (table.isEmpty()) {
-            note("there is no list of points yet");
-            next("urvant import FILE --name NAME --protocol modbus");
-        } else {
-            say(table);
-            next("urvant points " + lists.get(0).name());
-        }
-    }
-
-    private static Map<String, Object> row(PointList list, Map<String, ListUse> uses) {
-        String stations = list.points().values().stream()
-                .filter(ListedPoint::hasStation)
-                .map(ListedPoint::station)
-                .collect(Collectors.toCollection(TreeSet::new))
-                .stream()
-                .map(String::valueOf)
-                .collect(Collectors.joining(", "));
-        List<ListUse> all = list.points().values().stream()
-                .map(point -> uses.getOrDefault(list.reference(point), ListUse.NONE))
-                .toList();
-        return Json.object(
-                "list", list.name(),
-                "protocol", list.space().title(),
-                "stations", stations,
-                "points", list.points().size(),
-                "read", all.stream().filter(use -> !use.readBy().isEmpty()).count(),
-                "written",
-                        all.stream().filter(use -> !use.writtenBy().isEmpty()).count(),
-                "notMapped", all.stream().filter(ListUse::isNone).count());
-    }
-
-    private static Object json(PointList list, Map<String, ListUse> uses) {
-        return row(list, uses);
-    }
-
-    private void sayPoints(List<PointList> lists, Map<String, ListUse> uses) {
-        Table table = new Table("point", "station", "where", "access", "value", "read by", "written by");
-        List<Object> rows = new ArrayList<>();
-        for (PointList list : lists) {
-            for (ListedPoint point : list.points().values()) {
-                ListUse use = uses.getOrDefault(list.reference(point), ListUse.NONE);
-                if (unmapped && !use.isNone()
-                        || unbound && point.hasStation()
-                        || writable && !point.flow().permits(Access.COMMAND)) {
-                    continue;
-                }
-                table.row(
-                        list.reference(point),
-                        point.hasStation() ? point.station() : "",
-                        point.point().text(),
-                        Word.of(point.flow()),
-                        PointListView.law(point.measure()),
-                        String.join(", ", use.readBy()),
-                        String.join(", ", use.writtenBy()));
-                if (json) {
-                    Map<String, Object> row = PointListView.json(list, point);
-                    row.put("readBy", use.readBy());
-                    row.put("writtenBy", use.writtenBy());
-                    rows.add(row);
-                }
-            }
-        }
-        if (json) {
-            sayJson(rows);
-            return;
-        }
-        if (table.isEmpty()) {
-            note(unmapped ? "every point is mapped" : unbound ? "every point has a station" : "there is no such point");
-            return;
-        }
-        say(table);
+    private boolean isWanted(ListedPoint point, ListUse use) {
+        return (!unmapped || use.isNone())
+                && (!unbound || !point.hasStation())
+                && (!writable || point.flow().permits(Access.COMMAND));
     }
 }

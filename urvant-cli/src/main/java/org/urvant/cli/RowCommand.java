@@ -1,21 +1,14 @@
 package org.urvant.cli;
 
-import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.urvant.core.point.Form;
-import org.urvant.core.point.Shape;
-import org.urvant.core.text.Word;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.TreatmentText;
 import org.urvant.project.change.RowChange;
 import org.urvant.project.folder.ProjectFolder;
-import org.urvant.project.mapping.ResolvedMapping;
 import org.urvant.project.mapping.RowSignals;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -105,7 +98,7 @@ final class RowCommand extends ChangingCommand {
         Device device = project.device(deviceName);
         Mapping row = RowChange.find(device, rowName);
         if (!isChange) {
-            show(project, device, row, Optional.empty());
+            new RowView(this).show(project, device, row, Optional.empty());
             return Exit.DONE;
         }
         Optional<String> called = Optional.ofNullable(identifier)
@@ -115,7 +108,8 @@ final class RowCommand extends ChangingCommand {
                 deviceName,
                 row.key(),
                 new RowChange.Wanted(parts, Optional.ofNullable(name), called, Optional.ofNullable(at)));
-        show(change.after(), change.after().device(deviceName), change.row(), Optional.of(change.before()));
+        new RowView(this)
+                .show(change.after(), change.after().device(deviceName), change.row(), Optional.of(change.before()));
         if (dryRun) {
             next("the same without --dry-run");
             return Exit.DONE;
@@ -129,57 +123,5 @@ final class RowCommand extends ChangingCommand {
         if (text != null) {
             parts.put(part, text);
         }
-    }
-
-    private void show(Project project, Device device, Mapping row, Optional<Mapping> before) {
-        Map<String, String> now = shown(project, device, row);
-        if (json) {
-            sayJson(now);
-            return;
-        }
-        Table table = new Table("part", before.isPresent() ? "becomes" : "is", before.isPresent() ? "was" : "");
-        Map<String, String> old =
-                before.map(known -> shown(project, device, known)).orElse(Map.of());
-        List<String> all = new ArrayList<>(now.keySet());
-        old.keySet().stream().filter(part -> !now.containsKey(part)).forEach(all::add);
-        for (String part : all) {
-            String is = now.getOrDefault(part, "");
-            String was = old.getOrDefault(part, "");
-            boolean differs = before.isPresent() && !is.equals(was);
-            table.row(part, is.isEmpty() ? "(none)" : is, differs ? was.isEmpty() ? "(none)" : was : "");
-        }
-        say(table);
-    }
-
-    private static Map<String, String> shown(Project project, Device device, Mapping row) {
-        Map<String, String> parts = new LinkedHashMap<>();
-        parts.put("key", row.key());
-        parts.put("name", row.name());
-        parts.put("place", row.place());
-        parts.put("identifier", row.identifier().isEmpty() ? "" : RowSignals.name(row.identifier()));
-        parts.put("from", row.from());
-        parts.put("source", row.source());
-        parts.put("transform", row.transform());
-        parts.putAll(TreatmentText.of(row.treatment()));
-        parts.put("to", row.to());
-        parts.put("destination", row.destination());
-        parts.put("use", row.isUsed() ? "yes" : "no");
-        ResolvedMapping.resolve(project, device, row, finding -> {})
-                .ifPresent(resolved -> parts.put(resolved.isCommand() ? "takes" : "receiver gets", gets(resolved)));
-        parts.values().removeIf(String::isEmpty);
-        return parts;
-    }
-
-    private static String gets(ResolvedMapping resolved) {
-        Shape shape = resolved.shape();
-        Form held = resolved.space().holds(resolved.object().carrier()).form();
-        Form form = held == Form.WHOLE && shape.form() == Form.REAL ? held : shape.form();
-        String unit = resolved.receiver().map(point -> point.unit()).orElse(resolved.unit());
-        String said = Word.of(form)
-                + (shape.range().isBounded() ? " from " + shape.range() : "")
-                + (unit.isEmpty() ? "" : " " + unit);
-        return resolved.isCommand()
-                ? said
-                : said + (resolved.space().carriesQuality() ? ", with quality and time" : ", without quality and time");
     }
 }

@@ -33,8 +33,6 @@ import picocli.CommandLine.Parameters;
             "          urvant study --out now.xlsx --device 'F*'"
         })
 final class StudyCommand extends ChangingCommand {
-    private static final int FEW = 20;
-
     @Parameters(arity = "0..1", paramLabel = "FILE", description = "The study; .csv or .xlsx.")
     private String file;
 
@@ -118,23 +116,7 @@ final class StudyCommand extends ChangingCommand {
                             + " that cannot be taken; nothing was changed",
                     "Mend them, or say with --as and --side what is meant.");
         }
-        if (json) {
-            sayJson(Json.object(
-                    "values",
-                    values.rows().stream()
-                            .map(row -> Json.object(
-                                    "device", row.wanted().device(),
-                                    "setting", row.wanted().path(),
-                                    "before", row.before(),
-                                    "value", row.wanted().text(),
-                                    "row", row.wanted().position().line()))
-                            .toList(),
-                    "rounded",
-                    plan.rounded()));
-        } else {
-            show(values.rows());
-        }
-        plan.rounded().forEach(text -> note("rounded: " + text));
+        new StudyView(this, all).say(plan, dryRun);
         if (values.rows().isEmpty()) {
             say("the project has these " + count(read.rows().size(), "value") + " already");
             return Exit.DONE;
@@ -148,25 +130,5 @@ final class StudyCommand extends ChangingCommand {
             next("urvant check");
         }
         return Exit.DONE;
-    }
-
-    private void show(List<ValuePlan.Row> rows) {
-        Table table = new Table("row", "device", "setting", "before", "after");
-        rows.stream().limit(all ? rows.size() : FEW).forEach(row -> {
-            ValuePlan.Wanted wanted = row.wanted();
-            table.row(
-                    String.valueOf(wanted.position().line()),
-                    wanted.device(),
-                    wanted.path(),
-                    row.before(),
-                    wanted.text());
-        });
-        if (!table.isEmpty()) {
-            say(table);
-            if (!all && rows.size() > FEW) {
-                say("… and " + (rows.size() - FEW) + " more; --all shows them");
-            }
-            say(count(rows.size(), "value") + (dryRun ? " would change" : " to change"));
-        }
     }
 }

@@ -1,14 +1,8 @@
 package org.urvant.cli;
 
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.Optional;
 import org.urvant.core.error.RefusedException;
-import org.urvant.core.protection.TestPoint;
-import org.urvant.core.text.Word;
 import org.urvant.file.SafeFile;
 import org.urvant.formats.table.TestTable;
 import org.urvant.project.Project;
@@ -16,6 +10,7 @@ import org.urvant.project.setting.TestResults;
 import org.urvant.project.setting.TestResults.Verdict;
 import org.urvant.project.setting.TestSheet;
 import org.urvant.report.page.Pages;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -38,11 +33,8 @@ final class TestPointsCommand extends Command {
     @Parameters(paramLabel = "DEVICE", description = "Name of the device.")
     private String name;
 
-    @Option(
-            names = "--group",
-            paramLabel = "NUMBER",
-            description = "Setting group; the one in use after a start when not given.")
-    private Integer group;
+    @Mixin
+    private GroupOption group = new GroupOption();
 
     @Option(names = "--out", paramLabel = "FILE", description = "Write them: .csv or .xlsx to fill in, .html to print.")
     private String out;
@@ -60,7 +52,7 @@ final class TestPointsCommand extends Command {
             throw new RefusedException("--out and --from are given", "Write a sheet, or judge one.");
         }
         Project project = folder().load();
-        TestSheet sheet = TestSheet.of(project, name, Optional.ofNullable(group));
+        TestSheet sheet = TestSheet.of(project, name, group.number());
         if (out != null) {
             if (out.toLowerCase(Locale.ROOT).endsWith(".html")) {
                 SafeFile.writeText(session.path(out), Pages.tests(project, sheet));
@@ -74,9 +66,9 @@ final class TestPointsCommand extends Command {
         TestResults judged =
                 TestResults.of(sheet, results == null ? List.of() : TestTable.read(session.path(results), results));
         if (json) {
-            sayJson(judged.points().stream().map(TestPointsCommand::json).toList());
+            sayJson(judged.points().stream().map(TestPointsView::json).toList());
         } else {
-            show(judged);
+            new TestPointsView(this).show(judged, results != null);
         }
         missing(sheet);
         if (results == null) {
@@ -99,58 +91,5 @@ final class TestPointsCommand extends Command {
         if (sheet.points().isEmpty() && sheet.missing().isEmpty()) {
             note("no stage of " + name + " that trips is on");
         }
-    }
-
-    private void show(TestResults judged) {
-        boolean isJudged = results != null;
-        Table table = new Table("stage", "point", "inject", "expected", "from s", "to s", isJudged ? "seen" : "", "")
-                .whole("point", "inject");
-        for (TestResults.Judged each : judged.points()) {
-            TestPoint point = each.point();
-            table.row(
-                    point.stage(),
-                    point.tried(),
-                    point.isPossible() ? point.injection().text() : "–",
-                    TestResults.expected(point)
-                            + (point.isPossible() && point.expected().isTimed() ? " s" : ""),
-                    TestResults.text(point.expected().from()),
-                    TestResults.text(point.expected().to()),
-                    each.seen(),
-                    isJudged && point.isPossible()
-                            ? Word.of(each.verdict())
-                            : point.note().isEmpty() ? "" : "*");
-        }
-        if (!table.isEmpty()) {
-            say(table);
-        }
-        Map<String, List<String>> notes = new LinkedHashMap<>(); // one line for many points of a stage
-        judged.points().stream()
-                .map(TestResults.Judged::point)
-                .filter(point -> !point.note().isEmpty())
-                .forEach(point -> notes.computeIfAbsent(point.stage() + "\n" + point.note(), key -> new ArrayList<>())
-                        .add(point.tried()));
-        notes.forEach((key, points) -> {
-            String[] parts = key.split("\n", 2);
-            note("* " + parts[0] + ", " + (points.size() == 1 ? points.get(0) : points.size() + " points") + ": "
-                    + parts[1]);
-        });
-    }
-
-    private static Object json(TestResults.Judged judged) {
-        TestPoint point = judged.point();
-        return Json.object(
-                "stage", point.stage(),
-                "point", point.tried(),
-                "inject", point.injection().text(),
-                "expected", TestResults.expected(point),
-                "from", number(point.expected().from()),
-                "to", number(point.expected().to()),
-                "note", point.note(),
-                "seen", judged.seen(),
-                "verdict", Word.of(judged.verdict()));
-    }
-
-    private static Double number(double value) {
-        return Double.isNaN(value) ? null : value;
     }
 }

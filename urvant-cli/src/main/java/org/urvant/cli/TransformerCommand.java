@@ -1,7 +1,6 @@
 package org.urvant.cli;
 
 import java.util.List;
-import java.util.Map;
 import org.urvant.core.device.Meaning.TransformerSet;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -83,7 +82,7 @@ final class TransformerCommand extends ChangingCommand {
                 Wildcard.choose("device", devices, project.devices().keySet()),
                 new TransformerChange.Wanted(set, parts[0].strip(), parts[1].strip()),
                 side);
-        show(change);
+        new TransformerView(this).show(change);
         if (change.rows().isEmpty() && change.ratings().isEmpty()) {
             note("they have these transformers already");
             return Exit.DONE;
@@ -92,7 +91,7 @@ final class TransformerCommand extends ChangingCommand {
             throw new RefusedException(
                     count(
                                     change.rows().stream()
-                                            .filter(TransformerCommand::isWrong)
+                                            .filter(TransformerView::isWrong)
                                             .count(),
                                     "value") + " cannot be kept, so nothing is changed",
                     "Give these values such that they fit both ratios first, or keep the other side.");
@@ -105,49 +104,5 @@ final class TransformerCommand extends ChangingCommand {
         say("changed " + count(change.rows().size(), "value") + " of " + devices + "; urvant undo takes it back");
         next("urvant check");
         return Exit.DONE;
-    }
-
-    private static boolean isWrong(TransformerChange.Row row) {
-        return row.outcome() == TransformerChange.Outcome.OUT_OF_RANGE;
-    }
-
-    private void show(TransformerChange change) {
-        if (json) {
-            sayJson(change.rows().stream()
-                    .map(row -> Json.object(
-                            "device", row.device(),
-                            "setting", row.path(),
-                            "before", json(row.before()),
-                            "after", json(row.after()),
-                            "outcome", Word.of(row.outcome()),
-                            "note", row.note()))
-                    .toList());
-            return;
-        }
-        Table table = new Table("device", "setting", "before", "after", "primary before", "primary after", "");
-        change.rows()
-                .forEach(row -> table.row(
-                        row.device(),
-                        row.path(),
-                        row.before().text(),
-                        row.after().text(),
-                        row.before().primary(),
-                        row.after().primary(),
-                        row.outcome() == TransformerChange.Outcome.ROUNDED || isWrong(row)
-                                ? Word.of(row.outcome()).replace('-', ' ')
-                                : ""));
-        if (!table.isEmpty()) {
-            say(table);
-        }
-        change.ratings()
-                .forEach((bay, values) ->
-                        values.forEach((path, value) -> say("bay " + bay + " " + path + " → " + value)));
-        change.rows().stream()
-                .filter(row -> !row.note().isEmpty())
-                .forEach(row -> note(row.device() + " " + row.note()));
-    }
-
-    private static Map<String, Object> json(TransformerChange.Seen seen) {
-        return Json.object("text", seen.text(), "primary", seen.primary(), "secondary", seen.secondary());
     }
 }

@@ -2,7 +2,6 @@ package org.urvant.cli;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -11,7 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.finding.Position;
 import org.urvant.core.language.SyntaxReader;
-import org.urvant.core.logic.Simulation.Stimulus;
 import org.urvant.core.signal.Quality;
 import org.urvant.file.SafeFile;
 import org.urvant.formats.table.StimulusTable;
@@ -22,6 +20,7 @@ import org.urvant.project.behaviour.Trial;
 import org.urvant.project.mapping.DeviceTrial;
 import org.urvant.project.mapping.RowSignals;
 import org.urvant.project.mapping.RowTrial;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -60,26 +59,8 @@ final class TryCommand extends Command {
             description = "Programs to try in place of the device's own; nothing is saved.")
     private String program;
 
-    @Option(
-            names = "--for",
-            paramLabel = "TIME",
-            description = "How long: 5s, 24h; otherwise a minute after the last input, or a day.")
-    private String length;
-
-    @Option(
-            names = "--at",
-            paramLabel = "WHEN",
-            description = "Local begin, such as 2026-03-28T12:00; otherwise today at midnight.")
-    private String begin;
-
-    @Option(
-            names = "--cycle",
-            paramLabel = "TIME",
-            description = "Time from cycle to cycle; otherwise that of the type.")
-    private String cycle;
-
-    @Option(names = "--zone", paramLabel = "ZONE", description = "Time zone; otherwise the device's, or UTC.")
-    private String zone;
+    @Mixin
+    private TrialTime time = new TrialTime();
 
     @Option(
             names = "--watch",
@@ -106,40 +87,24 @@ final class TryCommand extends Command {
         Device device = project.device(name);
         DeviceLogic own = logic(project, device);
         boolean isRowsOnly = own.isEmpty() && !RowTrial.sources(device).isEmpty();
-        Optional<Trial> trial = isRowsOnly
-                ? Optional.empty()
-                : Optional.of(
-                        Trial.of(project, device, own, Optional.ofNullable(zone).map(GivenTime::zone)));
+        Optional<Trial> trial =
+                isRowsOnly ? Optional.empty() : Optional.of(Trial.of(project, device, own, time.zone()));
         if (trial.isPresent() && !trial.get().findings().isEmpty()) {
             say(Findings.lines(trial.get().findings(), session, true));
             return Exit.DIFFERENT;
         }
-        Optional<Duration> span = Optional.ofNullable(length).map(text -> GivenTime.span("--for", text));
-        Optional<Duration> step = Optional.ofNullable(cycle).map(text -> GivenTime.span("--cycle", text));
         ZoneId where = trial.map(Trial::zone).orElse(ZoneOffset.UTC);
-        Instant start = begin != null
-                ? GivenTime.instant("--at", begin, where)
-                : LocalDate.ofInstant(session.clock().instant(), where)
-                        .atStartOfDay(where)
-                        .toInstant();
-        List<StimulusTable.Given> rows = new ArrayList<>();
-        given.forEach((signal, text) -> {
-            Quality.Written value = Quality.Written.of(text);
-            rows.add(new StimulusTable.Given(
-                    Duration.ZERO, signal, value.text(), value.quality(), Position.in("--set")));
-        });
-        if (from != null) {
-            rows.addAll(StimulusTable.rows(session.path(from), from, span.orElse(null)));
-        }
+        Instant start = time.begin(where, session.clock().instant());
+        Optional<Duration> span = time.span();
         TrialView view = new TrialView(this, where);
         long before = System.nanoTime();
         DeviceTrial outcome = DeviceTrial.run(
                 project,
                 device,
                 trial,
-                inputs(device, trial, rows, start),
+                StimulusTable.inputs(device, trial, rows(given, span), start),
                 start,
-                new Trial.Wanted(span, step, watch),
+                new Trial.Wanted(span, time.cycle(), watch),
                 progress());
         double seconds = (System.nanoTime() - before) / 1e9;
         if (out != null) {
@@ -149,25 +114,17 @@ final class TryCommand extends Command {
         return Exit.DONE;
     }
 
-    /** What has no logic of the device behind it comes over connections and goes where the rows say. */
-    private static DeviceTrial.Given inputs(
-            Device device, Optional<Trial> trial, List<StimulusTable.Given> rows, Instant start) {
-        List<RowTrial.Event> events = new ArrayList<>();
-        List<Stimulus> stimuli = new ArrayList<>();
-        for (StimulusTable.Given row : rows) {
-            if (trial.isEmpty() || RowTrial.comesOver(device, row.signal())) {
-                String words = row.quality().equals(Quality.GOOD) ? "" : " " + row.quality();
-                events.add(new RowTrial.Event(start.plus(row.after()), row.signal(), row.text() + words, place(row)));
-            } else {
-                stimuli.add(row.stimulus(trial.get().logic(), trial.get().own(), start));
-            }
+    private List<StimulusTable.Given> rows(Map<String, String> given, Optional<Duration> span) {
+        List<StimulusTable.Given> rows = new ArrayList<>();
+        given.forEach((signal, text) -> {
+            Quality.Written value = Quality.Written.of(text);
+            rows.add(new StimulusTable.Given(
+                    Duration.ZERO, signal, value.text(), value.quality(), Position.in("--set")));
+        });
+        if (from != null) {
+            rows.addAll(StimulusTable.rows(session.path(from), from, span.orElse(null)));
         }
-        return new DeviceTrial.Given(events, stimuli);
-    }
-
-    /** What was given on the command line is seen there. */
-    private static Optional<Position> place(StimulusTable.Given row) {
-        return Optional.of(row.position()).filter(position -> position.line() > 0);
+        return rows;
     }
 
     private DeviceLogic logic(Project project, Device device) {

@@ -78,6 +78,21 @@ class ArchitectureTest {
                                 .anyMatch(type -> type.getPackageName().equals(room)));
     }
 
+    @Test
+    void filesStayShort() throws IOException {
+        try (Stream<Path> files = Files.walk(Path.of(".."))) {
+            List<Path> sources = files.filter(file -> file.toString().endsWith(".java"))
+                    .filter(file -> file.toString().contains("/src/main/java/"))
+                    .toList();
+            assertThat(sources).hasSizeGreaterThan(500).allSatisfy(file -> {
+                boolean isCommand = file.toString().matches(".*/cli/.+Command\\.java");
+                assertThat(Files.readAllLines(file))
+                        .as(file.toString())
+                        .hasSizeLessThanOrEqualTo(isCommand ? 150 : 450);
+            });
+        }
+    }
+
     @ArchTest
     static final ArchRule VALUES_TOUCH_NO_FILE_OR_SOCKET = noClasses()
             .that()

@@ -21,7 +21,11 @@ import org.urvant.core.signal.SignalValue;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.unit.Amount;
 import org.urvant.file.SafeFile;
+import org.urvant.project.Device;
 import org.urvant.project.behaviour.DeviceLogic;
+import org.urvant.project.behaviour.Trial;
+import org.urvant.project.mapping.DeviceTrial;
+import org.urvant.project.mapping.RowTrial;
 import org.urvant.project.setting.ChannelScale;
 
 /**
@@ -68,6 +72,28 @@ public final class StimulusTable {
         return rows(file, shownAs, length).stream()
                 .map(row -> row.stimulus(logic, device, begin))
                 .toList();
+    }
+
+    /**
+     * Returns what rows give a device: what has no logic of the device behind it comes over connections and goes where its rows
+     * say, all else are inputs of its logic.
+     *
+     * @param trial its logic; empty for a device without
+     * @throws MalformedInputException when there is no such input, or the value is none of its type
+     */
+    public static DeviceTrial.Given inputs(Device device, Optional<Trial> trial, List<Given> rows, Instant begin) {
+        List<RowTrial.Event> events = new ArrayList<>();
+        List<Stimulus> stimuli = new ArrayList<>();
+        for (Given row : rows) {
+            if (trial.isEmpty() || RowTrial.comesOver(device, row.signal())) {
+                String words = row.quality().equals(Quality.GOOD) ? "" : " " + row.quality();
+                Optional<Position> place = Optional.of(row.position()).filter(position -> position.line() > 0);
+                events.add(new RowTrial.Event(begin.plus(row.after()), row.signal(), row.text() + words, place));
+            } else {
+                stimuli.add(row.stimulus(trial.get().logic(), trial.get().own(), begin));
+            }
+        }
+        return new DeviceTrial.Given(events, stimuli);
     }
 
     /**

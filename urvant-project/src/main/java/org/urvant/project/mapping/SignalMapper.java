@@ -232,6 +232,26 @@ public final class SignalMapper {
                 .toList();
     }
 
+    /**
+     * Returns the connection of a device that signals can be mapped to, when it has one.
+     *
+     * @throws RefusedException when it has none or several
+     */
+    public static String onlyReceiver(Project project, Device device) {
+        List<String> receivers = receivers(project, device);
+        if (receivers.size() != 1) {
+            throw new RefusedException(
+                    device.name()
+                            + (receivers.isEmpty()
+                                    ? " offers no points to others"
+                                    : " is asked over several connections"),
+                    receivers.isEmpty()
+                            ? "Give it a connection on which it is the server."
+                            : "Say which of " + String.join(", ", receivers) + " is meant.");
+        }
+        return receivers.get(0);
+    }
+
     static Optional<ConnectionKind> kind(Project project, Device device, Connection connection) {
         return project.type(device)
                 .flatMap(type -> type.connection(connection.kind().text()));

@@ -1,6 +1,7 @@
 package org.urvant.project.setting;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.urvant.core.device.ZoneDefinition;
@@ -96,6 +97,14 @@ public record DeviceZones(String device, int group, List<Named> zones) {
      * @param hit zones in which it lies, those that trip first before the others
      */
     public record Seen(FaultLoops.Loop loop, Optional<Zone.Point> impedance, List<Named> hit) {}
+
+    /** Returns the zone that trips first of those that see the fault; empty when none does. */
+    public static Optional<Named> first(List<Seen> all) {
+        return all.stream()
+                .filter(seen -> seen.loop().isMeant())
+                .flatMap(seen -> seen.hit().stream())
+                .min(Comparator.comparingDouble(zone -> zone.found().delay()));
+    }
 
     /**
      * Returns what the six loops see of phasors at the inputs.
