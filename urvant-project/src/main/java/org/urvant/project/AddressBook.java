@@ -1,5 +1,6 @@
 package org.urvant.project;
 
+import java.util.Collection;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.Map;
@@ -60,10 +61,16 @@ public final class AddressBook {
         return owners;
     }
 
-    /** Returns the book with more places; one that is already given keeps its first owner. */
-    public AddressBook with(Map<GivenAddress, String> given) {
-        Map<GivenAddress, String> more = new HashMap<>(given);
+    /** Returns the book with more places, each with its owner; one that is already given keeps its first owner. */
+    public AddressBook with(Collection<Map.Entry<GivenAddress, String>> given) {
+        Map<GivenAddress, String> more = new HashMap<>(2 * (given.size() + owners.size()));
+        given.forEach(entry -> more.put(entry.getKey(), entry.getValue()));
         more.putAll(owners);
         return more.size() == owners.size() ? this : new AddressBook(more);
+    }
+
+    /** Returns the book with more places; one that is already given keeps its first owner. */
+    public AddressBook with(Map<GivenAddress, String> given) {
+        return with(given.entrySet());
     }
 }

@@ -87,10 +87,19 @@ public record AddressPlan(Block block, int each, int step, List<Block> reserved)
 
     /** Returns whether the plan has an address. */
     public boolean contains(int address) {
-        Block one = new Block(address, address);
-        return block.contains(one)
-                && (address - block.first()) % step == 0
-                && reserved.stream().noneMatch(kept -> kept.contains(one));
+        if (!contains(block, address) || (address - block.first()) % step != 0) {
+            return false;
+        }
+        for (Block kept : reserved) {
+            if (contains(kept, address)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static boolean contains(Block block, int address) {
+        return block.first() <= address && address <= block.last();
     }
 
     /** Returns the number of the part of the block that an address lies in, from 0; 0 where it has no parts. */

@@ -17,6 +17,7 @@ public final class Claims<T> {
     private static final class Area<T> {
         private final TreeMap<Long, Taken<T>> byFirst = new TreeMap<>();
         private long longest;
+        private long end;
     }
 
     /** Makes an empty one. */
@@ -46,6 +47,7 @@ public final class Claims<T> {
     public void add(Claim claim, T owner) {
         Area<T> area = areas.computeIfAbsent(claim.area(), name -> new Area<>());
         area.longest = Math.max(area.longest, claim.end() - claim.first());
+        area.end = Math.max(area.end, claim.end());
         area.byFirst.merge(
                 claim.first(), new Taken<>(claim.end(), owner, null), (known, added) -> known.with(added.end, owner));
     }
@@ -53,7 +55,7 @@ public final class Claims<T> {
     /** Returns the owner of the first claim that overlaps one, or empty. */
     public Optional<T> overlapping(Claim claim) {
         Area<T> area = areas.get(claim.area());
-        if (area == null) {
+        if (area == null || claim.first() >= area.end) {
             return Optional.empty();
         }
         Map.Entry<Long, Taken<T>> at = area.byFirst.higherEntry(claim.first() - area.longest);

@@ -72,8 +72,7 @@ public record NameRule(int longest, Letters letters) {
 
     /** Returns the name in characters that can be held; what has no such writing becomes {@code _}. */
     public String written(String name) {
-        boolean isPlain = name.chars().allMatch(each -> each < 0x7F && letters.has(each));
-        if (isPlain) {
+        if (isPlain(name)) {
             return name; // as most are; nothing of it is written otherwise
         }
         StringBuilder text = new StringBuilder(name.length());
@@ -82,6 +81,15 @@ public record NameRule(int longest, Letters letters) {
                 .codePoints()
                 .forEach(each -> text.append(letters.has(each) ? Character.toString(each) : replaced(each)));
         return text.toString();
+    }
+
+    private boolean isPlain(String name) {
+        for (int i = 0; i < name.length(); i++) {
+            if (name.charAt(i) >= 0x7F || !letters.has(name.charAt(i))) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private String replaced(int character) {

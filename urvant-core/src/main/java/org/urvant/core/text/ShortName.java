@@ -35,6 +35,10 @@ public final class ShortName {
 
     /** Returns a text with one blank where white space stands, and none at its ends. */
     public static String spaced(String text) {
+        String stripped = text.strip();
+        if (isSpaced(stripped)) {
+            return stripped; // as most are
+        }
         StringBuilder spaced = new StringBuilder(text.length());
         boolean isPending = false;
         for (int i = 0; i < text.length(); i++) {
@@ -50,6 +54,18 @@ public final class ShortName {
             }
         }
         return spaced.toString();
+    }
+
+    private static boolean isSpaced(String text) {
+        boolean isAfterBlank = false;
+        for (int i = 0; i < text.length(); i++) {
+            boolean isBlank = Character.isWhitespace(text.charAt(i));
+            if (isBlank && (isAfterBlank || text.charAt(i) != ' ')) {
+                return false;
+            }
+            isAfterBlank = isBlank;
+        }
+        return true;
     }
 
     private static String abbreviated(String name, Map<String, String> abbreviations) {

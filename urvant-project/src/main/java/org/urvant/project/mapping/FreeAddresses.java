@@ -43,7 +43,7 @@ final class FreeAddresses {
     private final Map<String, List<Claim>> earlier = new HashMap<>();
     private final Map<String, Search> searches = new HashMap<>();
     private final Map<String, Search> widths = new HashMap<>();
-    private final Map<AddressBook.GivenAddress, String> given = new HashMap<>();
+    private final List<Map.Entry<AddressBook.GivenAddress, String>> given = new ArrayList<>();
     /** Empty where the plan has no parts. */
     private final Optional<AddressParts> parts;
 
@@ -103,7 +103,7 @@ final class FreeAddresses {
     }
 
     /** Returns what was taken here, with who owns it. */
-    Map<AddressBook.GivenAddress, String> given() {
+    List<Map.Entry<AddressBook.GivenAddress, String>> given() {
         return given;
     }
 
@@ -115,7 +115,7 @@ final class FreeAddresses {
         if (!earlier.isEmpty()) {
             occupied.add(claim); // which only signals that had an address before ask for
         }
-        given.put(new AddressBook.GivenAddress(to, claim), owner);
+        given.add(Map.entry(new AddressBook.GivenAddress(to, claim), owner));
     }
 
     /** Returns whether the point of a signal lies where the plan wants it. */
@@ -157,12 +157,16 @@ final class FreeAddresses {
 
     /** Returns the first point of a carrier that is free for a signal. */
     PlacedPoint next(MappedSignal signal, String carrier) {
+        Search search = searches.get(carrier);
+        if (search != null) {
+            return next(carrier, search);
+        }
         AddressPlan plan = plan(space.group(carrier));
         if (plan.isUnknown() && start.isEmpty()) {
             throw unknown(space.group(carrier));
         }
         if (plan.each() == 0 || start.isPresent()) {
-            return next(carrier);
+            return next(carrier, searches.computeIfAbsent(carrier, this::search));
         }
         return inPart(plan, parts.orElseThrow().source(signal), carrier);
     }
@@ -196,8 +200,7 @@ final class FreeAddresses {
         return space.address(new Claim(claim.area(), claim.end() - 1, claim.end())) <= last;
     }
 
-    private PlacedPoint next(String carrier) {
-        Search search = searches.computeIfAbsent(carrier, this::search);
+    private PlacedPoint next(String carrier, Search search) {
         for (int last = search.plan.block().last(); search.next <= last; ) {
             int address = search.next;
             search.next += search.plan.step();

@@ -15,8 +15,13 @@ public final class MappingKey {
 
     /** Returns a key for a signal and receiver that is not taken. */
     public static String of(String signal, String connection, Set<String> taken) {
-        String hex = hex(signal, connection);
-        String key = hex.substring(0, SHORTEST);
+        byte[] digest = digest(signal, connection);
+        String shortest = HexFormat.of().formatHex(digest, 0, SHORTEST / 2);
+        if (!taken.contains(shortest)) {
+            return shortest;
+        }
+        String hex = HexFormat.of().formatHex(digest);
+        String key = shortest;
         while (taken.contains(key)) {
             key = hex.substring(0, key.length() + 1);
         }
@@ -28,9 +33,12 @@ public final class MappingKey {
         return isOf(key, signal, from) ? of(signal, to, taken) : key;
     }
 
+    private static byte[] digest(String signal, String connection) {
+        return Fingerprint.digest((signal + "|" + connection).getBytes(StandardCharsets.UTF_8));
+    }
+
     private static String hex(String signal, String connection) {
-        byte[] digest = Fingerprint.digest((signal + "|" + connection).getBytes(StandardCharsets.UTF_8));
-        return HexFormat.of().formatHex(digest);
+        return HexFormat.of().formatHex(digest(signal, connection));
     }
 
     /** Returns whether a key is one that {@link #of} gives a signal and receiver, whatever keys were taken then. */

@@ -26,8 +26,10 @@ record RowFit(Report report) {
      * @param fitting those that carry values of its kind, best first
      */
     static String best(PointSpace space, MappedSignal signal, List<String> fitting) {
-        Interval range = signal.shape().map(Shape::range).orElse(Interval.ALL);
-        if (signal instanceof MappedSignal.OfIed || !range.isBounded()) {
+        Interval range = signal instanceof MappedSignal.OfIed
+                ? Interval.ALL
+                : signal.shape().map(Shape::range).orElse(Interval.ALL);
+        if (!range.isBounded()) {
             return fitting.get(0);
         }
         return fitting.stream()

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
@@ -27,6 +28,7 @@ import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Past;
 import org.urvant.project.Project;
+import org.urvant.scl.LogicalNode;
 
 /**
  * Proposes mappings of signals to points of a connection: what carries them by what they are, name by the project's template,
@@ -48,6 +50,8 @@ public final class SignalMapper {
     private final List<MappedSignal> present = new ArrayList<>();
     private final Map<MappedSignal, String> leftOut = new LinkedHashMap<>();
     private final Map<String, String> shortened = new LinkedHashMap<>();
+    private @Nullable LogicalNode lastNode;
+    private String lastPlace = "";
 
     /** Creates one that gives no addresses. */
     private SignalMapper(Project project, Device device, Optional<String> over) {
@@ -307,7 +311,7 @@ public final class SignalMapper {
         }
         PlacedPoint at = free.again(reference, fitting, point -> true)
                 .orElseGet(() -> free.next(signal, RowFit.best(space, signal, fitting)));
-        PlacedPoint point = signal.selects().orElse(false) ? at.selected() : at;
+        PlacedPoint point = !isRead && signal.selects().orElse(false) ? at.selected() : at;
         free.take(signal, reference, point);
         String key = signal.ownKey().orElseGet(() -> MappingKey.of(reference, to, keys));
         keys.add(key);
@@ -331,7 +335,7 @@ public final class SignalMapper {
         }
         names.add(name);
         Position position = Position.in("proposal");
-        String place = signal.place();
+        String place = place(signal);
         Mapping.End receiver = new Mapping.End(to, object.text());
         String transform = signal instanceof MappedSignal.Calculated calculated
                 ? calculated.transform().text()
@@ -340,6 +344,18 @@ public final class SignalMapper {
         return isRead
                 ? new Mapping(key, title, ends, receiver, Mapping.Handling.of(transform), true, position)
                 : new Mapping(key, title, List.of(receiver), ends.get(0), Mapping.Handling.NONE, false, position);
+    }
+
+    /** Signals of one node follow each other, and all belong to one part of the site. */
+    private String place(MappedSignal signal) {
+        if (!(signal instanceof MappedSignal.OfIed ofIed)) {
+            return signal.place();
+        }
+        if (ofIed.attribute().node() != lastNode) {
+            lastNode = ofIed.attribute().node();
+            lastPlace = signal.place();
+        }
+        return lastPlace;
     }
 
     private static String identifier(MappedSignal signal) {

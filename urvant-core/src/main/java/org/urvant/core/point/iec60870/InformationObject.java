@@ -1,7 +1,6 @@
 package org.urvant.core.point.iec60870;
 
 import java.util.Arrays;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -14,6 +13,7 @@ import org.urvant.core.point.Access;
 import org.urvant.core.point.Claim;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.text.NearestName;
+import org.urvant.core.text.Word;
 import org.urvant.core.tree.Value;
 
 /**
@@ -165,7 +165,7 @@ public record InformationObject(InformationType type, int address, int common, b
     /** Monitor and control direction have addresses of their own, and so has each station. */
     @Override
     public Claim claim() {
-        String direction = type.direction().name().toLowerCase(Locale.ROOT);
+        String direction = Word.of(type.direction());
         return new Claim(common == OWN ? direction : direction + " " + common, address, address + 1L);
     }
 
