@@ -4,7 +4,6 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
 import java.util.Optional;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -184,19 +183,19 @@ public record Interval(@Nullable BigDecimal low, @Nullable BigDecimal high) {
     }
 
     private Interval spread(Rounded operation, Interval other) {
-        BigDecimal least =
-                ends(operation, other, DOWN).min(BigDecimal::compareTo).orElseThrow();
-        BigDecimal greatest =
-                ends(operation, other, UP).max(BigDecimal::compareTo).orElseThrow();
+        BigDecimal least = low;
+        BigDecimal greatest = low;
+        boolean isFirst = true;
+        for (BigDecimal own : new BigDecimal[] {low, high}) {
+            for (BigDecimal others : new BigDecimal[] {other.low, other.high}) {
+                BigDecimal down = operation.apply(own, others, DOWN);
+                BigDecimal up = operation.apply(own, others, UP);
+                least = isFirst || down.compareTo(least) < 0 ? down : least;
+                greatest = isFirst || up.compareTo(greatest) > 0 ? up : greatest;
+                isFirst = false;
+            }
+        }
         return new Interval(least, greatest);
-    }
-
-    private Stream<BigDecimal> ends(Rounded operation, Interval other, MathContext context) {
-        return Stream.of(
-                operation.apply(low, other.low, context),
-                operation.apply(low, other.high, context),
-                operation.apply(high, other.low, context),
-                operation.apply(high, other.high, context));
     }
 
     /** Returns it as people write it, {@code 0 to 100}; three dots for an open end. */

@@ -25,6 +25,8 @@ final class ListCells implements ListForm.Cells {
     private final Map<String, BigDecimal> numbers = new HashMap<>();
 
     private ListReader.Row row;
+    /** Its cells without blanks around them. */
+    private String[] texts = {};
     /** The sign before fractions, once one was seen. */
     private char decimalSign;
 
@@ -38,6 +40,13 @@ final class ListCells implements ListForm.Cells {
     /** Goes on to the next row. */
     void take(ListReader.Row next) {
         row = next;
+        int size = next.cells().size();
+        if (texts.length != size) {
+            texts = new String[size];
+        }
+        for (int i = 0; i < size; i++) {
+            texts[i] = next.cells().get(i).strip();
+        }
     }
 
     /** Refuses cells in which something stands that nobody can have meant. */
@@ -52,7 +61,7 @@ final class ListCells implements ListForm.Cells {
         if (mistake != null) {
             throw new IllegalArgumentException(mistake);
         }
-        String text = place < row.cells().size() ? row.cells().get(place).strip() : "";
+        String text = place < texts.length ? texts[place] : "";
         if (text.startsWith("=")) {
             throw new IllegalArgumentException("the cell of '" + column + "' holds a formula, '" + brief(text) + "'");
         }
@@ -128,9 +137,7 @@ final class ListCells implements ListForm.Cells {
     @Override
     public String text(String column) {
         int place = columns.place(column);
-        String text = place < 0 || place >= row.cells().size()
-                ? ""
-                : row.cells().get(place).strip();
+        String text = place < 0 || place >= texts.length ? "" : texts[place];
         return text.isEmpty() ? request.assumed().getOrDefault(column, "") : text;
     }
 }

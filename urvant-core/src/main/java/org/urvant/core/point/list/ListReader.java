@@ -1,6 +1,5 @@
 package org.urvant.core.point.list;
 
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -8,7 +7,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -17,17 +15,13 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.point.Access;
-import org.urvant.core.point.Form;
 import org.urvant.core.point.ListColumn;
 import org.urvant.core.point.ListForm;
 import org.urvant.core.point.PlacedPoint;
 import org.urvant.core.point.PointSpace;
 import org.urvant.core.point.Role;
-import org.urvant.core.point.Shape;
 import org.urvant.core.point.list.ListedPoint.Flow;
-import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
-import org.urvant.core.unit.Unit;
 
 /** Reads the rows of a list of points, whose columns stand in any order under headings of many kinds. */
 public final class ListReader {
@@ -47,6 +41,7 @@ public final class ListReader {
     private final Map<String, PointSpace> protocols = new HashMap<>();
     private final Map<Position, String> examples = new HashMap<>();
     private final ListCells cells;
+    private final ListMeasures measures;
     private PointSpace space;
     private int rows;
     private int untold;
@@ -66,6 +61,7 @@ public final class ListReader {
         this.request = request;
         this.columns = columns;
         this.cells = new ListCells(request, columns);
+        this.measures = new ListMeasures(cells, this::report);
         this.space = request.space().orElse(null);
     }
 
@@ -178,7 +174,7 @@ public final class ListReader {
         ListForm form = own.listForm().orElseThrow();
         PlacedPoint point = place(own, form);
         Flow flow = flow(point);
-        Measure measure = measure(own.holds(point.carrier()));
+        Measure measure = measures.of(own.holds(point.carrier()));
         String kind = cells.text(ListColumns.KIND).toLowerCase(Locale.ROOT);
         if (!kind.isEmpty() && !request.kinds().contains(kind)) {
             throw new IllegalArgumentException("'" + cells.text(ListColumns.KIND) + "' is no kind of signal. "
@@ -267,66 +263,13 @@ public final class ListReader {
         return Map.copyOf(all);
     }
 
-    private Measure measure(Shape held) {
-        String unit = cells.text(ListColumns.UNIT);
-        unit = unit.equals("-") ? "" : unit;
-        Optional<BigDecimal> divisor = cells.decimal(ListColumns.DIVISOR);
-        Optional<BigDecimal> factor = cells.decimal(ListColumns.FACTOR);
-        if (divisor.isPresent() && factor.isPresent()) {
-            throw new IllegalArgumentException("the row has a factor and a divisor");
-        }
-        if (divisor.filter(number -> number.signum() == 0).isPresent()) {
-            throw new IllegalArgumentException("the divisor is 0");
-        }
-        BigDecimal by = divisor.map(Measure::factorOf).or(() -> factor).orElse(BigDecimal.ONE);
-        BigDecimal offset = cells.decimal(ListColumns.OFFSET).orElse(BigDecimal.ZERO);
-        Measure plain = new Measure(unit, by, offset, Interval.ALL);
-        boolean isNumber = held.form() == Form.WHOLE || held.form() == Form.REAL || held.form() == Form.COUNTER;
-        Optional<BigDecimal> least = cells.decimal(ListColumns.LEAST);
-        Optional<BigDecimal> most = cells.decimal(ListColumns.MOST);
-        if (!isNumber
-                && (!plain.isPlain()
-                        || Stream.of(least, most).flatMap(Optional::stream).anyMatch(end -> !isState(held, end)))) {
-            throw new IllegalArgumentException("what is no number has neither factor, offset nor range");
-        }
-        if (!isNumber && Unit.of(unit).isPresent()) {
-            throw new IllegalArgumentException("what is no number has no unit, and the row has " + unit);
-        }
-        if (!isNumber || least.isEmpty() && most.isEmpty()) {
-            return plain;
-        }
-        if (least.isEmpty() || most.isEmpty()) {
-            throw new IllegalArgumentException("the row has only one end of the range; give both or none");
-        }
-        if (least.get().compareTo(most.get()) > 0) {
-            throw new IllegalArgumentException(
-                    "the least value is " + least.get() + ", above the greatest of " + most.get());
-        }
-        Interval range = new Interval(least.get(), most.get());
-        if (!plain.values(held.range()).contains(range)) {
-            report(
-                    ListRules.RANGE_BEYOND_TYPE,
-                    subject(),
-                    row.position(),
-                    "values are to reach from " + range.low().toPlainString() + " to "
-                            + range.high().toPlainString() + "; the point holds " + plain.values(held.range()));
-        }
-        return new Measure(unit, by, offset, range);
-    }
-
     private void example(ListForm form, PlacedPoint point, Measure measure) {
         String text = cells.text(ListColumns.EXAMPLE);
         if (!text.isEmpty()) {
             ListExample example = ListExample.of(text, form, point, measure);
             examples.put(row.position(), example.shown());
-            example.misfit()
-                    .ifPresent(message -> report(ListRules.EXAMPLE_OUT_OF_RANGE, subject(), row.position(), message));
+            example.misfit().ifPresent(message -> report(ListRules.EXAMPLE_OUT_OF_RANGE, message));
         }
-    }
-
-    private static boolean isState(Shape held, BigDecimal least) {
-        Interval states = held.range().isBounded() ? held.range() : Interval.of(0, 1);
-        return states.contains(least) || least.signum() == 0;
     }
 
     private int station(ListForm form) {
@@ -335,8 +278,7 @@ public final class ListReader {
             return ListedPoint.NO_STATION;
         }
         int station = cells.number(ListColumns.STATION, 0, 65_535);
-        form.refusal(station, false)
-                .ifPresent(reason -> report(ListRules.STATION_IMPOSSIBLE, subject(), row.position(), reason));
+        form.refusal(station, false).ifPresent(reason -> report(ListRules.STATION_IMPOSSIBLE, reason));
         return station;
     }
 
@@ -373,7 +315,8 @@ public final class ListReader {
 
     /** Gives keys to points that have none: by their names, and by their addresses too where several have one name. */
     private List<ListedPoint> keyed() {
-        Map<String, Integer> names = new HashMap<>();
+        Map<String, Integer> names =
+                new HashMap<>(2 * points.size()); // grown step by step it would be filled many times
         List<String> stems = new ArrayList<>(points.size());
         for (ListedPoint point : points) {
             String stem = stem(point.about().name());
@@ -418,6 +361,10 @@ public final class ListReader {
         }
         boolean isDashed = stem.length() > 0 && stem.charAt(stem.length() - 1) == '-';
         return isDashed ? stem.substring(0, stem.length() - 1) : stem.toString();
+    }
+
+    private void report(Rule rule, String message) {
+        report(rule, subject(), row.position(), message);
     }
 
     private void report(Rule rule, String subject, Position position, String message) {

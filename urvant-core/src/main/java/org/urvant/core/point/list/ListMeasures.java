@@ -1,0 +1,117 @@
+package org.urvant.core.point.list;
+
+import java.math.BigDecimal;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.stream.Stream;
+import org.urvant.core.finding.Rule;
+import org.urvant.core.point.Form;
+import org.urvant.core.point.Shape;
+import org.urvant.core.range.Interval;
+import org.urvant.core.unit.Unit;
+
+/** Reads what rows say of the values of their points. Most lists say few different things, and rows share what is theirs. */
+final class ListMeasures {
+    private static final int MOST_KEPT = 10_000;
+    private static final List<String> COLUMNS = List.of(
+            ListColumns.UNIT,
+            ListColumns.DIVISOR,
+            ListColumns.FACTOR,
+            ListColumns.OFFSET,
+            ListColumns.LEAST,
+            ListColumns.MOST);
+
+    private final ListCells cells;
+    private final BiConsumer<Rule, String> report;
+    private final Map<Said, Measure> known = new HashMap<>();
+
+    private record Said(List<String> texts, Shape held) {
+        /** Without the ends of ranges, whose sums are costly. */
+        @Override
+        public int hashCode() {
+            return texts.hashCode();
+        }
+    }
+
+    /** @param report takes what is found in a row that can be read */
+    ListMeasures(ListCells cells, BiConsumer<Rule, String> report) {
+        this.cells = cells;
+        this.report = report;
+    }
+
+    /**
+     * Returns what the row in the cells says.
+     *
+     * @param held what its point can hold
+     * @throws IllegalArgumentException when that cannot be
+     */
+    Measure of(Shape held) {
+        Said said = new Said(COLUMNS.stream().map(cells::text).toList(), held);
+        Measure before = known.get(said);
+        if (before != null) {
+            return before;
+        }
+        Measure measure = read(held);
+        boolean isWithin = !measure.range().isBounded() || values(measure, held).contains(measure.range());
+        if (!isWithin) {
+            report.accept(
+                    ListRules.RANGE_BEYOND_TYPE,
+                    "values are to reach from " + measure.range().low().toPlainString() + " to "
+                            + measure.range().high().toPlainString() + "; the point holds " + values(measure, held));
+        } else if (known.size() < MOST_KEPT) {
+            known.put(said, measure);
+        }
+        return measure;
+    }
+
+    private static Interval values(Measure measure, Shape held) {
+        return measure.values(held.range());
+    }
+
+    private Measure read(Shape held) {
+        String unit = cells.text(ListColumns.UNIT);
+        unit = unit.equals("-") ? "" : unit;
+        Optional<BigDecimal> divisor = cells.decimal(ListColumns.DIVISOR);
+        Optional<BigDecimal> factor = cells.decimal(ListColumns.FACTOR);
+        if (divisor.isPresent() && factor.isPresent()) {
+            throw new IllegalArgumentException("the row has a factor and a divisor");
+        }
+        if (divisor.filter(number -> number.signum() == 0).isPresent()) {
+            throw new IllegalArgumentException("the divisor is 0");
+        }
+        BigDecimal by = divisor.map(Measure::factorOf).or(() -> factor).orElse(BigDecimal.ONE);
+        BigDecimal offset = cells.decimal(ListColumns.OFFSET).orElse(BigDecimal.ZERO);
+        Measure plain = new Measure(unit, by, offset, Interval.ALL);
+        boolean isNumber = held.form() == Form.WHOLE || held.form() == Form.REAL || held.form() == Form.COUNTER;
+        Optional<BigDecimal> least = cells.decimal(ListColumns.LEAST);
+        Optional<BigDecimal> most = cells.decimal(ListColumns.MOST);
+        if (!isNumber
+                && (!plain.isPlain()
+                        || Stream.of(least, most).flatMap(Optional::stream).anyMatch(end -> !isState(held, end)))) {
+            throw new IllegalArgumentException("what is no number has neither factor, offset nor range");
+        }
+        if (!isNumber && Unit.of(unit).isPresent()) {
+            throw new IllegalArgumentException("what is no number has no unit, and the row has " + unit);
+        }
+        if (!isNumber || least.isEmpty() && most.isEmpty()) {
+            return plain;
+        }
+        if (least.isEmpty() || most.isEmpty()) {
+            throw new IllegalArgumentException("the row has only one end of the range; give both or none");
+        }
+        if (least.get().compareTo(most.get()) > 0) {
+            throw new IllegalArgumentException(
+                    "the least value is " + least.get() + ", above the greatest of " + most.get());
+        }
+        Interval range = new Interval(least.get(), most.get());
+        return new Measure(unit, by, offset, range);
+    }
+
+    private static boolean isState(Shape held, BigDecimal least) {
+        Interval states = held.range().isBounded() ? held.range() : Interval.of(0, 1);
+        return states.contains(least) || least.signum() == 0;
+    }
+}
