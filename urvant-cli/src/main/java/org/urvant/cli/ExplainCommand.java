@@ -51,14 +51,14 @@ final class ExplainCommand extends Command {
             checks();
         } else if (what != null) {
             new PartView(this, folder().load()).say(name, what);
+        } else if (name.indexOf('/') > 0) { // as no check, word or function has one
+            signal(folder().load());
         } else if (Rules.byId(name).isPresent()) {
             check(Rules.byId(name).get());
         } else if (Glossary.meaning(name).isPresent()) {
             word();
         } else if (LanguageReference.find(name).isPresent()) {
             language(LanguageReference.find(name).get());
-        } else if (name.indexOf('/') > 0) {
-            signal(folder().load());
         } else {
             TreeSet<String> known = new TreeSet<>(Rules.names());
             known.addAll(Glossary.words());

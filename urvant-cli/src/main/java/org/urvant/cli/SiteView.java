@@ -26,8 +26,9 @@ final class SiteView {
             add(part, "", "", depth, lines);
         }
         command.say(lines);
-        if (lines.size() < size(parts)) {
-            command.note(Command.count(size(parts), "part") + " in all; name one, or see each with --all");
+        int size = size(parts);
+        if (lines.size() < size) {
+            command.note(Command.count(size, "part") + " in all; name one, or see each with --all");
         }
     }
 
@@ -45,7 +46,7 @@ final class SiteView {
     }
 
     private static int size(List<SitePart> parts) {
-        return parts.stream().mapToInt(part -> 1 + size(part.parts())).sum();
+        return parts.size() + parts.stream().mapToInt(SitePart::size).sum();
     }
 
     private void add(SitePart part, String before, String below, int depth, List<String> lines) {
@@ -63,7 +64,7 @@ final class SiteView {
                         .toList());
         lines.add(before + command.paint.strong(part.name()) + "  " + detail
                 + (nodeText.isEmpty() ? "" : command.paint.faint("  " + nodeText))
-                + (depth > 1 || inner.isEmpty() ? "" : command.paint.faint("  " + Command.count(size(inner), "part"))));
+                + (depth > 1 || inner.isEmpty() ? "" : command.paint.faint("  " + Command.count(part.size(), "part"))));
         if (depth <= 1) {
             return;
         }

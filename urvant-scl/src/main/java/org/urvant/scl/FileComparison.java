@@ -27,7 +27,7 @@ public final class FileComparison {
         texts("header", header(left), header(right), "another edition, or another state of the same file", found);
         texts("subnetworks", subnetworks(left), subnetworks(right), NETWORK, found);
         texts("site", site(left), site(right), SITE, found);
-        boolean haveAlikeTypes = IedComparison.haveAlikeTypes(left.store, right.store);
+        TypeComparison types = TypeComparison.between(left, right);
         Map<String, Ied> known = byName(left);
         Map<String, Ied> there = byName(right);
         List<Difference> ieds = new ArrayList<>();
@@ -43,7 +43,7 @@ public final class FileComparison {
                     before.name(),
                     said(before),
                     said(after),
-                    parts(before, after, haveAlikeTypes),
+                    parts(before, after, types),
                     "subscribers and clients name the IED"));
         }
         for (Map.Entry<String, Ied> entry : there.entrySet()) {
@@ -51,7 +51,7 @@ public final class FileComparison {
             if (before == null) {
                 ieds.add(Difference.leaf(entry.getKey(), entry.getKey(), null, said(entry.getValue()), ""));
             } else {
-                ied(before, entry.getValue(), haveAlikeTypes, ieds);
+                ied(before, entry.getValue(), types, ieds);
             }
         }
         known.forEach((name, ied) -> ieds.add(Difference.leaf(
@@ -79,16 +79,16 @@ public final class FileComparison {
         return these.keySet().stream().filter(name -> !others.containsKey(name)).toList();
     }
 
-    private static void ied(Ied before, Ied after, boolean haveAlikeTypes, List<Difference> found) {
-        List<Difference> inner = parts(before, after, haveAlikeTypes);
+    private static void ied(Ied before, Ied after, TypeComparison types, List<Difference> found) {
+        List<Difference> inner = parts(before, after, types);
         if (!inner.isEmpty()) {
             found.add(Difference.inner(after.name(), after.name(), null, null, inner));
         }
     }
 
-    private static List<Difference> parts(Ied before, Ied after, boolean haveAlikeTypes) {
+    private static List<Difference> parts(Ied before, Ied after, TypeComparison types) {
         Map<String, List<Difference>> parts = new LinkedHashMap<>();
-        for (IedDifference each : IedComparison.of(before, after, haveAlikeTypes)) {
+        for (IedDifference each : IedComparison.of(before, after, types)) {
             String what = each.what().startsWith(after.name() + " ")
                     ? each.what().substring(after.name().length() + 1)
                     : each.what();

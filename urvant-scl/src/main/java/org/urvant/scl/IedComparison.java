@@ -5,7 +5,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -27,37 +26,32 @@ public final class IedComparison {
     /** Differences in these are told by what they lead to. */
     private static final Set<String> LEFT_OUT = Set.of("lnType");
 
-    /** Attributes of definitions that are told otherwise, or are names of types. */
-    private static final Set<String> TOLD = Set.of("name", "type", "bType", "fc", "cdc", "id");
-
     private final List<IedDifference> found = new ArrayList<>();
 
     private IedComparison() {}
 
     /** Returns in what a newer description of an IED differs, in the order of the file; nothing when all of it is the same. */
     public static List<IedDifference> of(Ied before, Ied after) {
-        return of(before, after, haveAlikeTypes(before.store, after.store));
+        return of(before, after, TypeComparison.between(before.file(), after.file()));
     }
 
-    /** What is written alike, by types that are written alike, differs in nothing: most of two files need no more than that. */
-    static List<IedDifference> of(Ied before, Ied after, boolean haveAlikeTypes) {
+    /**
+     * Returns in what one of many newer descriptions differs. What is written alike, by types that are written alike, differs in
+     * nothing: most of two files need no more than that.
+     *
+     * @param types the types of their files
+     */
+    public static List<IedDifference> of(Ied before, Ied after, TypeComparison types) {
         IedComparison comparison = new IedComparison();
-        boolean isAlike = haveAlikeTypes && before.store.isAlike(before.row, after.store, after.row);
+        boolean isAlike = before.store.isAlike(before.row, after.store, after.row);
         if (!isAlike) {
             comparison.elements(before, after, Part.IDENTITY, after.name());
         }
         comparison.network(before, after);
-        if (!isAlike) {
-            comparison.data(before, after);
+        if (!isAlike || !types.areAlike()) {
+            comparison.data(before, after, types);
         }
         return comparison.found;
-    }
-
-    /** Returns whether the type templates of two files are written alike. */
-    static boolean haveAlikeTypes(SclStore before, SclStore after) {
-        int old = before.child(0, Tag.DATA_TYPE_TEMPLATES);
-        int now = after.child(0, Tag.DATA_TYPE_TEMPLATES);
-        return old < 0 || now < 0 ? old == now : before.isAlike(old, after, now);
     }
 
     private void add(Part part, Change change, String what, String before, String after, SclElement at) {
@@ -258,61 +252,33 @@ public final class IedComparison {
     }
 
     /** The data as the templates define them; values of the IED itself are compared as its elements. */
-    private void data(Ied before, Ied after) {
-        Map<String, DataAttribute> known = attributes(before);
-        Map<String, DataAttribute> there = attributes(after);
-        there.forEach((key, attribute) -> {
-            DataAttribute other = known.get(key);
-            String reference = attribute.reference();
-            if (other == null) {
-                add(Change.ADDED, reference, "", attribute.basicType(), attribute);
-                return;
-            }
-            String was = definition(other);
-            String is = definition(attribute);
-            if (!was.equals(is)) {
-                add(Change.CHANGED, reference, was, is, attribute);
-            }
+    private void data(Ied before, Ied after, TypeComparison types) {
+        Map<String, LogicalNode> known = nodes(before);
+        Map<String, LogicalNode> there = nodes(after);
+        there.forEach((key, node) -> {
+            LogicalNode other = known.get(key);
+            List<TypeComparison.DataDifference> all =
+                    other == null ? TypeComparison.all(node, Change.ADDED) : types.of(other, node);
+            all.stream().filter(each -> each.change() != Change.REMOVED).forEach(each -> found.add(each.at(node)));
         });
-        known.forEach((key, attribute) -> {
-            if (!there.containsKey(key)) {
-                add(Change.REMOVED, attribute.reference(), attribute.basicType(), "", attribute);
-            }
+        known.forEach((key, node) -> {
+            LogicalNode other = there.get(key);
+            List<TypeComparison.DataDifference> all =
+                    other == null ? TypeComparison.all(node, Change.REMOVED) : types.of(node, other);
+            all.stream().filter(each -> each.change() == Change.REMOVED).forEach(each -> found.add(each.at(node)));
         });
     }
 
-    private void add(Change change, String reference, String before, String after, DataAttribute attribute) {
-        found.add(new IedDifference(Part.DATA, change, reference, before, after, attribute.position()));
-    }
-
-    /** The data by their references, without the name of the IED that they begin with, for the two may be called otherwise. */
-    private static Map<String, DataAttribute> attributes(Ied ied) {
-        Map<String, DataAttribute> attributes = new LinkedHashMap<>();
+    /** The nodes by their references, without the name of the IED that they begin with, for the two may be called otherwise. */
+    private static Map<String, LogicalNode> nodes(Ied ied) {
+        Map<String, LogicalNode> nodes = new LinkedHashMap<>();
         int before = ied.name().length();
-        ied.nodes().stream()
-                .flatMap(node -> node.attributes().stream())
-                .forEach(attribute -> attributes.put(
-                        attribute.reference().startsWith(ied.name())
-                                ? attribute.reference().substring(before)
-                                : attribute.reference(),
-                        attribute));
-        return attributes;
-    }
-
-    /** What the templates say of an attribute and of the data object that holds it; the names of their types do not count. */
-    private static String definition(DataAttribute attribute) {
-        StringBuilder text = new StringBuilder(attribute.innerClass());
-        attribute.constraint().ifPresent(constraint -> text.append(' ').append(constraint));
-        text.append(' ').append(attribute.basicType());
-        attribute
-                .definitions()
-                .forEach(definition -> definition.forEach((name, value) -> {
-                    if (!TOLD.contains(name)) {
-                        text.append(' ').append(name).append('=').append(value);
-                    }
-                }));
-        attribute.defaultValue().ifPresent(value -> text.append(" = ").append(value));
-        Map<String, String> words = attribute.enumeration();
-        return words.isEmpty() ? text.toString() : text + " " + new TreeMap<>(words);
+        ied.nodes()
+                .forEach(node -> nodes.put(
+                        node.reference().startsWith(ied.name())
+                                ? node.reference().substring(before)
+                                : node.reference(),
+                        node));
+        return nodes;
     }
 }

@@ -136,15 +136,15 @@ public final class SclBuilder {
         SclStore store = new SclStore(
                 source,
                 new SclStore.Elements(
-                        Arrays.copyOf(tags, size),
-                        Arrays.copyOf(parents, size),
-                        Arrays.copyOf(ends, size),
-                        Arrays.copyOf(lines, size),
-                        Arrays.copyOf(columns, size)),
+                        new ByteColumn(Arrays.copyOf(tags, size)),
+                        new IntColumn(Arrays.copyOf(parents, size)),
+                        new IntColumn(Arrays.copyOf(ends, size)),
+                        new IntColumn(Arrays.copyOf(lines, size)),
+                        new CharColumn(Arrays.copyOf(columns, size))),
                 new SclStore.Attributes(
-                        Arrays.copyOf(attributeStarts, size + 1),
-                        Arrays.copyOf(attributeNames, attributes),
-                        Arrays.copyOf(attributeValues, attributes)),
+                        new IntColumn(Arrays.copyOf(attributeStarts, size + 1)),
+                        new CharColumn(Arrays.copyOf(attributeNames, attributes)),
+                        new IntColumn(Arrays.copyOf(attributeValues, attributes))),
                 names,
                 values);
         return new SclFile(store);

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One SCL file: its header, site, network, IEDs and types. Read-only; may be shared between threads. Made
@@ -14,7 +15,7 @@ import java.util.Optional;
 public final class SclFile extends SclElement {
     private final TypeTemplates templates;
     private final Map<String, Ied> ieds = new LinkedHashMap<>();
-    private final Map<String, List<ConnectedAccessPoint>> connections = new HashMap<>();
+    private volatile @Nullable Map<String, List<ConnectedAccessPoint>> connections;
     private volatile SitePlaces places;
 
     SclFile(SclStore store) {
@@ -23,9 +24,6 @@ public final class SclFile extends SclElement {
         for (int at : store.children(0, Tag.IED)) {
             ieds.putIfAbsent(store.attribute(at, "name", ""), new Ied(this, at));
         }
-        connectedAccessPoints().forEach(point -> connections
-                .computeIfAbsent(point.iedName(), name -> new ArrayList<>())
-                .add(point));
     }
 
     /** Returns a number that is another one, in all likelihood, when anything is written otherwise in the file. */
@@ -41,7 +39,25 @@ public final class SclFile extends SclElement {
     }
 
     List<ConnectedAccessPoint> connections(String ied) {
-        return List.copyOf(connections.getOrDefault(ied, List.of()));
+        Map<String, List<ConnectedAccessPoint>> all = connections;
+        if (all == null) {
+            all = byIed(connectedAccessPoints());
+            connections = all;
+        }
+        return List.copyOf(all.getOrDefault(ied, List.of()));
+    }
+
+    private static Map<String, List<ConnectedAccessPoint>> byIed(List<ConnectedAccessPoint> points) {
+        Map<String, List<ConnectedAccessPoint>> all = new HashMap<>();
+        for (ConnectedAccessPoint point : points) {
+            List<ConnectedAccessPoint> own = all.get(point.iedName());
+            if (own == null) {
+                own = new ArrayList<>();
+                all.put(point.iedName(), own);
+            }
+            own.add(point);
+        }
+        return all;
     }
 
     TypeTemplates templates() {
@@ -92,8 +108,9 @@ public final class SclFile extends SclElement {
         List<Ied> receivers = new ArrayList<>();
         for (int at : store.children(0, Tag.IED)) {
             boolean isItself = publisher.equals(store.attribute(at, "name", ""));
-            for (int row = at; row < store.end(at); row++) {
-                String from = store.tag(row) == Tag.EXT_REF ? store.attribute(row, "iedName", "") : "";
+            int end = store.end(at);
+            for (int row = at; (row = store.anywhere(row, end, Tag.EXT_REF)) < end; row++) {
+                String from = store.attribute(row, "iedName", "");
                 if (from.equals(publisher) || isItself && from.equals("@")) {
                     receivers.add(new Ied(this, at));
                     break;

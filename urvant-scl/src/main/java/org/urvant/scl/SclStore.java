@@ -8,7 +8,7 @@ import java.util.PrimitiveIterator;
 import org.urvant.core.finding.Position;
 
 /**
- * All elements of one SCL file in document order, as parallel arrays: a row is an element, its children follow it and
+ * All elements of one SCL file in document order, as parallel columns: a row is an element, its children follow it and
  * {@code end} is the row after its subtree, so that walking the children is skipping from {@code end} to {@code end}.
  * Attribute names and values are interned once for the file. Costs 19 bytes an element and 6 an attribute.
  */
@@ -19,23 +19,23 @@ final class SclStore {
     static final String NAME = "#name";
 
     final String source;
-    private final byte[] tags;
-    private final int[] parents;
-    private final int[] ends;
-    private final int[] lines;
-    private final char[] columns;
-    private final int[] attributeStarts;
-    private final char[] attributeNames;
-    private final int[] attributeValues;
+    private final ByteColumn tags;
+    private final IntColumn parents;
+    private final IntColumn ends;
+    private final IntColumn lines;
+    private final CharColumn columns;
+    private final IntColumn attributeStarts;
+    private final CharColumn attributeNames;
+    private final IntColumn attributeValues;
     private final StringPool names;
     private final StringPool values;
     private final Asked[] asked = new Asked[256];
 
     /** Columns with a row for each element. */
-    record Elements(byte[] tags, int[] parents, int[] ends, int[] lines, char[] columns) {}
+    record Elements(ByteColumn tags, IntColumn parents, IntColumn ends, IntColumn lines, CharColumn columns) {}
 
     /** Columns with a row for each attribute; an element's begin at its start. */
-    record Attributes(int[] starts, char[] names, int[] values) {}
+    record Attributes(IntColumn starts, CharColumn names, IntColumn values) {}
 
     SclStore(String source, Elements elements, Attributes attributes, StringPool names, StringPool values) {
         this.source = source;
@@ -68,37 +68,37 @@ final class SclStore {
     }
 
     int size() {
-        return tags.length;
+        return tags.size();
     }
 
     Tag tag(int row) {
-        return Tag.at(tags[row]);
+        return Tag.at(tags.get(row));
     }
 
     int parent(int row) {
-        return parents[row];
+        return parents.get(row);
     }
 
     int end(int row) {
-        return ends[row];
+        return ends.get(row);
     }
 
     int line(int row) {
-        return lines[row];
+        return lines.get(row);
     }
 
     /** Returns the file, line and column of an element's start tag. */
     Position position(int row) {
-        return new Position(source, lines[row], columns[row]);
+        return new Position(source, lines.get(row), columns.get(row));
     }
 
     /** Returns the attributes of an element in the order of the file, without text and element name. */
     Map<String, String> attributes(int row) {
         Map<String, String> all = new LinkedHashMap<>();
-        for (int i = attributeStarts[row]; i < attributeStarts[row + 1]; i++) {
-            String name = names.get(attributeNames[i]);
+        for (int i = attributeStarts.get(row); i < attributeStarts.get(row + 1); i++) {
+            String name = names.get(attributeNames.get(i));
             if (name.charAt(0) != '#') {
-                all.put(name, values.get(attributeValues[i]));
+                all.put(name, values.get(attributeValues.get(i)));
             }
         }
         return all;
@@ -106,15 +106,15 @@ final class SclStore {
 
     /** Returns whether an element and all that is in it is written as one of another file is, attributes in one order. */
     boolean isAlike(int row, SclStore other, int otherRow) {
-        int count = ends[row] - row;
-        if (other.ends[otherRow] - otherRow != count) {
+        int count = ends.get(row) - row;
+        if (other.ends.get(otherRow) - otherRow != count) {
             return false;
         }
         for (int i = 0; i < count; i++) {
             int here = row + i;
             int there = otherRow + i;
-            if (tags[here] != other.tags[there]
-                    || ends[here] - here != other.ends[there] - there
+            if (tags.get(here) != other.tags.get(there)
+                    || ends.get(here) - here != other.ends.get(there) - there
                     || !hasAlikeAttributes(here, other, there)) {
                 return false;
             }
@@ -125,27 +125,28 @@ final class SclStore {
     /** Returns a number for an element and all that is in it: tags, attributes and texts, wherever they stand. */
     long hash(int row) {
         long hash = 17;
-        for (int at = row; at < ends[row]; at++) {
-            hash = hash * 1_000_003 + tags[at] * 31L + (ends[at] - at);
-            for (int i = attributeStarts[at]; i < attributeStarts[at + 1]; i++) {
-                hash = hash * 1_000_003 + names.get(attributeNames[i]).hashCode();
-                hash = hash * 1_000_003 + values.get(attributeValues[i]).hashCode();
+        for (int at = row; at < ends.get(row); at++) {
+            hash = hash * 1_000_003 + tags.get(at) * 31L + (ends.get(at) - at);
+            for (int i = attributeStarts.get(at); i < attributeStarts.get(at + 1); i++) {
+                hash = hash * 1_000_003 + names.get(attributeNames.get(i)).hashCode();
+                hash = hash * 1_000_003 + values.get(attributeValues.get(i)).hashCode();
             }
         }
         return hash;
     }
 
     private boolean hasAlikeAttributes(int row, SclStore other, int otherRow) {
-        int start = attributeStarts[row];
-        int otherStart = other.attributeStarts[otherRow];
-        int count = attributeStarts[row + 1] - start;
-        if (other.attributeStarts[otherRow + 1] - otherStart != count) {
+        int start = attributeStarts.get(row);
+        int otherStart = other.attributeStarts.get(otherRow);
+        int count = attributeStarts.get(row + 1) - start;
+        if (other.attributeStarts.get(otherRow + 1) - otherStart != count) {
             return false;
         }
         for (int i = 0; i < count; i++) {
-            if (!names.get(attributeNames[start + i]).equals(other.names.get(other.attributeNames[otherStart + i]))
-                    || !values.get(attributeValues[start + i])
-                            .equals(other.values.get(other.attributeValues[otherStart + i]))) {
+            if (!names.get(attributeNames.get(start + i))
+                            .equals(other.names.get(other.attributeNames.get(otherStart + i)))
+                    || !values.get(attributeValues.get(start + i))
+                            .equals(other.values.get(other.attributeValues.get(otherStart + i)))) {
                 return false;
             }
         }
@@ -174,9 +175,9 @@ final class SclStore {
         if (id < 0) {
             return null;
         }
-        for (int i = attributeStarts[row]; i < attributeStarts[row + 1]; i++) {
-            if (attributeNames[i] == id) {
-                return values.get(attributeValues[i]);
+        for (int i = attributeStarts.get(row); i < attributeStarts.get(row + 1); i++) {
+            if (attributeNames.get(i) == id) {
+                return values.get(attributeValues.get(i));
             }
         }
         return null;
@@ -214,7 +215,7 @@ final class SclStore {
 
     /** Returns the first child with a tag, or of any tag when it is null; -1 when there is none. */
     int child(int row, Tag tag) {
-        return seek(row + 1, ends[row], tag);
+        return seek(row + 1, ends.get(row), tag);
     }
 
     private int seek(int from, int end, Tag tag) {
@@ -222,23 +223,33 @@ final class SclStore {
             return from < end ? from : -1;
         }
         byte wanted = (byte) tag.ordinal();
-        for (int at = from; at < end; at = ends[at]) {
-            if (tags[at] == wanted) {
+        for (int at = from; at < end; at = ends.get(at)) {
+            if (tags.get(at) == wanted) {
                 return at;
             }
         }
         return -1;
     }
 
+    /** Returns the first element with a tag from a row on, at any depth; the end when there is none before that. */
+    int anywhere(int from, int end, Tag tag) {
+        byte wanted = (byte) tag.ordinal();
+        int at = from;
+        while (at < end && tags.get(at) != wanted) {
+            at++;
+        }
+        return at;
+    }
+
     /** Returns the next element after one with the same parent and a tag, or of any tag; -1 when there is none. */
     int next(int row, Tag tag) {
-        return seek(ends[row], ends[parents[row]], tag);
+        return seek(ends.get(row), ends.get(parents.get(row)), tag);
     }
 
     /** Returns the first child with a tag and a given attribute value, or -1. */
     int child(int row, Tag tag, String attribute, String value) {
-        for (int at = row + 1; at < ends[row]; at = ends[at]) {
-            if (tags[at] == tag.ordinal() && value.equals(attribute(at, attribute))) {
+        for (int at = row + 1; at < ends.get(row); at = ends.get(at)) {
+            if (tags.get(at) == tag.ordinal() && value.equals(attribute(at, attribute))) {
                 return at;
             }
         }
@@ -272,7 +283,7 @@ final class SclStore {
         private int at;
 
         Rows(int row, Tag only) {
-            this.end = ends[row];
+            this.end = ends.get(row);
             this.only = only;
             this.at = seek(row + 1, end, only);
         }
@@ -288,7 +299,7 @@ final class SclStore {
                 throw new NoSuchElementException();
             }
             int found = at;
-            at = seek(ends[at], end, only);
+            at = seek(ends.get(at), end, only);
             return found;
         }
     }

@@ -154,6 +154,18 @@ public final class SitePart extends SclElement {
         return Collections.unmodifiableList(parts);
     }
 
+    /** Returns how many parts there are in this one, and in those. */
+    public int size() {
+        int size = 0;
+        int end = store.end(row);
+        for (int at = row + 1; at < end; ) {
+            boolean isPart = kind(store.tag(at)) != null;
+            size += isPart ? 1 : 0;
+            at = isPart ? at + 1 : store.end(at);
+        }
+        return size;
+    }
+
     /** Returns the paths of the connectivity nodes in this part. */
     public List<String> connectivityNodes() {
         return views(row, Tag.CONNECTIVITY_NODE, at -> path() + "/" + store.attribute(at, "name", ""));

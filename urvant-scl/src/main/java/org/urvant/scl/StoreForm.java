@@ -6,10 +6,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
-import java.util.zip.CRC32C;
+import java.util.zip.CRC32;
 
 /**
  * The form in which what was read of an SCL file is kept, so that it need not be read again: a head with place, length and sum
@@ -45,11 +43,11 @@ public final class StoreForm {
         List<Column> columns = columns(file.store);
         ByteBuffer piece = ByteBuffer.allocateDirect(PIECE).order(ByteOrder.nativeOrder());
         for (Column column : columns) {
-            CRC32C sum = new CRC32C();
+            CRC32 sum = new CRC32();
             column.give(piece, sum::update);
             head.putLong(column.octets()).putInt((int) sum.getValue());
         }
-        CRC32C whole = new CRC32C();
+        CRC32 whole = new CRC32();
         whole.update(head.array(), 0, HEAD - 4);
         to.accept(head.putInt((int) whole.getValue()).flip());
         columns.forEach(column -> column.give(piece, to));
@@ -63,14 +61,14 @@ public final class StoreForm {
         int[] valueEnds = new int[store.values().size()];
         byte[] values = store.values().letters(valueEnds);
         return List.of(
-                Column.of(elements.tags()),
-                Column.of(elements.parents()),
-                Column.of(elements.ends()),
-                Column.of(elements.lines()),
-                Column.of(elements.columns()),
-                Column.of(attributes.starts()),
-                Column.of(attributes.names()),
-                Column.of(attributes.values()),
+                Column.of(elements.tags().all()),
+                Column.of(elements.parents().all()),
+                Column.of(elements.ends().all()),
+                Column.of(elements.lines().all()),
+                Column.of(elements.columns().all()),
+                Column.of(attributes.starts().all()),
+                Column.of(attributes.names().all()),
+                Column.of(attributes.values().all()),
                 Column.of(nameEnds),
                 Column.of(names),
                 Column.of(valueEnds),
@@ -119,7 +117,7 @@ public final class StoreForm {
     }
 
     /**
-     * Returns the file that octets hold; empty when they are not whole, of another file, or not for this edition of Urvant and
+     * Returns the file that octets hold, which are used where they are; empty when they are not whole, of another file, or not for this edition of Urvant and
      * this machine.
      *
      * @param digest SHA-256 of the file's octets in hexadecimal digits
@@ -133,7 +131,7 @@ public final class StoreForm {
                 || !form.slice(12, DIGEST).equals(StandardCharsets.US_ASCII.encode(digest))) {
             return Optional.empty();
         }
-        CRC32C sum = new CRC32C();
+        CRC32 sum = new CRC32();
         sum.update(form.slice(0, HEAD - 4));
         if (form.getInt(HEAD - 4) != (int) sum.getValue()) {
             return Optional.empty();
@@ -142,20 +140,18 @@ public final class StoreForm {
         if (!columns.fit()) {
             return Optional.empty();
         }
-        // two halves of about one size, for the sums take most of the time
-        CompletableFuture<SclStore.Attributes> reading = CompletableFuture.supplyAsync(
-                () -> new SclStore.Attributes(columns.integers(5), columns.characters(6), columns.integers(7)));
         SclStore.Elements elements = new SclStore.Elements(
                 columns.octets(0),
                 columns.integers(1),
                 columns.integers(2),
                 columns.integers(3),
                 columns.characters(4));
-        int[] nameEnds = columns.integers(8);
-        byte[] names = columns.octets(9);
-        int[] valueEnds = columns.integers(10);
-        byte[] values = columns.octets(11);
-        SclStore.Attributes attributes = reading.join();
+        IntColumn nameEnds = columns.integers(8);
+        ByteColumn names = columns.octets(9);
+        IntColumn valueEnds = columns.integers(10);
+        ByteColumn values = columns.octets(11);
+        SclStore.Attributes attributes =
+                new SclStore.Attributes(columns.integers(5), columns.characters(6), columns.integers(7));
         if (!columns.areWhole()) {
             return Optional.empty();
         }
@@ -177,7 +173,7 @@ public final class StoreForm {
     private static final class Columns {
         private final ByteBuffer form;
         private final long[] starts = new long[BLOCKS + 1];
-        private final AtomicBoolean isBroken = new AtomicBoolean();
+        private boolean isBroken;
 
         Columns(ByteBuffer form) {
             this.form = form;
@@ -192,37 +188,28 @@ public final class StoreForm {
         }
 
         boolean areWhole() {
-            return !isBroken.get();
+            return !isBroken;
         }
 
-        byte[] octets(int number) {
-            ByteBuffer block = block(number);
-            byte[] column = new byte[block.remaining()];
-            block.get(column);
-            return column;
+        ByteColumn octets(int number) {
+            return new ByteColumn(block(number));
         }
 
-        int[] integers(int number) {
-            ByteBuffer block = block(number);
-            int[] column = new int[block.remaining() / 4];
-            block.asIntBuffer().get(column);
-            return column;
+        IntColumn integers(int number) {
+            return new IntColumn(block(number).asIntBuffer());
         }
 
-        char[] characters(int number) {
-            ByteBuffer block = block(number);
-            char[] column = new char[block.remaining() / 2];
-            block.asCharBuffer().get(column);
-            return column;
+        CharColumn characters(int number) {
+            return new CharColumn(block(number).asCharBuffer());
         }
 
         private ByteBuffer block(int number) {
             int length = (int) (starts[number + 1] - starts[number]);
             ByteBuffer block = form.slice((int) starts[number], length).order(ByteOrder.nativeOrder());
-            CRC32C sum = new CRC32C();
+            CRC32 sum = new CRC32();
             sum.update(block.duplicate());
             if ((int) sum.getValue() != form.getInt(COLUMNS + 12 * number + 8)) {
-                isBroken.set(true);
+                isBroken = true;
                 return ByteBuffer.allocate(0);
             }
             return block;

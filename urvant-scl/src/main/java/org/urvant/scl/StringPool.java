@@ -2,24 +2,24 @@ package org.urvant.scl;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Numbers strings from zero in the order in which they first come, keeping each once. Open addressing, at most half full. Read
  * from octets, a string is decoded when it is first asked for.
  */
 public final class StringPool {
-    private static final byte[] NONE = {};
-
-    private final byte[] letters;
-    private final int[] ends;
+    private final @Nullable ByteColumn letters;
+    private final @Nullable IntColumn ends;
     private String[] strings;
     private int[] slots;
     private int size;
 
     /** Creates an empty pool. */
     public StringPool() {
-        letters = NONE;
-        ends = new int[0];
+        letters = null;
+        ends = null;
         strings = new String[64];
         slots = filled(128);
     }
@@ -31,11 +31,15 @@ public final class StringPool {
      * @param ends offset at which each ends
      */
     public StringPool(byte[] letters, int[] ends) {
+        this(new ByteColumn(letters), new IntColumn(ends));
+    }
+
+    StringPool(ByteColumn letters, IntColumn ends) {
         this.letters = letters;
         this.ends = ends;
-        strings = new String[ends.length];
+        strings = new String[ends.size()];
         slots = new int[0];
-        size = ends.length;
+        size = ends.size();
     }
 
     /** Returns the number of a string, adding it when it is new. */
@@ -72,8 +76,9 @@ public final class StringPool {
     public String get(int number) {
         String string = strings[number];
         if (string == null) {
-            int start = number == 0 ? 0 : ends[number - 1];
-            string = new String(letters, start, ends[number] - start, StandardCharsets.UTF_8);
+            IntColumn places = Objects.requireNonNull(ends);
+            int start = number == 0 ? 0 : places.get(number - 1);
+            string = Objects.requireNonNull(letters).text(start, places.get(number) - start);
             strings[number] = string;
         }
         return string;

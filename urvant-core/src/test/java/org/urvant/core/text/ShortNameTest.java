@@ -70,6 +70,7 @@ class ShortNameTest {
     @Test
     void everyWordOfTheGlossaryHasAMeaning() {
         assertThat(Glossary.words()).hasSizeGreaterThan(30).isSubsetOf(Glossary.words());
+        assertThat(Glossary.words()).noneMatch(word -> word.contains("/")); // which references of signals have
         assertThat(Glossary.words()).allSatisfy(word -> assertThat(Glossary.meaning(word))
                 .hasValueSatisfying(
                         text -> assertThat(text).hasSizeGreaterThan(15).doesNotEndWith(".")));

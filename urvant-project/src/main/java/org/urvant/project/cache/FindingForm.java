@@ -11,7 +11,7 @@ import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.Optional;
 import java.util.Set;
-import java.util.zip.CRC32C;
+import java.util.zip.CRC32;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
@@ -59,7 +59,7 @@ final class FindingForm {
 
     /** Returns the sum of all but the last four octets. */
     private static int sum(byte[] octets) {
-        CRC32C sum = new CRC32C();
+        CRC32 sum = new CRC32();
         sum.update(octets, 0, octets.length - 4);
         return (int) sum.getValue();
     }

@@ -30,6 +30,7 @@ import org.urvant.scl.IedDifference;
 import org.urvant.scl.SclCheck;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.SclRules;
+import org.urvant.scl.TypeComparison;
 import org.urvant.scl.reading.SclImport;
 
 /**
@@ -137,14 +138,19 @@ public record ImportPlan(
         Map<String, Ied> wanted = new HashMap<>();
         known.forEach((other, names) ->
                 names.forEach(ied -> other.ied(ied).ifPresent(found -> wanted.putIfAbsent(ied, found))));
+        Map<SclFile, TypeComparison> types = new HashMap<>();
         for (Ied ied : file.ieds()) {
             Optional<Ied> before = Optional.ofNullable(wanted.get(ied.name()));
             // the very same file needs no comparison
             List<IedDifference> differences = isHeld
                     ? List.of()
-                    : before.map(old -> IedComparison.of(old, ied)).orElse(List.of());
+                    : before.map(old -> IedComparison.of(
+                                    old,
+                                    ied,
+                                    types.computeIfAbsent(old.file(), other -> TypeComparison.between(other, file))))
+                            .orElse(List.of());
             rows.add(new IedRow(ied, before, differences));
-            if (!isHeld) {
+            if (!differences.isEmpty()) {
                 before.ifPresent(old -> revisions(ied, old, findings));
             }
         }

@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.zip.CRC32C;
+import java.util.zip.CRC32;
 import org.urvant.scl.DataAttribute;
 import org.urvant.scl.Ied;
 import org.urvant.scl.LogicalNode;
@@ -101,7 +101,7 @@ public final class SignalIndex {
         }
         numbers(buffer, ends);
         buffer.putInt(letters.length).put(letters);
-        CRC32C sum = new CRC32C();
+        CRC32 sum = new CRC32();
         sum.update(buffer.array(), 0, buffer.position());
         buffer.putInt((int) sum.getValue());
         return buffer.array();
@@ -118,7 +118,7 @@ public final class SignalIndex {
         if (octets.length < 12) {
             return Optional.empty();
         }
-        CRC32C sum = new CRC32C();
+        CRC32 sum = new CRC32();
         sum.update(octets, 0, octets.length - 4);
         ByteBuffer buffer = ByteBuffer.wrap(octets);
         if (buffer.getInt(octets.length - 4) != (int) sum.getValue()

@@ -1,0 +1,56 @@
+package org.urvant.scl;
+
+import java.nio.CharBuffer;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/** Whole numbers from 0 to 65535 by their place, in the heap or where the file that keeps them is mapped. */
+final class CharColumn {
+    private final @Nullable CharBuffer kept;
+    private final int size;
+    /** What is here in the heap; nothing as long as only parts of what is kept were asked for. */
+    private volatile char @Nullable [] numbers;
+
+    private int patience;
+
+    CharColumn(char[] numbers) {
+        this.kept = null;
+        this.size = numbers.length;
+        this.numbers = numbers;
+    }
+
+    /** @param kept where they lie; they do not change there */
+    CharColumn(CharBuffer kept) {
+        this.kept = kept;
+        this.size = kept.limit();
+        this.patience = size / 4;
+    }
+
+    int size() {
+        return size;
+    }
+
+    char get(int index) {
+        char[] here = numbers;
+        return here != null ? here[index] : there(index);
+    }
+
+    /** Asked for one by one they are slower than an array; who asks for most of them is given one. */
+    private char there(int index) {
+        CharBuffer place = Objects.requireNonNull(kept);
+        if (--patience < 0) {
+            numbers = all();
+        }
+        return place.get(index);
+    }
+
+    char[] all() {
+        char[] here = numbers;
+        if (here != null) {
+            return here;
+        }
+        char[] copy = new char[size];
+        Objects.requireNonNull(kept).get(0, copy);
+        return copy;
+    }
+}
