@@ -26,7 +26,7 @@ public final class FileComparison {
         List<Difference> found = new ArrayList<>();
         texts("header", header(left), header(right), "another edition, or another state of the same file", found);
         texts("subnetworks", subnetworks(left), subnetworks(right), NETWORK, found);
-        texts("site", site(left), site(right), SITE, found);
+        texts("site", site(left, right), site(right, left), SITE, found);
         TypeComparison types = TypeComparison.between(left, right);
         Map<String, Ied> known = byName(left);
         Map<String, Ied> there = byName(right);
@@ -141,9 +141,16 @@ public final class FileComparison {
     }
 
     /** The site's parts by their paths: kind and type of each, its voltage, where it is connected, the nodes that belong to it. */
-    private static Map<String, String> site(SclFile file) {
+    private static Map<String, String> site(SclFile file, SclFile other) {
         Map<String, String> found = new TreeMap<>();
-        List<SitePart> open = new ArrayList<>(file.site());
+        List<SitePart> open = new ArrayList<>();
+        List<SitePart> others = other.site();
+        List<SitePart> own = file.site();
+        for (int i = 0; i < own.size(); i++) { // what is written alike differs in nothing, and most of two sites is
+            if (i >= others.size() || !IedComparison.isAlike(own.get(i), others.get(i))) {
+                open.add(own.get(i));
+            }
+        }
         while (!open.isEmpty()) {
             SitePart part = open.remove(open.size() - 1);
             open.addAll(part.parts());

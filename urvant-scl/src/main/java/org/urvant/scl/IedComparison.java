@@ -43,7 +43,7 @@ public final class IedComparison {
      */
     public static List<IedDifference> of(Ied before, Ied after, TypeComparison types) {
         IedComparison comparison = new IedComparison();
-        boolean isAlike = before.store.isAlike(before.row, after.store, after.row);
+        boolean isAlike = isAlike(before, after);
         if (!isAlike) {
             comparison.elements(before, after, Part.IDENTITY, after.name());
         }
@@ -52,6 +52,10 @@ public final class IedComparison {
             comparison.data(before, after, types);
         }
         return comparison.found;
+    }
+
+    static boolean isAlike(SclElement before, SclElement after) {
+        return before.store.isAlike(before.row, after.store, after.row);
     }
 
     private void add(Part part, Change change, String what, String before, String after, SclElement at) {
@@ -77,7 +81,7 @@ public final class IedComparison {
             String name = what + label(element);
             if (other == null) {
                 add(inner, Change.ADDED, name, "", brief(element), element);
-            } else {
+            } else if (!isAlike(other, element)) {
                 elements(other, element, inner, name);
             }
         });
@@ -233,7 +237,7 @@ public final class IedComparison {
             ConnectedAccessPoint other = known.get(key);
             if (other == null) {
                 add(Part.ADDRESS, Change.ADDED, after.name() + " " + key, "", String.valueOf(point.address()), point);
-            } else {
+            } else if (!isAlike(other, point)) {
                 elements(other, point, Part.ADDRESS, after.name() + " " + key);
             }
         });
