@@ -15,10 +15,10 @@ import org.urvant.project.folder.ProjectFolder;
 import org.urvant.project.mapping.ConnectionFit;
 import org.urvant.scl.ConnectedAccessPoint;
 import org.urvant.scl.DataSet;
-import org.urvant.scl.ExternalReference;
 import org.urvant.scl.FileKind;
 import org.urvant.scl.GooseControl;
 import org.urvant.scl.Ied;
+import org.urvant.scl.IedContent;
 import org.urvant.scl.IedDifference;
 import org.urvant.scl.IedDifference.Part;
 import org.urvant.scl.LogicalNode;
@@ -52,7 +52,9 @@ final class SourceView {
         Findings.wrapped("  It holds " + kind.content() + ". " + kind.use(), command.session.width())
                 .forEach(command::say);
         if (!file.site().isEmpty()) {
-            long bays = file.site().stream().mapToLong(part -> bays(part)).sum();
+            long bays = file.site().stream()
+                    .mapToLong(part -> part.count(SitePart.Kind.BAY))
+                    .sum();
             command.say("  site: "
                     + String.join(", ", file.site().stream().map(SitePart::path).toList()) + ", "
                     + Command.count(bays, "bay"));
@@ -95,11 +97,6 @@ final class SourceView {
                                 .toList())));
         command.say(table);
         command.say("  " + Command.count(plan.rows().size(), "IED") + "; --all names each");
-    }
-
-    private static long bays(SitePart part) {
-        return (part.kind() == SitePart.Kind.BAY ? 1 : 0)
-                + part.parts().stream().mapToLong(SourceView::bays).sum();
     }
 
     /** Says what is wrong in the file. */
@@ -230,22 +227,9 @@ final class SourceView {
 
     private void sayCounts(SclFile file) {
         boolean isByType = file.ieds().size() > MOST_NAMED;
-        Map<String, int[]> counts = new LinkedHashMap<>();
+        Map<String, IedContent> counts = new LinkedHashMap<>();
         for (Ied ied : file.ieds()) {
-            int[] own =
-                    counts.computeIfAbsent(isByType ? ied.maker() + " " + ied.type() : ied.name(), key -> new int[6]);
-            for (LogicalNode node : ied.nodes()) {
-                own[0] += node.dataSets().size();
-                own[1] += node.reportControls().size();
-                own[2] += node.gooseControls().size();
-                own[3] += node.sampledValueControls().size();
-            }
-            for (LogicalNode node : ied.allNodes()) {
-                for (ExternalReference input : node.inputs()) {
-                    own[4]++;
-                    own[5] += input.isBound() ? 0 : 1;
-                }
-            }
+            counts.merge(isByType ? ied.maker() + " " + ied.type() : ied.name(), ied.content(), IedContent::plus);
         }
         Table table = new Table(
                 isByType ? "all of type" : "IED",
@@ -255,7 +239,8 @@ final class SourceView {
                 "sampled values",
                 "inputs",
                 "not bound yet");
-        counts.forEach((name, own) -> table.row(name, own[0], own[1], own[2], own[3], own[4], own[5]));
+        counts.forEach((name, own) -> table.row(
+                name, own.dataSets(), own.reports(), own.messages(), own.sampledValues(), own.inputs(), own.unbound()));
         command.say("");
         command.say(table);
         command.say(command.paint.faint("--all shows each dataset and control block"));

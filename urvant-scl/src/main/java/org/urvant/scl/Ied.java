@@ -93,6 +93,25 @@ public final class Ied extends SclElement {
         return Collections.unmodifiableList(nodes);
     }
 
+    /** Returns how much of what others ask for or send there is in it; told by a walk over it, without views. */
+    public IedContent content() {
+        int[] counts = new int[Tag.values().length];
+        int unbound = 0;
+        int end = store.end(row);
+        for (int at = row; at < end; at++) {
+            Tag tag = store.tag(at);
+            counts[tag.ordinal()]++;
+            unbound += tag == Tag.EXT_REF && store.attribute(at, "iedName", "").isEmpty() ? 1 : 0;
+        }
+        return new IedContent(
+                counts[Tag.DATA_SET.ordinal()],
+                counts[Tag.REPORT_CONTROL.ordinal()],
+                counts[Tag.GSE_CONTROL.ordinal()],
+                counts[Tag.SAMPLED_VALUE_CONTROL.ordinal()],
+                counts[Tag.EXT_REF.ordinal()],
+                unbound);
+    }
+
     /** Returns the logical devices of all servers, in the order of the file. */
     public List<LogicalDevice> logicalDevices() {
         List<LogicalDevice> devices = new ArrayList<>();

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 
 /**
  * A part of the site as the substation section gives it: a voltage level, bay, piece of equipment or function, with its
@@ -156,14 +157,23 @@ public final class SitePart extends SclElement {
 
     /** Returns how many parts there are in this one, and in those. */
     public int size() {
-        int size = 0;
+        return count(row + 1, kind -> true);
+    }
+
+    /** Returns how many parts of a kind there are in this one, and in those; this one counts too. */
+    public int count(Kind wanted) {
+        return count(row, wanted::equals);
+    }
+
+    private int count(int first, Predicate<Kind> isWanted) {
+        int count = 0;
         int end = store.end(row);
-        for (int at = row + 1; at < end; ) {
-            boolean isPart = kind(store.tag(at)) != null;
-            size += isPart ? 1 : 0;
-            at = isPart ? at + 1 : store.end(at);
+        for (int at = first; at < end; ) {
+            Kind kind = kind(store.tag(at));
+            count += kind != null && isWanted.test(kind) ? 1 : 0;
+            at = kind == null ? store.end(at) : at + 1;
         }
-        return size;
+        return count;
     }
 
     /** Returns the paths of the connectivity nodes in this part. */
