@@ -51,6 +51,7 @@ final class TrialView {
                     outcome.logic().isEmpty()
                             ? received
                             : hasRows ? Json.object("changes", changes, "received", received) : changes);
+            notes(outcome.rows());
             return;
         }
         outcome.logic().ifPresent(logic -> say(logic, lanes, seconds));
@@ -93,13 +94,18 @@ final class TrialView {
             command.note(command.paint.faint(
                     Command.count(all.size() - MOST_LINES, "value") + " more; --json has them all"));
         }
-        if (!outcome.rows().wrong().isEmpty()) {
-            command.note(command.paint.warn("wrong, and left out") + ": "
-                    + String.join(", ", outcome.rows().wrong()));
-        }
-        if (!outcome.rows().waiting().isEmpty()) {
-            command.note("more sources are needed for "
-                    + String.join(", ", outcome.rows().waiting()));
+        notes(outcome.rows());
+    }
+
+    private void notes(RowTrial rows) {
+        note(command.paint.warn("switched off, and gives nothing") + ": ", rows.off());
+        note(command.paint.warn("wrong, and left out") + ": ", rows.wrong());
+        note("more sources are needed for ", rows.waiting());
+    }
+
+    private void note(String what, List<String> rows) {
+        if (!rows.isEmpty()) {
+            command.note(what + String.join(", ", rows));
         }
     }
 

@@ -87,7 +87,8 @@ public record DeviceTrial(Optional<Trial.Outcome> logic, RowTrial rows) {
         received.addAll(after.received());
         received.sort(Comparator.comparing(RowTrial.Received::at));
         return new DeviceTrial(
-                Optional.of(outcome), new RowTrial(received, before.waiting(), before.wrong(), before.inputs()));
+                Optional.of(outcome),
+                new RowTrial(received, before.waiting(), before.wrong(), before.off(), before.inputs()));
     }
 
     /** Without a length it ends when all that rows hold back was given. */

@@ -26,9 +26,11 @@ import org.urvant.project.Project;
  * @param received what rows in use give whose sources are all given, in the order of time and then of the rows
  * @param waiting names of rows for which only some of the sources are given
  * @param wrong names of rows that are wrong, as the checks say, and so pass nothing on
+ * @param off names of rows that are switched off, although one of their sources is given
  * @param inputs what programs of the device get by the identifiers of rows, each as their input of that name
  */
-public record RowTrial(List<Received> received, List<String> waiting, List<String> wrong, List<Change> inputs) {
+public record RowTrial(
+        List<Received> received, List<String> waiting, List<String> wrong, List<String> off, List<Change> inputs) {
     /**
      * What one receiver gets.
      *
@@ -71,6 +73,7 @@ public record RowTrial(List<Received> received, List<String> waiting, List<Strin
         received = List.copyOf(received);
         waiting = List.copyOf(waiting);
         wrong = List.copyOf(wrong);
+        off = List.copyOf(off);
         inputs = List.copyOf(inputs);
     }
 
@@ -79,18 +82,18 @@ public record RowTrial(List<Received> received, List<String> waiting, List<Strin
         TreeSet<String> sources = new TreeSet<>();
         device.mappings().stream()
                 .flatMap(row -> row.origins().stream())
-                .filter(Mapping.End::isLink)
-                .forEach(end -> sources.add(link(end.connection())));
-        device.mappings().stream()
-                .flatMap(row -> row.origins().stream())
-                .filter(end ->
-                        end.point().contains("/") || end.connection().equals(ChannelPoint.OWN) && !end.isProgram())
-                .forEach(end -> sources.add(end.point()));
-        device.mappings().stream()
-                .flatMap(row -> row.origins().stream())
-                .flatMap(end -> command(end).stream())
+                .flatMap(end -> source(end).stream())
                 .forEach(sources::add);
         return sources;
+    }
+
+    /** Returns what a source is called that values can be given; empty for what programs write. */
+    private static Optional<String> source(Mapping.End end) {
+        if (end.isLink()) {
+            return Optional.of(link(end.connection()));
+        }
+        boolean isNamed = end.point().contains("/") || end.connection().equals(ChannelPoint.OWN) && !end.isProgram();
+        return isNamed ? Optional.of(end.point()) : command(end);
     }
 
     /** Returns whether a value with a name comes over a connection of a device, and not from the device itself. */

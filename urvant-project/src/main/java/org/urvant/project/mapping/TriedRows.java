@@ -40,6 +40,7 @@ final class TriedRows implements Evaluator.Receiver {
     private final TriedCommands commands = new TriedCommands();
     private final List<String> waiting = new ArrayList<>();
     private final List<String> wrong = new ArrayList<>();
+    private final List<String> off = new ArrayList<>();
     private final List<RowTrial.Received> received = new ArrayList<>();
     private final List<Change> inputs = new ArrayList<>();
 
@@ -89,7 +90,11 @@ final class TriedRows implements Evaluator.Receiver {
             long known = row.origins().stream()
                     .filter(end -> isGiven(names, row, end))
                     .count();
-            if (known == 0 || !row.isUsed()) {
+            if (known == 0) {
+                continue;
+            }
+            if (!row.isUsed()) {
+                off.add(row.name());
                 continue;
             }
             if (known < row.origins().size()) {
@@ -191,7 +196,7 @@ final class TriedRows implements Evaluator.Receiver {
         }
         evaluation.settle();
         evaluation.advance(nanos(last));
-        return new RowTrial(received, waiting, wrong, inputs);
+        return new RowTrial(received, waiting, wrong, off, inputs);
     }
 
     private static long nanos(Instant at) {
