@@ -64,7 +64,7 @@ final class BayCommand extends ChangingCommand {
         }
         List<BayCopy.Wanted> wanted = file == null
                 ? given.stream()
-                        .map(bay -> new BayCopy.Wanted(bay, pairs("--name", renamed), Map.of()))
+                        .map(bay -> new BayCopy.Wanted(bay, renames(renamed), Map.of()))
                         .toList()
                 : table(file);
         BayCopy plan = during("copying", () -> BayCopy.plan(project, from, wanted, texts));

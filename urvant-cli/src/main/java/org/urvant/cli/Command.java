@@ -60,12 +60,22 @@ abstract class Command implements Callable<Integer> {
     final ProjectFolder folder() {
         ProjectFolder folder = session.project(projectGiven);
         ParseResult typed = spec.root().commandLine().getParseResult();
-        folder.describe(typed.originalArgs().stream().map(Urvant::unguarded).collect(Collectors.joining(" ")));
+        folder.describe(typed.originalArgs().stream()
+                .map(Urvant::unguarded)
+                .map(Command::typed)
+                .collect(Collectors.joining(" ")));
         folder.watch(life);
         opened(folder);
         folder.finished()
                 .ifPresent(cutOff -> note("finished what was cut off: " + cutOff.title() + " (" + cutOff.at() + ")"));
         return folder;
+    }
+
+    /** Returns an argument as one would type it. */
+    private static String typed(String argument) {
+        return argument.isEmpty() || argument.chars().anyMatch(Character::isWhitespace)
+                ? "'" + argument + "'"
+                : argument;
     }
 
     /** Lets a kind of command see the project that it works on. */
@@ -200,6 +210,17 @@ abstract class Command implements Callable<Integer> {
             }
         }
         return pairs;
+    }
+
+    /** Returns what {@code --name} gives as NAME=OTHER; two in one text would be one name with signs in it. */
+    Map<String, String> renames(List<String> given) {
+        Map<String, String> renames = pairs("--name", given);
+        renames.forEach((name, other) -> {
+            if (other.isEmpty() || other.contains("=")) {
+                throw wrongUse("--name gives " + name + " the name '" + other + "'; repeat --name for another one");
+            }
+        });
+        return renames;
     }
 
     ParameterException wrongUse(String message) {

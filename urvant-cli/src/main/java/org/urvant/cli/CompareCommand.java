@@ -94,7 +94,7 @@ final class CompareCommand extends ChangingCommand {
         String is = right == null && !left.endsWith(LIVE) ? left + LIVE : left;
         String wanted = right == null ? left.replace(LIVE, "") : right;
         List<Sides.Named> pair = sides.pair(is, wanted);
-        Map<String, String> aims = pairs("--name", names);
+        Map<String, String> aims = renames(names);
         boolean isBack = take.isAsked() && take.into().equals(pair.get(0).name());
         Sides.Named first =
                 isBack ? pair.get(0) : pair.get(0).renamed(aims); // names are those of the side that follows
