@@ -29,9 +29,10 @@ final class Programs {
 
     /** Makes an archive of what a program loads. */
     Path archive(List<String> training, Path folder) throws IOException, InterruptedException {
-        Path archive = Files.createTempFile("figures", ".jsa");
-        Files.delete(archive);
-        run(List.of("-XX:ArchiveClassesAtExit=" + archive), training, folder, Set.of(0, 1));
+        Path archive = Files.createTempDirectory("figures").resolve("classes.jsa");
+        List<String> keeping = new ArrayList<>(List.of("org.urvant.cli.KeptClasses", archive.toString()));
+        keeping.addAll(training);
+        run(List.of(), keeping, folder, Set.of(0));
         if (!Files.exists(archive)) {
             throw new IllegalStateException("no archive was made of " + training);
         }

@@ -31,6 +31,7 @@ final class KeptClasses {
     private final Path file;
     private final Path key;
     private final Path made;
+    private final Path list;
     private final Path lock;
 
     KeptClasses(Path file, String classPath) {
@@ -38,6 +39,7 @@ final class KeptClasses {
         this.file = file;
         this.key = file.resolveSibling(file.getFileName() + ".key");
         this.made = file.resolveSibling(file.getFileName() + ".new");
+        this.list = file.resolveSibling(file.getFileName() + ".list");
         this.lock = file.resolveSibling(file.getFileName() + ".lock");
     }
 
@@ -69,9 +71,10 @@ final class KeptClasses {
         return new KeptClasses(Path.of(named), System.getProperty("java.class.path"));
     }
 
-    /** Makes the file that is the only argument. */
+    /** Makes the file that is the first argument, by a program that follows with its arguments; the demo when none does. */
     public static void main(String[] arguments) throws IOException, InterruptedException {
-        of(arguments[0]).make(List.of(Main.class.getName(), "demo"));
+        List<String> program = List.of(arguments).subList(1, arguments.length);
+        of(arguments[0]).make(program.isEmpty() ? List.of(Main.class.getName(), "demo") : program);
     }
 
     /** Returns whether the file was made by this Java from these classes, or could not be, which stays so. */
@@ -110,14 +113,50 @@ final class KeptClasses {
             return made(program);
         } finally {
             Files.deleteIfExists(made);
+            Files.deleteIfExists(list);
             mine.close();
         }
     }
 
+    /** Which classes are loaded is listed first, and then they are kept with all that Java itself needs to begin. */
     private boolean made(List<String> program) throws IOException, InterruptedException {
+        List<String> listing = new ArrayList<>(
+                List.of("-XX:DumpLoadedClassList=" + list, "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC"));
+        listing.addAll(program);
+        boolean isMade = runs(listing)
+                && Files.exists(list)
+                && listed()
+                && runs(List.of(
+                        "-Xshare:dump",
+                        "-XX:SharedClassListFile=" + list,
+                        "-XX:SharedArchiveFile=" + made,
+                        "-XX:+UseG1GC")) // the only one that keeps objects, too
+                && Files.exists(made);
+        if (!isMade) {
+            SafeFile.writeText(key, now() + FAILED);
+            return false;
+        }
+        Files.deleteIfExists(key);
+        Files.move(made, file, StandardCopyOption.REPLACE_EXISTING);
+        SafeFile.writeText(key, now());
+        return true;
+    }
+
+    /**
+     * Takes out what would have classes of the old form linked, as those of picocli are: linked they are not kept, and they are
+     * half of what a short command loads.
+     */
+    private boolean listed() throws IOException {
+        List<String> lines = Files.readAllLines(list).stream()
+                .filter(line -> !(line.startsWith("@lambda") && line.contains("picocli/")))
+                .toList();
+        Files.write(list, lines);
+        return true;
+    }
+
+    private boolean runs(List<String> options) throws IOException, InterruptedException {
         List<String> command = new ArrayList<>(java());
-        command.addAll(1, List.of("-XX:ArchiveClassesAtExit=" + made, "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC"));
-        command.addAll(program);
+        command.addAll(options);
         Process process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.DISCARD)
@@ -127,14 +166,7 @@ final class KeptClasses {
         if (!isOver) {
             process.destroyForcibly().waitFor();
         }
-        if (!isOver || process.exitValue() != 0 || !Files.exists(made)) {
-            SafeFile.writeText(key, now() + FAILED);
-            return false;
-        }
-        Files.deleteIfExists(key);
-        Files.move(made, file, StandardCopyOption.REPLACE_EXISTING);
-        SafeFile.writeText(key, now());
-        return true;
+        return isOver && process.exitValue() == 0;
     }
 
     /** What the file depends on: which Java runs, and which jars. */
