@@ -19,6 +19,7 @@ import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
+import org.urvant.core.progress.Progress;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.file.SafeFile;
 import org.urvant.project.cache.KnownFiles;
@@ -120,10 +121,11 @@ public record ImportPlan(
      * @throws MalformedInputException when it is no sound SCL file
      */
     public static ImportPlan look(Path file, KnownFiles known) {
-        return of(file, known.look(file, String.valueOf(file.getFileName())), Map.of(), false);
+        return of(file, known.look(file, String.valueOf(file.getFileName())), Map.of(), false, Progress.NONE);
     }
 
-    static ImportPlan of(Path from, KnownFiles.Looked looked, Map<SclFile, List<String>> known, boolean isHeld) {
+    static ImportPlan of(
+            Path from, KnownFiles.Looked looked, Map<SclFile, List<String>> known, boolean isHeld, Progress progress) {
         String name = String.valueOf(from.getFileName());
         SclImport read = looked.read();
         SclFile file = read.file();
@@ -139,7 +141,9 @@ public record ImportPlan(
         known.forEach((other, names) ->
                 names.forEach(ied -> other.ied(ied).ifPresent(found -> wanted.putIfAbsent(ied, found))));
         Map<SclFile, TypeComparison> types = new HashMap<>();
-        for (Ied ied : file.ieds()) {
+        List<Ied> ieds = file.ieds();
+        for (Ied ied : ieds) {
+            progress.at("comparing " + name, rows.size(), ieds.size());
             Optional<Ied> before = Optional.ofNullable(wanted.get(ied.name()));
             // the very same file needs no comparison
             List<IedDifference> differences = isHeld
@@ -154,6 +158,7 @@ public record ImportPlan(
                 before.ifPresent(old -> revisions(ied, old, findings));
             }
         }
+        progress.at("", 0, 0);
         SclCheck.Result all =
                 new SclCheck.Result(findings.stream().sorted().toList(), check.unlisted(), check.unsoundIeds());
         Source source = new Source(from, looked.digest(), looked.size(), looked.content());

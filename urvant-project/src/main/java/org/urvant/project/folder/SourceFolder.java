@@ -130,7 +130,7 @@ final class SourceFolder {
                             .filter(ied -> !hidden.contains(ied))
                             .toList());
         }
-        return ImportPlan.of(file, looked, known, isHeld);
+        return ImportPlan.of(file, looked, known, isHeld, progress);
     }
 
     /** Refuses an import when other files were taken in or out since it was planned. */
