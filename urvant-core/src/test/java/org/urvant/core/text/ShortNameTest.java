@@ -8,6 +8,8 @@ import java.util.Map;
 import java.util.Set;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.constraints.CharRange;
+import net.jqwik.api.constraints.Chars;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -48,6 +50,14 @@ class ShortNameTest {
                 assertThat(made.codePoints()).noneMatch(c -> c >= 0xD800 && c <= 0xDFFF);
             }
         }
+    }
+
+    /** One blank where white space stands, none at the ends; a text that is so already comes back as it is. */
+    @Property(tries = 500)
+    void textsAreSpacedAlike(@ForAll @CharRange(from = '\t', to = '\r') @Chars({' ', 'a', 'Å', '\u00A0'}) String text) {
+        String spaced = ShortName.spaced(text);
+        assertThat(spaced).isEqualTo(String.join(" ", text.strip().split("[ \\t\\n\\x0B\\f\\r]+")));
+        assertThat(ShortName.spaced(spaced)).isEqualTo(spaced);
     }
 
     private enum Lamp {
