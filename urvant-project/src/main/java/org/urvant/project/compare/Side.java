@@ -44,7 +44,7 @@ public final class Side {
     private final Section tree;
     private final Anatomy anatomy;
 
-    private final List<String> unread;
+    private final List<Unread> unread;
 
     private final boolean isOfProject;
 
@@ -68,7 +68,7 @@ public final class Side {
             String owner,
             Section tree,
             Anatomy anatomy,
-            List<String> unread,
+            List<Unread> unread,
             boolean isOfProject) {
         this.unread = List.copyOf(unread);
         this.isOfProject = isOfProject;
@@ -119,7 +119,7 @@ public final class Side {
     /** Returns a bay with its equipment and its devices, which are named by type and number, so that two bays can be compared. */
     public static Side of(Project project, Bay bay) {
         SortedMap<String, Node> nodes = SiteTree.equipment(bay);
-        List<String> unread = new ArrayList<>();
+        List<Unread> unread = new ArrayList<>();
         SortedMap<String, Node> inner = new TreeMap<>();
         NavigableMap<String, DeviceSheets> sheets = new TreeMap<>();
         Map<String, Integer> numbers = new TreeMap<>();
@@ -168,7 +168,7 @@ public final class Side {
     private static Side of(Project project, Predicate<Device> isAlike) {
         SortedMap<String, Node> inner = new TreeMap<>();
         NavigableMap<String, DeviceSheets> sheets = new TreeMap<>();
-        List<String> unread = new ArrayList<>();
+        List<Unread> unread = new ArrayList<>();
         project.devices().values().forEach(device -> {
             if (isAlike.test(device)) {
                 inner.put(
@@ -261,7 +261,7 @@ public final class Side {
                         found,
                         anatomy.at(prefix + path),
                         unread.stream()
-                                .filter(text -> isWithin(text, prefix + path))
+                                .filter(each -> isWithin(each, prefix + path))
                                 .toList(),
                         isOfProject);
             }
@@ -273,16 +273,11 @@ public final class Side {
     }
 
     /** What cannot be read elsewhere in the device does not concern a part of it. */
-    private boolean isWithin(String unreadText, String path) {
-        if (!unreadText.startsWith(owner + " ")) {
-            return true;
-        }
-        String rest = unreadText.substring(owner.length() + 1);
-        boolean isRow = rest.startsWith("mapping '");
+    private static boolean isWithin(Unread unread, String path) {
         return switch (path) {
-            case "mappings" -> isRow;
-            case "settings" -> !isRow;
-            default -> rest.startsWith((path.startsWith(SETTINGS) ? path.substring(SETTINGS.length()) : path) + ".");
+            case "mappings" -> unread.isInMappings();
+            case "settings" -> unread.isInSettings("");
+            default -> unread.isInSettings(path.startsWith(SETTINGS) ? path.substring(SETTINGS.length()) : path);
         };
     }
 
@@ -348,7 +343,7 @@ public final class Side {
 
     /** Returns what could not be read, so that it stands in no tree and is not compared. */
     public List<String> unread() {
-        return unread;
+        return unread.stream().map(Unread::text).toList();
     }
 
     /** Returns the name of the type, where it is of a device whose type is known. */

@@ -48,25 +48,26 @@ final class SiteTree {
     }
 
     /** What of a device is wrong so that it gets nothing of it: it stands in no tree, and so in no comparison. */
-    static List<String> unread(Project project, Device device) {
+    static List<Unread> unread(Project project, Device device) {
         Optional<DeviceSheets> sheets = project.type(device).map(type -> DeviceSheets.of(type, device));
         if (sheets.isEmpty()) {
-            return List.of(device.name() + ": type '" + device.type().text() + "' is not known");
+            return List.of(Unread.all(device.name() + ": type '" + device.type().text() + "' is not known"));
         }
-        List<String> unread = new ArrayList<>();
+        List<Unread> unread = new ArrayList<>();
         for (Sheet sheet : sheets.get().all()) {
             for (SettingDefinition setting : sheet.definition().settings().values()) {
                 Entry entry = sheet.given().get(setting.path());
                 Optional<ReadValue> read = entry == null ? Optional.empty() : sheet.reading(setting);
                 if (read.filter(value -> !value.isSound()).isPresent()) {
-                    unread.add(device.name() + " " + sheet.path(setting.path()) + " '" + entry.text() + "'");
+                    String path = sheet.path(setting.path());
+                    unread.add(Unread.setting(path, device.name() + " " + path + " '" + entry.text() + "'"));
                 }
             }
         }
-        sheets.get().strangers().forEach(stranger -> unread.add(device.name() + ": " + stranger.message()));
+        sheets.get().strangers().forEach(stranger -> unread.add(Unread.all(device.name() + ": " + stranger.message())));
         for (Mapping row : device.mappings()) {
             if (ResolvedMapping.resolve(project, device, row, finding -> {}).isEmpty()) {
-                unread.add(device.name() + " mapping '" + row.name() + "'");
+                unread.add(Unread.row(device.name() + " mapping '" + row.name() + "'"));
             }
         }
         return unread;
