@@ -1,13 +1,13 @@
 package org.urvant.project.compare;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.stream.Stream;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Difference;
 import org.urvant.core.error.RefusedException;
@@ -114,17 +114,12 @@ public record Accepted(SortedMap<String, String> reasons) {
      * has another name.
      */
     public static SortedMap<String, String> renamed(Project project, Ref from, String to) {
-        String kind = from.kind() == Ref.Kind.DEVICE ? "" : from.kind().name().toLowerCase(Locale.ROOT) + ":";
-        String old = kind + from.name();
         SortedMap<String, String> renamed = new TreeMap<>();
         for (String key : project.remarks().accepted().keySet()) {
             String left = side(project, key);
             String right = side(project, key.substring(left.length()).stripLeading());
             String rest = key.substring(left.length() + (right.isEmpty() ? 0 : 1) + right.length());
-            String now = renamed(left, old, kind + to)
-                    + (right.isEmpty() ? "" : " ")
-                    + renamed(right, old, kind + to)
-                    + rest;
+            String now = renamed(left, from, to) + (right.isEmpty() ? "" : " ") + renamed(right, from, to) + rest;
             if (!now.equals(key)) {
                 renamed.put(key, now);
             }
@@ -132,22 +127,49 @@ public record Accepted(SortedMap<String, String> reasons) {
         return renamed;
     }
 
-    private static String renamed(String side, String old, String now) {
-        return side.equals(old) || side.startsWith(old + ":") ? now + side.substring(old.length()) : side;
+    private static String renamed(String side, Ref from, String to) {
+        Named named = Named.of(side);
+        return named.kind().equals(prefix(from.kind())) && named.name().equals(from.name())
+                ? named.kind() + to + named.part()
+                : side;
     }
 
-    /** Returns the side of the site that a text begins with; empty text when it is none. Names of bays may have blanks. */
+    private static String prefix(Ref.Kind kind) {
+        return kind == Ref.Kind.DEVICE ? "" : kind.name().toLowerCase(Locale.ROOT) + ":";
+    }
+
+    /**
+     * A side of the site as it is written.
+     *
+     * @param kind {@code bay:} or {@code list:}; empty text for a device
+     * @param part what of it is meant, with a colon before it; empty text for all of it
+     */
+    private record Named(String kind, String name, String part) {
+        private static final Pattern FORM = Pattern.compile("(bay:|list:|)([^:]*)((?::.*)?)");
+
+        static Named of(String text) {
+            Matcher form = FORM.matcher(text);
+            return form.matches() ? new Named(form.group(1), form.group(2), form.group(3)) : new Named("", text, "");
+        }
+
+        boolean isIn(Project project) {
+            return switch (kind) {
+                case "bay:" -> project.bays().containsKey(name);
+                case "list:" -> project.lists().containsKey(name);
+                default -> project.devices().containsKey(name);
+            };
+        }
+    }
+
+    /** Returns the side of the site before a blank in a text; empty text when there is none. Names of bays may have blanks. */
     private static String side(Project project, String text) {
-        String longest = Stream.of(
-                        project.devices().keySet().stream(),
-                        project.bays().keySet().stream().map(name -> "bay:" + name),
-                        project.lists().keySet().stream().map(name -> "list:" + name))
-                .flatMap(names -> names)
-                .filter(name -> text.startsWith(name + " ") || text.startsWith(name + ":"))
-                .max(Comparator.comparingInt(String::length))
-                .orElse("");
-        int end = text.indexOf(' ', longest.length());
-        return longest.isEmpty() || end < 0 ? "" : text.substring(0, end); // with the part that is meant
+        for (int end = text.lastIndexOf(' '); end > 0; end = text.lastIndexOf(' ', end - 1)) {
+            Named named = Named.of(text.substring(0, end));
+            if (named.isIn(project) && named.part().indexOf(' ') < 0) {
+                return text.substring(0, end);
+            }
+        }
+        return "";
     }
 
     private static String text(Node node) {
