@@ -3,11 +3,9 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Ref;
 import org.urvant.project.Device;
-import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.change.Change;
 import org.urvant.project.change.DeviceChange;
@@ -104,19 +102,7 @@ final class DeviceCommand extends ChangingCommand {
     @Override
     public Integer call() {
         Project project = folder().load();
-        List<Device> found = new ArrayList<>();
-        for (Device device : project.devices().values()) {
-            String all = (device.name() + " " + device.type().text() + " "
-                            + device.plate().text(Plate.Item.DESCRIPTION) + " "
-                            + project.type(device)
-                                    .map(type -> type.maker() + " " + type.title() + " "
-                                            + type.plate().labels())
-                                    .orElse(""))
-                    .toLowerCase(Locale.ROOT);
-            if (all.contains(find.toLowerCase(Locale.ROOT))) {
-                found.add(device);
-            }
-        }
+        List<Device> found = new ArrayList<>(project.devicesWith(find));
         found.sort(
                 switch (sort) {
                     case "device" -> Comparator.comparing(Device::name);

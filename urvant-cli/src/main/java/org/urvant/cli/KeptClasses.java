@@ -123,15 +123,16 @@ final class KeptClasses {
         List<String> listing = new ArrayList<>(
                 List.of("-XX:DumpLoadedClassList=" + list, "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC"));
         listing.addAll(program);
-        boolean isMade = runs(listing)
-                && Files.exists(list)
-                && listed()
-                && runs(List.of(
-                        "-Xshare:dump",
-                        "-XX:SharedClassListFile=" + list,
-                        "-XX:SharedArchiveFile=" + made,
-                        "-XX:+UseG1GC")) // the only one that keeps objects, too
-                && Files.exists(made);
+        boolean isMade = runs(listing) && Files.exists(list);
+        if (isMade) {
+            leaveOutOldLinks();
+            isMade = runs(List.of(
+                            "-Xshare:dump",
+                            "-XX:SharedClassListFile=" + list,
+                            "-XX:SharedArchiveFile=" + made,
+                            "-XX:+UseG1GC")) // the only one that keeps objects, too
+                    && Files.exists(made);
+        }
         if (!isMade) {
             SafeFile.writeText(key, now() + FAILED);
             return false;
@@ -146,12 +147,11 @@ final class KeptClasses {
      * Takes out what would have classes of the old form linked, as those of picocli are: linked they are not kept, and they are
      * half of what a short command loads.
      */
-    private boolean listed() throws IOException {
+    private void leaveOutOldLinks() throws IOException {
         List<String> lines = Files.readAllLines(list).stream()
                 .filter(line -> !(line.startsWith("@lambda") && line.contains("picocli/")))
                 .toList();
         Files.write(list, lines);
-        return true;
     }
 
     private boolean runs(List<String> options) throws IOException, InterruptedException {

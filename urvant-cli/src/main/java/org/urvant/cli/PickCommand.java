@@ -67,15 +67,12 @@ final class PickCommand extends ChangingCommand {
                     case "add" -> {
                         requireTerms("there is no query to add", "Give terms, such as kind:trip.");
                         Query query = Query.parse(Query.text(terms), folder.queries());
-                        boolean isForAll = isGeneral
-                                || project.picks().containsKey(name)
-                                        && project.pick(name).isGeneral();
-                        if (isForAll && iedName != null) {
+                        if (isGeneral && iedName != null) {
                             throw new RefusedException(
                                     "a general pick is for all relays, and --ied names one",
                                     "Leave out --ied; name relays when you use the pick.");
                         }
-                        yield isForAll
+                        yield isGeneral
                                 ? PickChange.addGeneral(project, name, query)
                                 : PickChange.add(project, name, ied(), query);
                     }

@@ -25,11 +25,13 @@ final class TrialView {
 
     private final Command command;
     private final Session session;
+    private final String device;
     private final ZoneId where;
 
-    TrialView(Command command, ZoneId where) {
+    TrialView(Command command, String device, ZoneId where) {
         this.command = command;
         this.session = command.session;
+        this.device = device;
         this.where = where;
     }
 
@@ -62,6 +64,7 @@ final class TrialView {
         } else if (hasRows || outcome.logic().isEmpty()) {
             rows(outcome);
         }
+        notes(outcome.rows());
     }
 
     private void rows(DeviceTrial outcome) {
@@ -94,11 +97,11 @@ final class TrialView {
             command.note(command.paint.faint(
                     Command.count(all.size() - MOST_LINES, "value") + " more; --json has them all"));
         }
-        notes(outcome.rows());
     }
 
     private void notes(RowTrial rows) {
         note(command.paint.warn("switched off, and gives nothing") + ": ", rows.off());
+        rows.off().stream().limit(1).forEach(row -> command.next("urvant enable " + device + " '" + row + "'"));
         note(command.paint.warn("wrong, and left out") + ": ", rows.wrong());
         note("more sources are needed for ", rows.waiting());
     }

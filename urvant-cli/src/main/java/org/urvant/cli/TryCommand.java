@@ -96,7 +96,7 @@ final class TryCommand extends Command {
         ZoneId where = trial.map(Trial::zone).orElse(ZoneOffset.UTC);
         Instant start = time.begin(where, session.clock().instant());
         Optional<Duration> span = time.span();
-        TrialView view = new TrialView(this, where);
+        TrialView view = new TrialView(this, name, where);
         long before = System.nanoTime();
         DeviceTrial outcome = DeviceTrial.run(
                 project,

@@ -2,6 +2,7 @@ package org.urvant.project;
 
 import java.util.Collections;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -126,6 +127,22 @@ public record Project(
             throw new UnknownNameException("device", name, devices.keySet());
         }
         return device;
+    }
+
+    /** Returns the devices of which the name, type, maker, labels or description contains a text, whatever its case. */
+    public List<Device> devicesWith(String text) {
+        String wanted = text.toLowerCase(Locale.ROOT);
+        return devices.values().stream()
+                .filter(device -> said(device).toLowerCase(Locale.ROOT).contains(wanted))
+                .toList();
+    }
+
+    private String said(Device device) {
+        return device.name() + " " + device.type().text() + " " + device.plate().text(Plate.Item.DESCRIPTION) + " "
+                + type(device)
+                        .map(type -> type.maker() + " " + type.title() + " "
+                                + type.plate().labels())
+                        .orElse("");
     }
 
     /** Returns the type of a device, or empty when the catalogue does not know it. */

@@ -109,7 +109,9 @@ public final class SclFile extends SclElement {
         for (int at : store.children(0, Tag.IED)) {
             boolean isItself = publisher.equals(store.attribute(at, "name", ""));
             int end = store.end(at);
-            for (int row = at; (row = store.anywhere(row, end, Tag.EXT_REF)) < end; row++) {
+            for (int row = store.anywhere(at, end, Tag.EXT_REF);
+                    row < end;
+                    row = store.anywhere(row + 1, end, Tag.EXT_REF)) {
                 String from = store.attribute(row, "iedName", "");
                 if (from.equals(publisher) || isItself && from.equals("@")) {
                     receivers.add(new Ied(this, at));

@@ -24,9 +24,15 @@ public final class PickChange {
      * Adds a query to a pick, which it makes when there is none of that name: for relays of the type of one IED.
      *
      * @param ied name of a relay of the type; empty for the first one
-     * @throws RefusedException when the name is not allowed, or no relay is imported
+     * @throws RefusedException when the name is not allowed, no relay is imported, or a relay is named for a general pick
      */
     public static Project add(Project project, String name, Optional<String> ied, Query query) {
+        Pick known = project.picks().get(name);
+        if (known != null && known.isGeneral() && ied.isPresent()) {
+            throw new RefusedException(
+                    "pick " + name + " is for all relays, and " + ied.get() + " is named",
+                    "Name no relay; name some when you use the pick.");
+        }
         return add(project, name, query, () -> {
             Ied example = fitting(project, name, ied);
             return new Pick(name, example.maker(), example.type(), List.of(), List.of());
