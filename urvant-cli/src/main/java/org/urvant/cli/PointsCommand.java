@@ -7,6 +7,7 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
+import org.urvant.core.point.list.PointSet;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.Project;
 import org.urvant.project.change.ListChange;
@@ -25,7 +26,7 @@ import picocli.CommandLine.Parameters;
             "          urvant points PD1 --unmapped",
             "          urvant points PD1 --writable      what the list lets others write, and who does",
             "          urvant points PD1 --out pd1.xlsx  'urvant import pd1.xlsx --name PD1' takes it back",
-            "          urvant points copy PD1 PD2 --only 'motor-*' --station 8",
+            "          urvant points copy PD1 PD2 --only 'motor-*' --station 8 --follow",
             "          urvant points --unbound",
             "          urvant points bind PD1 7"
         })
@@ -53,7 +54,8 @@ final class PointsCommand extends ChangingCommand {
             name = "copy",
             description =
                     "Make a list from another, with all its points or some: for a second station of the same kind, or a"
-                            + " leaner set for another use. Rows that read or write the points are not copied.")
+                            + " leaner set for another use. Rows that read or write the points are not copied. With"
+                            + " --follow it has what the other list has whenever that one changes.")
     int copy(
             @Parameters(paramLabel = "LIST", description = "The list to copy.") String from,
             @Parameters(paramLabel = "NEW", description = "Name of the copy.") String to,
@@ -64,19 +66,18 @@ final class PointsCommand extends ChangingCommand {
                             description = "Only these points; * stands for any text in a key.")
                     List<String> only,
             @Option(names = "--station", paramLabel = "ADDRESS", description = "Address of the station of the copy.")
-                    Integer station) {
+                    Integer station,
+            @Option(names = "--follow", description = "The list has no points of its own: those of LIST, as they are.")
+                    boolean isFollowing) {
         ProjectFolder folder = changing();
         Project project = folder.load();
-        ListChange change = ListChange.copied(
-                project,
-                from,
-                only == null ? List.of() : only,
-                to,
-                station == null ? OptionalInt.empty() : OptionalInt.of(station));
+        PointSet set = new PointSet(
+                from, only == null ? List.of() : only, station == null ? OptionalInt.empty() : OptionalInt.of(station));
+        ListChange change = isFollowing ? ListChange.following(project, set, to) : ListChange.copied(project, set, to);
         new PointsView(this, List.of(change.list()), Map.of()).sayPoints((point, use) -> true, "");
         folder.save(project, change.after());
         say("added list " + to + ", " + count(change.points().size(), "point") + " of "
-                + project.list(from).points().size());
+                + project.list(from).points().size() + (isFollowing ? ", which follows " + from : ""));
         next("urvant map DEVICE '" + to + "/*'");
         return Exit.DONE;
     }
@@ -96,6 +97,19 @@ final class PointsCommand extends ChangingCommand {
         return Exit.DONE;
     }
 
+    @CommandLine.Command(
+            name = "own",
+            description = "Give a list that follows another points of its own, the same as it has now.")
+    int own(@Parameters(paramLabel = "LIST", description = "Name of the list.") String list) {
+        ProjectFolder folder = changing();
+        Project project = folder.load();
+        ListChange change = ListChange.released(project, list);
+        folder.save(project, change.after());
+        say("list " + list + " has " + count(change.points().size(), "point") + " of its own");
+        next("urvant points " + list);
+        return Exit.DONE;
+    }
+
     @Override
     public Integer call() {
         Project project = folder().load();
@@ -106,7 +120,9 @@ final class PointsCommand extends ChangingCommand {
             PointList list = project.list(name);
             PointListFile.write(session.path(out), list);
             say("wrote " + count(list.points().size(), "point") + " to " + out);
-            next("urvant import " + out + " --name " + name);
+            if (list.set().isEmpty()) {
+                next("urvant import " + out + " --name " + name);
+            }
             return Exit.DONE;
         }
         List<PointList> lists = name == null ? List.copyOf(project.lists().values()) : List.of(project.list(name));

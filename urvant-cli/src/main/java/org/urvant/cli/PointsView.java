@@ -8,6 +8,7 @@ import java.util.function.BiPredicate;
 import java.util.stream.Collectors;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
+import org.urvant.core.point.list.PointSet;
 import org.urvant.core.text.Word;
 import org.urvant.project.mapping.ListUse;
 
@@ -28,7 +29,7 @@ final class PointsView {
             command.sayJson(lists.stream().map(this::row).toList());
             return;
         }
-        Table table = new Table("list", "protocol", "stations", "points", "read", "written", "not mapped");
+        Table table = new Table("list", "protocol", "stations", "points", "read", "written", "not mapped", "follows");
         for (PointList list : lists) {
             table.row(row(list).values().toArray());
         }
@@ -60,7 +61,8 @@ final class PointsView {
                 "read", all.stream().filter(use -> !use.readBy().isEmpty()).count(),
                 "written",
                         all.stream().filter(use -> !use.writtenBy().isEmpty()).count(),
-                "notMapped", all.stream().filter(ListUse::isNone).count());
+                "notMapped", all.stream().filter(ListUse::isNone).count(),
+                "follows", list.set().map(PointSet::follows).orElse(""));
     }
 
     /**

@@ -13,7 +13,7 @@ import org.urvant.core.point.list.PointList;
 import org.urvant.scl.SclFile;
 
 /**
- * What was brought into a project: SCL files, and lists of points.
+ * What was brought into a project: SCL files, and lists of points. A list that follows another always has the points of that one.
  *
  * @param files the files, in the order of their import
  * @param unwanted by file, names of IEDs in it that nobody ticked at import
@@ -28,7 +28,39 @@ public record Imported(
     public Imported {
         files = List.copyOf(files);
         unwanted = Map.copyOf(unwanted);
-        lists = Collections.unmodifiableSortedMap(new TreeMap<>(lists));
+        lists = Collections.unmodifiableSortedMap(followed(lists));
+    }
+
+    private static SortedMap<String, PointList> followed(SortedMap<String, PointList> lists) {
+        SortedMap<String, PointList> followed = new TreeMap<>(lists);
+        lists.values().forEach(list -> list.set().ifPresent(set -> {
+            PointList other = lists.get(set.follows());
+            if (other == null || other.set().isPresent()) {
+                throw new IllegalArgumentException(
+                        "list " + list.name() + " follows " + set.follows() + ", which has no points of its own");
+            }
+            followed.put(list.name(), PointList.of(list.name(), set, other));
+        }));
+        return followed;
+    }
+
+    /** Returns the lists that follow another one. */
+    public List<PointList> following(String list) {
+        return lists.values().stream()
+                .filter(each ->
+                        each.set().filter(set -> set.follows().equals(list)).isPresent())
+                .toList();
+    }
+
+    /** Returns these with a list of points under another name; what follows it follows it still. */
+    public Imported renamed(String list, String to) {
+        SortedMap<String, PointList> others = new TreeMap<>(lists);
+        others.put(to, others.remove(list).named(to));
+        following(list)
+                .forEach(each -> others.put(
+                        each.name(),
+                        PointList.of(each.name(), each.set().orElseThrow().following(to), others.get(to))));
+        return new Imported(files, unwanted, others, recall);
     }
 
     /** Returns these and one file more, of which only some IEDs are wanted. */
@@ -58,7 +90,7 @@ public record Imported(
         return new Imported(files, unwanted, others, recall);
     }
 
-    /** Returns these without a list of points. */
+    /** Returns these without a list of points, which no other follows. */
     public Imported withoutList(String list) {
         SortedMap<String, PointList> others = new TreeMap<>(lists);
         others.remove(list);

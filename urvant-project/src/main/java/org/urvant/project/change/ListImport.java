@@ -31,7 +31,7 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
      * A point of the old list or the new.
      *
      * @param difference how it stands to the list that the project has
-     * @param uses rows of devices that read or write it: the device, and the name of the row
+     * @param uses rows of devices that read or write it, or the same point of a list that follows: the device, and the name of the row
      */
     public record Row(ListDifference difference, List<String> uses) {
         public Row {
@@ -63,7 +63,7 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
      *
      * @param takesSound whether rows that are sound are taken although others are not
      * @throws RefusedException when the name is that of an IED or device, the list is of another protocol than the one that is
-     *     there, or rows are wrong
+     *     there or follows another, or rows are wrong
      */
     public static ListImport plan(Project project, ListReading reading, boolean takesSound) {
         PointList read = reading.list()
@@ -80,6 +80,9 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
                     "Correct the list, or take what is sound.");
         }
         PointList old = project.lists().get(read.name());
+        if (old != null) {
+            ListChange.requireOwn(old);
+        }
         if (old != null && old.space() != read.space()) {
             throw new RefusedException(
                     "list " + read.name() + " is of " + old.space().title() + ", the new one of "
@@ -136,6 +139,12 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
 
     private static Map<String, List<String>> uses(Project project, String list) {
         Map<String, List<String>> uses = new HashMap<>();
+        uses(project, list, uses);
+        project.imported().following(list).forEach(each -> uses(project, each.name(), uses));
+        return uses;
+    }
+
+    private static void uses(Project project, String list, Map<String, List<String>> uses) {
         String begin = list + "/";
         project.devices().values().forEach(device -> {
             for (Mapping row : device.mappings()) {
@@ -144,7 +153,6 @@ public record ListImport(PointList list, ListReading reading, List<Row> rows, Pr
                         .add(device.name() + " " + row.name()));
             }
         });
-        return uses;
     }
 
     /** Returns how many points stand in some way. */

@@ -3,8 +3,10 @@ package org.urvant.project.change;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Ref;
+import org.urvant.core.point.list.PointList;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
@@ -27,9 +29,17 @@ public record ListRemoval(String list, List<SignalUse.Use> rows) {
      * Says what goes with a list.
      *
      * @throws UnknownNameException when there is no such list
+     * @throws RefusedException when another list follows it
      */
     public static ListRemoval of(Project project, String list) {
         String begin = project.list(list).name() + "/";
+        List<String> following =
+                project.imported().following(list).stream().map(PointList::name).toList();
+        if (!following.isEmpty()) {
+            throw new RefusedException(
+                    "list " + list + " has the points of " + String.join(", ", following),
+                    "Remove what follows it first, or give it points of its own.");
+        }
         List<SignalUse.Use> rows = new ArrayList<>();
         for (Device device : project.devices().values()) {
             for (Mapping row : device.mappings()) {

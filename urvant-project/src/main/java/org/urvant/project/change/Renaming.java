@@ -14,7 +14,6 @@ import org.urvant.core.finding.Ref.Kind;
 import org.urvant.core.language.ProgramText;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.language.Term;
-import org.urvant.core.point.list.PointList;
 import org.urvant.project.AddressBook;
 import org.urvant.project.AddressBook.GivenAddress;
 import org.urvant.project.Bay;
@@ -226,10 +225,7 @@ public record Renaming(Ref from, String to) {
                 Pick pick = pointed.pick(from.name());
                 yield pointed.with(pointed.choices().withoutPick(from.name()).with(pick.named(to)));
             }
-            case LIST -> {
-                PointList list = pointed.list(from.name());
-                yield pointed.with(pointed.imported().withoutList(from.name()).with(list.named(to)));
-            }
+            case LIST -> pointed.with(pointed.imported().renamed(from.name(), to));
             case QUERY -> {
                 String text = pointed.choices().queries().get(from.name());
                 yield pointed.with(pointed.choices().withQuery(from.name(), "").withQuery(to, text));

@@ -51,6 +51,7 @@ final class SiteTaking {
 
     private static Project list(Project project, Side into, Section tree) {
         PointList before = project.list(into.owner());
+        ListChange.requireOwn(before);
         ListReading reading = ListTree.read(before, tree);
         Optional<Finding> mistake = reading.findings().stream()
                 .filter(finding -> !reading.isSound())

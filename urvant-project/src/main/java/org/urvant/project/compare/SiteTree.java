@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Entry;
+import org.urvant.core.point.list.PointList;
 import org.urvant.core.text.Word;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
@@ -92,6 +93,16 @@ final class SiteTree {
         return nodes;
     }
 
+    /** A list of a site says which one it follows. */
+    private static Section list(PointList list) {
+        SortedMap<String, Node> nodes = new TreeMap<>(ListTree.of(list).nodes());
+        list.set().ifPresent(set -> {
+            nodes.put("follows", Value.text(set.follows()));
+            nodes.put("only", Value.text(String.join(", ", set.only())));
+        });
+        return new Section(nodes);
+    }
+
     /** All of a site but its devices. */
     static SortedMap<String, Node> around(Project project) {
         SortedMap<String, Node> bays = new TreeMap<>();
@@ -103,7 +114,7 @@ final class SiteTree {
             bays.put(bay.name(), new Section(nodes));
         });
         SortedMap<String, Node> lists = new TreeMap<>();
-        project.lists().values().forEach(list -> lists.put(list.name(), ListTree.of(list)));
+        project.lists().values().forEach(list -> lists.put(list.name(), list(list)));
         SortedMap<String, Node> sources = new TreeMap<>();
         project.sources().forEach(file -> sources.put(file.name(), source(project, file)));
         SortedMap<String, Node> picks = new TreeMap<>();

@@ -44,8 +44,10 @@ final class OwnSignals {
         files.listed("devices", ".yaml").forEach(file -> names.add("devices/" + file.getFileName()));
         files.listed("mappings", ".csv").forEach(file -> names.add("mappings/" + file.getFileName()));
         files.listed("types", ".yaml").forEach(file -> names.add("types/" + file.getFileName()));
-        files.listed(PointListFile.FOLDER, ".csv")
-                .forEach(file -> names.add(PointListFile.FOLDER + "/" + file.getFileName()));
+        for (String ending : List.of(".csv", ".yaml")) {
+            files.listed(PointListFile.FOLDER, ending)
+                    .forEach(file -> names.add(PointListFile.FOLDER + "/" + file.getFileName()));
+        }
         String all = Basis.of(files, names).hex() + Catalogue.edition().hex();
         return Fingerprint.of(all.getBytes(StandardCharsets.UTF_8)).hex();
     }

@@ -97,6 +97,7 @@ final class SiteReader {
 
     private SortedMap<String, PointList> lists(Consumer<Finding> findings) {
         SortedMap<String, PointList> lists = new TreeMap<>();
+        List<String> wrong = new ArrayList<>();
         for (Path file : files.list(PointListFile.FOLDER, ".csv")) {
             String list = stem(file);
             String name = PointListFile.name(list);
@@ -108,7 +109,25 @@ final class SiteReader {
                             own,
                             () -> PointListFile.read(list, name, files.table(name), own))
                     .ifPresent(read -> lists.put(list, read));
+            if (!lists.containsKey(list)) {
+                wrong.add(list);
+            }
         }
+        SortedMap<String, PointList> following = new TreeMap<>();
+        for (Path file : files.list(PointListFile.FOLDER, ".yaml")) {
+            String list = stem(file);
+            String name = PointSetFile.name(list);
+            Consumer<Finding> own = finding -> findings.accept(finding.concerning(Ref.of(Ref.Kind.LIST, list)));
+            files.readOr(
+                            Optional.<PointList>empty(),
+                            name,
+                            "list " + list,
+                            own,
+                            () -> PointSetFile.read(
+                                    list, new FieldReader(list, files.yaml(name).root(), own), lists, wrong))
+                    .ifPresent(read -> following.put(list, read));
+        }
+        lists.putAll(following);
         return lists;
     }
 

@@ -9,8 +9,10 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.finding.Ref.Kind;
 import org.urvant.core.point.list.PointList;
+import org.urvant.core.point.list.PointSet;
 import org.urvant.file.yaml.YamlChanges;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.Bay;
@@ -78,19 +80,48 @@ final class SiteText {
 
     private void lists(SortedMap<String, PointList> before, SortedMap<String, PointList> after) {
         after.forEach((name, list) -> {
-            PointList old = before.get(name);
-            if (!list.equals(old)) {
-                String file = PointListFile.name(name);
-                String was = old == null ? "" : files.table(file);
-                if (old != null) {
-                    PointListFile.requireKnown(name, file, was);
-                }
-                texts.put(file, endedAs(was, PointListFile.text(list)));
+            boolean isMoved = isRenamed(Kind.LIST, Optional.empty())
+                    && name.equals(renaming.get().to());
+            String origin = isMoved ? renaming.get().from().name() : name;
+            PointList old = before.get(origin);
+            if (list.set().isEmpty()) {
+                points(list, old, origin);
+            } else if (isMoved || old == null || !list.set().equals(old.set())) {
+                String was = PointSetFile.name(origin);
+                PointSet set = list.set().get();
+                texts.put(
+                        PointSetFile.name(name),
+                        old == null || old.set().isEmpty()
+                                ? PointSetFile.text(set)
+                                : files.yaml(was)
+                                        .with(List.of(PointSetFile.FOLLOWS), set.follows())
+                                        .text());
             }
         });
-        before.keySet().stream()
-                .filter(name -> !after.containsKey(name))
-                .forEach(name -> remove(PointListFile.name(name)));
+        before.forEach((name, list) -> {
+            PointList now = after.get(name);
+            if (now == null || now.set().isPresent() != list.set().isPresent()) {
+                remove(list.set().isPresent() ? PointSetFile.name(name) : PointListFile.name(name));
+            }
+        });
+    }
+
+    private void points(PointList list, @Nullable PointList old, String origin) {
+        if (list.equals(old)) {
+            return;
+        }
+        String file = PointListFile.name(list.name());
+        if (old == null || old.set().isPresent()) {
+            texts.put(file, PointListFile.text(list));
+            return;
+        }
+        String was = files.table(PointListFile.name(origin));
+        if (!origin.equals(list.name())) {
+            texts.put(file, was); // another name and nothing else
+            return;
+        }
+        PointListFile.requireKnown(origin, file, was);
+        texts.put(file, endedAs(was, PointListFile.text(list)));
     }
 
     private void queries(SortedMap<String, String> before, SortedMap<String, String> after) {

@@ -4,10 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
+import org.assertj.core.api.ThrowableAssert.ThrowingCallable;
 import org.junit.jupiter.api.Test;
 import org.urvant.core.error.RefusedException;
+import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListedPoint;
+import org.urvant.core.point.list.PointList;
+import org.urvant.core.point.list.PointSet;
 import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.kit.Sites;
@@ -29,6 +35,10 @@ class ListChangeTest {
                 .with(Sites.list("NB1", "tide,Tide,iec60870-5-104,12,M_ME_TF_1 1001,read,,,,,,,,")));
     }
 
+    private static PointSet set(String list, int station, String... only) {
+        return new PointSet(list, List.of(only), OptionalInt.of(station));
+    }
+
     private static List<String> findings(Project site) {
         return ProjectCheck.check(site).stream()
                 .map(finding -> finding.rule().id() + ": " + finding.message())
@@ -38,7 +48,7 @@ class ListChangeTest {
     /** The next station of the same kind has the same points, or some; what was mapped stays with the first. */
     @Test
     void aListIsCopiedForAnotherStationWholeOrLeaner() {
-        ListChange copy = ListChange.copied(SITE, "PD1", List.of("s*", "energy"), "PD2", OptionalInt.of(8));
+        ListChange copy = ListChange.copied(SITE, set("PD1", 8, "s*", "energy"), "PD2");
         assertThat(copy.after().list("PD2").points().values())
                 .extracting(point -> point.key() + " " + point.station() + " "
                         + point.point().text())
@@ -48,17 +58,17 @@ class ListChangeTest {
                         "start 8 coil:0",
                         "set-point 8 holding:0 uint16");
         assertThat(copy.after().list("PD1")).isEqualTo(SITE.list("PD1"));
-        assertThat(ListChange.copied(SITE, "NB1", List.of(), "NB2", OptionalInt.empty())
+        assertThat(ListChange.copied(SITE, new PointSet("NB1", List.of(), OptionalInt.empty()), "NB2")
                         .list()
                         .points())
                 .isEqualTo(SITE.list("NB1").points());
         for (String name : List.of("PD1", "nb1", "GW1", "own", "a b")) {
-            assertThatThrownBy(() -> ListChange.copied(SITE, "PD1", List.of(), name, OptionalInt.of(8)))
+            assertThatThrownBy(() -> ListChange.copied(SITE, set("PD1", 8), name))
                     .isInstanceOf(RefusedException.class);
         }
-        assertThatThrownBy(() -> ListChange.copied(SITE, "PD1", List.of("speed", "gone"), "PD2", OptionalInt.of(8)))
+        assertThatThrownBy(() -> ListChange.copied(SITE, set("PD1", 8, "speed", "gone"), "PD2"))
                 .hasMessageContaining("'gone'");
-        assertThatThrownBy(() -> ListChange.copied(SITE, "PD1", List.of(), "PD2", OptionalInt.of(248)))
+        assertThatThrownBy(() -> ListChange.copied(SITE, set("PD1", 248), "PD2"))
                 .hasMessageContaining("248");
     }
 
@@ -80,5 +90,42 @@ class ListChangeTest {
                 .containsExactly(3, 9, 3, 9);
         assertThat(findings(bound.after())).noneMatch(finding -> finding.startsWith("list-station-impossible"));
         assertThatThrownBy(() -> ListChange.bound(bound.after(), "L", 9)).hasMessageContaining("each point");
+    }
+
+    /** What is defined once is changed there, and nowhere else. */
+    @Test
+    void aListThatFollowsHasWhatTheOtherHas() {
+        Project site =
+                ListChange.following(SITE, set("PD1", 8, "speed", "e*"), "PD2").after();
+        ListedPoint flow = SITE.list("PD1").points().get("current").keyed("extra");
+        Project changed = site.with(
+                site.imported().with(PointList.of("PD1", SITE.list("PD1").space(), List.of(flow))));
+        assertThat(changed.list("PD2").points()).containsOnlyKeys("extra");
+        assertThat(changed.list("PD2").points().get("extra").station()).isEqualTo(8);
+        assertThat(changed.list("PD2").set().orElseThrow().without(changed.list("PD1")))
+                .containsExactly("speed");
+        Project mapped = SignalMapping.plan(
+                        ConnectionChange.connect(site, "GW1", "bus", "field-bus"),
+                        "GW1",
+                        SignalMapping.Request.ofSignals("PD2/speed"))
+                .after();
+        ListReading newer = new ListReading(Optional.of(changed.list("PD1")), List.of(), List.of(), 0, Map.of());
+        assertThat(ListImport.plan(mapped, newer, false).rows())
+                .filteredOn(row -> row.point().key().equals("speed"))
+                .singleElement()
+                .satisfies(row -> assertThat(row.uses()).containsExactly("GW1 PD2 Speed"));
+        Map<String, ThrowingCallable> refused = Map.of(
+                "list PD2 follows PD1 itself", () -> ListChange.following(site, set("PD2", 9), "PD3"),
+                "list PD2 follows PD1 and", () -> ListChange.bound(site, "PD2", 9),
+                "list PD1 has the points of PD2", () -> ListRemoval.of(site, "PD1"),
+                "list PD1 follows no other", () -> ListChange.released(site, "PD1"),
+                "list PD2 follows PD1 and has",
+                        () -> ListImport.plan(
+                                site,
+                                new ListReading(
+                                        Optional.of(SITE.list("PD1").named("PD2")), List.of(), List.of(), 0, Map.of()),
+                                false));
+        refused.forEach((text, call) ->
+                assertThatThrownBy(call).isInstanceOf(RefusedException.class).hasMessageContaining(text));
     }
 }

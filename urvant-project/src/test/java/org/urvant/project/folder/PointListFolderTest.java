@@ -10,6 +10,7 @@ import java.time.InstantSource;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -26,9 +27,11 @@ import org.urvant.core.point.list.ListReading;
 import org.urvant.core.point.list.ListRequest;
 import org.urvant.core.point.list.ListRows;
 import org.urvant.core.point.list.PointList;
+import org.urvant.core.point.list.PointSet;
 import org.urvant.project.Project;
 import org.urvant.project.change.Change;
 import org.urvant.project.change.ConnectionChange;
+import org.urvant.project.change.ListChange;
 import org.urvant.project.change.ListImport;
 import org.urvant.project.change.ListRemoval;
 import org.urvant.project.change.NewDevice;
@@ -215,5 +218,72 @@ class PointListFolderTest {
         assertThat(found("kind:current")).containsExactly("PD1/flow");
         folder.change(site -> NewDevice.add(site, "RTU1", NewDevice.Start.of("fjellmast-c2")));
         assertThat(found("ied:RTU1")).isNotEmpty().allMatch(reference -> reference.startsWith("RTU1/"));
+    }
+
+    private void follow(String name, String... only) {
+        folder.change(site -> ListChange.following(site, new PointSet("PD1", List.of(only), OptionalInt.of(8)), name)
+                .after());
+    }
+
+    /** A list that follows has no points in its file, and those of the other one, whatever becomes of that. */
+    @Test
+    void aListThatFollowsChangesWithTheOther() throws IOException {
+        follow("PD2", "sp*", "start");
+        Path set = folder.root().resolve("points/PD2.yaml");
+        String text = "# the panel's\nfollows: PD1 # the manual\nonly: [sp*, start]\nstation: 8\n";
+        Files.writeString(set, text);
+        assertThat(found("kind:current")).containsExactly("PD1/speed-n", "PD2/speed-n");
+        take(List.of("Speed \"n\"", "input", "9", "int16", "r", "", "V", "", "", "", ""), START);
+        assertThat(rows(folder.load().list("PD2")))
+                .extracting(row -> row.subList(3, 7))
+                .containsExactly(List.of("8", "input:9 int16", "read", "V"), List.of("8", "coil:0", "both", ""));
+        assertThat(found("kind:current")).isEmpty();
+        assertThat(Files.readString(set)).isEqualTo(text);
+        Project site = folder.load();
+        folder.carryOut(Renaming.of(site, Ref.of(Ref.Kind.LIST, "PD1"), "M1").change(site));
+        Project named = folder.load();
+        folder.carryOut(Renaming.of(named, Ref.of(Ref.Kind.LIST, "PD2"), "M2").change(named));
+        assertThat(set).doesNotExist();
+        assertThat(folder.root().resolve("points/M2.yaml")).hasContent(text.replace("PD1", "M1"));
+        Project before = folder.load();
+        folder.change(last -> ListChange.released(last, "M2").after());
+        assertThat(folder.root().resolve("points").toFile().list()).containsExactlyInAnyOrder("M1.csv", "M2.csv");
+        assertThat(rows(folder.load().list("M2"))).isEqualTo(rows(before.list("M2")));
+        folder.undo(false);
+        assertThat(folder.load().list("M2")).isEqualTo(before.list("M2"));
+    }
+
+    /** Another name leaves a list as its people wrote it. */
+    @Test
+    void aListIsRenamedAsItStands() throws IOException {
+        String text = Files.readString(file()).replace("\n", "\r\n").replace("coil:0,both", "coil:0 ,both");
+        Files.writeString(file(), text);
+        Project site = folder.load();
+        folder.carryOut(Renaming.of(site, Ref.of(Ref.Kind.LIST, "PD1"), "PD9").change(site));
+        assertThat(folder.root().resolve("points/PD9.csv")).hasContent(text);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "follows: PD1\\nonly: [seped-n] | 2:8 | list PD1 has no point 'seped-n'",
+                "follows: PD1\\nstation: 300 | 2:10 | unit address 300 is neither 0, 1 to 247 nor 255",
+                "follows: PD1\\nstation: eight | 2:10 | 'eight' is no address of a station",
+                "follows: PD3 | 1:10 | there is no list with points of its own 'PD3'",
+                "follows: BAD | 1:10 | list PD2 follows BAD, which cannot be read",
+                "follows: PD2 | 1:10 | there is no list with points of its own 'PD2'",
+                "only: [start] | 1:1 | key 'follows' is missing",
+                "follows: PD1\\nwithout: [start] | 2:1 | key 'without' is not known here",
+                "follows: [PD1 | 2:1 | not YAML"
+            })
+    void whatAListCannotFollowIsFoundAtItsPlace(String text, String place, String said) throws IOException {
+        follow("PD3");
+        Files.writeString(folder.root().resolve("points/BAD.csv"), "key,name\n\"open,x\n");
+        Files.writeString(folder.root().resolve("points/PD2.yaml"), text.replace("\\n", "\n") + "\n");
+        assertThat(folder.load().findings())
+                .anySatisfy(finding -> assertThat(finding.position() + " " + finding.message())
+                        .startsWith("points/PD2.yaml:" + place + " ")
+                        .contains(said));
     }
 }

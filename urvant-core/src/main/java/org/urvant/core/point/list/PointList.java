@@ -13,11 +13,13 @@ public final class PointList {
     private final String name;
     private final PointSpace space;
     private final Map<String, ListedPoint> points;
+    private final Optional<PointSet> set;
 
-    private PointList(String name, PointSpace space, Map<String, ListedPoint> points) {
+    private PointList(String name, PointSpace space, Map<String, ListedPoint> points, Optional<PointSet> set) {
         this.name = Objects.requireNonNull(name, "name");
         this.space = Objects.requireNonNull(space, "space");
         this.points = points;
+        this.set = set;
     }
 
     /**
@@ -26,18 +28,32 @@ public final class PointList {
      * @throws IllegalArgumentException when two have one key
      */
     public static PointList of(String name, PointSpace space, Collection<ListedPoint> points) {
+        return new PointList(name, space, byKey(points), Optional.empty());
+    }
+
+    /** Returns a list whose points are those of another, all or some. */
+    public static PointList of(String name, PointSet set, PointList other) {
+        return new PointList(name, other.space, byKey(set.points(other)), Optional.of(set));
+    }
+
+    private static Map<String, ListedPoint> byKey(Collection<ListedPoint> points) {
         Map<String, ListedPoint> all = new LinkedHashMap<>(points.size() * 2);
         for (ListedPoint point : points) {
             if (all.put(point.key(), point) != null) {
                 throw new IllegalArgumentException("two points have the key '" + point.key() + "'");
             }
         }
-        return new PointList(name, space, Collections.unmodifiableMap(all));
+        return Collections.unmodifiableMap(all);
     }
 
     /** Returns the list under another name. */
     public PointList named(String other) {
-        return new PointList(other, space, points);
+        return new PointList(other, space, points, set);
+    }
+
+    /** Returns which points of which list it has; empty when its points are its own. */
+    public Optional<PointSet> set() {
+        return set;
     }
 
     /** Returns its name, unique in the site. */
@@ -71,6 +87,7 @@ public final class PointList {
                 || other instanceof PointList list
                         && list.name.equals(name)
                         && list.space == space
+                        && list.set.equals(set)
                         && list.points.equals(points);
     }
 
