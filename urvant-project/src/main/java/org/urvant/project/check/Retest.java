@@ -34,6 +34,7 @@ import org.urvant.project.setting.DeviceStage;
 import org.urvant.project.setting.DeviceZones;
 import org.urvant.project.setting.Sheet;
 import org.urvant.project.setting.TestSheet;
+import org.urvant.scl.SclFile;
 
 /**
  * What of a device must be tested again, as it is no longer what was tested. What follows from a changed setting is told by what
@@ -60,7 +61,7 @@ public record Retest(String device, Comparison comparison, List<Item> items) {
         POINT,
         /** A link to somebody else. */
         CONNECTION,
-        /** Another device that takes something from this one. */
+        /** Another device that takes something from this one, or an IED that takes its messages. */
         RECEIVER,
         HARDWARE,
         /** A setting that no function declares to rest on it. */
@@ -104,6 +105,8 @@ public record Retest(String device, Comparison comparison, List<Item> items) {
         finder.followers();
         return new Retest(name, comparison, finder.items());
     }
+
+    private static final List<Kind> ON_STATION_BUS = List.of(Kind.FUNCTION, Kind.STAGE, Kind.CHANNEL, Kind.PROGRAM);
 
     /** Gathers what is touched, and by what. */
     private static final class Finder {
@@ -340,6 +343,32 @@ public record Retest(String device, Comparison comparison, List<Item> items) {
                     add(Kind.RECEIVER, other, reference.target().name());
                 }
             }
+            overStationBus();
+        }
+
+        /** An imported IED of the device's name is the device: what it does for the plant is what it tells on the station bus. */
+        private void overStationBus() {
+            Set<String> touched = new TreeSet<>();
+            for (Kind kind : ON_STATION_BUS) {
+                touched.addAll(found.getOrDefault(kind, Map.of()).keySet());
+            }
+            String name = sheets.device().name();
+            Set<String> receivers = new TreeSet<>();
+            for (SclFile file : project.sources()) {
+                file.receivers(name).forEach(ied -> receivers.add(ied.name()));
+            }
+            if (project.ied(name).isPresent()) {
+                project.devices().values().stream()
+                        .filter(device -> device.connections().values().stream()
+                                .filter(connection ->
+                                        connection.ied().filter(name::equals).isPresent())
+                                .anyMatch(connection -> device.mappings().stream()
+                                        .anyMatch(row -> row.ends().anyMatch(end -> end.connection()
+                                                .equals(connection.name())))))
+                        .forEach(device -> receivers.add(device.name()));
+            }
+            receivers.remove(name);
+            receivers.forEach(receiver -> touched.forEach(each -> add(Kind.RECEIVER, receiver, each)));
         }
 
         private List<String> driven(DeviceFunction function) {
@@ -379,7 +408,10 @@ public record Retest(String device, Comparison comparison, List<Item> items) {
         private static String test(Kind kind, long points) {
             return switch (kind) {
                 case FUNCTION -> "prove that it starts, trips and is blocked as it should";
-                case STAGE -> points + " test points of the sheet";
+                case STAGE ->
+                    points == 0
+                            ? "prove it by hand; the sheet has no point of it"
+                            : points + (points == 1 ? " test point of the sheet" : " test points of the sheet");
                 case OUTPUT -> "operate it, and see what it closes";
                 case CHANNEL -> "drive it, and see the value or state in the device";
                 case PROGRAM -> "try it, then drive its inputs and see its outputs";

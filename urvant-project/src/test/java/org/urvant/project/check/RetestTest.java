@@ -3,12 +3,15 @@ package org.urvant.project.check;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.project.Project;
+import org.urvant.project.change.NewDevice;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.kit.Sites;
@@ -51,7 +54,25 @@ class RetestTest {
         assertThat(retest.items().stream()
                         .map(item -> item.kind().word() + " " + item.name())
                         .collect(Collectors.toList()))
-                .containsExactlyElementsOf(
-                        expected == null ? java.util.List.of() : Arrays.asList(expected.split("; ")));
+                .containsExactlyElementsOf(expected == null ? List.of() : Arrays.asList(expected.split("; ")));
+    }
+
+    /** An IED of the device's name is the device: who takes its messages, or maps its signals, must see them again. */
+    @Test
+    void whoTakesItsMessagesIsNamed() {
+        Project site = NewDevice.add(Sites.skarholm(), "F02", NewDevice.Start.of("marrowby-f2"));
+        assertThat(receivers(site, Map.of("BI3.hold", "10 ms")))
+                .containsExactly("F01 because of BI3", "GW1 because of BI3");
+        assertThat(receivers(site, Map.of("unit.name", "K2"))).isEmpty();
+        Project unread = site.with(site.device("GW1").withMappings(List.of()));
+        assertThat(receivers(unread, Map.of("BI3.hold", "10 ms"))).containsExactly("F01 because of BI3");
+    }
+
+    private static List<String> receivers(Project site, Map<String, String> values) {
+        Project after = ValueChange.set(site, "F02", values);
+        return Retest.of(after, "F02", ConfigurationBuilder.build(site, site.device("F02"))).items().stream()
+                .filter(item -> item.kind() == Retest.Kind.RECEIVER)
+                .map(item -> item.name() + " because of " + String.join(", ", item.because()))
+                .toList();
     }
 }
