@@ -10,7 +10,7 @@ final class CsvRefusal {
     private static final Pattern TOLD = Pattern.compile("(?s).*\\((?:start)?line (\\d{1,9})\\)(.*)");
 
     /** The library tells the place in two ways. */
-    private static final Pattern TOLD_AFTER = Pattern.compile("(?s).*at line: (\\d{1,9}), position.*");
+    private static final Pattern TOLD_AFTER = Pattern.compile("(?s).*at line: (.{1,20}), position.*");
 
     private CsvRefusal() {}
 
@@ -20,9 +20,7 @@ final class CsvRefusal {
         Matcher after = TOLD_AFTER.matcher(String.valueOf(cause.getMessage()));
         if (after.matches()) {
             return refusal(
-                    Position.line(shownAs, Integer.parseInt(after.group(1))),
-                    "something stands beside a quotation mark",
-                    cause);
+                    Position.line(shownAs, grouped(after.group(1))), "something stands beside a quotation mark", cause);
         }
         boolean isPlaced = told.matches();
         Position position = isPlaced ? Position.line(shownAs, Integer.parseInt(told.group(1))) : Position.in(shownAs);
@@ -32,6 +30,14 @@ final class CsvRefusal {
                         ? "a quotation mark opens here and never closes"
                         : "something stands beside a quotation mark";
         return refusal(position, message, cause);
+    }
+
+    /** Returns a number that is written as people of some country do: digits of theirs, with their sign between thousands. */
+    private static int grouped(String text) {
+        return text.chars()
+                .filter(Character::isDigit)
+                .map(letter -> Character.digit(letter, 10))
+                .reduce(0, (number, digit) -> 10 * number + digit);
     }
 
     private static MalformedInputException refusal(Position position, String message, Exception cause) {

@@ -11,6 +11,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.CharRange;
 import net.jqwik.api.constraints.Size;
 import net.jqwik.api.constraints.StringLength;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.error.MalformedInputException;
@@ -85,5 +86,32 @@ class CsvTextTest {
                 .isInstanceOfSatisfying(
                         MalformedInputException.class,
                         e -> assertThat(e.position().orElseThrow()).hasToString("t.csv:" + line));
+    }
+
+    /** Rows of a large table come in their order, with their lines, up to the one that is wrong or that stops the taker. */
+    @Test
+    void aLargeTableIsReadAsASmallOne() {
+        StringBuilder text = new StringBuilder();
+        List<String> expected = new ArrayList<>();
+        for (int line = 1; text.length() < 3_000_000; line += line % 3 == 0 ? 2 : 1) {
+            String cell = line % 3 == 0 ? "two\nlines" : "n" + line % 500;
+            text.append('"').append(cell).append("\",input,").append(line).append('\n');
+            expected.add(line + ":" + cell + "/input/" + line);
+        }
+        assertThat(rows(text.toString(), ',')).isEqualTo(expected);
+        long lines = text.chars().filter(letter -> letter == '\n').count();
+        assertThatThrownBy(() -> rows(text + "\"a\"b\n" + text, ','))
+                .isInstanceOfSatisfying(
+                        MalformedInputException.class,
+                        e -> assertThat(e.position().orElseThrow()).hasToString("t.csv:" + (lines + 1)));
+        List<Integer> taken = new ArrayList<>();
+        assertThatThrownBy(() -> CsvText.read(text.toString(), ',', "t.csv", (cells, line) -> {
+                    taken.add(line);
+                    if (line > lines / 2) {
+                        throw new IllegalStateException("enough");
+                    }
+                }))
+                .hasMessage("enough");
+        assertThat(taken).hasSizeBetween(expected.size() / 3, expected.size() * 2 / 3);
     }
 }

@@ -210,12 +210,8 @@ public final class GivenTable {
     }
 
     private static boolean isUtf8(byte[] content) {
-        boolean isPlain = true;
-        for (byte octet : content) {
-            isPlain &= octet >= 0;
-        }
         try {
-            return isPlain
+            return isPlain(content)
                     || StandardCharsets.UTF_8
                                     .newDecoder()
                                     .onMalformedInput(CodingErrorAction.REPORT)
@@ -226,13 +222,24 @@ public final class GivenTable {
         }
     }
 
+    private static boolean isPlain(byte[] content) {
+        for (byte octet : content) {
+            if (octet < 0) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     private static String text(byte[] content, Charset encoding, String shownAs) {
         try {
-            String text = encoding.newDecoder()
-                    .onMalformedInput(CodingErrorAction.REPORT)
-                    .onUnmappableCharacter(CodingErrorAction.REPORT)
-                    .decode(ByteBuffer.wrap(content))
-                    .toString();
+            String text = encoding == StandardCharsets.UTF_8 && isPlain(content)
+                    ? new String(content, StandardCharsets.US_ASCII) // a copy, and nothing decoded
+                    : encoding.newDecoder()
+                            .onMalformedInput(CodingErrorAction.REPORT)
+                            .onUnmappableCharacter(CodingErrorAction.REPORT)
+                            .decode(ByteBuffer.wrap(content))
+                            .toString();
             int zero = text.indexOf('\0');
             if (zero >= 0) {
                 throw new MalformedInputException(

@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.jspecify.annotations.Nullable;
@@ -39,6 +40,7 @@ public final class ValueTable {
     static final int MOST_ROWS = 200_000;
     static final int LONGEST_CELL = 4_000;
     private static final long MOST_BYTES = 50_000_000;
+    private static final Pattern NUMBER = Pattern.compile("[+-]?\\d{1,15}(\\.\\d{1,15})?");
 
     private ValueTable() {}
 
@@ -223,14 +225,18 @@ public final class ValueTable {
 
     /** Returns whether a text is written to CSV with a quote before it, so that it is read back as it was. */
     private static boolean isGuarded(String text) {
-        return couldBeFormula(text) || text.startsWith("'") && isGuarded(text.substring(1));
+        int quotes = 0;
+        while (quotes < text.length() && text.charAt(quotes) == '\'') {
+            quotes++;
+        }
+        return couldBeFormula(text.substring(quotes));
     }
 
     /** Returns whether a spreadsheet would calculate with a text instead of showing it. */
     static boolean couldBeFormula(String text) {
         return !text.isEmpty()
                 && "=+-@\t\r".indexOf(text.charAt(0)) >= 0
-                && !text.matches("[+-]?\\d{1,15}(\\.\\d{1,15})?");
+                && !NUMBER.matcher(text).matches();
     }
 
     /**

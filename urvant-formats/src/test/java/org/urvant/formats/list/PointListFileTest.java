@@ -191,6 +191,17 @@ class PointListFileTest {
         return ListRows.cells(list);
     }
 
+    /** A cell of nothing but quotes is as long as its file. */
+    @Test
+    void veryManyQuotesAreATextLikeAnyOther() throws IOException {
+        String quotes = "'".repeat(200_000);
+        PointListFile.Read read = read("q.csv", ("name,address\n" + quotes + "x,1\nb,2\n").getBytes("UTF-8"));
+        assertThat(read.reading().findings())
+                .singleElement()
+                .extracting(Finding::message)
+                .isEqualTo("the cell of 'name' has 200001 characters");
+    }
+
     /** Mutated lists end in points, findings or a typed refusal, and never in anything else. */
     @Test
     void mutatedListsAreAnsweredInOneOfTheKnownWays() throws IOException {

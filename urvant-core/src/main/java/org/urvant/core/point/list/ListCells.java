@@ -15,14 +15,18 @@ final class ListCells implements ListForm.Cells {
     private static final int LONGEST_TEXT = 1_000;
     private static final int MOST_KEPT = 10_000;
     private static final Pattern NUMBER = Pattern.compile("[+-]?\\d{1,40}([.,]\\d{1,40})?([eE][+-]?\\d{1,3})?");
-    private static final Pattern WHOLE = Pattern.compile("\\d{1,9}");
+    private static final int MOST_DIGITS = 9;
 
     private final ListRequest request;
-    private final ListColumns columns;
+    private final ListColumns headings;
+    private final Map<String, Column> columns = new HashMap<>();
     private final List<String> known;
     private final int[] places;
     /** Numbers that were read: most lists have few different ones. */
     private final Map<String, BigDecimal> numbers = new HashMap<>();
+
+    /** Where a column stands, -1 when it does not, and what counts where its cell is empty. */
+    private record Column(int place, String assumed) {}
 
     private ListReader.Row row;
     /** Its cells without blanks around them. */
@@ -30,11 +34,11 @@ final class ListCells implements ListForm.Cells {
     /** The sign before fractions, once one was seen. */
     private char decimalSign;
 
-    ListCells(ListRequest request, ListColumns columns) {
+    ListCells(ListRequest request, ListColumns headings) {
         this.request = request;
-        this.columns = columns;
-        this.known = List.copyOf(columns.found());
-        this.places = known.stream().mapToInt(columns::place).toArray();
+        this.headings = headings;
+        this.known = List.copyOf(headings.found());
+        this.places = known.stream().mapToInt(headings::place).toArray();
     }
 
     /** Goes on to the next row. */
@@ -62,7 +66,10 @@ final class ListCells implements ListForm.Cells {
             throw new IllegalArgumentException(mistake);
         }
         String text = place < texts.length ? texts[place] : "";
-        if (text.startsWith("=")) {
+        if (text.isEmpty()) {
+            return;
+        }
+        if (text.charAt(0) == '=') {
             throw new IllegalArgumentException("the cell of '" + column + "' holds a formula, '" + brief(text) + "'");
         }
         if (text.length() > LONGEST_TEXT || column.equals(ListColumns.NAME) && text.length() > LONGEST_NAME) {
@@ -124,20 +131,36 @@ final class ListCells implements ListForm.Cells {
     @Override
     public int number(String column, int low, int high) {
         String text = text(column);
-        if (!WHOLE.matcher(text).matches() || Integer.parseInt(text) < low || Integer.parseInt(text) > high) {
+        int number = whole(text);
+        if (number < low || number > high) {
             throw new IllegalArgumentException(
                     text.isEmpty()
                             ? "the cell of '" + column + "' is empty; expected a number from " + low + " to " + high
                             : "the cell of '" + column + "' holds '" + brief(text) + "'; expected a whole number from "
                                     + low + " to " + high);
         }
-        return Integer.parseInt(text);
+        return number;
+    }
+
+    /** Returns the number that a text of digits says; -1 for any other text. */
+    private static int whole(String text) {
+        int number = text.isEmpty() || text.length() > MOST_DIGITS ? -1 : 0;
+        for (int i = 0; i < text.length() && number >= 0; i++) {
+            char letter = text.charAt(i);
+            number = letter >= '0' && letter <= '9' ? 10 * number + letter - '0' : -1;
+        }
+        return number;
     }
 
     @Override
     public String text(String column) {
-        int place = columns.place(column);
+        Column known = columns.get(column);
+        if (known == null) {
+            known = new Column(headings.place(column), request.assumed().getOrDefault(column, ""));
+            columns.put(column, known);
+        }
+        int place = known.place;
         String text = place < 0 || place >= texts.length ? "" : texts[place];
-        return text.isEmpty() ? request.assumed().getOrDefault(column, "") : text;
+        return text.isEmpty() ? known.assumed : text;
     }
 }

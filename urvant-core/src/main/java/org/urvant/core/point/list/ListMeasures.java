@@ -1,6 +1,7 @@
 package org.urvant.core.point.list;
 
 import java.math.BigDecimal;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,11 +29,25 @@ final class ListMeasures {
     private final BiConsumer<Rule, String> report;
     private final Map<Said, Measure> known = new HashMap<>();
 
-    private record Said(List<String> texts, Shape held) {
+    /** What a row says of its values, and what its point can hold. */
+    private static final class Said {
+        private final String[] texts;
+        private final Shape held;
+
+        private Said(String[] texts, Shape held) {
+            this.texts = texts;
+            this.held = held;
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Said said && Arrays.equals(said.texts, texts) && said.held.equals(held);
+        }
+
         /** Without the ends of ranges, whose sums are costly. */
         @Override
         public int hashCode() {
-            return texts.hashCode();
+            return Arrays.hashCode(texts);
         }
     }
 
@@ -49,7 +64,11 @@ final class ListMeasures {
      * @throws IllegalArgumentException when that cannot be
      */
     Measure of(Shape held) {
-        Said said = new Said(COLUMNS.stream().map(cells::text).toList(), held);
+        String[] texts = new String[COLUMNS.size()];
+        for (int i = 0; i < texts.length; i++) {
+            texts[i] = cells.text(COLUMNS.get(i));
+        }
+        Said said = new Said(texts, held);
         Measure before = known.get(said);
         if (before != null) {
             return before;

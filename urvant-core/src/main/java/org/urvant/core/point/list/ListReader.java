@@ -1,12 +1,14 @@
 package org.urvant.core.point.list;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -27,9 +29,6 @@ import org.urvant.core.text.NearestName;
 public final class ListReader {
     private static final int MOST_ROWS = 1_000_000;
     private static final int MOST_FINDINGS = 1_000;
-    private static final int LONGEST_KEY = 80;
-    private static final Pattern KEY_FORM = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}_.-]*");
-    private static final int LONGEST_STEM = 60;
     private static final Pattern BLANKS = Pattern.compile("\\s+");
     private static final Map<String, Flow> FLOWS = flows();
 
@@ -37,7 +36,10 @@ public final class ListReader {
     private final ListColumns columns;
     private final List<Finding> findings = new ArrayList<>();
     private final List<ListedPoint> points = new ArrayList<>();
-    private final Map<String, Position> keys = new HashMap<>();
+    private final List<Finding> overlaps = new ArrayList<>();
+    private final PointKeys keys = new PointKeys();
+    private final PointOverlaps laid;
+    private final BitSet doubled = new BitSet();
     private final Map<String, PointSpace> protocols = new HashMap<>();
     private final Map<Position, String> examples = new HashMap<>();
     private final ListCells cells;
@@ -62,6 +64,9 @@ public final class ListReader {
         this.columns = columns;
         this.cells = new ListCells(request, columns);
         this.measures = new ListMeasures(cells, this::report);
+        this.laid = new PointOverlaps(
+                request.name(),
+                (rule, subject, position, message) -> report(overlaps, rule, subject, position, message));
         this.space = request.space().orElse(null);
     }
 
@@ -110,6 +115,7 @@ public final class ListReader {
 
     /** Returns what was read, when all rows were taken. */
     public ListReading reading() {
+        overlaps.forEach(each -> report(findings, each.rule(), each.subject(), each.position(), each.message()));
         if (untold > 0) {
             findings.add(new Finding(
                     ListRules.ROW_MALFORMED,
@@ -121,7 +127,13 @@ public final class ListReader {
         if (space == null) {
             return new ListReading(Optional.empty(), columns.understood(), findings, rows, examples);
         }
-        List<ListedPoint> keyed = PointOverlaps.without(request.name(), keyed(), this::report);
+        List<ListedPoint> all = keys.keyed(points);
+        List<ListedPoint> keyed = doubled.isEmpty()
+                ? all
+                : IntStream.range(0, all.size())
+                        .filter(i -> !doubled.get(i))
+                        .mapToObj(all::get)
+                        .toList();
         RequestGroups.check(request.name(), space, keyed, this::report);
         return new ListReading(
                 Optional.of(PointList.of(request.name(), space, keyed)),
@@ -146,7 +158,10 @@ public final class ListReader {
                 throw new IllegalArgumentException(next.mistake());
             }
             cells.requireSound();
-            points.add(point());
+            ListedPoint point = point();
+            keys.add(point, !cells.text(ListColumns.KEY).isEmpty());
+            doubled.set(points.size(), !laid.add(point));
+            points.add(point);
         } catch (IllegalArgumentException e) {
             report(ListRules.ROW_MALFORMED, subject(), next.position(), e.getMessage());
         }
@@ -187,7 +202,8 @@ public final class ListReader {
                 oneLine(cells.text(ListColumns.DESCRIPTION)),
                 cells.text(ListColumns.PLACE),
                 kind);
-        return new ListedPoint(key(), about, station(form), point, measure, flow, request(form), row.position());
+        return new ListedPoint(
+                key(about.name()), about, station(form), point, measure, flow, request(form), row.position());
     }
 
     private static String oneLine(String text) {
@@ -288,79 +304,20 @@ public final class ListReader {
             throw new IllegalArgumentException("points of this protocol are not read by requests; the row names '"
                     + ListCells.brief(request) + "'");
         }
-        if (!request.isEmpty()
-                && (request.length() > LONGEST_KEY || !KEY_FORM.matcher(request).matches())) {
-            throw new IllegalArgumentException("'" + ListCells.brief(request)
-                    + "' is no word for a request; it has letters, digits, '-', '_' and '.' only, and at most "
-                    + LONGEST_KEY);
+        if (!request.isEmpty() && !PointKeys.isKey(request)) {
+            throw new IllegalArgumentException(
+                    "'" + ListCells.brief(request) + "' is no word for a request; " + PointKeys.form());
         }
         return request;
     }
 
-    private String key() {
+    private String key(String name) {
         String key = cells.text(ListColumns.KEY);
         if (key.isEmpty()) {
-            return "";
+            return PointKeys.stem(name);
         }
-        if (key.length() > LONGEST_KEY || !KEY_FORM.matcher(key).matches()) {
-            throw new IllegalArgumentException("'" + ListCells.brief(key)
-                    + "' is no key; it has letters, digits, '-', '_' and '.' only, and at most " + LONGEST_KEY);
-        }
-        Position first = keys.putIfAbsent(key.toLowerCase(Locale.ROOT), row.position());
-        if (first != null) {
-            throw new IllegalArgumentException("key '" + key + "' stands already at " + first);
-        }
+        keys.give(key, row.position());
         return key;
-    }
-
-    /** Gives keys to points that have none: by their names, and by their addresses too where several have one name. */
-    private List<ListedPoint> keyed() {
-        Map<String, Integer> names =
-                new HashMap<>(2 * points.size()); // grown step by step it would be filled many times
-        List<String> stems = new ArrayList<>(points.size());
-        for (ListedPoint point : points) {
-            String stem = stem(point.about().name());
-            stems.add(stem);
-            names.merge(stem, 1, Integer::sum);
-        }
-        List<ListedPoint> keyed = new ArrayList<>(points.size());
-        for (int i = 0; i < points.size(); i++) {
-            ListedPoint point = points.get(i);
-            String stem = stems.get(i);
-            keyed.add(point.key().isEmpty() ? point.keyed(key(point, stem, names.get(stem) > 1)) : point);
-        }
-        return keyed;
-    }
-
-    private String key(ListedPoint point, String stem, boolean isShared) {
-        String wanted = stem;
-        if (isShared || stem.isEmpty()) {
-            String station = point.hasStation() ? point.station() + "-" : "";
-            wanted = (stem.isEmpty() ? "" : stem + "-")
-                    + station
-                    + stem(point.point().shownAddress());
-        }
-        String key = wanted;
-        for (int i = 2; keys.putIfAbsent(key, point.position()) != null; i++) {
-            key = wanted + "-" + i;
-        }
-        return key;
-    }
-
-    /** Returns the letters and digits of a name in small letters, with one dash between what they are parted by. */
-    private static String stem(String name) {
-        StringBuilder stem = new StringBuilder(name.length());
-        for (int i = 0; i < name.length() && stem.length() < LONGEST_STEM; ) {
-            int letter = name.codePointAt(i);
-            i += Character.charCount(letter);
-            if (Character.isLetterOrDigit(letter)) {
-                stem.appendCodePoint(Character.toLowerCase(letter));
-            } else if (stem.length() > 0 && stem.charAt(stem.length() - 1) != '-') {
-                stem.append('-');
-            }
-        }
-        boolean isDashed = stem.length() > 0 && stem.charAt(stem.length() - 1) == '-';
-        return isDashed ? stem.substring(0, stem.length() - 1) : stem.toString();
     }
 
     private void report(Rule rule, String message) {
@@ -368,8 +325,12 @@ public final class ListReader {
     }
 
     private void report(Rule rule, String subject, Position position, String message) {
-        if (findings.size() < MOST_FINDINGS) {
-            findings.add(new Finding(rule, subject, position, message, rule.remedy()));
+        report(findings, rule, subject, position, message);
+    }
+
+    private void report(List<Finding> into, Rule rule, String subject, Position position, String message) {
+        if (into.size() < MOST_FINDINGS) {
+            into.add(new Finding(rule, subject, position, message, rule.remedy()));
         } else {
             untold++;
         }

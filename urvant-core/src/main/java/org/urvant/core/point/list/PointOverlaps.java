@@ -1,10 +1,7 @@
 package org.urvant.core.point.list;
 
-import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.point.Claim;
@@ -17,45 +14,39 @@ final class PointOverlaps {
         void take(Rule rule, String subject, Position position, String message);
     }
 
-    private PointOverlaps() {}
+    private final String list;
+    private final Taker findings;
+    private final Map<Integer, Claims<ListedPoint>> wholes = new HashMap<>();
+    private final Map<Integer, Claims<ListedPoint>> parts = new HashMap<>();
 
-    /** Returns the points without those that stand there already. */
-    static List<ListedPoint> without(String list, List<ListedPoint> points, Taker findings) {
-        List<ListedPoint> kept = new ArrayList<>();
-        Map<Integer, Claims<ListedPoint>> wholes = new HashMap<>();
-        Map<Integer, Claims<ListedPoint>> parts = new HashMap<>();
-        for (ListedPoint point : points) {
-            Claim claim = point.point().claim();
-            boolean isPart = claim.end() - claim.first() == 1;
-            Claims<ListedPoint> others =
-                    (isPart ? parts : wholes).computeIfAbsent(point.station(), s -> new Claims<>());
-            Optional<ListedPoint> other = others.overlapping(claim);
-            if (other.isEmpty()) {
-                others.add(claim, point);
-                kept.add(point);
-                continue;
-            }
-            boolean isSame = other.get().point().claim().equals(claim)
-                    && (isPart
-                            || other.get()
-                                    .point()
-                                    .carrier()
-                                    .equals(point.point().carrier()));
-            if (!isSame) {
-                kept.add(point);
-            }
-            findings.take(
-                    isSame ? ListRules.POINT_TWICE : ListRules.POINTS_OVERLAP,
-                    list + " " + point.about().name(),
-                    point.position(),
-                    point.point().text()
-                            + (isSame ? " stands already at " : " shares registers with ")
-                            + (isSame
-                                    ? ""
-                                    : other.get().point().text() + ", '"
-                                            + other.get().about().name() + "', at ")
-                            + other.get().position());
+    PointOverlaps(String list, Taker findings) {
+        this.list = list;
+        this.findings = findings;
+    }
+
+    /** Takes the next point; returns whether it is another one than those before. */
+    boolean add(ListedPoint point) {
+        Claim claim = point.point().claim();
+        boolean isPart = claim.end() - claim.first() == 1;
+        Claims<ListedPoint> others =
+                (isPart ? parts : wholes).computeIfAbsent(point.station(), station -> new Claims<>());
+        ListedPoint other = others.overlapping(claim).orElse(null);
+        if (other == null) {
+            others.add(claim, point);
+            return true;
         }
-        return kept;
+        boolean isSame = other.point().claim().equals(claim)
+                && (isPart || other.point().carrier().equals(point.point().carrier()));
+        findings.take(
+                isSame ? ListRules.POINT_TWICE : ListRules.POINTS_OVERLAP,
+                list + " " + point.about().name(),
+                point.position(),
+                point.point().text()
+                        + (isSame ? " stands already at " : " shares registers with ")
+                        + (isSame
+                                ? ""
+                                : other.point().text() + ", '" + other.about().name() + "', at ")
+                        + other.position());
+        return !isSame;
     }
 }
