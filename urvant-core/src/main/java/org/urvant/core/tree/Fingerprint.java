@@ -3,7 +3,6 @@ package org.urvant.core.tree;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
-import java.util.regex.Pattern;
 
 /**
  * The SHA-256 of a canonical form (FIPS 180-4), as 64 lower-case hexadecimal digits.
@@ -11,10 +10,15 @@ import java.util.regex.Pattern;
  * @param hex the digits
  */
 public record Fingerprint(String hex) {
-    private static final Pattern FORM = Pattern.compile("[0-9a-f]{64}");
+    private static final int DIGITS = 64;
 
     public Fingerprint {
-        if (!FORM.matcher(hex).matches()) {
+        boolean isSound = hex.length() == DIGITS;
+        for (int i = 0; i < hex.length() && isSound; i++) {
+            char digit = hex.charAt(i);
+            isSound = digit >= '0' && digit <= '9' || digit >= 'a' && digit <= 'f';
+        }
+        if (!isSound) {
             throw new IllegalArgumentException("a fingerprint has 64 hexadecimal digits, not '" + hex + "'");
         }
     }

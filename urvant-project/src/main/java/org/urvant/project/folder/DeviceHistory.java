@@ -3,7 +3,6 @@ package org.urvant.project.folder;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -198,10 +197,7 @@ public final class DeviceHistory {
         List<SortedMap<String, Value>> events = new ArrayList<>();
         after.addresses().owners().entrySet().stream()
                 .filter(entry -> !before.owners().containsKey(entry.getKey()))
-                .sorted(Map.Entry.comparingByKey(
-                        Comparator.comparing((AddressBook.GivenAddress place) -> place.connection())
-                                .thenComparing(place -> place.claim().area())
-                                .thenComparing(place -> place.claim().first())))
+                .sorted(Map.Entry.comparingByKey(DeviceHistory::compare))
                 .forEach(entry -> events.add(event(
                         ADDRESS_GIVEN,
                         Map.of(
@@ -214,6 +210,16 @@ public final class DeviceHistory {
                                 "end", Value.number(entry.getKey().claim().end()),
                                 "signal", Value.text(entry.getValue())))));
         return ledger.addition(workplace, events, Optional.empty());
+    }
+
+    private static int compare(AddressBook.GivenAddress one, AddressBook.GivenAddress other) {
+        int connections = one.connection().compareTo(other.connection());
+        int areas = connections != 0
+                ? connections
+                : one.claim().area().compareTo(other.claim().area());
+        return areas != 0
+                ? areas
+                : Long.compare(one.claim().first(), other.claim().first());
     }
 
     /** Records that a configuration was saved as the one to go on from, and why. */

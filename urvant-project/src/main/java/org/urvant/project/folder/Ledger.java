@@ -1,5 +1,6 @@
 package org.urvant.project.folder;
 
+import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -200,25 +201,22 @@ public final class Ledger {
             List<SortedMap<String, Value>> events,
             Optional<SigningKey> signing) {
         String previous = chain.ends().isEmpty() ? LedgerChain.BEGIN : String.join(" ", chain.ends());
-        StringBuilder text = new StringBuilder();
+        Value now = Value.text(
+                workplace.clock().instant().truncatedTo(ChronoUnit.SECONDS).toString());
+        ByteArrayOutputStream text = new ByteArrayOutputStream();
         for (SortedMap<String, Value> event : events) {
             SortedMap<String, Node> fields = new TreeMap<>(event);
             fields.put(LedgerChain.PREVIOUS, Value.text(previous));
-            fields.put(
-                    "at",
-                    Value.text(workplace
-                            .clock()
-                            .instant()
-                            .truncatedTo(ChronoUnit.SECONDS)
-                            .toString()));
+            fields.put("at", now);
             fields.put("by", Value.text(workplace.person()));
             Section whole = Section.of(fields);
             byte[] line = CanonicalJson.bytes(
                     signing.map(key -> Signatures.sign(whole, key)).orElse(whole));
             previous = Fingerprint.of(line).hex();
-            text.append(new String(line, StandardCharsets.UTF_8)).append('\n');
+            text.writeBytes(line);
+            text.write('\n');
         }
-        return text.toString().getBytes(StandardCharsets.UTF_8);
+        return text.toByteArray();
     }
 
     /** Returns the whole lines as they stand in the file. */

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.SortedMap;
+import java.util.StringTokenizer;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
@@ -73,7 +74,7 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
 
     /** Returns the point that a text stands for. */
     static ModbusPoint read(String text) {
-        String[] words = text.strip().split("\\s+");
+        String[] words = words(text);
         Matcher place = PLACE.matcher(words[0]);
         if (!place.matches() || words.length > 3) {
             throw new IllegalArgumentException("'" + text + "' is no point of Modbus" + EXPECTED);
@@ -109,6 +110,17 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
         return of(text, area, address, place.group(3), Arrays.asList(words).subList(1, words.length));
     }
 
+    /** Files hold very many points, with one blank between words. */
+    private static String[] words(String text) {
+        StringTokenizer words = new StringTokenizer(text.strip(), " \t\n\u000B\f\r");
+        String[] all = new String[Math.max(1, words.countTokens())];
+        all[0] = "";
+        for (int i = 0; words.hasMoreTokens(); i++) {
+            all[i] = words.nextToken();
+        }
+        return all;
+    }
+
     private static ModbusPoint of(String text, Area area, int address, String bit, List<String> rest) {
         if (area.isBits() || bit != null) {
             int number = bit == null ? -1 : Integer.parseInt(bit);
@@ -123,8 +135,8 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
         if (rest.isEmpty()) {
             throw new IllegalArgumentException("'" + text + "' does not say what the register holds" + EXPECTED);
         }
-        Matcher characters = TEXT.matcher(rest.get(0));
-        if (characters.matches()) {
+        Matcher characters = rest.get(0).startsWith("text") ? TEXT.matcher(rest.get(0)) : null;
+        if (characters != null && characters.matches()) {
             String order = rest.size() > 1 ? rest.get(1) : "AB";
             requireOrder(RegisterType.TEXT, order);
             return new ModbusPoint(area, address, -1, RegisterType.TEXT, order, Integer.parseInt(characters.group(1)));

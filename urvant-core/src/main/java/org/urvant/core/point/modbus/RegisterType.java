@@ -7,7 +7,9 @@ import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.urvant.core.range.Interval;
 
@@ -34,6 +36,10 @@ enum RegisterType {
             List.of("AB", "BA"),
             List.of("ABCD", "CDAB", "BADC", "DCBA"),
             List.of("ABCDEFGH", "GHEFCDAB", "BADCFEHG", "HGFEDCBA"));
+
+    private static final Map<String, RegisterType> WORDS = Stream.of(values())
+            .filter(type -> type != TEXT)
+            .collect(Collectors.toUnmodifiableMap(RegisterType::word, type -> type));
 
     private final int registers;
     private final Interval range;
@@ -150,8 +156,6 @@ enum RegisterType {
     }
 
     static Optional<RegisterType> of(String word) {
-        return Stream.of(values())
-                .filter(type -> type != TEXT && type.word().equals(word))
-                .findFirst();
+        return Optional.ofNullable(WORDS.get(word));
     }
 }
