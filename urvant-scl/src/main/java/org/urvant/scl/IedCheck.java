@@ -131,7 +131,12 @@ final class IedCheck {
                         node.reference() + " is of class " + node.nodeClass() + ", its type " + node.typeName() + " of "
                                 + typeClass);
             }
+            Set<String> objects = new HashSet<>();
             for (int object = store.child(node.row, Tag.DOI); object >= 0; object = store.next(object, Tag.DOI)) {
+                String data = store.attribute(object, "name", "") + store.attribute(object, "ix", "");
+                if (!objects.add(data)) {
+                    twice(name, object, "DOI", node.reference() + "." + data);
+                }
                 instance(node, object, type, groups, "");
             }
         }
@@ -171,6 +176,7 @@ final class IedCheck {
             return;
         }
         int below = types.data().below(part);
+        Set<String> values = new HashSet<>(2);
         for (int child = row + 1; child < store.end(row); child = store.end(child)) {
             switch (store.tag(child)) {
                 case SDI, DAI -> {
@@ -181,7 +187,15 @@ final class IedCheck {
                 case VAL -> {
                     types.value(ied, node.reference() + "." + path + name, part, child);
                     String group = store.attribute(child, "sGroup", "");
-                    if (!group.isEmpty() && Numbers.parse(group, 0) > groups) {
+                    if (!values.add(group)) {
+                        twice(
+                                ied,
+                                child,
+                                "value",
+                                node.reference() + "." + path + name + (group.isEmpty() ? "" : ", group " + group));
+                    }
+                    long number = Numbers.parse(group, 0);
+                    if (!group.isEmpty() && (number < 1 || number > groups)) {
                         check.report(
                                 SclRules.GROUP_OUT_OF_RANGE,
                                 ied,
@@ -213,6 +227,7 @@ final class IedCheck {
                 twice(name, block.row, "control block", block.reference());
             }
             NameRule.CONTROL_BLOCK.check(check, name, block.name(), block.row);
+            BlockForms.check(check, name, block.reference(), block.row);
             String wanted = block.dataSetName();
             if (!wanted.isEmpty() && !sets.containsKey(wanted)) {
                 check.report(
@@ -229,17 +244,42 @@ final class IedCheck {
                 messages.message(ied, block, sets.get(wanted));
             }
         }
+        node.settingGroups().ifPresent(groups -> groups(node, groups));
         for (ExternalReference input : node.inputs()) {
             inputs.input(ied, input);
         }
     }
 
+    private void groups(LogicalNode node, SettingGroupControl groups) {
+        String ied = node.device().ied().name();
+        int row = store.child(node.row, Tag.SETTING_CONTROL);
+        BlockForms.check(check, ied, node.reference(), row);
+        if (groups.active() > groups.count()) {
+            check.report(
+                    SclRules.GROUP_OUT_OF_RANGE,
+                    ied,
+                    node.reference(),
+                    row,
+                    "group " + groups.active() + " is to be active, but "
+                            + node.device().name() + " has " + groups.count());
+        }
+    }
+
     private void members(Ied ied, DataSet set) {
         Map<NodeTable.NodeKey, LogicalNode> all = table.nodes(ied);
+        Set<Map<String, String>> seen = new HashSet<>();
         for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
             NodeTable.NodeKey key = table.key(member);
             LogicalNode holder = all.get(key);
             String mistake = null;
+            if (!seen.add(store.attributes(member))) {
+                check.report(
+                        SclRules.MEMBER_TWICE,
+                        ied.name(),
+                        set.reference(),
+                        member,
+                        "dataset " + set.name() + " has " + key + "." + table.path(member) + " twice");
+            }
             if (holder == null) {
                 mistake = ied.name() + " has no logical node " + key
                         + check.hint(key.toString(), NodeTable.texts(all.keySet()));
@@ -328,6 +368,16 @@ final class IedCheck {
                 messages.receiver(ied, report, name);
             }
             return;
+        }
+        String point = store.attribute(row, "apRef", "");
+        if (!point.isEmpty() && client.accessPoint(point).isEmpty()) {
+            check.report(
+                    SclRules.RECEIVER_MISSING,
+                    ied.name(),
+                    report.reference(),
+                    row,
+                    report.reference() + " is kept for access point '" + point + "' of " + name
+                            + ", which has no such one" + check.hint(point, client.accessPoints()));
         }
         String node = store.attribute(row, "prefix", "")
                 + store.attribute(row, "lnClass", "")

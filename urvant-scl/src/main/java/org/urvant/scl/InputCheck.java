@@ -1,7 +1,11 @@
 package org.urvant.scl;
 
+import java.util.Set;
+
 /** Checks the inputs of IEDs against what the senders in the file give. */
 final class InputCheck {
+    private static final Set<String> SERVICES = Set.of("", "Poll", "Report", "GOOSE", "SMV");
+
     private final SclCheck check;
     private final SclStore store;
     private final TypeCheck types;
@@ -24,6 +28,24 @@ final class InputCheck {
                     "input " + input.internalAddress()
                             + input.expected().map(e -> " (" + e + ")").orElse("") + " takes no data yet");
             return;
+        }
+        if (!SERVICES.contains(input.service())) {
+            check.report(
+                    SclRules.ATTRIBUTE_MALFORMED,
+                    ied.name(),
+                    subject(input),
+                    input.row,
+                    "serviceType of " + subject(input) + " is '" + input.service()
+                            + "'; expected Poll, Report, GOOSE or SMV");
+        }
+        String wanted = input.expectedService();
+        if (!wanted.isEmpty() && !input.service().isEmpty() && !wanted.equals(input.service())) {
+            check.report(
+                    SclRules.GOOSE_TYPE_DIFFERS,
+                    ied.name(),
+                    subject(input),
+                    input.row,
+                    "expects its data by " + wanted + ", and is to take them by " + input.service());
         }
         Ied sender = check.file().ied(input.publisher()).orElse(null);
         if (sender == null
@@ -73,6 +95,19 @@ final class InputCheck {
                         store.attribute(input.row, "srcPrefix", ""),
                         nodeClass.isEmpty() ? "LLN0" : nodeClass,
                         store.attribute(input.row, "srcLNInst", "")));
+        boolean isNamed = holder != null
+                && holder.reportControls().stream()
+                        .anyMatch(block -> block.name().equals(input.controlBlock()));
+        if (input.service().equals("Report") && !isNamed) {
+            check.report(
+                    SclRules.GOOSE_NO_PUBLISHER,
+                    ied.name(),
+                    subject(input),
+                    input.row,
+                    sender.name() + " has no report control block '" + input.controlBlock() + "' in "
+                            + input.controlBlockNode());
+            return;
+        }
         DataSet set = holder == null
                 ? null
                 : holder.controlBlocks().stream()

@@ -1,9 +1,11 @@
 package org.urvant.scl;
 
+import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
@@ -16,6 +18,7 @@ final class NetworkSectionCheck {
     private static final Pattern MAC = Pattern.compile("([0-9A-Fa-f]{2}-){5}[0-9A-Fa-f]{2}");
     private static final Pattern IP = Pattern.compile(
             "(25[0-5]|2[0-4]\\d|1?\\d?\\d)(\\.(25[0-5]|2[0-4]\\d|1?\\d?\\d)){3}|[0-9A-Fa-f:]{0,39}:[0-9A-Fa-f:.]{0,39}");
+    private static final Pattern TIME = Pattern.compile("\\d{1,18}(\\.\\d{1,18})?");
     private static final Pattern OSI = Pattern.compile("[0-9A-Fa-f]{0,40}");
 
     private final SclCheck check;
@@ -81,6 +84,7 @@ final class NetworkSectionCheck {
                     point.row,
                     name + " " + point.accessPointName() + " is connected to " + point.subnetwork() + " twice");
         }
+        parts(name, name + " " + point.accessPointName(), point.row);
         point.address().forEach((type, value) -> ipAddress(name, point, type, value));
         point.station().ifPresent(station -> station(name, point, station));
         for (int block : store.children(point.row, Tag.GSE)) {
@@ -173,6 +177,15 @@ final class NetworkSectionCheck {
         if (!MAC.matcher(mac).matches() || upper.compareTo(first) < 0 || upper.compareTo(last) > 0) {
             outOfRange(ied.name(), subject, row, "MAC-Address '" + mac + "' of " + subject, first + " to " + last);
         }
+        parts(ied.name(), subject, row);
+        if (!parts.containsKey("APPID")) {
+            check.report(
+                    SclRules.BLOCK_WITHOUT_ADDRESS,
+                    ied.name(),
+                    subject,
+                    row,
+                    "the address of " + subject + " has no APPID");
+        }
         hexadecimal(ied.name(), subject, row, "APPID", parts.get("APPID"), tag == Tag.GSE ? APPIDS : STREAM_APPIDS);
         hexadecimal(ied.name(), subject, row, "VLAN-ID", parts.get("VLAN-ID"), new int[][] {{0, 4094}});
         String priority = parts.get("VLAN-PRIORITY");
@@ -180,6 +193,23 @@ final class NetworkSectionCheck {
             outOfRange(ied.name(), subject, row, "VLAN-PRIORITY '" + priority + "' of " + subject, "0 to 7");
         }
         times(ied, subject, row);
+    }
+
+    /** Of two parts of one kind nobody knows which one counts. */
+    private void parts(String ied, String subject, int row) {
+        int address = store.child(row, Tag.ADDRESS);
+        Set<String> types = new HashSet<>();
+        for (int part = address < 0 ? -1 : store.child(address, Tag.P); part >= 0; part = store.next(part, Tag.P)) {
+            String type = store.attribute(part, "type", "");
+            if (!types.add(type)) {
+                check.report(
+                        SclRules.DUPLICATE_ELEMENT,
+                        ied,
+                        subject,
+                        part,
+                        "there are two of address part '" + type + "' of " + subject);
+            }
+        }
     }
 
     private boolean exists(Ied ied, String device, String name, Tag tag) {
@@ -226,18 +256,32 @@ final class NetworkSectionCheck {
     }
 
     private void times(Ied ied, String subject, int row) {
-        String shortest = store.childText(row, Tag.MIN_TIME);
-        String longest = store.childText(row, Tag.MAX_TIME);
-        if (Numbers.parse(shortest).isPresent()
-                && Numbers.parse(longest).isPresent()
-                && Numbers.parse(shortest, 0) > Numbers.parse(longest, 0)) {
+        Optional<BigDecimal> shortest = time(ied, subject, store.child(row, Tag.MIN_TIME));
+        Optional<BigDecimal> longest = time(ied, subject, store.child(row, Tag.MAX_TIME));
+        if (shortest.isPresent() && longest.isPresent() && shortest.get().compareTo(longest.get()) > 0) {
             check.report(
                     SclRules.GOOSE_TIMES,
                     ied.name(),
                     subject,
                     row,
-                    "MinTime " + shortest + " ms is above MaxTime " + longest + " ms");
+                    "MinTime " + shortest.get().toPlainString() + " ms is above MaxTime "
+                            + longest.get().toPlainString() + " ms");
         }
+    }
+
+    /** Returns a time in milliseconds, which the schema fixes as its unit. */
+    private Optional<BigDecimal> time(Ied ied, String subject, int row) {
+        String text = row < 0 ? "" : store.text(row);
+        if (row < 0 || TIME.matcher(text).matches()) {
+            return row < 0 ? Optional.empty() : Optional.of(new BigDecimal(text));
+        }
+        check.report(
+                SclRules.ATTRIBUTE_MALFORMED,
+                ied.name(),
+                subject,
+                row,
+                store.element(row) + " of " + subject + " is '" + text + "'; expected a number of milliseconds");
+        return Optional.empty();
     }
 
     private void unaddressed(Ied ied, LogicalNode node) {

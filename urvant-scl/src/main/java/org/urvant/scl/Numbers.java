@@ -13,7 +13,11 @@ final class Numbers {
         for (int i = 0; digits && i < text.length(); i++) {
             digits = text.charAt(i) >= '0' && text.charAt(i) <= '9';
         }
-        return digits ? OptionalLong.of(Long.parseLong(text)) : OptionalLong.empty();
+        if (digits) {
+            return OptionalLong.of(Long.parseLong(text));
+        }
+        String plain = text.strip(); // blanks around a number mean nothing (XML Schema 1.0, part 2, 4.3.6)
+        return plain.length() < text.length() ? parse(plain) : OptionalLong.empty();
     }
 
     static long parse(String text, long otherwise) {

@@ -207,7 +207,9 @@ public final class RelayCheck {
             }
             return;
         }
-        if (blocks.containsKey(place)) {
+        boolean isGoose = input.service().equals("GOOSE");
+        ControlBlock block = blocks.get(place);
+        if (block != null && block instanceof GooseControl == isGoose) {
             taken.add(place);
             sameNetwork(ied, sender, input, subject);
         } else {
@@ -217,8 +219,8 @@ public final class RelayCheck {
                     List.of(ied.name(), sender.name()),
                     subject,
                     input.position(),
-                    sender.name() + " has no " + (input.service().equals("GOOSE") ? "GOOSE" : "sampled-value")
-                            + " control block '" + input.controlBlock() + "' in " + input.controlBlockNode());
+                    sender.name() + " has no " + (isGoose ? "GOOSE" : "sampled-value") + " control block '"
+                            + input.controlBlock() + "' in " + input.controlBlockNode());
         }
     }
 

@@ -22,13 +22,18 @@ public final class SclRules implements RuleRoom {
     public static final Rule GOOSE_NO_PUBLISHER = ALL.error(
             "goose-no-publisher",
             "N141",
-            "A relay waits for a GOOSE message that the named relay does not send.",
+            "A relay waits for a message or report that the named relay does not send.",
             "Correct the input, or let the other relay publish it.");
     public static final Rule ELEMENT_INCOMPLETE = ALL.error(
             "element-incomplete",
             "N19",
             "An element of an SCL file lacks the attribute that identifies it, so nothing can refer to it.",
             "Give it in the tool that made the file, and export again.");
+    public static final Rule ATTRIBUTE_MALFORMED = ALL.error(
+            "attribute-malformed",
+            "N19",
+            "An attribute of a control block, input or service holds what it cannot hold, so it cannot be said what is meant.",
+            "Correct it in the tool that made the file, and export again.");
     public static final Rule DUPLICATE_ELEMENT = ALL.error(
             "duplicate-element",
             "N19",
@@ -87,7 +92,7 @@ public final class SclRules implements RuleRoom {
     public static final Rule GOOSE_TYPE_DIFFERS = ALL.error(
             "goose-type-differs",
             "N141",
-            "An input expects another type of data than its sender sends.",
+            "An input expects another type of data than its sender sends, or by another service.",
             "Bind the input to data of the type that it expects.");
     public static final Rule GOOSE_REVISION_DIFFERS = ALL.error(
             "goose-revision-differs",
@@ -128,7 +133,7 @@ public final class SclRules implements RuleRoom {
     public static final Rule GROUP_OUT_OF_RANGE = ALL.warning(
             "group-out-of-range",
             "N82",
-            "A value is for a setting group that the logical device does not have.",
+            "A value is for a setting group that the logical device does not have, or such a group is to be active.",
             "Correct the group, or raise the number of groups.");
     public static final Rule NOT_IN_STANDARD = ALL.warning(
             "not-in-standard",
@@ -150,6 +155,11 @@ public final class SclRules implements RuleRoom {
             "N53",
             "Two report control blocks of an IED have the same identifier, so a client cannot tell their reports apart.",
             "Give one of them another identifier.");
+    public static final Rule MEMBER_TWICE = ALL.warning(
+            "member-twice",
+            "N53",
+            "A dataset has one member twice, and sends it twice; often another one was meant.",
+            "Take one of the two out, or correct it, and raise the revision.");
     public static final Rule INTEGRITY_NOT_TRIGGERED = ALL.warning(
             "integrity-not-triggered",
             "N53",

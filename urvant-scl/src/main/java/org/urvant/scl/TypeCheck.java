@@ -126,6 +126,7 @@ final class TypeCheck {
 
     private void enumeration(int at) {
         Set<String> numbers = new HashSet<>();
+        Map<String, String> texts = new HashMap<>();
         for (int value : store.children(at, Tag.ENUM_VAL)) {
             String number = store.attribute(value, "ord", "");
             if (BasicType.misfit("INT32", number) != null || number.isEmpty()) {
@@ -143,6 +144,16 @@ final class TypeCheck {
                         subject(at),
                         value,
                         "number " + number + " stands twice in " + subject(at));
+            }
+            String text = store.text(value);
+            String first = text.isEmpty() ? null : texts.putIfAbsent(text, number);
+            if (first != null && !first.equals(number)) {
+                check.report(
+                        SclRules.VALUE_NOT_OF_TYPE,
+                        "",
+                        subject(at),
+                        value,
+                        "'" + text + "' stands for " + first + " and for " + number + " in " + subject(at));
             }
         }
     }

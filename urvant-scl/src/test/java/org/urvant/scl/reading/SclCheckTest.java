@@ -95,6 +95,32 @@ class SclCheckTest {
             <P type="APPID">0012 | <P type="APPID">0011                     | duplicate-appid        | '0011' of F02PROT/LLN0.GO.trips_out
             appID="F02-trips" | appID="F01-trips"                           | duplicate-goose-id     | 'F01-trips'
             rptID="F01PROT/LLN0.BR.trips" | rptID="F01CTRL/LLN0.BR.status"  | duplicate-report-id    | is also the identifier of
+            serviceType="GOOSE" srcLDInst="PROT" | serviceType="Goose" srcLDInst="PROT" | attribute-malformed | is 'Goose'; expected Poll, Report, GOOSE or SMV
+            maxAttributes="40" | maxAttributes="many"                       | attribute-malformed    | maxAttributes of ConfDataSet of T01 is 'many'
+            <EnumVal ord="2">Warning | <EnumVal ord="2">Ok                  | value-not-of-type      | 'Ok' stands for 1 and for 2 in EnumType MF7_HealthKind
+            <Val sGroup="1">480 | <Val sGroup="0">480                       | group-out-of-range     | a value for group 0, but F01PROT has 4
+            <Val sGroup="2">360 | <Val sGroup="1">360                       | duplicate-element      | two of value 'F01PROT/PTOC1.StrVal.setMag.f, group 1'
+            <DOI name="ARtg"> | <DOI name="ARtg"/><DOI name="ARtg">         | duplicate-element      | two of DOI 'M01MU/I1TCTR1.ARtg'
+            buffered="true" bufTime="50" | buffered="TRUE" bufTime="50"     | attribute-malformed    | buffered of F01CTRL/LLN0.RP.status is 'TRUE'; expected true or false
+            dchg="true" qchg="true" period | dchg="yes" qchg="true" period  | attribute-malformed    | dchg of F01CTRL/LLN0.BR.status is 'yes'
+            intgPd="60000"    | intgPd="60 s"                               | attribute-malformed    | expected a whole number from 0
+            datSet="trips" confRev="1" buffered | datSet="trips" confRev="-1" buffered | attribute-malformed | confRev of F01PROT/LLN0.BR.trips is '-1'
+            <RptEnabled max="3"> | <RptEnabled max="0">                     | attribute-malformed    | max of F01CTRL/LLN0.BR.status is '0'; expected a whole number from 1
+            smpRate="80"      | smpRate="0"                                 | attribute-malformed    | smpRate of M01MU/LLN0.MS.phases is '0'
+            actSG="1"         | actSG="first"                               | attribute-malformed    | actSG of F01PROT/LLN0 is 'first'
+            appID="F01-trips" | appID="F01-trips-of-the-first-feeder-of-the-switchboard-of-eleven-kilovolt-in-the-tidal-works-of-Skarholm-with-more-letters-than-any-of-them" | attribute-malformed | of 133 characters; expected at most 129 characters
+            <MinTime unit="s" multiplier="m">4< | <MinTime unit="s" multiplier="m">4 ms< | attribute-malformed | MinTime of F01 PROT/trips_out is '4 ms'
+            actSG="1"         | actSG="5"                                   | group-out-of-range     | group 5 is to be active, but F01PROT has 4
+            <FCDA ldInst="PROT" lnClass="PTRC" lnInst="1" doName="Tr" fc="ST"/> | <FCDA ldInst="PROT" lnClass="PTRC" lnInst="1" doName="Tr" fc="ST"/><FCDA doName="Tr" ldInst="PROT" lnClass="PTRC" lnInst="1" fc="ST"/> | member-twice | dataset trips has PROT/PTRC1.Tr twice
+            <P type="APPID">0011 | <P type="APPID">0099</P><P type="APPID">0011 | duplicate-element  | two of address part 'APPID' of F01 PROT/trips_out
+            <P type="IP">192.0.2.11< | <P type="IP">192.0.2.91</P><P type="IP">192.0.2.11< | duplicate-element | two of address part 'IP' of F01 AP1
+            <P type="APPID">0011</P> |                                      | block-without-address  | the address of F01 PROT/trips_out has no APPID
+            appID="F01-trips" |                                             | element-incomplete     | <GSEControl> has no appID
+            smvID="M01-phases" | smvID=""                                   | element-incomplete     | <SampledValueControl> has no smvID
+            iedName="GW1" apRef="AP1" | iedName="GW1" apRef="AP7"           | receiver-missing       | is kept for access point 'AP7' of GW1, which has no such one. Did you mean 'AP1'?
+            serviceType="GOOSE" srcLDInst="PROT" | serviceType="SMV" srcLDInst="PROT" | goose-no-publisher | F02 has no sampled-value control block 'trips_out' in PROT/LLN0
+            serviceType="GOOSE" srcLDInst="PROT" | serviceType="SMV" srcLDInst="PROT" | goose-type-differs | expects its data by GOOSE, and is to take them by SMV
+            serviceType="Report" pLN="XSWI" | serviceType="Report" srcLDInst="CTRL" srcCBName="state" pLN="XSWI" | goose-no-publisher | F02 has no report control block 'state' in CTRL/LLN0
             <LDevice inst="MU" | <LDevice                                   | element-incomplete     | <LDevice> has no inst
             <LN lnClass="PTRC" | <LN                                        | element-incomplete     | <LN> has no lnClass
             <IED name="F01"   | <IED name="F01_bay_of_the_switchboard_of_the_eleven_kilovolt_busbar_number_1" | name-not-allowed | characters; edition 2007B4 allows 64
