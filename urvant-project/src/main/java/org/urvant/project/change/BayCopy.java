@@ -286,7 +286,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
             });
             try {
                 project = ValueChange.set(project, values);
-            } catch (MalformedInputException e) {
+            } catch (MalformedInputException | UnknownNameException e) {
                 throw new MalformedInputException(
                         wanted.values().values().iterator().next().position(),
                         "bay " + wanted.bay() + ": " + e.getMessage(),

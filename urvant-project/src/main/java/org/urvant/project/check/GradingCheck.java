@@ -10,7 +10,6 @@ import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.protection.Curve;
 import org.urvant.core.protection.Grading;
-import org.urvant.core.text.NearestName;
 import org.urvant.project.Bay;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceCurve;
@@ -21,26 +20,12 @@ final class GradingCheck {
     private GradingCheck() {}
 
     static void check(Project project, Consumer<Finding> findings) {
-        for (Bay bay : project.bays().values()) {
-            bay.feeding()
-                    .filter(feeding ->
-                            !project.bays().containsKey(feeding.from().text()))
-                    .ifPresent(feeding -> findings.accept(new Finding(
-                                    GeneralRules.UNKNOWN_REFERENCE,
-                                    "bay " + bay.name() + " feeding",
-                                    feeding.from().position(),
-                                    "bay '" + feeding.from().text() + "', which feeds bay " + bay.name()
-                                            + ", does not exist",
-                                    NearestName.hint(
-                                            "bay",
-                                            feeding.from().text(),
-                                            project.bays().keySet()))
-                            .concerning(about(bay))));
-        }
         SiteGrading grading = SiteGrading.of(project);
         for (SiteGrading.Wrong wrong : grading.mistakes()) {
             findings.accept(new Finding(
-                            SiteRules.FEEDING_WRONG,
+                            wrong.kind() == SiteGrading.Wrong.Kind.UNKNOWN_BAY
+                                    ? GeneralRules.UNKNOWN_REFERENCE
+                                    : SiteRules.FEEDING_WRONG,
                             "bay " + wrong.bay() + " feeding",
                             wrong.position(),
                             wrong.message(),

@@ -14,6 +14,7 @@ import org.urvant.core.protection.Curve;
 import org.urvant.core.protection.FaultKind;
 import org.urvant.core.protection.Grading;
 import org.urvant.core.protection.VectorGroup;
+import org.urvant.core.text.NearestName;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
 import org.urvant.project.Feeding;
@@ -87,8 +88,18 @@ public record SiteGrading(List<Pair> pairs, List<Wrong> mistakes) {
         }
     }
 
-    /** What the site says of feeding and cannot be; {@code isCircle} when bays feed each other in a circle. */
-    public record Wrong(String bay, Position position, String message, String remedy, boolean isCircle) {}
+    /** What the site says of feeding and cannot be. */
+    public record Wrong(String bay, Position position, String message, String remedy, Kind kind) {
+        /** In what way it cannot be. */
+        public enum Kind {
+            /** A value that is none of its kind. */
+            VALUE,
+            /** Bays feed each other in a circle. */
+            CIRCLE,
+            /** The bay that feeds is not there. */
+            UNKNOWN_BAY
+        }
+    }
 
     /** Returns the pairs of a site. */
     public static SiteGrading of(Project project) {
@@ -101,8 +112,8 @@ public record SiteGrading(List<Pair> pairs, List<Wrong> mistakes) {
             Feeding feeding = bay.feeding().get();
             FeedingPath path = FeedingPath.of(feeding);
             for (Mistake mistake : path.mistakes()) {
-                mistakes.add(
-                        new Wrong(bay.name(), mistake.at().position(), mistake.message(), mistake.remedy(), false));
+                mistakes.add(new Wrong(
+                        bay.name(), mistake.at().position(), mistake.message(), mistake.remedy(), Wrong.Kind.VALUE));
             }
             List<String> circle = circle(project, bay);
             Bay feeder = project.bays().get(feeding.from().text());
@@ -112,8 +123,16 @@ public record SiteGrading(List<Pair> pairs, List<Wrong> mistakes) {
                         feeding.from().position(),
                         "bays feed each other in a circle: " + String.join(" ← ", circle),
                         "Let the path begin at a bay that no bay of the site feeds.",
-                        true));
-            } else if (feeder != null && path.mistakes().isEmpty()) {
+                        Wrong.Kind.CIRCLE));
+            } else if (feeder == null) {
+                mistakes.add(new Wrong(
+                        bay.name(),
+                        feeding.from().position(),
+                        "bay '" + feeding.from().text() + "', which feeds bay " + bay.name() + ", does not exist",
+                        NearestName.hint(
+                                "bay", feeding.from().text(), project.bays().keySet()),
+                        Wrong.Kind.UNKNOWN_BAY));
+            } else if (path.mistakes().isEmpty()) {
                 pairs.addAll(new PairReading(project, bay, feeder, feeding, path).pairs());
             }
         }

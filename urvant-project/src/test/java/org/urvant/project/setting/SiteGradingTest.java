@@ -118,7 +118,9 @@ class SiteGradingTest {
                 .with(bay("B", "Q41", "C", "", "three-phase=1 kA"))
                 .with(bay("C", "Q41", "A", "", "three-phase=1 kA"));
         assertThat(SiteGrading.of(project).pairs()).isEmpty();
-        assertThat(SiteGrading.of(project).mistakes()).hasSize(3).allMatch(SiteGrading.Wrong::isCircle);
+        assertThat(SiteGrading.of(project).mistakes())
+                .hasSize(3)
+                .allMatch(wrong -> wrong.kind() == SiteGrading.Wrong.Kind.CIRCLE);
         assertThat(SiteGrading.path(project, "A")).hasSize(3);
     }
 }
