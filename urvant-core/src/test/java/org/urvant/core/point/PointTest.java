@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import java.util.TreeMap;
+import net.jqwik.api.Assume;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -20,6 +21,7 @@ import org.urvant.core.tree.Section;
 
 class PointTest {
     private static final PointSpace IEC104 = PointSpaces.byId("iec60870-5-104").orElseThrow();
+    private static final PointSpace IEC101 = PointSpaces.byId("iec60870-5-101").orElseThrow();
     private static final PointSpace IEC61850 = PointSpaces.byId("iec61850").orElseThrow();
     private static final PointSpace MODBUS = PointSpaces.byId("modbus").orElseThrow();
 
@@ -37,6 +39,18 @@ class PointTest {
         "M_DP_TB_1,31",
         "M_ST_TB_1,32",
         "M_ME_TD_1,34",
+        "M_SP_TA_1,2",
+        "M_DP_TA_1,4",
+        "M_ST_TA_1,6",
+        "M_BO_NA_1,7",
+        "M_BO_TA_1,8",
+        "M_ME_TA_1,10",
+        "M_ME_TB_1,12",
+        "M_ME_TC_1,14",
+        "M_IT_TA_1,16",
+        "M_BO_TB_1,33",
+        "C_BO_NA_1,51",
+        "C_BO_TA_1,64",
         "M_ME_TE_1,35",
         "M_ME_TF_1,36",
         "M_IT_TB_1,37",
@@ -79,6 +93,8 @@ class PointTest {
             @ForAll boolean isSelected) {
         boolean isCommand = type.direction() == InformationType.Direction.CONTROL;
         InformationObject object = new InformationObject(type, address, common, isCommand && isSelected);
+        assertThat(IEC101.read(object.text(), Role.SERVER)).isEqualTo(object);
+        Assume.that(!type.hasShortTime());
         assertThat(IEC104.read(object.text(), Role.SERVER)).isEqualTo(object);
         assertThat(IEC104.text(Section.of(new TreeMap<>(object.fields())))).isEqualTo(object.text());
         assertThat(object.claim())
@@ -88,6 +104,28 @@ class PointTest {
         assertThat(object.claim().overlaps(other.claim()))
                 .as("each station counts apart")
                 .isFalse();
+    }
+
+    /** Types with a time of three octets are of IEC 60870-5-101 alone (IEC 60870-5-104:2006, 8.7); 32 bits are from 0 on. */
+    @ParameterizedTest
+    @CsvSource({
+        "M_SP_TA_1, M_SP_TB_1",
+        "M_DP_TA_1, M_DP_TB_1",
+        "M_ST_TA_1, M_ST_TB_1",
+        "M_ME_TC_1, M_ME_TF_1",
+        "M_IT_TA_1, M_IT_TB_1"
+    })
+    void shortTimesAreOfSerialLinesAlone(String type, String instead) {
+        assertThat(IEC101.read(type + " 7", Role.SERVER).text()).isEqualTo(type + " 7");
+        assertThatThrownBy(() -> IEC104.read(type + " 7", Role.SERVER))
+                .hasMessage(
+                        type + " has a time of three octets, which IEC 60870-5-104 does not know; expected " + instead);
+        assertThat(IEC101.carriers(IEC101.holds(type))).contains(type);
+        assertThat(IEC104.carriers(IEC104.holds(type))).doesNotContain(type);
+        for (String bits : List.of("M_BO_TB_1", "C_BO_NA_1")) {
+            assertThat(IEC104.holds(bits).range()).isEqualTo(Interval.of(0, 4_294_967_295L));
+            assertThat(IEC104.carriers(IEC104.holds(bits))).contains(bits);
+        }
     }
 
     @ParameterizedTest
@@ -137,7 +175,7 @@ class PointTest {
     @EnumSource(InformationType.class)
     void everyTypeHasABlockOfItsDirection(InformationType type) {
         AddressGroup group = IEC104.group(type.name());
-        boolean control = List.of("command", "set-point").contains(group.word());
+        boolean control = List.of("command", "set-point", "bit-command").contains(group.word());
         assertThat(control).isEqualTo(type.direction() == InformationType.Direction.CONTROL);
         assertThat(group.whole().contains(group.standard())).isTrue();
         assertThat(IEC104.groups()).contains(group);

@@ -117,7 +117,8 @@ class DataShapesTest {
         PointSpace iec104 = PointSpaces.byId("iec60870-5-104").orElseThrow();
         List<String> known = new ArrayList<>(List.of(codes.split(" ")));
         if (shape.form() == Form.WHOLE) { // beyond the table, for numbers that 16 bits do not hold
-            known.addAll(shape.access() == Access.READ ? List.of("36", "13") : List.of("50", "63"));
+            known.addAll(
+                    shape.access() == Access.READ ? List.of("36", "13", "33", "7") : List.of("50", "63", "51", "64"));
         }
         assertThat(iec104.carriers(shape))
                 .extracting(carrier -> InformationType.of(carrier).orElseThrow().code() + "")

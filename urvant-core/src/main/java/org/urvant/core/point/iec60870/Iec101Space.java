@@ -11,4 +11,9 @@ public final class Iec101Space extends ObjectSpace {
     public String title() {
         return "IEC 60870-5-101";
     }
+
+    @Override
+    boolean has(InformationType type) {
+        return true;
+    }
 }

@@ -11,4 +11,9 @@ public final class Iec104Space extends ObjectSpace {
     public String title() {
         return "IEC 60870-5-104";
     }
+
+    @Override
+    boolean has(InformationType type) {
+        return !type.hasShortTime();
+    }
 }

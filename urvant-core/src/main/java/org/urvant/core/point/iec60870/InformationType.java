@@ -3,20 +3,32 @@ package org.urvant.core.point.iec60870;
 import java.util.Optional;
 
 /**
- * The type identifications of IEC 60870-5-101:2003, 7.2.1, and IEC 60870-5-104:2006 that mappings use: with time tag
- * CP56Time2a in monitor direction, without in control direction, where the sender's clock says nothing about the plant.
+ * The type identifications of IEC 60870-5-101:2003, 7.2.1, and IEC 60870-5-104:2006 that mappings use. What is mapped anew is
+ * proposed with time tag CP56Time2a in monitor direction, without in control direction, where the sender's clock says nothing about
+ * the plant. Events of protection equipment (17 to 19, 38 to 40), packed single points (20), and normalised values without quality
+ * (21) are not among them.
  */
 public enum InformationType {
     M_SP_NA_1(1, Direction.MONITOR, "single point"),
+    M_SP_TA_1(2, Direction.MONITOR, "single point with time of three octets"),
     M_DP_NA_1(3, Direction.MONITOR, "double point"),
+    M_DP_TA_1(4, Direction.MONITOR, "double point with time of three octets"),
     M_ST_NA_1(5, Direction.MONITOR, "step position"),
+    M_ST_TA_1(6, Direction.MONITOR, "step position with time of three octets"),
+    M_BO_NA_1(7, Direction.MONITOR, "32 bits"),
+    M_BO_TA_1(8, Direction.MONITOR, "32 bits with time of three octets"),
     M_ME_NA_1(9, Direction.MONITOR, "measured value, normalised"),
+    M_ME_TA_1(10, Direction.MONITOR, "measured value, normalised, with time of three octets"),
     M_ME_NB_1(11, Direction.MONITOR, "measured value, scaled"),
+    M_ME_TB_1(12, Direction.MONITOR, "measured value, scaled, with time of three octets"),
     M_ME_NC_1(13, Direction.MONITOR, "measured value, short floating point"),
+    M_ME_TC_1(14, Direction.MONITOR, "measured value, short floating point, with time of three octets"),
     M_IT_NA_1(15, Direction.MONITOR, "integrated total"),
+    M_IT_TA_1(16, Direction.MONITOR, "integrated total with time of three octets"),
     M_SP_TB_1(30, Direction.MONITOR, "single point with time"),
     M_DP_TB_1(31, Direction.MONITOR, "double point with time"),
     M_ST_TB_1(32, Direction.MONITOR, "step position with time"),
+    M_BO_TB_1(33, Direction.MONITOR, "32 bits with time"),
     M_ME_TD_1(34, Direction.MONITOR, "measured value, normalised, with time"),
     M_ME_TE_1(35, Direction.MONITOR, "measured value, scaled, with time"),
     M_ME_TF_1(36, Direction.MONITOR, "measured value, short floating point, with time"),
@@ -27,12 +39,17 @@ public enum InformationType {
     C_SE_NA_1(48, Direction.CONTROL, "set point, normalised"),
     C_SE_NB_1(49, Direction.CONTROL, "set point, scaled"),
     C_SE_NC_1(50, Direction.CONTROL, "set point, short floating point"),
+    C_BO_NA_1(51, Direction.CONTROL, "32 bits, commanded"),
     C_SC_TA_1(58, Direction.CONTROL, "single command with time"),
     C_DC_TA_1(59, Direction.CONTROL, "double command with time"),
     C_RC_TA_1(60, Direction.CONTROL, "regulating step command with time"),
     C_SE_TA_1(61, Direction.CONTROL, "set point, normalised, with time"),
     C_SE_TB_1(62, Direction.CONTROL, "set point, scaled, with time"),
-    C_SE_TC_1(63, Direction.CONTROL, "set point, short floating point, with time");
+    C_SE_TC_1(63, Direction.CONTROL, "set point, short floating point, with time"),
+    C_BO_TA_1(64, Direction.CONTROL, "32 bits, commanded, with time");
+
+    /** Types from here on have the long time tag, CP56Time2a, where they have one. */
+    private static final int FIRST_OF_LONG_TIME = 30;
 
     /** Which way a type travels: monitor from the plant, control to it. */
     public enum Direction {
@@ -63,6 +80,14 @@ public enum InformationType {
     /** Returns what the type carries, in plain words. */
     public String meaning() {
         return meaning;
+    }
+
+    /**
+     * Returns whether the type tells the time by CP24Time2a, in minutes and below; IEC 60870-5-104 does not know such types
+     * (IEC 60870-5-104:2006, 8.7).
+     */
+    public boolean hasShortTime() {
+        return code < FIRST_OF_LONG_TIME && name().charAt(5) == 'T';
     }
 
     /** Returns the type for a standard name such as {@code M_DP_TB_1} or a code such as {@code 31}, or empty. */

@@ -4,14 +4,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import org.urvant.core.point.ListColumn;
 import org.urvant.core.point.ListForm;
 import org.urvant.core.point.PlacedPoint;
 
 /** Lists of information objects, as stations hand them to their neighbours. */
 final class ObjectListForm implements ListForm {
-    static final ObjectListForm ONLY = new ObjectListForm();
-
     private static final String TYPE = "type";
     private static final String ADDRESS = "address";
     private static final Set<String> SELECTED = Set.of(
@@ -44,7 +43,12 @@ final class ObjectListForm implements ListForm {
                     "whether a command is selected before it is executed: yes, no, sbo, direct",
                     "select before operate, select before execute, sbo, s/e, command mode, control mode, control model"));
 
-    private ObjectListForm() {}
+    private final UnaryOperator<InformationObject> known;
+
+    /** @param known returns an object as it is, or throws IllegalArgumentException when the protocol has none of its type */
+    ObjectListForm(UnaryOperator<InformationObject> known) {
+        this.known = known;
+    }
 
     @Override
     public String station() {
@@ -74,7 +78,7 @@ final class ObjectListForm implements ListForm {
         int address = written.indexOf('.') >= 0 && InformationObject.isAddress(written)
                 ? InformationObject.address(written)
                 : cells.number(ADDRESS, InformationObject.LOWEST, InformationObject.HIGHEST);
-        InformationObject object = InformationObject.read(type.toUpperCase(Locale.ROOT) + " " + address);
+        InformationObject object = known.apply(InformationObject.read(type.toUpperCase(Locale.ROOT) + " " + address));
         String given = cells.text(InformationObject.SELECT).toLowerCase(Locale.ROOT);
         if (!SELECTED.contains(given) && !DIRECT.contains(given)) {
             throw new IllegalArgumentException("the cell of '" + InformationObject.SELECT + "' holds '" + given

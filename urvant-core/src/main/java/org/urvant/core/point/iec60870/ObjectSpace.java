@@ -29,23 +29,31 @@ import org.urvant.core.tree.Section;
  */
 abstract class ObjectSpace implements PointSpace {
     private static final Map<Form, List<InformationType>> MONITORED = Map.of(
-            Form.LOGICAL, List.of(M_SP_TB_1, M_SP_NA_1),
-            Form.DOUBLE, List.of(M_DP_TB_1, M_DP_NA_1),
-            Form.STEP, List.of(M_ST_TB_1, M_ST_NA_1),
-            Form.WHOLE, List.of(M_ME_TE_1, M_ME_NB_1, M_ME_TF_1, M_ME_NC_1),
-            Form.REAL, List.of(M_ME_TF_1, M_ME_NC_1, M_ME_TE_1, M_ME_NB_1, M_ME_TD_1, M_ME_NA_1),
-            Form.COUNTER, List.of(M_IT_TB_1, M_IT_NA_1));
+            Form.LOGICAL, List.of(M_SP_TB_1, M_SP_NA_1, M_SP_TA_1),
+            Form.DOUBLE, List.of(M_DP_TB_1, M_DP_NA_1, M_DP_TA_1),
+            Form.STEP, List.of(M_ST_TB_1, M_ST_NA_1, M_ST_TA_1),
+            Form.WHOLE,
+                    List.of(
+                            M_ME_TE_1, M_ME_NB_1, M_ME_TF_1, M_ME_NC_1, M_BO_TB_1, M_BO_NA_1, M_ME_TB_1, M_ME_TC_1,
+                            M_BO_TA_1),
+            Form.REAL,
+                    List.of(
+                            M_ME_TF_1, M_ME_NC_1, M_ME_TE_1, M_ME_NB_1, M_ME_TD_1, M_ME_NA_1, M_ME_TC_1, M_ME_TB_1,
+                            M_ME_TA_1),
+            Form.COUNTER, List.of(M_IT_TB_1, M_IT_NA_1, M_IT_TA_1));
 
     private static final Map<Form, List<InformationType>> COMMANDED = Map.of(
             Form.LOGICAL, List.of(C_SC_NA_1, C_SC_TA_1),
             Form.DOUBLE, List.of(C_DC_NA_1, C_DC_TA_1),
             Form.STEP, List.of(C_RC_NA_1, C_RC_TA_1),
-            Form.WHOLE, List.of(C_SE_NB_1, C_SE_TB_1, C_SE_NC_1, C_SE_TC_1),
+            Form.WHOLE, List.of(C_SE_NB_1, C_SE_TB_1, C_SE_NC_1, C_SE_TC_1, C_BO_NA_1, C_BO_TA_1),
             Form.REAL, List.of(C_SE_NC_1, C_SE_NA_1, C_SE_NB_1, C_SE_TC_1, C_SE_TA_1, C_SE_TB_1));
 
     /** From -1 to 1 - 2^-15. */
     private static final Interval NORMALISED =
             new Interval(BigDecimal.ONE.negate(), new BigDecimal("0.999969482421875"));
+
+    private static final Interval BITS_32 = Interval.of(0, 0xFFFF_FFFFL);
 
     private static final Interval FLOAT_WHOLES = Interval.of(-(1L << 24), 1L << 24);
 
@@ -55,6 +63,8 @@ abstract class ObjectSpace implements PointSpace {
                     group.word, new Block(1001 + 1000 * group.ordinal(), 1999 + 1000 * group.ordinal()), WHOLE))
             .toList();
 
+    private final Optional<ListForm> form = Optional.of(new ObjectListForm(this::known));
+
     /** Groups of the address plan, in the order of their standard blocks. */
     private enum Group {
         DOUBLE_POINT("double-point"),
@@ -63,7 +73,9 @@ abstract class ObjectSpace implements PointSpace {
         MEASURED("measured"),
         COUNTER("counter"),
         COMMAND("command"),
-        SET_POINT("set-point");
+        SET_POINT("set-point"),
+        BITS("bits"),
+        BIT_COMMAND("bit-command");
 
         private final String word;
 
@@ -73,11 +85,21 @@ abstract class ObjectSpace implements PointSpace {
 
         static Group of(InformationType type) {
             return switch (type) {
-                case M_SP_NA_1, M_SP_TB_1 -> SINGLE_POINT;
-                case M_DP_NA_1, M_DP_TB_1 -> DOUBLE_POINT;
-                case M_ST_NA_1, M_ST_TB_1 -> STEP;
-                case M_IT_NA_1, M_IT_TB_1 -> COUNTER;
-                case M_ME_NA_1, M_ME_NB_1, M_ME_NC_1, M_ME_TD_1, M_ME_TE_1, M_ME_TF_1 -> MEASURED;
+                case M_SP_NA_1, M_SP_TA_1, M_SP_TB_1 -> SINGLE_POINT;
+                case M_DP_NA_1, M_DP_TA_1, M_DP_TB_1 -> DOUBLE_POINT;
+                case M_ST_NA_1, M_ST_TA_1, M_ST_TB_1 -> STEP;
+                case M_IT_NA_1, M_IT_TA_1, M_IT_TB_1 -> COUNTER;
+                case M_BO_NA_1, M_BO_TA_1, M_BO_TB_1 -> BITS;
+                case C_BO_NA_1, C_BO_TA_1 -> BIT_COMMAND;
+                case M_ME_NA_1,
+                        M_ME_NB_1,
+                        M_ME_NC_1,
+                        M_ME_TA_1,
+                        M_ME_TB_1,
+                        M_ME_TC_1,
+                        M_ME_TD_1,
+                        M_ME_TE_1,
+                        M_ME_TF_1 -> MEASURED;
                 case C_SC_NA_1, C_DC_NA_1, C_RC_NA_1, C_SC_TA_1, C_DC_TA_1, C_RC_TA_1 -> COMMAND;
                 case C_SE_NA_1, C_SE_NB_1, C_SE_NC_1, C_SE_TA_1, C_SE_TB_1, C_SE_TC_1 -> SET_POINT;
             };
@@ -86,8 +108,21 @@ abstract class ObjectSpace implements PointSpace {
 
     @Override
     public Point read(String text, Role role) {
-        return InformationObject.read(text);
+        return known(InformationObject.read(text));
     }
+
+    /** Returns an object whose type the protocol has; throws IllegalArgumentException for another one. */
+    private InformationObject known(InformationObject object) {
+        if (!has(object.type())) {
+            throw new IllegalArgumentException(
+                    object.type() + " has a time of three octets, which " + title() + " does not know; expected "
+                            + carriers(holds(object.carrier())).get(0));
+        }
+        return object;
+    }
+
+    /** Returns whether the protocol has a type. */
+    abstract boolean has(InformationType type);
 
     @Override
     public boolean takesSignals(Role role) {
@@ -96,13 +131,16 @@ abstract class ObjectSpace implements PointSpace {
 
     @Override
     public Optional<ListForm> listForm() {
-        return Optional.of(ObjectListForm.ONLY);
+        return form;
     }
 
     @Override
     public List<String> carriers(Shape shape) {
         return (shape.access() == Access.READ ? MONITORED : COMMANDED)
-                .getOrDefault(shape.form(), List.of()).stream().map(Enum::name).toList();
+                .getOrDefault(shape.form(), List.of()).stream()
+                        .filter(this::has)
+                        .map(Enum::name)
+                        .toList();
     }
 
     /** Ranges of IEC 60870-5-101:2003, 7.2.6: normalised, scaled, step position and counter reading. */
@@ -111,16 +149,18 @@ abstract class ObjectSpace implements PointSpace {
         InformationType type = InformationType.valueOf(carrier);
         Access access = type.direction() == InformationType.Direction.MONITOR ? Access.READ : Access.COMMAND;
         return switch (type) {
-            case M_SP_NA_1, M_SP_TB_1, C_SC_NA_1, C_SC_TA_1 -> Shape.of(Form.LOGICAL, access);
-            case M_DP_NA_1, M_DP_TB_1, C_DC_NA_1, C_DC_TA_1 -> new Shape(Form.DOUBLE, access, Interval.of(0, 3));
-            case M_ST_NA_1, M_ST_TB_1 -> new Shape(Form.STEP, access, Interval.of(-64, 63));
+            case M_SP_NA_1, M_SP_TA_1, M_SP_TB_1, C_SC_NA_1, C_SC_TA_1 -> Shape.of(Form.LOGICAL, access);
+            case M_DP_NA_1, M_DP_TA_1, M_DP_TB_1, C_DC_NA_1, C_DC_TA_1 ->
+                new Shape(Form.DOUBLE, access, Interval.of(0, 3));
+            case M_ST_NA_1, M_ST_TA_1, M_ST_TB_1 -> new Shape(Form.STEP, access, Interval.of(-64, 63));
             case C_RC_NA_1, C_RC_TA_1 -> new Shape(Form.STEP, access, Interval.of(0, 3));
-            case M_IT_NA_1, M_IT_TB_1 ->
+            case M_BO_NA_1, M_BO_TA_1, M_BO_TB_1, C_BO_NA_1, C_BO_TA_1 -> new Shape(Form.WHOLE, access, BITS_32);
+            case M_IT_NA_1, M_IT_TA_1, M_IT_TB_1 ->
                 new Shape(Form.COUNTER, access, Interval.of(Integer.MIN_VALUE, Integer.MAX_VALUE));
-            case M_ME_NB_1, M_ME_TE_1, C_SE_NB_1, C_SE_TB_1 ->
+            case M_ME_NB_1, M_ME_TB_1, M_ME_TE_1, C_SE_NB_1, C_SE_TB_1 ->
                 new Shape(Form.WHOLE, access, Interval.of(Short.MIN_VALUE, Short.MAX_VALUE));
-            case M_ME_NA_1, M_ME_TD_1, C_SE_NA_1, C_SE_TA_1 -> new Shape(Form.REAL, access, NORMALISED);
-            case M_ME_NC_1, M_ME_TF_1, C_SE_NC_1, C_SE_TC_1 -> Shape.of(Form.REAL, access);
+            case M_ME_NA_1, M_ME_TA_1, M_ME_TD_1, C_SE_NA_1, C_SE_TA_1 -> new Shape(Form.REAL, access, NORMALISED);
+            case M_ME_NC_1, M_ME_TC_1, M_ME_TF_1, C_SE_NC_1, C_SE_TC_1 -> Shape.of(Form.REAL, access);
         };
     }
 
@@ -128,7 +168,7 @@ abstract class ObjectSpace implements PointSpace {
     @Override
     public Interval exactWholes(String carrier) {
         return switch (InformationType.valueOf(carrier)) {
-            case M_ME_NC_1, M_ME_TF_1, C_SE_NC_1, C_SE_TC_1 -> FLOAT_WHOLES;
+            case M_ME_NC_1, M_ME_TC_1, M_ME_TF_1, C_SE_NC_1, C_SE_TC_1 -> FLOAT_WHOLES;
             default -> holds(carrier).range();
         };
     }

@@ -318,8 +318,8 @@ class ListReaderTest {
                 .containsExactly(
                         "5 the cell of 'address' holds '0'; expected a whole number from 1 to 16777215",
                         "6 the cell of 'address' holds '16777216'; expected a whole number from 1 to 16777215",
-                        "7 '99' is no type that Urvant maps. Known: C_DC_NA_1, C_DC_TA_1, C_RC_NA_1, C_RC_TA_1,"
-                                + " C_SC_NA_1, C_SC_TA_1, C_SE_NA_1, C_SE_NB_1, ….",
+                        "7 '99' is no type that Urvant maps. Known: C_BO_NA_1, C_BO_TA_1, C_DC_NA_1, C_DC_TA_1,"
+                                + " C_RC_NA_1, C_RC_TA_1, C_SC_NA_1, C_SC_TA_1, ….",
                         "8 'nosuch' is no kind of signal. Known: alarm, counter.");
     }
 
