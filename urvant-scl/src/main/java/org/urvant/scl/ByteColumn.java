@@ -65,4 +65,16 @@ final class ByteColumn {
         Objects.requireNonNull(kept).get(from, letters);
         return new String(letters, StandardCharsets.UTF_8);
     }
+
+    /** Returns whether some of them are those of another column, one by one. */
+    boolean isSame(int from, ByteColumn other, int otherFrom, int count) {
+        return part(from, count).equals(other.part(otherFrom, count));
+    }
+
+    private ByteBuffer part(int from, int count) {
+        byte[] here = numbers;
+        return here != null
+                ? ByteBuffer.wrap(here, from, count)
+                : Objects.requireNonNull(kept).slice(from, count);
+    }
 }

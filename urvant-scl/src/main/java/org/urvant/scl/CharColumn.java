@@ -53,4 +53,16 @@ final class CharColumn {
         Objects.requireNonNull(kept).get(0, copy);
         return copy;
     }
+
+    /** Returns whether some of them are those of another column, one by one. */
+    boolean isSame(int from, CharColumn other, int otherFrom, int count) {
+        return part(from, count).equals(other.part(otherFrom, count));
+    }
+
+    private CharBuffer part(int from, int count) {
+        char[] here = numbers;
+        return here != null
+                ? CharBuffer.wrap(here, from, count)
+                : Objects.requireNonNull(kept).slice(from, count);
+    }
 }

@@ -53,4 +53,16 @@ final class IntColumn {
         Objects.requireNonNull(kept).get(0, copy);
         return copy;
     }
+
+    /** Returns whether some of them are those of another column, one by one. */
+    boolean isSame(int from, IntColumn other, int otherFrom, int count) {
+        return part(from, count).equals(other.part(otherFrom, count));
+    }
+
+    private IntBuffer part(int from, int count) {
+        int[] here = numbers;
+        return here != null
+                ? IntBuffer.wrap(here, from, count)
+                : Objects.requireNonNull(kept).slice(from, count);
+    }
 }

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.PrimitiveIterator;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.finding.Position;
 
 /**
@@ -30,6 +31,7 @@ final class SclStore {
     private final StringPool names;
     private final StringPool values;
     private final Asked[] asked = new Asked[256];
+    private volatile @Nullable Same lately;
 
     /** Columns with a row for each element. */
     record Elements(ByteColumn tags, IntColumn parents, IntColumn ends, IntColumn lines, CharColumn columns) {}
@@ -110,16 +112,56 @@ final class SclStore {
         if (other.ends.get(otherRow) - otherRow != count) {
             return false;
         }
+        return tags.isSame(row, other.tags, otherRow, count)
+                && areShifted(ends, row, other.ends, otherRow, count)
+                && haveAlikeAttributes(row, other, otherRow, count);
+    }
+
+    /** Returns whether numbers that are places are the same, counted from the first row on each side. */
+    private static boolean areShifted(IntColumn column, int row, IntColumn other, int otherRow, int count) {
+        int by = other.get(otherRow) - column.get(row);
+        if (by == 0) {
+            return column.isSame(row, other, otherRow, count);
+        }
         for (int i = 0; i < count; i++) {
-            int here = row + i;
-            int there = otherRow + i;
-            if (tags.get(here) != other.tags.get(there)
-                    || ends.get(here) - here != other.ends.get(there) - there
-                    || !hasAlikeAttributes(here, other, there)) {
+            if (other.get(otherRow + i) - column.get(row + i) != by) {
                 return false;
             }
         }
         return true;
+    }
+
+    private boolean haveAlikeAttributes(int row, SclStore other, int otherRow, int rows) {
+        if (!areShifted(attributeStarts, row, other.attributeStarts, otherRow, rows + 1)) {
+            return false;
+        }
+        int start = attributeStarts.get(row);
+        int otherStart = other.attributeStarts.get(otherRow);
+        int count = attributeStarts.get(row + rows) - start;
+        Same same = sameOf(other);
+        boolean areNamed = same.haveNames && attributeNames.isSame(start, other.attributeNames, otherStart, count);
+        for (int i = 0; i < count; i++) {
+            boolean isNamed = areNamed
+                    || same.names.isSame(attributeNames.get(start + i), other.attributeNames.get(otherStart + i));
+            if (!isNamed
+                    || !same.values.isSame(attributeValues.get(start + i), other.attributeValues.get(otherStart + i))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** What of another file this one was held against last is the same. */
+    private record Same(SclStore other, SameTexts names, boolean haveNames, SameTexts values) {}
+
+    private Same sameOf(SclStore other) {
+        Same known = lately;
+        if (known == null || known.other != other) {
+            SameTexts same = new SameTexts(names, other.names);
+            known = new Same(other, same, same.areAll(), new SameTexts(values, other.values));
+            lately = known;
+        }
+        return known;
     }
 
     /** Returns a number for an element and all that is in it: tags, attributes and texts, wherever they stand. */
@@ -133,24 +175,6 @@ final class SclStore {
             }
         }
         return hash;
-    }
-
-    private boolean hasAlikeAttributes(int row, SclStore other, int otherRow) {
-        int start = attributeStarts.get(row);
-        int otherStart = other.attributeStarts.get(otherRow);
-        int count = attributeStarts.get(row + 1) - start;
-        if (other.attributeStarts.get(otherRow + 1) - otherStart != count) {
-            return false;
-        }
-        for (int i = 0; i < count; i++) {
-            if (!names.get(attributeNames.get(start + i))
-                            .equals(other.names.get(other.attributeNames.get(otherStart + i)))
-                    || !values.get(attributeValues.get(start + i))
-                            .equals(other.values.get(other.attributeValues.get(otherStart + i)))) {
-                return false;
-            }
-        }
-        return true;
     }
 
     /** Returns the element's name; that of a foreign element with its namespace before it in braces. */

@@ -162,20 +162,19 @@ public final class GivenTable {
             if (++count[0] > MOST_ROWS) {
                 throw new LimitExceededException(Position.in(shownAs), "rows", count[0], MOST_ROWS);
             }
-            cells.replaceAll(ValueTable::plain);
-            if (!isBlank(cells)) {
+            boolean isBlank = true;
+            for (int i = 0; i < cells.size(); i++) {
+                String cell = cells.get(i);
+                if (cell.startsWith("'")) {
+                    cell = ValueTable.plain(cell);
+                    cells.set(i, cell);
+                }
+                isBlank = isBlank && cell.isBlank();
+            }
+            if (!isBlank) {
                 taker.accept(new Line(cells, Map.of(), Position.line(shownAs, line + skipped)));
             }
         });
-    }
-
-    private static boolean isBlank(List<String> cells) {
-        for (String cell : cells) {
-            if (!cell.isBlank()) {
-                return false;
-            }
-        }
-        return true;
     }
 
     /** Returns the separator that stands most often in the first lines, outside quotation marks. */

@@ -53,6 +53,16 @@ final class ListCells implements ListForm.Cells {
         }
     }
 
+    /** Returns whether nothing stands in the row. */
+    boolean isBlank() {
+        for (String text : texts) {
+            if (!text.isEmpty()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     /** Refuses cells in which something stands that nobody can have meant. */
     void requireSound() {
         for (int i = 0; i < known.size(); i++) {

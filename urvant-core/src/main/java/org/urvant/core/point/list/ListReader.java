@@ -147,7 +147,7 @@ public final class ListReader {
     public void take(Row next) {
         row = next;
         cells.take(next);
-        if (isBlank(next.cells())) {
+        if (cells.isBlank()) {
             return;
         }
         if (++rows > MOST_ROWS) {
@@ -165,15 +165,6 @@ public final class ListReader {
         } catch (IllegalArgumentException e) {
             report(ListRules.ROW_MALFORMED, subject(), next.position(), e.getMessage());
         }
-    }
-
-    private static boolean isBlank(List<String> cells) {
-        for (String cell : cells) {
-            if (!cell.isBlank()) {
-                return false;
-            }
-        }
-        return true;
     }
 
     private String subject() {
