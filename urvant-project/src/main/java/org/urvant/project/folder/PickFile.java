@@ -20,7 +20,13 @@ final class PickFile {
     private PickFile() {}
 
     static Pick read(String name, FieldReader fields) {
-        fields.required(PICK, name);
+        Entry own = fields.required(PICK, name);
+        if (!own.text().equals(name)) {
+            fields.report(
+                    own.position(),
+                    "the pick is called '" + own.text() + "' here, and its file " + name(name),
+                    "Write the name that the file has.");
+        }
         String maker = fields.text(MAKER).map(Entry::text).orElse("");
         String type = fields.text(TYPE).map(Entry::text).orElse("");
         if (maker.isEmpty() != type.isEmpty()) {

@@ -49,7 +49,7 @@ class AlteredProjectTest {
             }
             Files.write(file, sound);
         }
-        assertThat(refused).isBetween(ROUNDS / 10, ROUNDS);
+        assertThat(refused).isBetween(ROUNDS / 16, ROUNDS);
         assertThat(ProjectCheck.blocks(ProjectCheck.check(folder.load()))).isFalse();
     }
 
