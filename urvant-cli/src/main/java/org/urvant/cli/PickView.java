@@ -79,10 +79,16 @@ final class PickView {
                     "ied",
                     chosen.name(),
                     "signals",
-                    signals.stream().map(Pick::place).toList()));
+                    signals.stream().map(Pick::place).toList(),
+                    "idle",
+                    pick.idle(chosen).stream().map(Query::text).toList()));
             return;
         }
-        pick.queries().forEach(query -> command.say(command.paint.faint("+ ") + query.text()));
+        List<Query> idle = pick.idle(chosen);
+        pick.queries()
+                .forEach(query -> command.say(command.paint.faint("+ ")
+                        + query.text()
+                        + (idle.contains(query) ? " (finds nothing on " + chosen.name() + ")" : "")));
         if (!table.isEmpty()) {
             command.say(table);
         }

@@ -79,13 +79,26 @@ public record Project(
      * Returns the list of points with a name.
      *
      * @throws UnknownNameException when there is none; names the nearest
+     * @throws MalformedInputException when its file cannot be read
      */
     public PointList list(String list) {
         PointList found = lists().get(list);
         if (found == null) {
+            requireReadable(Ref.of(Ref.Kind.LIST, list));
             throw new UnknownNameException("point list", list, lists().keySet());
         }
         return found;
+    }
+
+    /** Refuses what is not here because its file cannot be read. */
+    private void requireReadable(Ref ref) {
+        remarks.findings().stream()
+                .filter(finding -> finding.rule() == GeneralRules.FILE_MALFORMED
+                        && finding.about().contains(ref))
+                .findFirst()
+                .ifPresent(finding -> {
+                    throw new MalformedInputException(finding.position(), finding.message(), finding.remedy());
+                });
     }
 
     /** Returns the point of a list, or empty. */
@@ -117,13 +130,7 @@ public record Project(
     public Device device(String name) {
         Device device = devices.get(name);
         if (device == null) {
-            remarks.findings().stream()
-                    .filter(finding -> finding.rule() == GeneralRules.FILE_MALFORMED
-                            && finding.about().contains(Ref.device(name)))
-                    .findFirst()
-                    .ifPresent(finding -> {
-                        throw new MalformedInputException(finding.position(), finding.message(), finding.remedy());
-                    });
+            requireReadable(Ref.device(name));
             throw new UnknownNameException("device", name, devices.keySet());
         }
         return device;
@@ -228,10 +235,12 @@ public record Project(
      * Returns the pick with a name.
      *
      * @throws UnknownNameException when there is none; names the nearest
+     * @throws MalformedInputException when its file cannot be read, or something in it
      */
     public Pick pick(String name) {
         Pick pick = picks().get(name);
         if (pick == null) {
+            requireReadable(Ref.of(Ref.Kind.PICK, name));
             throw new UnknownNameException("pick", name, picks().keySet());
         }
         return pick;

@@ -316,10 +316,14 @@ final class ProjectFiles {
                 .filter(name -> !name.startsWith(SourceFolder.FOLDER + "/") || name.equals(SourceIndex.FILE))
                 .findFirst()
                 .ifPresent(name -> {
-                    throw new RefusedException(
-                            name + " stands there and cannot be read; nothing was written",
-                            "Mend it first, or move it away.");
+                    throw unread(name);
                 });
+    }
+
+    /** Returns why a file is not written over. */
+    static RefusedException unread(String name) {
+        return new RefusedException(
+                name + " stands there and cannot be read; nothing was written", "Mend it first, or move it away.");
     }
 
     /** What can be seen to fail is refused before anything counts. */

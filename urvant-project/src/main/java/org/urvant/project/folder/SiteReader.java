@@ -68,14 +68,16 @@ final class SiteReader {
         for (Path file : files.list("picks", ".yaml")) {
             String pick = stem(file);
             String name = PickFile.name(pick);
-            files.readOr(
-                            Optional.<Pick>empty(),
-                            name,
-                            "pick " + pick,
-                            findings::add,
-                            () -> Optional.of(PickFile.read(
-                                    pick, new FieldReader(pick, files.yaml(name).root(), findings::add))))
-                    .ifPresent(read -> picks.put(pick, read));
+            List<Finding> own = new ArrayList<>(); // a pick that is only in part as it was meant would find too little
+            Optional<Pick> read = files.readOr(
+                    Optional.empty(),
+                    name,
+                    "pick " + pick,
+                    own::add,
+                    () -> Optional.of(PickFile.read(
+                            pick, new FieldReader(pick, files.yaml(name).root(), own::add))));
+            own.forEach(finding -> findings.add(finding.concerning(Ref.of(Ref.Kind.PICK, pick))));
+            read.filter(whole -> own.isEmpty()).ifPresent(whole -> picks.put(pick, whole));
         }
         return new Project(
                 manifest.name(),

@@ -71,6 +71,8 @@ final class SiteText {
                 texts.put(
                         PickFile.name(name),
                         files.yaml(old).with(List.of(PickFile.PICK), name).text());
+            } else if (!before.containsKey(name)) {
+                fresh(PickFile.name(name), PickFile.text(pick));
             } else if (!pick.equals(before.get(name))) {
                 texts.put(PickFile.name(name), PickFile.text(pick));
             }
@@ -89,13 +91,15 @@ final class SiteText {
             } else if (isMoved || old == null || !list.set().equals(old.set())) {
                 String was = PointSetFile.name(origin);
                 PointSet set = list.set().get();
-                texts.put(
-                        PointSetFile.name(name),
-                        old == null || old.set().isEmpty()
-                                ? PointSetFile.text(set)
-                                : files.yaml(was)
-                                        .with(List.of(PointSetFile.FOLLOWS), set.follows())
-                                        .text());
+                if (old == null || old.set().isEmpty()) {
+                    fresh(PointSetFile.name(name), PointSetFile.text(set));
+                } else {
+                    texts.put(
+                            PointSetFile.name(name),
+                            files.yaml(was)
+                                    .with(List.of(PointSetFile.FOLLOWS), set.follows())
+                                    .text());
+                }
             }
         });
         before.forEach((name, list) -> {
@@ -112,7 +116,7 @@ final class SiteText {
         }
         String file = PointListFile.name(list.name());
         if (old == null || old.set().isPresent()) {
-            texts.put(file, PointListFile.text(list));
+            fresh(file, PointListFile.text(list));
             return;
         }
         String was = files.table(PointListFile.name(origin));
@@ -154,7 +158,7 @@ final class SiteText {
             return;
         }
         if (old == null) {
-            texts.put(file, DeviceText.of(after));
+            fresh(file, DeviceText.of(after));
             mappings(after.name(), List.of(), after.mappings());
             logic(after, "");
             return;
@@ -234,6 +238,17 @@ final class SiteText {
         remove(MappingTable.name(name));
         remove(LogicFile.name(name));
         remove(DeviceFile.name(name));
+    }
+
+    /**
+     * Writes a file that is new; refuses when it is there all the same, for then it could not be read, or not as it was meant, and
+     * may hold what somebody needs.
+     */
+    private void fresh(String file, String text) {
+        if (Files.exists(files.path(file))) {
+            throw ProjectFiles.unread(file);
+        }
+        texts.put(file, text);
     }
 
     private void remove(String file) {

@@ -58,6 +58,11 @@ public record Pick(String name, String maker, String type, List<Query> queries, 
         return found;
     }
 
+    /** Returns the queries that find nothing on an IED, which may be for others like it, or misspelt. */
+    public List<Query> idle(Ied ied) {
+        return queries.stream().filter(query -> query.find(ied).isEmpty()).toList();
+    }
+
     /** Returns what names a signal in the pick. */
     public String key(DataAttribute attribute) {
         return isGeneral() ? attribute.reference() : place(attribute);
