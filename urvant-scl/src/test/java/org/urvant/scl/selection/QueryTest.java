@@ -279,6 +279,8 @@ class QueryTest {
                         "PROT/PTOC2.Op.general",
                         "PROT/PIOC1.Op.general",
                         "PROT/PTRC1.Tr.general");
+        assertThat(pick.with(Query.parse("kind:trip ln:PTRX")).idle(F01))
+                .containsExactly(Query.parse("kind:trip ln:PTRX"));
         assertThatThrownBy(() -> pick.with(Query.parse("ied:F01 kind:trip"))).isInstanceOf(RefusedException.class);
     }
 }
