@@ -9,6 +9,7 @@ import org.urvant.core.compare.Comparison;
 import org.urvant.project.Project;
 import org.urvant.project.change.Change;
 import org.urvant.project.change.TakingOver;
+import org.urvant.project.compare.Accepted;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -87,7 +88,14 @@ final class CompareCommand extends ChangingCommand {
         if (take.isAsked() && accept.isAsked()) {
             throw wrongUse("a difference is taken over or accepted, not both");
         }
-        ProjectFolder folder = changing(take.isAsked() || accept.isAsked());
+        boolean isChanging = take.isAsked() || accept.isAsked();
+        Optional<List<Sides.Named>> files = isChanging ? Optional.empty() : Sides.outside(this, left, right);
+        if (files.isPresent()) {
+            List<Sides.Named> both = files.get();
+            Comparison found = during("comparing", () -> both.get(0).against(both.get(1), List.of()));
+            return say(both.get(0), both.get(1), found, new Accepted(new TreeMap<>()));
+        }
+        ProjectFolder folder = changing(isChanging);
         Project project = folder.load();
         Sides sides = new Sides(this, access, folder, project);
         sides.assume(protocol);
@@ -98,7 +106,7 @@ final class CompareCommand extends ChangingCommand {
         boolean isBack = take.isAsked() && take.into().equals(pair.get(0).name());
         Sides.Named first =
                 isBack ? pair.get(0) : pair.get(0).renamed(aims); // names are those of the side that follows
-        Sides.Named second = isBack ? pair.get(1).renamed(turned(aims)) : pair.get(1);
+        Sides.Named second = isBack ? pair.get(1).renamed(sides.turned(aims)) : pair.get(1);
         List<String> expected = expectation.of(project, first, second);
         if (take.isAsked()) {
             return takeOver(folder, project, first, second, expected);
@@ -111,23 +119,17 @@ final class CompareCommand extends ChangingCommand {
                 folder.save(project, accepted);
             }
         }
-        ComparisonView view =
-                new ComparisonView(this, first, second, comparison, first.accepted(accepted, second, comparison));
-        view.say(Optional.ofNullable(file));
+        int outcome = say(first, second, comparison, first.accepted(accepted, second, comparison));
         if (!comparison.isEqual() && right == null) {
             next("urvant download " + wanted);
         }
-        return view.isSettled() ? Exit.DONE : Exit.DIFFERENT;
+        return outcome;
     }
 
-    private Map<String, String> turned(Map<String, String> aims) {
-        Map<String, String> turned = new TreeMap<>();
-        aims.forEach((left, right) -> {
-            if (turned.put(right, left) != null) {
-                throw wrongUse("--name makes two names " + right + "; that has no way back");
-            }
-        });
-        return turned;
+    private int say(Sides.Named first, Sides.Named second, Comparison comparison, Accepted accepted) {
+        ComparisonView view = new ComparisonView(this, first, second, comparison, accepted);
+        view.say(Optional.ofNullable(file));
+        return view.isSettled() ? Exit.DONE : Exit.DIFFERENT;
     }
 
     private int takeOver(

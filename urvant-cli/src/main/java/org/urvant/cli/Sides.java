@@ -232,10 +232,42 @@ final class Sides {
             return Named.of(
                     name, Side.of(project, ConfigurationFile.read(path, name).configuration()));
         }
+        return scl(command, name);
+    }
+
+    /** Returns two SCL files that were named where there is no project, for they need none; empty for anything else. */
+    static Optional<List<Named>> outside(Command command, String left, String right) {
+        boolean isOutside = command.projectGiven == null && !command.session.isInProject() && right != null;
+        return isOutside && isScl(command, left) && isScl(command, right)
+                ? Optional.of(List.of(scl(command, left), scl(command, right)))
+                : Optional.empty();
+    }
+
+    private static boolean isScl(Command command, String name) {
+        String small = name.toLowerCase(Locale.ROOT);
+        return small.matches(".+\\.(scd|cid|icd|iid|ssd|sed)")
+                || Files.isRegularFile(command.session.path(name))
+                        && !PointListFile.isTable(name)
+                        && !small.endsWith(".json");
+    }
+
+    private static Named scl(Command command, String name) {
+        Path path = command.session.path(name);
         SclFile scl = command.during(
                 "reading " + name,
                 () -> command.session.known(command.progress()).read(path, name).file());
         return new Named(name, Optional.empty(), Optional.of(scl), Optional.empty());
+    }
+
+    /** Returns which name becomes which on the way back. */
+    Map<String, String> turned(Map<String, String> aims) {
+        Map<String, String> turned = new TreeMap<>();
+        aims.forEach((left, right) -> {
+            if (turned.put(right, left) != null) {
+                throw command.wrongUse("--name makes two names " + right + "; that has no way back");
+            }
+        });
+        return turned;
     }
 
     /** Returns two things that were named, to be held against each other. */

@@ -247,4 +247,22 @@ class StationCommandsTest {
         assertThat(terminal.run("look", STATION, "--for", "GW1")).isEqualTo(Exit.FAILED);
         assertThat(terminal.err()).contains("is not in a project");
     }
+
+    /** Two SCL files need no project to be held against each other; a device is one of a project. */
+    @Test
+    void filesAreComparedWithoutAProject() throws IOException {
+        terminal.go(folder);
+        String text = Files.readString(Path.of(STATION));
+        Files.writeString(folder.resolve("new.scd"), text.replace(">192.0.2.13<", ">192.0.2.17<"));
+        assertThat(terminal.run("compare", STATION, "new.scd")).isEqualTo(Exit.DIFFERENT);
+        assertThat(terminal.out())
+                .contains("AP1 on station-bus IP: 192.0.2.13 → 192.0.2.17")
+                .contains("1 difference");
+        terminal.ok("compare new.scd new.scd");
+        assertThat(terminal.out()).contains("equal");
+        assertThat(terminal.run("compare", STATION, "old.scd")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("there is no file", "old.scd");
+        assertThat(terminal.run("compare", STATION, "F11")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("is not in a project");
+    }
 }
