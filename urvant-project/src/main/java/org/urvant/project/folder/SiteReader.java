@@ -98,38 +98,39 @@ final class SiteReader {
     }
 
     private SortedMap<String, PointList> lists(Consumer<Finding> findings) {
-        SortedMap<String, PointList> lists = new TreeMap<>();
-        List<String> wrong = new ArrayList<>();
-        for (Path file : files.list(PointListFile.FOLDER, ".csv")) {
-            String list = stem(file);
+        SortedMap<String, PointList> lists = lists(".csv", findings, (list, own) -> {
             String name = PointListFile.name(list);
-            Consumer<Finding> own = finding -> findings.accept(finding.concerning(Ref.of(Ref.Kind.LIST, list)));
-            files.readOr(
-                            Optional.<PointList>empty(),
-                            name,
-                            "list " + list,
-                            own,
-                            () -> PointListFile.read(list, name, files.table(name), own))
-                    .ifPresent(read -> lists.put(list, read));
-            if (!lists.containsKey(list)) {
-                wrong.add(list);
-            }
-        }
-        SortedMap<String, PointList> following = new TreeMap<>();
-        for (Path file : files.list(PointListFile.FOLDER, ".yaml")) {
+            return PointListFile.read(list, name, files.table(name), own);
+        });
+        List<String> wrong = files.list(PointListFile.FOLDER, ".csv").stream()
+                .map(SiteReader::stem)
+                .filter(list -> !lists.containsKey(list))
+                .toList();
+        lists.putAll(lists(".yaml", findings, (list, own) -> {
+            YamlDocument set = files.yaml(PointSetFile.name(list));
+            return PointSetFile.read(list, new FieldReader(list, set.root(), own), lists, wrong);
+        }));
+        return lists;
+    }
+
+    /** Reads a list by its name; what is wrong with it is taken. */
+    private interface ListReading {
+        Optional<PointList> read(String list, Consumer<Finding> findings);
+    }
+
+    private SortedMap<String, PointList> lists(String ending, Consumer<Finding> findings, ListReading reading) {
+        SortedMap<String, PointList> lists = new TreeMap<>();
+        for (Path file : files.list(PointListFile.FOLDER, ending)) {
             String list = stem(file);
-            String name = PointSetFile.name(list);
             Consumer<Finding> own = finding -> findings.accept(finding.concerning(Ref.of(Ref.Kind.LIST, list)));
             files.readOr(
                             Optional.<PointList>empty(),
-                            name,
+                            PointListFile.FOLDER + "/" + list + ending,
                             "list " + list,
                             own,
-                            () -> PointSetFile.read(
-                                    list, new FieldReader(list, files.yaml(name).root(), own), lists, wrong))
-                    .ifPresent(read -> following.put(list, read));
+                            () -> reading.read(list, own))
+                    .ifPresent(read -> lists.put(list, read));
         }
-        lists.putAll(following);
         return lists;
     }
 
