@@ -71,8 +71,13 @@ final class RowView {
         String said = Word.of(form)
                 + (shape.range().isBounded() ? " from " + shape.range() : "")
                 + (unit.isEmpty() ? "" : " " + unit);
-        return resolved.isCommand()
-                ? said
-                : said + (resolved.space().carriesQuality() ? ", with quality and time" : ", without quality and time");
+        return resolved.isCommand() ? said : said + accompanied(resolved);
+    }
+
+    private static String accompanied(ResolvedMapping resolved) {
+        if (!resolved.carriesQuality()) {
+            return ", without quality and time"; // what carries no quality carries no time either
+        }
+        return resolved.carriesTime() ? ", with quality and time" : ", with quality, without time";
     }
 }

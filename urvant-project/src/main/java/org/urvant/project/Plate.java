@@ -4,6 +4,9 @@ import java.util.Collections;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
+import org.urvant.core.device.Limits;
+import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SettingKind;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 import org.urvant.core.text.Word;
@@ -15,6 +18,10 @@ import org.urvant.core.text.Word;
  * @param position where the device stands
  */
 public record Plate(Map<Item, Entry> entries, Position position) {
+    /** How {@link Item#LINK} is read. */
+    public static final SettingDefinition MAINTENANCE_LINK = new SettingDefinition(
+            Item.LINK.word(), SettingKind.HOST, Limits.NONE, "address and port of the device's maintenance link");
+
     /** What a plate can say. */
     public enum Item {
         /** Name of the device type. */

@@ -67,8 +67,18 @@ public interface PointSpace {
         return NameRule.NONE;
     }
 
-    /** Returns whether the quality of a value and the time of its change travel with it. */
-    default boolean carriesQuality() {
+    /** Returns what carries here what a point of another connection holds, as the kind of thing that it is; empty for none. */
+    default Optional<String> alike(PlacedPoint source) {
+        return Optional.empty();
+    }
+
+    /** Returns whether the quality of a value travels with it. */
+    default boolean carriesQuality(String carrier) {
+        return true;
+    }
+
+    /** Returns whether the time of a value's change travels with it. */
+    default boolean carriesTime(String carrier) {
         return true;
     }
 

@@ -3,6 +3,7 @@ package org.urvant.core.point;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.TreeMap;
 import net.jqwik.api.Assume;
@@ -48,6 +49,14 @@ class PointTest {
         "M_ME_TB_1,12",
         "M_ME_TC_1,14",
         "M_IT_TA_1,16",
+        "M_EP_TA_1,17",
+        "M_EP_TB_1,18",
+        "M_EP_TC_1,19",
+        "M_PS_NA_1,20",
+        "M_ME_ND_1,21",
+        "M_EP_TD_1,38",
+        "M_EP_TE_1,39",
+        "M_EP_TF_1,40",
         "M_BO_TB_1,33",
         "C_BO_NA_1,51",
         "C_BO_TA_1,64",
@@ -113,7 +122,10 @@ class PointTest {
         "M_DP_TA_1, M_DP_TB_1",
         "M_ST_TA_1, M_ST_TB_1",
         "M_ME_TC_1, M_ME_TF_1",
-        "M_IT_TA_1, M_IT_TB_1"
+        "M_IT_TA_1, M_IT_TB_1",
+        "M_BO_TA_1, M_BO_TB_1",
+        "M_ME_TA_1, M_ME_TD_1",
+        "M_ME_TB_1, M_ME_TE_1"
     })
     void shortTimesAreOfSerialLinesAlone(String type, String instead) {
         assertThat(IEC101.read(type + " 7", Role.SERVER).text()).isEqualTo(type + " 7");
@@ -126,6 +138,40 @@ class PointTest {
             assertThat(IEC104.holds(bits).range()).isEqualTo(Interval.of(0, 4_294_967_295L));
             assertThat(IEC104.carriers(IEC104.holds(bits))).contains(bits);
         }
+    }
+
+    /**
+     * What relays tell of their protection (IEC 60870-5-101:2003, 7.2.6.10 to 7.2.6.12) goes on as that alone; nothing else is made
+     * into it. What is mapped anew has the long time tag where it is monitored, none where it is commanded.
+     */
+    @ParameterizedTest
+    @CsvSource({
+        "M_EP_TA_1, M_EP_TD_1, 3, true, true",
+        "M_EP_TB_1, M_EP_TE_1, 63, true, true",
+        "M_EP_TC_1, M_EP_TF_1, 15, true, true",
+        "M_EP_TD_1, M_EP_TD_1, 3, true, true",
+        "M_PS_NA_1, M_PS_NA_1, 65535, true, false",
+        "M_ME_ND_1, M_ME_TD_1, 0.999969482421875, false, false",
+        "M_ME_NA_1, M_ME_TD_1, 0.999969482421875, true, false",
+        "M_SP_NA_1, M_SP_TB_1, 1, true, false",
+        "M_BO_NA_1, M_BO_TB_1, 4294967295, true, false",
+        "M_IT_TA_1, M_IT_TB_1, 2147483647, true, true",
+        "C_SC_TA_1, C_SC_NA_1, 1, false, true",
+        "C_BO_TA_1, C_BO_NA_1, 4294967295, false, true"
+    })
+    void typesGoOnAsWhatTheyAre(
+            InformationType type, String renewed, BigDecimal highest, boolean quality, boolean time) {
+        assertThat(IEC104.alike(new InformationObject(type, 7))).contains(renewed);
+        assertThat(type.hasTime()).isEqualTo(time);
+        assertThat(IEC101.carriesTime(type.name())).isEqualTo(time);
+        assertThat(IEC101.carriesQuality(type.name())).isEqualTo(quality);
+        Shape shape = IEC101.holds(type.name());
+        if (shape.range().isBounded()) {
+            assertThat(shape.range().high()).isEqualByComparingTo(highest);
+        }
+        assertThat(IEC101.carriers(shape).contains(type.name()))
+                .as("made of other values")
+                .isEqualTo(!type.name().startsWith("M_EP"));
     }
 
     @ParameterizedTest

@@ -34,6 +34,10 @@ public final class CompanionMapping {
             return form.formatted(value);
         }
 
+        private boolean travels(ResolvedMapping resolved) {
+            return this == QUALITY ? resolved.carriesQuality() : resolved.carriesTime();
+        }
+
         private static boolean isOne(String transform) {
             return Stream.of(values())
                     .anyMatch(about -> transform.startsWith(about.form.substring(0, about.form.indexOf('%'))));
@@ -43,10 +47,10 @@ public final class CompanionMapping {
     private CompanionMapping() {}
 
     /**
-     * Says what it would bring to map, for each value that goes to a connection without quality and time, what is to be known of
+     * Says what it would bring to map, for each value that goes to a connection without its quality, or time, what is to be known of
      * it; changes nothing. Values that have such a point keep it.
      *
-     * @throws RefusedException when quality and time travel with the values of the connection, or no value goes there
+     * @throws RefusedException when it travels with all values of the connection, or no value goes there
      */
     public static SignalMapping plan(Project project, String deviceName, Optional<String> receiver, About about) {
         Device device = project.device(deviceName);
@@ -54,18 +58,19 @@ public final class CompanionMapping {
         Set<String> keys = MappingKey.taken(device);
         List<MappedSignal> wanted = new ArrayList<>();
         List<MappedSignal> present = new ArrayList<>();
-        boolean hasValues = false;
+        int travelling = 0;
+        int lacking = 0;
         for (Mapping row : device.mappings()) {
             Optional<ResolvedMapping> resolved = ResolvedMapping.resolve(project, device, row, finding -> {})
                     .filter(found -> row.to().equals(to) && !About.isOne(row.transform()));
             if (resolved.isEmpty() || row.origin().isProgram()) {
                 continue;
             }
-            if (resolved.get().space().carriesQuality()) {
-                throw new RefusedException(
-                        "quality and time travel with the values of " + to, "Name a connection on which they do not.");
+            if (about.travels(resolved.get())) {
+                travelling++;
+                continue;
             }
-            hasValues = true;
+            lacking++;
             List<MappedSignal> sources = resolved.get().mapped() instanceof MappedSignal.Calculated calculated
                     ? calculated.sources()
                     : List.of(resolved.get().mapped());
@@ -82,7 +87,12 @@ public final class CompanionMapping {
                 wanted.add(MappedSignal.Calculated.of(sources, text, key, about.word + " " + row.name()));
             }
         }
-        if (!hasValues) {
+        if (lacking == 0 && travelling > 0) {
+            throw new RefusedException(
+                    (about == About.QUALITY ? "quality travels" : "time travels") + " with the values of " + to,
+                    "Name a connection on which it does not.");
+        }
+        if (lacking == 0) {
             throw new RefusedException("no value goes to " + to, "Map signals to it first.");
         }
         return SignalMapping.ofOwnPoints(project, device, to, wanted, present);

@@ -100,13 +100,7 @@ public final class ValueChange {
 
     private static ReadValue plateItem(Project project, DeviceType type, Plate.Item item, String value) {
         return switch (item) {
-            case LINK ->
-                new SettingDefinition(
-                                item.word(),
-                                SettingKind.HOST,
-                                Limits.NONE,
-                                "address and port of the device's maintenance link")
-                        .read(value);
+            case LINK -> Plate.MAINTENANCE_LINK.read(value);
             case FIRMWARE -> oneOf(item, type.firmware(), value);
             case HARDWARE -> oneOf(item, type.hardware().versions(), value);
             case TWIN_OF -> oneOf(item, List.copyOf(project.devices().keySet()), value);

@@ -12,6 +12,7 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Firmware;
 import org.urvant.core.device.ModuleKind;
 import org.urvant.core.device.OrderCode;
+import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Entry;
@@ -53,6 +54,7 @@ final class HardwareCheck {
         check.channels();
         check.connections();
         check.selectors();
+        check.link();
         check.origin();
     }
 
@@ -311,6 +313,15 @@ final class HardwareCheck {
                     "Set it on the device, then confirm it.",
                     Step.of(Action.TICK, device.name(), name));
         }
+    }
+
+    private void link() {
+        device.plate().entry(Plate.Item.LINK).ifPresent(link -> {
+            ReadValue read = Plate.MAINTENANCE_LINK.read(link.text());
+            if (!read.isSound()) {
+                report(read.broken(), "link", link.position(), read.message(), read.remedy());
+            }
+        });
     }
 
     private void origin() {

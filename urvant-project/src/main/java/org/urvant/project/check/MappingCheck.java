@@ -82,7 +82,7 @@ final class MappingCheck {
                 place(resolved);
                 inferred(resolved);
                 counts.merge(resolved.objectConnection(), 1, Integer::sum);
-                if (!resolved.space().carriesQuality() && mapping.to().equals(resolved.objectConnection())) {
+                if (!resolved.carriesQuality() && mapping.to().equals(resolved.objectConnection())) {
                     unqualified.merge(mapping.to(), 1, Integer::sum);
                 }
             });

@@ -20,6 +20,7 @@ import org.urvant.core.network.NetworkRules;
 import org.urvant.core.network.Station;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
@@ -34,6 +35,7 @@ final class NetworkCheck {
     private final Project project;
     private final Consumer<Finding> findings;
     private final Map<String, List<Owner>> addresses = new TreeMap<>();
+    private final Map<String, List<Owner>> links = new TreeMap<>();
     private final Map<String, List<Owner>> cards = new TreeMap<>();
     private final Map<String, List<Owner>> stations = new TreeMap<>();
     private final Map<Ipv4, List<Station>> reachable = new HashMap<>();
@@ -69,6 +71,7 @@ final class NetworkCheck {
         project.ieds().forEach(check::ied);
         check.each(check::device);
         check.doubled(check.addresses, NetworkRules.DUPLICATE_IP, "IP address ");
+        check.doubled(check.links, NetworkRules.DUPLICATE_IP, "link ");
         check.doubled(check.cards, NetworkRules.DUPLICATE_MAC, "MAC address ");
         check.doubled(check.stations, NetworkRules.DUPLICATE_STATION_ADDRESS, "common address ");
         check.each(check::reach);
@@ -97,6 +100,12 @@ final class NetworkCheck {
     }
 
     private void device(Device device, DeviceSheets sheets) {
+        device.plate()
+                .entry(Plate.Item.LINK)
+                .ifPresent(link -> add(
+                        links,
+                        link.text().strip(),
+                        new Owner(Ref.device(device.name()), device.name(), link.position())));
         Sheet own = sheets.own();
         Optional<Entry> address = own.entry(Meaning.NETWORK_ADDRESS);
         address.ifPresent(entry -> add(

@@ -110,8 +110,8 @@ public final class MappingRules implements RuleRoom {
     public static final Rule QUALITY_NOT_CARRIED = ALL.note(
             "quality-not-carried",
             "N127",
-            "Values go to a connection whose protocol carries neither their quality nor the time of their change. A value that is invalid or old looks there like a good one.",
-            "Map to points of their own whether they are good, or take a protocol that carries quality.");
+            "Values go to points that do not carry their quality: those of a protocol that has none, or of a type without it. A value that is invalid or old looks there like a good one.",
+            "Map to points of their own whether they are good, or take a type or a protocol that carries quality.");
     public static final Rule NOBODY_POLLS = ALL.warning(
             "nobody-polls",
             "N191",

@@ -56,6 +56,16 @@ public record ResolvedMapping(
                 : mapping.treatment().of(shape);
     }
 
+    /** Returns whether the quality of the value goes to the other side with it. */
+    public boolean carriesQuality() {
+        return space.carriesQuality(object.carrier());
+    }
+
+    /** Returns whether the time of the value's change goes to the other side with it. */
+    public boolean carriesTime() {
+        return space.carriesTime(object.carrier());
+    }
+
     /** Returns the unit of the value that is passed on; empty text when it has none, or that is not known. */
     public String unit() {
         return mapping.treatment().isUnscaled() ? mapped.unit() : "";

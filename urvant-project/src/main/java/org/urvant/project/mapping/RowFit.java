@@ -3,6 +3,7 @@ package org.urvant.project.mapping;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.PlacedPoint;
@@ -26,6 +27,10 @@ record RowFit(Report report) {
      * @param fitting those that carry values of its kind, best first
      */
     static String best(PointSpace space, MappedSignal signal, List<String> fitting) {
+        Optional<String> alike = alike(space, signal);
+        if (alike.isPresent()) {
+            return alike.get();
+        }
         Interval range = signal instanceof MappedSignal.OfIed
                 ? Interval.ALL
                 : signal.shape().map(Shape::range).orElse(Interval.ALL);
@@ -36,6 +41,26 @@ record RowFit(Report report) {
                 .filter(carrier -> space.holds(carrier).range().contains(range))
                 .findFirst()
                 .orElse(fitting.get(0));
+    }
+
+    /** Returns what carries a signal: what carries its kind of value, and what is alike with its own point. */
+    static List<String> fitting(PointSpace space, MappedSignal signal, List<String> carriers) {
+        return alike(space, signal)
+                .filter(carrier -> !carriers.contains(carrier))
+                .map(carrier ->
+                        Stream.concat(carriers.stream(), Stream.of(carrier)).toList())
+                .orElse(carriers);
+    }
+
+    /** A point of a list whose numbers are those on the line goes on as what it is, where the other side has such points. */
+    private static Optional<String> alike(PointSpace space, MappedSignal signal) {
+        if (!(signal instanceof MappedSignal.OfList listed)) {
+            return Optional.empty();
+        }
+        PlacedPoint point = listed.point().point();
+        return space.alike(point).filter(carrier -> signal.shape()
+                .filter(listed.list().space().holds(point.carrier())::equals)
+                .isPresent());
     }
 
     /**

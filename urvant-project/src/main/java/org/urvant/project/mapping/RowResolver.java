@@ -340,7 +340,7 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
         }
         Optional<Shape> passed = monitor ? mapped.shape().map(mapping.treatment()::of) : mapped.shape();
         List<String> carriers =
-                passed.map(shape -> carriers(space, shape, monitor)).orElse(List.of());
+                passed.map(shape -> carriers(mapped, space, shape, monitor)).orElse(List.of());
         if (!carriers.contains(object.carrier())) {
             report(
                     MappingRules.POINT_NOT_FITTING,
@@ -383,7 +383,10 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
     }
 
     /** A number that is scaled on its way to the plant can come from any point for numbers. */
-    private List<String> carriers(PointSpace space, Shape shape, boolean monitor) {
+    private List<String> carriers(MappedSignal mapped, PointSpace space, Shape shape, boolean monitor) {
+        if (mapping.treatment().isPlain()) {
+            return RowFit.fitting(space, mapped, space.carriers(shape));
+        }
         return monitor || mapping.treatment().isUnscaled()
                 ? space.carriers(shape)
                 : Stream.of(shape.form(), Form.WHOLE, Form.REAL)

@@ -296,6 +296,7 @@ public final class SignalMapper {
         }
         Optional<Shape> shape = signal.shape();
         List<String> fitting = shape.map(known -> carriers.computeIfAbsent(known, space::carriers))
+                .map(known -> RowFit.fitting(space, signal, known))
                 .orElse(List.of());
         if (fitting.isEmpty()) {
             leftOut.put(

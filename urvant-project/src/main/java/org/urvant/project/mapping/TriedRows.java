@@ -242,7 +242,7 @@ final class TriedRows implements Evaluator.Receiver {
                 space.onLine(resolved.object(), onLine),
                 receiver == null ? carried : TrialValues.worth(receiver, onLine),
                 receiver == null ? resolved.unit() : receiver.unit(),
-                space.carriesQuality(),
+                resolved.carriesQuality(),
                 instant(now),
                 ""));
     }

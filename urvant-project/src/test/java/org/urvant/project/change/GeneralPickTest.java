@@ -137,7 +137,7 @@ class GeneralPickTest {
                 .extracting(MappedSignal::reference)
                 .containsExactly("L/speed");
         assertThatThrownBy(() -> CompanionMapping.plan(site, "GW1", Optional.of("scada"), QUALITY))
-                .hasMessageContaining("quality and time travel with the values of scada");
+                .hasMessageContaining("quality travels with the values of scada");
         assertThatThrownBy(() -> CompanionMapping.plan(SITE, "GW1", Optional.of("panel"), QUALITY))
                 .hasMessageContaining("no value goes to panel");
     }

@@ -35,11 +35,11 @@ abstract class ObjectSpace implements PointSpace {
             Form.WHOLE,
                     List.of(
                             M_ME_TE_1, M_ME_NB_1, M_ME_TF_1, M_ME_NC_1, M_BO_TB_1, M_BO_NA_1, M_ME_TB_1, M_ME_TC_1,
-                            M_BO_TA_1),
+                            M_BO_TA_1, M_PS_NA_1),
             Form.REAL,
                     List.of(
                             M_ME_TF_1, M_ME_NC_1, M_ME_TE_1, M_ME_NB_1, M_ME_TD_1, M_ME_NA_1, M_ME_TC_1, M_ME_TB_1,
-                            M_ME_TA_1),
+                            M_ME_TA_1, M_ME_ND_1),
             Form.COUNTER, List.of(M_IT_TB_1, M_IT_NA_1, M_IT_TA_1));
 
     private static final Map<Form, List<InformationType>> COMMANDED = Map.of(
@@ -52,6 +52,14 @@ abstract class ObjectSpace implements PointSpace {
     /** From -1 to 1 - 2^-15. */
     private static final Interval NORMALISED =
             new Interval(BigDecimal.ONE.negate(), new BigDecimal("0.999969482421875"));
+
+    private static final Interval BITS_16 = Interval.of(0, 0xFFFF);
+
+    /** General, three phases, earth and backward; two bits are kept (IEC 60870-5-101:2003, 7.2.6.11). */
+    private static final Interval STARTS = Interval.of(0, 0x3F);
+
+    /** General and three phases; four bits are kept (IEC 60870-5-101:2003, 7.2.6.12). */
+    private static final Interval TRIPS = Interval.of(0, 0xF);
 
     private static final Interval BITS_32 = Interval.of(0, 0xFFFF_FFFFL);
 
@@ -75,7 +83,8 @@ abstract class ObjectSpace implements PointSpace {
         COMMAND("command"),
         SET_POINT("set-point"),
         BITS("bits"),
-        BIT_COMMAND("bit-command");
+        BIT_COMMAND("bit-command"),
+        PROTECTION("protection");
 
         private final String word;
 
@@ -89,11 +98,13 @@ abstract class ObjectSpace implements PointSpace {
                 case M_DP_NA_1, M_DP_TA_1, M_DP_TB_1 -> DOUBLE_POINT;
                 case M_ST_NA_1, M_ST_TA_1, M_ST_TB_1 -> STEP;
                 case M_IT_NA_1, M_IT_TA_1, M_IT_TB_1 -> COUNTER;
-                case M_BO_NA_1, M_BO_TA_1, M_BO_TB_1 -> BITS;
+                case M_BO_NA_1, M_BO_TA_1, M_BO_TB_1, M_PS_NA_1 -> BITS;
                 case C_BO_NA_1, C_BO_TA_1 -> BIT_COMMAND;
+                case M_EP_TA_1, M_EP_TB_1, M_EP_TC_1, M_EP_TD_1, M_EP_TE_1, M_EP_TF_1 -> PROTECTION;
                 case M_ME_NA_1,
                         M_ME_NB_1,
                         M_ME_NC_1,
+                        M_ME_ND_1,
                         M_ME_TA_1,
                         M_ME_TB_1,
                         M_ME_TC_1,
@@ -114,9 +125,8 @@ abstract class ObjectSpace implements PointSpace {
     /** Returns an object whose type the protocol has; throws IllegalArgumentException for another one. */
     private InformationObject known(InformationObject object) {
         if (!has(object.type())) {
-            throw new IllegalArgumentException(
-                    object.type() + " has a time of three octets, which " + title() + " does not know; expected "
-                            + carriers(holds(object.carrier())).get(0));
+            throw new IllegalArgumentException(object.type() + " has a time of three octets, which " + title()
+                    + " does not know; expected " + object.type().renewed());
         }
         return object;
     }
@@ -143,6 +153,24 @@ abstract class ObjectSpace implements PointSpace {
                         .toList();
     }
 
+    /** What a relay tells of its protection goes on as what it is, and nothing else does: IEC TS 61850-80-1 makes no such types. */
+    @Override
+    public Optional<String> alike(PlacedPoint source) {
+        return source instanceof InformationObject object
+                ? Optional.of(object.type().renewed()).filter(this::has).map(Enum::name)
+                : Optional.empty();
+    }
+
+    @Override
+    public boolean carriesQuality(String carrier) {
+        return InformationType.valueOf(carrier).hasQuality();
+    }
+
+    @Override
+    public boolean carriesTime(String carrier) {
+        return InformationType.valueOf(carrier).hasTime();
+    }
+
     /** Ranges of IEC 60870-5-101:2003, 7.2.6: normalised, scaled, step position and counter reading. */
     @Override
     public Shape holds(String carrier) {
@@ -150,16 +178,20 @@ abstract class ObjectSpace implements PointSpace {
         Access access = type.direction() == InformationType.Direction.MONITOR ? Access.READ : Access.COMMAND;
         return switch (type) {
             case M_SP_NA_1, M_SP_TA_1, M_SP_TB_1, C_SC_NA_1, C_SC_TA_1 -> Shape.of(Form.LOGICAL, access);
-            case M_DP_NA_1, M_DP_TA_1, M_DP_TB_1, C_DC_NA_1, C_DC_TA_1 ->
+            case M_DP_NA_1, M_DP_TA_1, M_DP_TB_1, C_DC_NA_1, C_DC_TA_1, M_EP_TA_1, M_EP_TD_1 ->
                 new Shape(Form.DOUBLE, access, Interval.of(0, 3));
             case M_ST_NA_1, M_ST_TA_1, M_ST_TB_1 -> new Shape(Form.STEP, access, Interval.of(-64, 63));
             case C_RC_NA_1, C_RC_TA_1 -> new Shape(Form.STEP, access, Interval.of(0, 3));
             case M_BO_NA_1, M_BO_TA_1, M_BO_TB_1, C_BO_NA_1, C_BO_TA_1 -> new Shape(Form.WHOLE, access, BITS_32);
+            case M_PS_NA_1 -> new Shape(Form.WHOLE, access, BITS_16);
+            case M_EP_TB_1, M_EP_TE_1 -> new Shape(Form.WHOLE, access, STARTS);
+            case M_EP_TC_1, M_EP_TF_1 -> new Shape(Form.WHOLE, access, TRIPS);
             case M_IT_NA_1, M_IT_TA_1, M_IT_TB_1 ->
                 new Shape(Form.COUNTER, access, Interval.of(Integer.MIN_VALUE, Integer.MAX_VALUE));
             case M_ME_NB_1, M_ME_TB_1, M_ME_TE_1, C_SE_NB_1, C_SE_TB_1 ->
                 new Shape(Form.WHOLE, access, Interval.of(Short.MIN_VALUE, Short.MAX_VALUE));
-            case M_ME_NA_1, M_ME_TA_1, M_ME_TD_1, C_SE_NA_1, C_SE_TA_1 -> new Shape(Form.REAL, access, NORMALISED);
+            case M_ME_NA_1, M_ME_TA_1, M_ME_TD_1, M_ME_ND_1, C_SE_NA_1, C_SE_TA_1 ->
+                new Shape(Form.REAL, access, NORMALISED);
             case M_ME_NC_1, M_ME_TC_1, M_ME_TF_1, C_SE_NC_1, C_SE_TC_1 -> Shape.of(Form.REAL, access);
         };
     }

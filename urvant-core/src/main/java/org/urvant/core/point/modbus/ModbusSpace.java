@@ -154,7 +154,12 @@ public final class ModbusSpace implements PointSpace {
     }
 
     @Override
-    public boolean carriesQuality() {
+    public boolean carriesQuality(String carrier) {
+        return false;
+    }
+
+    @Override
+    public boolean carriesTime(String carrier) {
         return false;
     }
 
