@@ -24,7 +24,7 @@ final class ListOptions {
     @Option(
             names = "--column",
             paramLabel = "HEADING=COLUMN",
-            description = "A heading of the list that is not understood, and the column that it is.")
+            description = "A heading of the list that is not understood, and the column that it is; - passes it over.")
     private Map<String, String> headings = new LinkedHashMap<>();
 
     @Option(

@@ -94,6 +94,9 @@ final class PointListView {
                     .append(" to ")
                     .append(plain(measure.range().high()));
         }
+        if (!measure.preset().isEmpty()) {
+            text.append(text.length() == 0 ? "" : ", ").append("default ").append(measure.preset());
+        }
         return text.toString();
     }
 
@@ -236,6 +239,7 @@ final class PointListView {
                         point.measure().range().isBounded()
                                 ? point.measure().range().high()
                                 : null,
+                "default", point.measure().preset(),
                 "kind", point.about().kind(),
                 "place", point.about().place(),
                 "description", point.about().description(),

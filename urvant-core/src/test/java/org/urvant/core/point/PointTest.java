@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
+import java.time.Instant;
 import java.util.List;
 import java.util.TreeMap;
 import net.jqwik.api.Assume;
@@ -18,6 +19,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.core.point.iec60870.InformationObject;
 import org.urvant.core.point.iec60870.InformationType;
 import org.urvant.core.range.Interval;
+import org.urvant.core.signal.Quality;
+import org.urvant.core.signal.SignalValue;
 import org.urvant.core.tree.Section;
 
 class PointTest {
@@ -237,6 +240,8 @@ class PointTest {
         "input:65535 int16 BA,  input:65535 int16 BA,     input, 1048560, 1048576",
         "holding:65532 float64, holding:65532 float64 ABCDEFGH, holding, 1048512, 1048576",
         "holding:5.3,           holding:5.3,              holding, 83, 84",
+        "holding:5.4-7,         holding:5.4-7,            holding, 84, 88",
+        "ref:40006.0-15,        holding:5.0-15,           holding, 80, 96",
         "ref:00173,             coil:172,                 coil, 172, 173",
         "ref:10197,             discrete:196,             discrete, 196, 197",
         "coil:65535,            coil:65535,               coil, 65535, 65536",
@@ -261,6 +266,10 @@ class PointTest {
         "coil:1 uint16,         is one bit",
         "holding:5.16,          a register has bits 0 to 15",
         "holding:5.3 uint16,    a bit has no type",
+        "holding:5.9-16,        a register has bits 0 to 15",
+        "holding:5.7-4,         a field of bits begins with the lowest",
+        "holding:5.4-4,         a field of bits begins with the lowest",
+        "coil:5.0-3,            is one bit",
         "register:5 uint16,     is no kind of data of Modbus",
         "ref:40000 uint16,      'count from 1: 40001 is the first, on the line holding:0'",
         "ref:20001 uint16,      the first is 0 for coils",
@@ -279,6 +288,8 @@ class PointTest {
     @CsvSource({
         "holding:5.3,       holding:5.4,        false",
         "holding:5.3,       holding:5 uint16,   true",
+        "holding:5.3,       holding:5.0-3,      true",
+        "holding:5.4-7,     holding:5.0-3,      false",
         "holding:4 float32, holding:5 uint16,   true",
         "holding:4 float32, holding:6 uint16,   false",
         "holding:4 float32, holding:3 float32,  true",
@@ -294,6 +305,23 @@ class PointTest {
         claims.add(new Claim("holding", 5000, 5064), "far");
         claims.add(first, one);
         assertThat(claims.overlapping(second).isPresent()).isEqualTo(overlaps);
+    }
+
+    /** Bits of a register that are a number hold whole numbers from 0 on, and carry what lies within. */
+    @ParameterizedTest
+    @CsvSource({"0-1, 3", "4-7, 15", "0-14, 32767", "0-15, 65535"})
+    void severalBitsAreANumber(String bits, long highest) {
+        PlacedPoint point = (PlacedPoint) MODBUS.read("holding:5." + bits, Role.SERVER);
+        assertThat(MODBUS.text(Section.of(new TreeMap<>(point.fields())))).isEqualTo(point.text());
+        Shape held = MODBUS.holds(point.carrier());
+        assertThat(held).isEqualTo(new Shape(Form.WHOLE, Access.COMMAND, Interval.of(0, highest)));
+        assertThat(MODBUS.carriers(held)).contains(point.carrier());
+        assertThat(MODBUS.carriers(new Shape(Form.WHOLE, Access.COMMAND, Interval.of(0, highest + 1))))
+                .doesNotContain(point.carrier());
+        assertThat(MODBUS.carriers(new Shape(Form.DOUBLE, Access.READ, Interval.of(0, 3))))
+                .contains("input bits2");
+        assertThat(MODBUS.onLine(point, new SignalValue(3L, Quality.GOOD, Instant.EPOCH)))
+                .isEqualTo("3");
     }
 
     /** What holds whole numbers is offered only where every number that can come fits. */

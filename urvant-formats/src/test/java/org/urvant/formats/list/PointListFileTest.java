@@ -171,10 +171,11 @@ class PointListFileTest {
     @ParameterizedTest
     @CsvSource({"l.csv", "l.xlsx"})
     void aListThatWasWrittenIsReadBackAsItWas(String name) throws IOException {
-        String text = "name,area,address,type,factor,offset,least,most,unit,station,kind,place,description\n"
-                + "'=Sum\",holding,1,float32,0.1,-5,-10,10,°C,7,alarm,Skarholm/K1/F01,\"+x, =y; \"\"z\"\"\"\n"
-                        .replace("'=Sum\"", "'=Sum")
-                + "-5 to 5,input,3,int32,,,,,,,,,007\n@home,holding,9,bcd16,1e-3,,,,,,,,\n";
+        String text =
+                "name,area,address,type,factor,offset,least,most,unit,station,kind,place,description,default value\n"
+                        + "'=Sum\",holding,1,float32,0.1,-5,-10,10,°C,7,alarm,Skarholm/K1/F01,\"+x, =y; \"\"z\"\"\",7.5\n"
+                                .replace("'=Sum\"", "'=Sum")
+                        + "-5 to 5,input,3,int32,,,,,,,,,007,-3\n@home,holding,9,bcd16,1e-3,,,,,,,,,\n";
         PointListFile.Read first = read("in.csv", text.getBytes("UTF-8"));
         PointList list = first.reading().list().orElseThrow();
         assertThat(list.points()).hasSize(2);

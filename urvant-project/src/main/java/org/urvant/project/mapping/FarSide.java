@@ -112,7 +112,7 @@ public record FarSide(
                         row.name(), resolved.isCommand() ? signal.reference() : row.shownSource(), row.place(), ""),
                 resolved.object().station().orElse(station),
                 resolved.object().alone(),
-                new Measure(resolved.unit(), Measure.PLAIN.factor(), Measure.PLAIN.offset(), range),
+                new Measure(resolved.unit(), Measure.PLAIN.factor(), Measure.PLAIN.offset(), range, ""),
                 resolved.isCommand() ? ListedPoint.Flow.WRITE : ListedPoint.Flow.READ,
                 "",
                 row.position());

@@ -31,11 +31,15 @@ public final class ListColumns {
     static final String OFFSET = "offset";
     static final String LEAST = "least";
     static final String MOST = "most";
+    static final String DEFAULT = "default";
     static final String KIND = "kind";
     static final String PLACE = "place";
     static final String REQUEST = "request";
     static final String EXAMPLE = "example";
     static final String DESCRIPTION = "description";
+
+    /** Stands for a column in what is said of a heading that is to be passed over. */
+    public static final String NONE = "-";
 
     private static final List<ListColumn> GENERAL = List.of(
             ListColumn.of(KEY, "tells the row apart from all others of the list, whatever else in it changes", ""),
@@ -59,6 +63,10 @@ public final class ListColumns {
             ListColumn.of(OFFSET, "what is added then, in the unit of the value", "bias, value offset"),
             ListColumn.of(LEAST, "least value", "min, minimum, lower limit, low limit, range min, min value"),
             ListColumn.of(MOST, "greatest value", "max, maximum, upper limit, high limit, range max, max value"),
+            ListColumn.of(
+                    DEFAULT,
+                    "the value that stands there before anybody has written one",
+                    "default value, initial value, preset, factory setting, reset value"),
             ListColumn.of(KIND, "kind of signal, as queries name it: alarm, current …", "signal kind, category"),
             ListColumn.of(PLACE, "where in the plant it belongs", "location, bay"),
             ListColumn.of(
@@ -129,8 +137,11 @@ public final class ListColumns {
         List<String> words = known.stream().map(ListColumn::word).toList();
         Map<String, String> given = new HashMap<>();
         request.headings().forEach((heading, column) -> {
-            requireKnown(column, words);
-            given.put(ListColumn.plain(heading), column);
+            boolean isNone = column.equals(NONE);
+            if (!isNone) {
+                requireKnown(column, words);
+            }
+            given.put(ListColumn.plain(heading), isNone ? "" : column);
         });
         request.assumed().keySet().forEach(column -> requireKnown(column, words));
         ListColumns columns = new ListColumns();

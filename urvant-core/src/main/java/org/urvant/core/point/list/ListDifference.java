@@ -69,6 +69,7 @@ public record ListDifference(Standing standing, ListedPoint point, List<String> 
                 plain(before.measure().offset()),
                 plain(now.measure().offset()));
         differ(differences, "range", before.measure().range(), now.measure().range());
+        differ(differences, "default", before.measure().preset(), now.measure().preset());
         differ(differences, "name", before.about().name(), now.about().name());
         differ(differences, "kind", before.about().kind(), now.about().kind());
         differ(differences, "place", before.about().place(), now.about().place());

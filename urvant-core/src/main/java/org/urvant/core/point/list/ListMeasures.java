@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
@@ -23,7 +24,10 @@ final class ListMeasures {
             ListColumns.FACTOR,
             ListColumns.OFFSET,
             ListColumns.LEAST,
-            ListColumns.MOST);
+            ListColumns.MOST,
+            ListColumns.DEFAULT);
+
+    private static final Map<String, String> STATES = Map.of("off", "0", "false", "0", "on", "1", "true", "1");
 
     private final ListCells cells;
     private final BiConsumer<Rule, String> report;
@@ -80,7 +84,13 @@ final class ListMeasures {
                     ListRules.RANGE_BEYOND_TYPE,
                     "values are to reach from " + measure.range().low().toPlainString() + " to "
                             + measure.range().high().toPlainString() + "; the point holds " + values(measure, held));
-        } else if (known.size() < MOST_KEPT) {
+        }
+        Optional<String> misfit = misfit(measure, held);
+        misfit.ifPresent(message -> report.accept(ListRules.DEFAULT_OUT_OF_RANGE, message));
+        if (!isWithin || misfit.isPresent()) {
+            return measure; // and told again of the next row that says so
+        }
+        if (known.size() < MOST_KEPT) {
             known.put(said, measure);
         }
         return measure;
@@ -88,6 +98,46 @@ final class ListMeasures {
 
     private static Interval values(Measure measure, Shape held) {
         return measure.values(held.range());
+    }
+
+    /** Returns what keeps the point from having its default value. */
+    private static Optional<String> misfit(Measure measure, Shape held) {
+        if (measure.preset().isEmpty() || !isNumber(held)) {
+            return Optional.empty();
+        }
+        BigDecimal preset = new BigDecimal(measure.preset());
+        Interval range = measure.range().isBounded() ? measure.range() : values(measure, held);
+        if (range.isBounded() && !range.contains(preset)) {
+            return Optional.of("the default " + measure.preset() + " lies outside " + range);
+        }
+        boolean isBetween = held.form() != Form.REAL
+                && preset.subtract(measure.offset()).remainder(measure.factor()).signum() != 0;
+        return isBetween
+                ? Optional.of("the default " + measure.preset() + " lies between two steps of "
+                        + measure.factor().abs().toPlainString())
+                : Optional.empty();
+    }
+
+    private static boolean isNumber(Shape held) {
+        return held.form() == Form.WHOLE || held.form() == Form.REAL || held.form() == Form.COUNTER;
+    }
+
+    private String preset(Shape held) {
+        String text = cells.text(ListColumns.DEFAULT);
+        if (text.isEmpty() || text.equals("-") || held.form() == Form.TEXT) {
+            return text.equals("-") ? "" : text;
+        }
+        if (isNumber(held)) {
+            return cells.decimal(ListColumns.DEFAULT).orElseThrow().toPlainString();
+        }
+        String word = text.toLowerCase(Locale.ROOT);
+        String state = STATES.getOrDefault(word, word);
+        Interval states = held.range().isBounded() ? held.range() : Interval.of(0, 1);
+        if (!state.matches("-?\\d{1,3}") || !states.contains(new BigDecimal(state))) {
+            throw new IllegalArgumentException("the cell of '" + ListColumns.DEFAULT + "' holds '"
+                    + ListCells.brief(text) + "'; expected a state, " + states);
+        }
+        return state;
     }
 
     private Measure read(Shape held) {
@@ -103,8 +153,9 @@ final class ListMeasures {
         }
         BigDecimal by = divisor.map(Measure::factorOf).or(() -> factor).orElse(BigDecimal.ONE);
         BigDecimal offset = cells.decimal(ListColumns.OFFSET).orElse(BigDecimal.ZERO);
-        Measure plain = new Measure(unit, by, offset, Interval.ALL);
-        boolean isNumber = held.form() == Form.WHOLE || held.form() == Form.REAL || held.form() == Form.COUNTER;
+        String preset = preset(held);
+        Measure plain = new Measure(unit, by, offset, Interval.ALL, preset);
+        boolean isNumber = isNumber(held);
         Optional<BigDecimal> least = cells.decimal(ListColumns.LEAST);
         Optional<BigDecimal> most = cells.decimal(ListColumns.MOST);
         if (!isNumber
@@ -126,7 +177,7 @@ final class ListMeasures {
                     "the least value is " + least.get() + ", above the greatest of " + most.get());
         }
         Interval range = new Interval(least.get(), most.get());
-        return new Measure(unit, by, offset, range);
+        return new Measure(unit, by, offset, range, preset);
     }
 
     private static boolean isState(Shape held, BigDecimal least) {

@@ -1,7 +1,10 @@
 package org.urvant.core.point.list;
 
 import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
+import java.util.stream.Stream;
 import org.urvant.core.range.Interval;
 import org.urvant.core.text.Word;
 
@@ -22,23 +25,36 @@ public final class ListRows {
             ListColumns.MOST,
             ListColumns.KIND,
             ListColumns.PLACE,
-            ListColumns.DESCRIPTION,
-            ListColumns.REQUEST);
+            ListColumns.DESCRIPTION);
+
+    /** Columns that few lists need. */
+    private static final List<String> SELDOM = List.of(ListColumns.DEFAULT, ListColumns.REQUEST);
 
     private ListRows() {}
 
-    /** Returns the words of the columns that a list needs: requests are left out where it names none. */
+    /** Returns the words of the columns that a list needs: defaults and requests are left out where it names none. */
     public static List<String> columns(PointList list) {
-        return list.points().values().stream().allMatch(point -> point.request().isEmpty())
-                ? COLUMNS.subList(0, COLUMNS.size() - 1)
-                : COLUMNS;
+        return Stream.concat(COLUMNS.stream(), seldom(list)).toList();
+    }
+
+    private static Stream<String> seldom(PointList list) {
+        return SELDOM.stream().filter(column -> list.points().values().stream()
+                .anyMatch(point -> !seldom(point, column).isEmpty()));
+    }
+
+    private static String seldom(ListedPoint point, String column) {
+        return column.equals(ListColumns.DEFAULT) ? point.measure().preset() : point.request();
     }
 
     /** Returns the cells of each point, in the order of {@link #columns}. */
     public static List<List<String>> cells(PointList list) {
-        int columns = columns(list).size();
+        List<String> seldom = seldom(list).toList();
         return list.points().values().stream()
-                .map(point -> cells(list, point).subList(0, columns))
+                .map(point -> {
+                    List<String> cells = cells(list, point);
+                    seldom.forEach(column -> cells.add(seldom(point, column)));
+                    return cells;
+                })
                 .toList();
     }
 
@@ -46,7 +62,9 @@ public final class ListRows {
     private static List<String> cells(PointList list, ListedPoint point) {
         Measure measure = point.measure();
         Interval range = measure.range();
-        return List.of(
+        List<String> cells = new ArrayList<>(COLUMNS.size() + SELDOM.size());
+        Collections.addAll(
+                cells,
                 point.key(),
                 point.about().name(),
                 list.space().id(),
@@ -60,8 +78,8 @@ public final class ListRows {
                 range.isBounded() ? plain(range.high()) : "",
                 point.about().kind(),
                 point.about().place(),
-                point.about().description(),
-                point.request());
+                point.about().description());
+        return cells;
     }
 
     private static String plain(BigDecimal number) {

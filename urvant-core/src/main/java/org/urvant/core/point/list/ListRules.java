@@ -34,6 +34,11 @@ public final class ListRules implements RuleRoom {
             "N26",
             "Registers that were read once are worth something outside the range that the list gives; often the order of the words or the type is wrong.",
             "Hold order, type and factor against the manual; the message names orders in which the value would fit.");
+    public static final Rule DEFAULT_OUT_OF_RANGE = ALL.warning(
+            "list-default-out-of-range",
+            "N26",
+            "A point list gives a point a default value that lies outside its range, or between two of its steps.",
+            "Hold default, range and factor against the manual.");
     public static final Rule REQUEST_PARTED = ALL.warning(
             "list-request-parted",
             "N129",

@@ -11,14 +11,17 @@ import org.urvant.core.range.Interval;
  * @param factor what a raw number is multiplied with; never zero
  * @param offset what is added then, in the unit of the value
  * @param range what values can be; all numbers where the list does not say
+ * @param preset the value that stands there before anybody has written one, a number in the unit; empty text where the list does
+ *     not say
  */
-public record Measure(String unit, BigDecimal factor, BigDecimal offset, Interval range) {
+public record Measure(String unit, BigDecimal factor, BigDecimal offset, Interval range, String preset) {
     /** The raw number is the value. */
-    public static final Measure PLAIN = new Measure("", BigDecimal.ONE, BigDecimal.ZERO, Interval.ALL);
+    public static final Measure PLAIN = new Measure("", BigDecimal.ONE, BigDecimal.ZERO, Interval.ALL, "");
 
     public Measure {
         Objects.requireNonNull(unit, "unit");
         Objects.requireNonNull(range, "range");
+        Objects.requireNonNull(preset, "preset");
         if (factor.signum() == 0) {
             throw new IllegalArgumentException("a factor of 0 makes every value the same");
         }

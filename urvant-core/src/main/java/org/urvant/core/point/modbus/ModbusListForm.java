@@ -21,6 +21,7 @@ final class ModbusListForm implements ListForm {
     private static final String FUNCTION = "function";
     private static final String ADDRESS = "address";
     private static final String BIT = "bit";
+    private static final Pattern FIELD = Pattern.compile("(\\d{1,2})\\s*(?:-|\u2013|\\.\\.|:)\\s*(\\d{1,2})");
     private static final String TYPE = "type";
     private static final String ORDER = "order";
     private static final String REGISTERS = "registers";
@@ -47,7 +48,10 @@ final class ModbusListForm implements ListForm {
                     "address of the first register, or of the coil",
                     "register, register address, reg, register number, register no, reg no, modbus address, modbus register,"
                             + " start address, first register, start register, protocol address, pdu address, reference number"),
-            ListColumn.of(BIT, "bit of the register, 0 has the lowest weight", "bit number, bit no, bit position"),
+            ListColumn.of(
+                    BIT,
+                    "bit of the register, 0 has the lowest weight; 4-7 for a number of several bits",
+                    "bits, bit number, bit no, bit position, bit range, bit field"),
             ListColumn.of(
                     TYPE,
                     "what the registers hold: int16, uint32, float32, bcd16, text20 …",
@@ -193,10 +197,10 @@ final class ModbusListForm implements ListForm {
         Map<String, BigDecimal> decoded = new LinkedHashMap<>();
         if (place.type() == null) {
             if (words.size() != 1) {
-                throw new IllegalArgumentException(point.text() + " is one bit");
+                throw new IllegalArgumentException(
+                        point.text() + " is " + (place.isField() ? "in one register" : "one bit"));
             }
-            int bit = place.bit() < 0 ? words.get(0) : words.get(0) >> place.bit() & 1;
-            return Map.of("", BigDecimal.valueOf(bit));
+            return Map.of("", BigDecimal.valueOf(place.inRegister(words.get(0))));
         }
         decoded.put(place.order(), place.type().decoded(place.order(), words));
         for (String other : place.type().orders()) {
@@ -216,8 +220,8 @@ final class ModbusListForm implements ListForm {
             return Optional.empty();
         }
         if (words.size() != place.registers()) {
-            throw new IllegalArgumentException("a text of " + place.characters() + " characters takes "
-                    + place.registers() + " registers, not " + words.size());
+            throw new IllegalArgumentException("a text of " + place.size() + " characters takes " + place.registers()
+                    + " registers, not " + words.size());
         }
         return Optional.of(RegisterType.text(place.order(), words));
     }
@@ -238,7 +242,11 @@ final class ModbusListForm implements ListForm {
                 throw new IllegalArgumentException(
                         "a " + area.word() + " is one bit; it cannot hold " + cells.text(TYPE));
             }
-            return new ModbusPoint(area, address, bit.isEmpty() ? -1 : cells.number(BIT, 0, Area.WIDTH - 1), null, "");
+            Matcher field = FIELD.matcher(bit);
+            return field.matches()
+                    ? field(area, address, field, word)
+                    : new ModbusPoint(
+                            area, address, bit.isEmpty() ? -1 : cells.number(BIT, 0, Area.WIDTH - 1), null, "");
         }
         if (word.isEmpty() || isLogical) {
             throw new IllegalArgumentException(
@@ -255,6 +263,22 @@ final class ModbusListForm implements ListForm {
             throw noType(cells.text(TYPE));
         }
         return counted(new ModbusPoint(area, address, -1, type, order(cells.text(ORDER), type)), cells);
+    }
+
+    /** Either end can stand first: makers count from both. */
+    private static PlacedPoint field(Area area, int address, Matcher field, String word) {
+        int one = Integer.parseInt(field.group(1));
+        int other = Integer.parseInt(field.group(2));
+        RegisterType type = word.isEmpty() ? null : found(TYPES, word);
+        if (one == other || Math.max(one, other) >= Area.WIDTH) {
+            throw new IllegalArgumentException("the cell of '" + BIT + "' holds '" + field.group()
+                    + "'; expected two bits of a register, 0 to " + (Area.WIDTH - 1));
+        }
+        if (!word.isEmpty() && type != RegisterType.UINT16) {
+            throw new IllegalArgumentException(
+                    "several bits of a register are a whole number from 0 on; the row says " + word);
+        }
+        return new ModbusPoint(area, address, Math.min(one, other), null, "", Math.abs(one - other) + 1);
     }
 
     private static PlacedPoint text(Area area, int address, String characters, Cells cells) {
@@ -289,11 +313,14 @@ final class ModbusListForm implements ListForm {
 
     private static IllegalArgumentException noType(String text) {
         String plain = ListColumn.plain(text);
-        return new IllegalArgumentException(
-                "'" + text + "' is no type of register that can be read"
-                        + (plain.startsWith("int") || plain.equals("integer") || plain.startsWith("unsigned")
-                                ? ": it does not say of how many bits"
-                                : "; expected int16, uint16, int32, uint32, int64, uint64, bcd16, bcd32, float32, float64 or a text such as text20"));
+        boolean isBare = List.of("int", "integer", "unsigned", "signed", "unsigned int", "uint")
+                .contains(plain);
+        String expected = isBare
+                ? ": it does not say of how many bits"
+                : plain.startsWith("bit")
+                        ? "; a bit of a register has its number in the column 'bit', from 0, and no type"
+                        : "; expected int16, uint16, int32, uint32, int64, uint64, bcd16, bcd32, float32, float64 or a text such as text20";
+        return new IllegalArgumentException("'" + text + "' is no type of register that can be read" + expected);
     }
 
     private static String order(String text, RegisterType type) {
@@ -358,7 +385,10 @@ final class ModbusListForm implements ListForm {
             return Integer.parseInt(text.substring(2), 16);
         }
         if (!isNumber(text)) {
-            throw new IllegalArgumentException(text.isEmpty() ? "there is no address" : "'" + text + "' is no address");
+            throw new IllegalArgumentException(
+                    text.isEmpty()
+                            ? "there is no address"
+                            : "'" + text + "' is no address; expected a number such as 12 or 0x0C");
         }
         return Integer.parseInt(text);
     }

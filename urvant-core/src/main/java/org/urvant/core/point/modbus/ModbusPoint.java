@@ -20,39 +20,40 @@ import org.urvant.core.tree.Value;
 
 /**
  * A point of Modbus: {@code coil:3}, {@code discrete:7}, {@code input:4 uint16}, {@code holding:12 float32 ABCD}, or a bit of a
- * register, {@code holding:5.3}; bit 0 has the lowest weight. Addresses are those of the protocol and count from 0;
+ * register, {@code holding:5.3}; bit 0 has the lowest weight; {@code holding:5.4-7} are four bits that are a number. Addresses are those of the protocol and count from 0;
  * {@code ref:40013 float32} is the reference number that manuals use, which counts from 1 behind a digit for the area.
  * {@code holding:20 text16} has 16 characters in 8 registers.
  *
  * @param area kind of data
  * @param address address on the line of the first register or the bit, 0 to 65,535
- * @param bit bit of the register; -1 for whole registers, coils and discrete inputs
+ * @param bit bit of the register, the lowest of several; -1 for whole registers, coils and discrete inputs
  * @param type what the registers hold; null for bits, coils and discrete inputs
  * @param order order of the octets; empty text where there is no type
- * @param characters how many characters a text has; 0 for all else
+ * @param size how many characters a text has, how many bits a field has that is more than one; 0 for all else
  */
-record ModbusPoint(Area area, int address, int bit, RegisterType type, String order, int characters)
-        implements PlacedPoint {
+record ModbusPoint(Area area, int address, int bit, RegisterType type, String order, int size) implements PlacedPoint {
     /** How many registers one request can read (MODBUS Application Protocol V1.1b3, 6.3), two characters in each. */
     static final int LONGEST_TEXT = 250;
 
     private static final Pattern TEXT = Pattern.compile("text(\\d{1,3})");
 
-    private static final Pattern PLACE = Pattern.compile("([a-z]+):(\\d{1,6})(?:\\.(\\d{1,2}))?");
+    private static final Pattern PLACE = Pattern.compile("([a-z]+):(\\d{1,6})(?:\\.(\\d{1,2})(?:-(\\d{1,2}))?)?");
     private static final Pattern REFERENCE = Pattern.compile("(\\d)(\\d{4,5})");
     private static final String BIT = "bit";
+    private static final String LAST_BIT = "last-bit";
+    private static final String FIELD = "bits";
     /** The point at address 0 of each carrier that was asked for; there are fewer than a hundred carriers. */
     private static final Map<String, ModbusPoint> FIRST = new ConcurrentHashMap<>();
 
     private static final String EXPECTED =
-            "; expected a form like holding:12 float32 ABCD, input:4 uint16, holding:5.3, coil:3, discrete:7 or ref:40013 float32";
+            "; expected a form like holding:12 float32 ABCD, input:4 uint16, holding:5.3, holding:5.4-7, coil:3, discrete:7 or ref:40013 float32";
 
     ModbusPoint {
         Objects.requireNonNull(area, "area");
-        if (type == RegisterType.TEXT && (characters < 1 || characters > LONGEST_TEXT)) {
-            throw new IllegalArgumentException("a text has 1 to " + LONGEST_TEXT + " characters, not " + characters);
+        if (type == RegisterType.TEXT && (size < 1 || size > LONGEST_TEXT)) {
+            throw new IllegalArgumentException("a text has 1 to " + LONGEST_TEXT + " characters, not " + size);
         }
-        int last = address + registers(type, characters) - 1;
+        int last = address + registers(type, size) - 1;
         if (address < 0 || last >= Area.SIZE) {
             throw new IllegalArgumentException(area.word() + " " + address + (last > address ? " to " + last : "")
                     + " is outside 0 to " + (Area.SIZE - 1));
@@ -69,7 +70,7 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
 
     /** Returns how many registers it takes; 1 for a bit, coil or discrete input. */
     int registers() {
-        return registers(type, characters);
+        return registers(type, size);
     }
 
     /** Returns the point that a text stands for. */
@@ -107,7 +108,13 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
                                     Stream.of(Area.values()).map(Area::word).toList())));
             address = Integer.parseInt(place.group(2));
         }
-        return of(text, area, address, place.group(3), Arrays.asList(words).subList(1, words.length));
+        return of(
+                text,
+                area,
+                address,
+                place.group(3),
+                place.group(4),
+                Arrays.asList(words).subList(1, words.length));
     }
 
     /** Files hold very many points, with one blank between words. */
@@ -121,16 +128,19 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
         return all;
     }
 
-    private static ModbusPoint of(String text, Area area, int address, String bit, List<String> rest) {
+    private static ModbusPoint of(String text, Area area, int address, String bit, String last, List<String> rest) {
         if (area.isBits() || bit != null) {
             int number = bit == null ? -1 : Integer.parseInt(bit);
-            if (!rest.isEmpty() || area.isBits() && bit != null || number >= Area.WIDTH) {
+            int end = last == null ? number : Integer.parseInt(last);
+            if (!rest.isEmpty() || area.isBits() && bit != null || end >= Area.WIDTH || last != null && end <= number) {
                 throw new IllegalArgumentException("'" + text + "': "
                         + (area.isBits()
                                 ? "a " + area.word() + " is one bit and has neither bit number nor type"
-                                : rest.isEmpty() ? "a register has bits 0 to 15" : "a bit has no type"));
+                                : rest.isEmpty()
+                                        ? "a register has bits 0 to 15, and a field of bits begins with the lowest"
+                                        : "a bit has no type"));
             }
-            return new ModbusPoint(area, address, number, null, "");
+            return new ModbusPoint(area, address, number, null, "", last == null ? 0 : end - number + 1);
         }
         if (rest.isEmpty()) {
             throw new IllegalArgumentException("'" + text + "' does not say what the register holds" + EXPECTED);
@@ -164,11 +174,14 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
     /** Returns the point that a carrier makes of an address. */
     static ModbusPoint at(String carrier, int address) {
         ModbusPoint first = FIRST.computeIfAbsent(carrier, ModbusPoint::first);
-        return new ModbusPoint(first.area, address, first.bit, first.type, first.order, first.characters);
+        return new ModbusPoint(first.area, address, first.bit, first.type, first.order, first.size);
     }
 
     private static ModbusPoint first(String carrier) {
         String[] words = carrier.split(" ", 2);
+        if (words.length == 2 && words[1].startsWith(FIELD)) {
+            return read(words[0] + ":0.0-" + (Integer.parseInt(words[1].substring(FIELD.length())) - 1));
+        }
         return read(
                 words.length == 2 && words[1].equals(BIT)
                         ? words[0] + ":0.0"
@@ -179,6 +192,7 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
     static String text(Section fields) {
         return fields.text("area").orElse("") + ":" + fields.text("address").orElse("")
                 + fields.text(BIT).map(bit -> "." + bit).orElse("")
+                + fields.text(LAST_BIT).map(bit -> "-" + bit).orElse("")
                 + fields.text("type").map(type -> " " + type).orElse("")
                 + fields.text("order")
                         .filter(order -> !order.equals("AB"))
@@ -196,6 +210,21 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
         return area.isBits() ? area.word() : area.word() + " " + BIT;
     }
 
+    /** Returns the carrier of several bits of a register. */
+    static String fieldCarrier(Area area, int bits) {
+        return area.word() + " " + FIELD + bits;
+    }
+
+    /** Returns whether it is several bits of a register, which are a number. */
+    boolean isField() {
+        return type == null && size > 0;
+    }
+
+    /** Returns what a register has in its bits. */
+    int inRegister(int word) {
+        return bit < 0 ? word : word >> bit & (1 << Math.max(1, size)) - 1;
+    }
+
     /** Returns the address after the last one that it takes. */
     int end() {
         return address + registers();
@@ -210,7 +239,10 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
     @Override
     public String carrier() {
         if (type == RegisterType.TEXT) {
-            return area.word() + " " + type.word() + characters + (order.equals("AB") ? "" : " " + order);
+            return area.word() + " " + type.word() + size + (order.equals("AB") ? "" : " " + order);
+        }
+        if (isField()) {
+            return fieldCarrier(area, size);
         }
         return type == null ? bitCarrier(area) : carrier(area, type, order);
     }
@@ -228,13 +260,17 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
         }
         long first = (long) address * Area.WIDTH;
         return type == null
-                ? new Claim(area.word(), first + bit, first + bit + 1)
+                ? new Claim(area.word(), first + bit, first + bit + Math.max(1, size))
                 : new Claim(area.word(), first, first + (long) registers() * Area.WIDTH);
     }
 
     @Override
     public String shownAddress() {
-        return area.word() + ":" + address + (bit < 0 ? "" : "." + bit);
+        return area.word() + ":" + address + (bit < 0 ? "" : "." + bit) + (isField() ? "-" + lastBit() : "");
+    }
+
+    private int lastBit() {
+        return bit + size - 1;
     }
 
     @Override
@@ -244,8 +280,11 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
         if (bit >= 0) {
             fields.put(BIT, Value.number(bit));
         }
+        if (isField()) {
+            fields.put(LAST_BIT, Value.number(lastBit()));
+        }
         if (type != null) {
-            fields.put("type", Value.text(type.word() + (type == RegisterType.TEXT ? characters : "")));
+            fields.put("type", Value.text(type.word() + (type == RegisterType.TEXT ? size : "")));
             fields.put("order", Value.text(order));
         }
         return fields;

@@ -76,17 +76,35 @@ public final class ModbusSpace implements PointSpace {
                         .toList();
             case DOUBLE -> {
                 List<String> carriers = carriers(words, whole(TWO_BITS, RegisterType.UINT16));
+                carriers.addAll(fields(words, TWO_BITS));
                 if (shape.access() == Access.COMMAND) {
                     carriers.add(0, ModbusPoint.bitCarrier(Area.COIL)); // a control value is on or off
                 }
                 yield carriers;
             }
             case STEP -> carriers(words, whole(shape.access() == Access.READ ? TAPS : TWO_BITS, RegisterType.INT16));
-            case WHOLE -> carriers(words, whole(shape.range(), RegisterType.INT32));
+            case WHOLE -> {
+                List<String> carriers = carriers(words, whole(shape.range(), RegisterType.INT32));
+                carriers.addAll(fields(words, shape.range()));
+                yield carriers;
+            }
             case COUNTER -> carriers(words, whole(shape.range(), RegisterType.UINT32));
             case REAL -> carriers(words, List.of(RegisterType.FLOAT32, RegisterType.FLOAT64));
             case TEXT -> List.of();
         };
+    }
+
+    /** Several bits of a register hold small numbers; they are taken where somebody writes them, and never proposed. */
+    private static List<String> fields(List<Area> areas, Interval range) {
+        List<String> carriers = new ArrayList<>();
+        for (Area area : areas) {
+            for (int bits = 2; bits <= Area.WIDTH; bits++) {
+                if (!range.isBounded() || Interval.of(0, (1L << bits) - 1).contains(range)) {
+                    carriers.add(ModbusPoint.fieldCarrier(area, bits));
+                }
+            }
+        }
+        return carriers;
     }
 
     /** Returns the types of whole numbers that hold a range: the usual one first where it does, then the narrowest. */
@@ -117,6 +135,9 @@ public final class ModbusSpace implements PointSpace {
     public Shape holds(String carrier) {
         ModbusPoint point = ModbusPoint.at(carrier, 0);
         Access access = point.area() == Area.COIL || point.area() == Area.HOLDING ? Access.COMMAND : Access.READ;
+        if (point.isField()) {
+            return new Shape(Form.WHOLE, access, Interval.of(0, point.inRegister(~0)));
+        }
         if (point.type() == null) {
             return Shape.of(Form.LOGICAL, access);
         }
@@ -137,6 +158,9 @@ public final class ModbusSpace implements PointSpace {
     @Override
     public String onLine(PlacedPoint point, SignalValue value) {
         RegisterType type = ((ModbusPoint) point).type();
+        if (((ModbusPoint) point).isField()) {
+            return String.valueOf(value.value());
+        }
         if (type == null) {
             return value.value().equals(Boolean.TRUE) || value.value().equals(2L) ? "1" : "0";
         }

@@ -90,6 +90,14 @@ class ListReaderTest {
                 "holding;;12;;text0;;!a text has 1 to 250 characters",
                 "holding;;65530;;text13;;!65530 to 65536 is outside",
                 "holding;;12;;float32;ACBD;!is no order of the octets of float32",
+                "holding;;12;4-7;;;holding:12.4-7",
+                "holding;;12;7:4;UINT16;;holding:12.4-7",
+                "holding;;12;4..7;int16;;!a whole number from 0 on; the row says int16",
+                "holding;;12;4-4;;;!expected two bits of a register, 0 to 15",
+                "holding;;12;9-16;;;!expected two bits of a register, 0 to 15",
+                "coil;;12;0-3;;;!is one bit and has no bit number",
+                "holding;;12;;BIT3;;!has its number in the column 'bit'",
+                "holding;;12;;int48;;!is no type of register that can be read; expected",
                 "holding;;12;16;;;!expected a whole number from 0 to 15",
                 "coil;;12;3;;;!is one bit and has no bit number",
                 "coil;;12;;int16;;!cannot hold int16",
@@ -246,6 +254,42 @@ class ListReaderTest {
         } else {
             assertThat(reading.findings()).isEmpty();
             assertThat(reading.examples().values()).singleElement().asString().contains(expected);
+        }
+    }
+
+    /** N26: a default is a value that the point can have. */
+    @ParameterizedTest
+    @CsvSource(
+            nullValues = "",
+            value = {
+                "holding, uint16, 0.1, 0, 100, 50, 50",
+                "holding, uint16, 0.1, 0, 100, 100.1, list-default-out-of-range the default 100.1 lies outside 0 to 100",
+                "holding, uint16, 0.1, 0, 100, 0.25, list-default-out-of-range the default 0.25 lies between two steps of 0.1",
+                "holding, int16, 1, '', '', -32769, list-default-out-of-range the default -32769 lies outside -32768 to 32767",
+                "holding, float32, 1, 0, 1, 0.25, 0.25",
+                "holding, uint16, 1, '', '', Auto, 'list-row-malformed the cell of ''default'' holds ''Auto'', which is no number'",
+                "holding, uint16, 1, '', '', -, ''",
+                "holding, text4, '', '', '', Auto, Auto",
+                "coil, '', '', '', '', On, 1",
+                "coil, '', '', '', '', 2, 'list-row-malformed the cell of ''default'' holds ''2''; expected a state, 0 to 1'"
+            })
+    void aDefaultIsAValueThatThePointCanHave(
+            String area, String type, String factor, String least, String most, String preset, String expected) {
+        ListReading reading = read(
+                "modbus",
+                Map.of(),
+                false,
+                "name|area|address|type|factor|min|max|Default value",
+                String.join("|", "x", area, "1", text(type), text(factor), text(least), text(most), preset));
+        if (text(expected).startsWith("list-")) {
+            assertThat(reading.findings())
+                    .singleElement()
+                    .extracting(finding -> finding.rule().id() + " " + finding.message())
+                    .isEqualTo(expected);
+        } else {
+            assertThat(reading.findings()).isEmpty();
+            assertThat(reading.list().orElseThrow().points().get("x").measure().preset())
+                    .isEqualTo(text(expected));
         }
     }
 

@@ -77,6 +77,7 @@ class ReadRequestTest {
                 "coil:3=a; coil:4=a | 15 coil 3+2",
                 "holding:3 int16; holding:4 float32 | 6 holding 3+1; 16 holding 4+2",
                 "holding:4 float32=a; holding:3 int16=a; holding:7 int16=a | 16 holding 3+3; 6 holding 7+1",
+                "holding:3.2-4 | 22 holding 3+1",
                 "holding:3.2=a; holding:3.3=a | 22 holding 3+1; 22 holding 3+1",
                 "coil:0=a; holding:1 int16=a | 5 coil 0+1; 6 holding 1+1"
             })
