@@ -42,6 +42,7 @@ public final class SiteChecks implements CheckRoom {
                 SiteCheck.of("alike", VALUES, SiteWideCheck::check),
                 SiteCheck.of("lists", with(VALUES, LIST), ListCheck::check),
                 SiteCheck.of("bays", with(VALUES, BAY), BayCheck::check),
+                SiteCheck.of("bay-texts", with(VALUES, BAY), BayTextCheck::check),
                 SiteCheck.of("grading", with(VALUES, BAY), GradingCheck::check),
                 SiteCheck.ofFiles("files", RELAYS, SiteChecks::files),
                 SiteCheck.ofFiles(

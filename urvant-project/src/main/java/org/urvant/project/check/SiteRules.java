@@ -36,6 +36,11 @@ public final class SiteRules implements RuleRoom {
             "N14",
             "A bay has more breakers than its devices have signals for: one has no trip, no close command, or no position.",
             "Say with the channel's settings serves and breaker what it is for, or correct the number of the bay's breakers.");
+    public static final Rule NAMES_ANOTHER_BAY = ALL.warning(
+            "names-another-bay",
+            "N10",
+            "A text of a device names a bay beside its own, or a device there; often it was copied or taken over from that bay and still shows its equipment.",
+            "Correct the text, or mute the finding where the other bay is meant.");
     public static final Rule FEEDING_WRONG = ALL.error(
             "feeding-wrong",
             "N87",

@@ -111,6 +111,32 @@ class BayTest {
                 .toList();
     }
 
+    /** N10: what shows the equipment of another bay; what feeds the own one, and what that feeds, is named rightly. */
+    @ParameterizedTest(name = "{0}: {1}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            K1 F11             | ''
+            F11 to M1          | ''
+            feeds M31          | ''
+            F110, K21          | ''
+            Trip K2 (L21)      | names K2, another bay; F11 belongs to bay F11
+            spare of L21-trip  | names L21 of bay K2; F11 belongs to bay F11
+            """)
+    void aTextThatShowsAnotherBayIsFound(String text, String expected) throws IOException {
+        Files.writeString(
+                root.resolve("site/site.yaml"),
+                "bays:\n  K1: {devices: []}\n  F11: {devices: [F11], feeding: {from: K1}}\n"
+                        + "  M1: {devices: [M31], feeding: {from: F11}}\n  K2: {devices: [L21]}\n");
+        folder.set(folder.load(), "F11", Map.of("BI1.name", text));
+        List<String> found = ProjectCheck.check(folder.load()).stream()
+                .filter(finding -> finding.rule().id().equals("names-another-bay"))
+                .map(Finding::message)
+                .toList();
+        assertThat(found).isEqualTo(expected.isEmpty() ? List.of() : List.of("'" + text + "' " + expected));
+    }
+
     /** The file keeps its comments when a device is right. */
     @Test
     void aRatingIsTakenIntoTheFileInItsPlace() throws IOException {

@@ -128,6 +128,12 @@ class ChecksTest {
         folder.set(folder.load(), "GW2", "scada.common-address", "48");
         folder.set(folder.load(), "GW2", "F01.report-instance", "2");
         folder.set(folder.load(), "GW2", "F02.report-instance", "2");
+        assertThat(findings())
+                .filteredOn(finding -> finding.rule().severity() == Severity.ERROR)
+                .extracting(Finding::message)
+                .as("a download to either would reach the same unit")
+                .containsExactly("link 192.0.2.20:8443 is also that of GW1 at devices/GW1.yaml:16:7");
+        folder.set(folder.load(), "GW2", "link", "192.0.2.21:8443");
         assertThat(ProjectCheck.blocks(findings())).isFalse();
         assertThat(ProjectCheck.check(folder.load(), folder.load().device("GW1")))
                 .noneSatisfy(finding -> assertThat(finding.subject()).startsWith("GW2"));

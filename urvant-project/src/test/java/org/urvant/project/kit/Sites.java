@@ -158,7 +158,7 @@ public final class Sites {
     /** Adds a gateway that takes the signals of the pick from all IEDs; no error stands. */
     public static Project gateway(Project site, String name, String address, String station) {
         Project made =
-                NewDevice.add(site, name, NewDevice.Start.of("ravnsund-g3").with(Plate.Item.LINK, "192.0.2.20:8443"));
+                NewDevice.add(site, name, NewDevice.Start.of("ravnsund-g3").with(Plate.Item.LINK, address + ":8443"));
         made = ConnectionChange.connect(made, name, "scada", "control-centre");
         made = ConnectionChange.connectAll(made, made.device(name), made.ieds()).project();
         String[] signals = made.ieds().stream()
