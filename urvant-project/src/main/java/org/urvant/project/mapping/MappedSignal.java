@@ -1,5 +1,6 @@
 package org.urvant.project.mapping;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -171,12 +172,19 @@ public sealed interface MappedSignal {
                 return Optional.empty();
             }
             Form form = isCount ? Form.COUNTER : channel.logical().contains(carries) ? Form.LOGICAL : Form.REAL;
-            Interval range = form == Form.REAL
-                    ? ChannelScale.of(sheets, sheet.prefix())
-                            .flatMap(ChannelScale::values)
-                            .orElse(Interval.ALL)
-                    : Interval.ALL;
+            Interval range = form == Form.COUNTER ? counts() : Interval.ALL;
+            if (form == Form.REAL) {
+                range = ChannelScale.of(sheets, sheet.prefix())
+                        .flatMap(ChannelScale::values)
+                        .orElse(Interval.ALL);
+            }
             return Optional.of(new Shape(form, channel.isInput() ? Access.READ : Access.COMMAND, range));
+        }
+
+        private Interval counts() {
+            return sheet.value(Meaning.COUNT_LIMIT) instanceof BigDecimal limit && limit.signum() > 0
+                    ? new Interval(BigDecimal.ZERO, limit)
+                    : Interval.ALL;
         }
 
         @Override
