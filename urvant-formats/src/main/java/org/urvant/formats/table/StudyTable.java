@@ -136,7 +136,9 @@ public final class StudyTable {
         }
 
         private String decimal(String value) {
-            return mayHaveDecimalComma && value.matches("-?\\d+,\\d+") ? value.replace(',', '.') : value;
+            return mayHaveDecimalComma && value.matches("-?\\d+,\\d+(\\s*[^\\d,.].*)?")
+                    ? value.replaceFirst(",", ".")
+                    : value;
         }
 
         private void find(GivenTable.Line line, int column, String message, String remedy) {

@@ -74,8 +74,10 @@ class StudyTest {
                     """
             device,stage,setting,value,unit,side\\nF11,overcurrent.1,pick-up,480,A,primary | '' | '' | F11 group.1.overcurrent.1.pick-up | 480 A primary | ''
             Relay;Element;Parameter;Set value;Units\\nF11;I>;Set current;1,25;A sec | '' | '' | F11 group.1.overcurrent.1.pick-up | 1.25 A | ''
-            sep=;\\nTag;Stage;Setting;Value\\nFeeder F11;I>>;pickup;8,004 | secondary | '' | F11 group.1.overcurrent.2.pick-up | 8 A | is 8.004; the device holds 8 A
+            sep=;\\nTag;Stage;Setting;Value\\nFeeder F11;I>>;pickup;8,004 A | secondary | '' | F11 group.1.overcurrent.2.pick-up | 8 A | is 8.004 A; the device holds 8 A
             A study\\n\\ndevice,stage,setting,value,unit\\nf11,Overcurrent 2,Set current,501,A (prim) | '' | '' | F11 group.1.overcurrent.2.pick-up | 501 A primary | which is 1.2525 A; the device holds 1.25 A
+            device;stage;setting;value\\nF11;I>;pick-up;1,2 A sec | '' | '' | F11 group.1.overcurrent.1.pick-up | 1.2 A | ''
+            device,stage,setting,value\\nF11,I>,pick-up,0.48kA (pri.) | '' | '' | F11 group.1.overcurrent.1.pick-up | 0.48 kA primary | ''
             device,stage,setting,value\\nK1 Harbour,IN>,Time,0.3 s | '' | '' | F12 group.1.earth-fault.1.delay | 0.3 s | ''
             device,stage,setting,value,unit\\nF11,IN>,Time delay,300,ms | '' | '' | F11 group.1.earth-fault.1.delay | 300 ms | ''
             device,stage,setting,value\\nF11,I>,TMS,0.204 | '' | '' | F11 group.1.overcurrent.1.multiplier | 0.2 | is 0.204; the device holds 0.2
@@ -84,7 +86,7 @@ class StudyTest {
             device,group,stage,setting,value,unit\\nF11,2,I>,pick-up,75,% | '' | '' | F11 group.2.overcurrent.1.pick-up | 75 % | which is 0.7125 A; the device holds 0.71 A
             device,stage,setting,value\\nQ41,long-time,current,0.85 | '' | '' | Q41 long-time.current | 0.8 | the device holds 0.8
             device,stage,setting,value,unit\\nF11,voltage 1,level,80,% | '' | '' | F11 group.1.voltage.1.level | 80 % | ''
-            device,stage,setting,value\\nF11,voltage 1,level,80 | primary | '' | F11 group.1.voltage.1.level | 80 | ''
+            device,stage,setting,value\\nF11,voltage 1,level,80 % | primary | '' | F11 group.1.voltage.1.level | 80 % | ''
             device,stage,setting,value,unit\\nF11,voltage 1,level,8.8,kV prim | '' | '' | F11 group.1.voltage.1.level | 8.8 kV primary | ''
             device,setting,value,unit\\nF11,group.1.thermal.time-constant,0.5,h | '' | '' | F11 group.1.thermal.time-constant | 0.5 h | ''
             device,setting,value\\nX9,ct.primary,500 A | primary | X9=F11 | F11 ct.primary | 500 A | ''
@@ -227,6 +229,10 @@ class StudyTest {
             device,stage,setting,value\\nF11,I>,TMS,                     | ''      | study.csv:2 | has no value
             device,stage,setting,value\\nF11,I>,TMS,0.2\\nF11,overcurrent.1,multiplier,0.3 | '' | study.csv:3 | is given a second time; first in row 2
             device,stage,setting,value\\nF11,I>,Curve,very inverse       | ''      | study.csv:2 | 'very inverse'
+            device,stage,setting,value,unit\\nF11,I>>,Time,50,             | ''      | study.csv:2 | group.1.overcurrent.2.delay is 50 without a unit
+            device,stage,setting,value,side\\nF11,I>,pick-up,1.2,sec       | ''      | study.csv:2 | is 1.2 without a unit
+            device,stage,setting,value\\nF11,voltage 1,level,80         | primary | study.csv:2 | is 80 without a unit
+            device,stage,setting,value,unit\\nF11,I>,pick-up,1.2 A,A      | primary | study.csv:2 | 1.2 A A
             device,stage,setting,value\\nF11,I>,TMS,NaN                  | ''      | study.csv:2 | 'NaN'
             device,stage,setting,value\\nF11,I>,TMS,0                    | ''      | study.csv:2 | is 0; expected 0.05 to 15
             device,stage,setting,value,side\\nF11,I>,pick-up,480 A,left  | primary | study.csv:2 | 'left' is no side

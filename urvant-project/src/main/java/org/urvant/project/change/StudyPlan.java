@@ -46,6 +46,8 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
     private static final Pattern SIDE =
             Pattern.compile("(.*?)[\\s(]*\\b(primary|prim|pri|secondary|sec)\\b\\.?\\)?", Pattern.CASE_INSENSITIVE);
 
+    private static final Pattern WITH_UNIT = Pattern.compile("([-+]?[\\d.]+(?:[eE][-+]?\\d+)?)\\s*([^\\d\\s.].*)");
+
     public StudyPlan {
         rounded = List.copyOf(rounded);
         dials = List.copyOf(dials);
@@ -218,20 +220,32 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
                 String text = StudyNames.choice(setting, row.value().strip());
                 return held(row, at, text, setting.read(text, at.sheet()));
             }
-            Matcher side = SIDE.matcher(row.unit());
+            Matcher within = WITH_UNIT.matcher(row.value().strip());
+            boolean isWithin = row.unit().isBlank() && within.matches();
+            String number = isWithin ? within.group(1) : row.value().strip();
+            String said = isWithin ? within.group(2) : row.unit();
+            Matcher side = SIDE.matcher(said);
             boolean isSided = side.matches() && (!side.group(1).isBlank() || !isTime(setting));
-            String unit = isSided ? side.group(1).strip() : row.unit().strip();
+            String unit = isSided ? side.group(1).strip() : said.strip();
             Optional<View> view = view(row, isSided ? side.group(2) : row.side());
             boolean hasViews = setting.traits()
                     .side()
                     .flatMap(each -> each.basis(at.sheet()))
                     .isPresent();
-            // per cent are of the rated value, whatever the side; so is a bare number of a setting in per cent
-            boolean isPerCent =
-                    unit.equals("%") || unit.isEmpty() && setting.limits().unit() == Unit.PER_CENT;
-            String text = unit.equals(setting.unit()) && unit.equals("1")
-                    ? row.value().strip()
-                    : (row.value().strip() + " " + unit).strip();
+            String text = unit.equals(setting.unit()) && unit.equals("1") ? number : (number + " " + unit).strip();
+            if (needsUnit(setting)
+                    && Amount.parse(text)
+                            .filter(amount -> amount.unit() == null)
+                            .isPresent()) {
+                find(
+                        row,
+                        at.path() + " is " + text + " without a unit",
+                        "Write what it is in: " + setting.unit() + ", or another unit for the same.");
+                return Optional.empty();
+            }
+            boolean isPerCent = Amount.parse(text)
+                    .filter(amount -> amount.unit() == Unit.PER_CENT)
+                    .isPresent(); // of the rated value, whatever the side
             if (hasViews && !isPerCent) {
                 if (view.isEmpty()) {
                     find(
@@ -245,6 +259,10 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
                 }
             }
             return number(row, sheets, at, text);
+        }
+
+        private static boolean needsUnit(SettingDefinition setting) {
+            return setting.limits().unit() != null && setting.limits().unit() != Unit.ONE;
         }
 
         private static boolean isTime(SettingDefinition setting) {
