@@ -4,6 +4,7 @@ import java.util.List;
 import org.urvant.core.error.RefusedException;
 import org.urvant.formats.table.ValueTable;
 import org.urvant.project.Project;
+import org.urvant.project.change.ValueChange;
 import org.urvant.project.change.ValuePlan;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Mixin;
@@ -55,7 +56,7 @@ final class FillCommand extends ChangingCommand {
             say("the project has these values already");
             return Exit.DONE;
         }
-        show(plan.rows());
+        show(plan);
         if (!dryRun) {
             consent.ask("Take these values?", "nothing was changed");
             folder.save(project, plan.after());
@@ -73,7 +74,8 @@ final class FillCommand extends ChangingCommand {
                 "value", wanted.text().isEmpty() ? null : wanted.text());
     }
 
-    private void show(List<ValuePlan.Row> rows) {
+    private void show(ValuePlan plan) {
+        List<ValuePlan.Row> rows = plan.rows();
         Table table = new Table("device", "setting", "before", "after");
         rows.stream().limit(all ? rows.size() : FEW).forEach(row -> {
             ValuePlan.Wanted wanted = row.wanted();
@@ -81,7 +83,7 @@ final class FillCommand extends ChangingCommand {
                     wanted.device(),
                     wanted.path(),
                     row.before(),
-                    wanted.text().isEmpty() ? "(default)" : wanted.text());
+                    ValueChange.shown(plan.after(), wanted.device(), wanted.path()));
         });
         say(table);
         if (!all && rows.size() > FEW) {

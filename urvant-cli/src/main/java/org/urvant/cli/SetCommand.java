@@ -112,7 +112,7 @@ final class SetCommand extends ChangingCommand {
             return;
         }
         changes.forEach(change -> say(change.device + " " + change.path + ": " + change.before + " → "
-                + paint.strong(standard ? ValueChange.shown(after, change.device, change.path) : value)));
+                + paint.strong(ValueChange.shown(after, change.device, change.path))));
         if (changes.size() > 1 || dryRun) {
             say(count(changes.size(), "value") + (dryRun ? " would be set" : " set"));
         }

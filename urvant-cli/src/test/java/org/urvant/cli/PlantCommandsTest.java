@@ -96,7 +96,7 @@ class PlantCommandsTest {
             set 'P61,F11' clock.zone Europe/Oslo       | 0 | 2 values set
             set '*' clock.zone Europe/Oslo             | 2 | no setting 'clock.zone'
             set F11 rated.voltage                      | 3 | no value is given
-            set F11 rated.voltage --default            | 0 | 11 kV → 11000 (default)
+            set F11 rated.voltage --default            | 0 | 11 kV → 11000 V (default)
             set F11 'zz*' 1                            | 2 | no setting 'zz*'
             set F1* rated.frequency 55                 | 3 | expected one of 50, 60
             set RTU1 recipients.Night.number '+46 31 390 06 02' | 0 | recipients.Night.number: (no recipients.Night)

@@ -15,6 +15,8 @@ import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
+import org.urvant.core.unit.Amount;
+import org.urvant.core.unit.Unit;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Given;
@@ -176,10 +178,19 @@ public final class ValueChange {
         if (at.setting().isDerived()) {
             return at.sheet().text(at.setting()).orElse("(follows)");
         }
-        return given.orElseGet(() -> at.setting()
+        return given.map(text -> withUnit(at.setting(), text)).orElseGet(() -> at.setting()
                 .standardValue()
-                .map(text -> text + " (default)")
+                .map(text -> withUnit(at.setting(), text) + " (default)")
                 .orElse(at.setting().isOptional() ? "(none)" : OPEN));
+    }
+
+    /** A number that was written without a unit is in that of its setting, and people are told so. */
+    private static String withUnit(SettingDefinition setting, String text) {
+        boolean isBare = setting.kind().isNumber()
+                && !setting.unit().isEmpty()
+                && !setting.unit().equals(Unit.ONE.symbol())
+                && Amount.parse(text).filter(amount -> amount.unit() == null).isPresent();
+        return isBare ? text + " " + setting.unit() : text;
     }
 
     /** Returns how the value at a path of a device is rounded to what the device can hold; empty when it is not. */

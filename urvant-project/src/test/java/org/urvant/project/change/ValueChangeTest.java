@@ -98,7 +98,7 @@ class ValueChangeTest {
                 "group.1.auto-reclose.dead-time", "2",
                 "group.1.auto-reclose.later-dead-time", "70");
         assertThat(ValueChange.shown(ValueChange.set(PLANT, "F11", both), "F11", "group.1.auto-reclose.dead-time"))
-                .isEqualTo("2");
+                .isEqualTo("2 s");
         Map<String, String> one = Map.of("ct.primary", "600 A", "ct.secondary", "7");
         assertThatThrownBy(() -> ValueChange.set(PLANT, "F11", one)).isInstanceOf(MalformedInputException.class);
         assertThatThrownBy(() -> ValueChange.set(PLANT, Map.of("F11", Map.of(), "F99", Map.of())))

@@ -251,7 +251,7 @@ class DeviceFileTest {
         away.put("heat.to", null);
         away.put("scenes.morning.warmth", null);
         folder.set(folder.load(), "H1", away);
-        assertThat(ValueChange.shown(folder.load(), "H1", "heat.to")).isEqualTo("20 (default)");
+        assertThat(ValueChange.shown(folder.load(), "H1", "heat.to")).isEqualTo("20 °C (default)");
         assertThat(findings()).noneMatch(finding -> finding.severity().word().equals("error"));
     }
 
@@ -268,7 +268,7 @@ class DeviceFileTest {
         assertThat(folder.load().devices()).containsOnlyKeys("H1");
         for (String value : List.of("23", "22", "21")) {
             assertThat(folder.undo(false).title()).startsWith("set H1 heat.to");
-            assertThat(ValueChange.shown(folder.load(), "H1", "heat.to")).isEqualTo(value);
+            assertThat(ValueChange.shown(folder.load(), "H1", "heat.to")).isEqualTo(value + " °C");
         }
         assertThat(file).hasContent(SOUND);
         assertThatThrownBy(() -> folder.undo(false)).isInstanceOf(RefusedException.class);

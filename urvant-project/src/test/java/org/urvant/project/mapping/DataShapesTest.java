@@ -118,7 +118,12 @@ class DataShapesTest {
         List<String> known = new ArrayList<>(List.of(codes.split(" ")));
         if (shape.form() == Form.WHOLE) { // beyond the table, for numbers that 16 bits do not hold
             known.addAll(
-                    shape.access() == Access.READ ? List.of("36", "13", "33", "7") : List.of("50", "63", "51", "64"));
+                    shape.access() == Access.READ
+                            ? List.of("36", "13", "33", "7", "20")
+                            : List.of("50", "63", "51", "64"));
+        }
+        if (shape.form() == Form.REAL && shape.access() == Access.READ) {
+            known.add("21"); // without quality, for who wants it so
         }
         assertThat(iec104.carriers(shape))
                 .extracting(carrier -> InformationType.of(carrier).orElseThrow().code() + "")
