@@ -86,8 +86,13 @@ public enum Unit {
         // other spellings of the same signs, and what a keyboard has instead
         BY_SYMBOL.put("\u2126", OHM);
         BY_SYMBOL.put("ohm", OHM);
+        BY_SYMBOL.put("Ohm", OHM);
         BY_SYMBOL.put("mohm", MILLIOHM);
+        BY_SYMBOL.put("mOhm", MILLIOHM);
         BY_SYMBOL.put("kohm", KILOOHM);
+        BY_SYMBOL.put("kOhm", KILOOHM);
+        BY_SYMBOL.put("sec", SECOND);
+        BY_SYMBOL.put("msec", MILLISECOND);
         BY_SYMBOL.put("us", MICROSECOND);
         BY_SYMBOL.put("\u03bcs", MICROSECOND);
         BY_SYMBOL.put("um", MICROMETRE);

@@ -133,6 +133,7 @@ class StudyTest {
             I>>             | Delay                    | 0.2 s     | overcurrent.2.delay
             I>>             | Time                     | 0.2 s     | overcurrent.2.delay
             I>>             | Time delay               | 200 ms    | overcurrent.2.delay
+            I>>             | operate time             | 0.2 sec   | overcurrent.2.delay
             I>>             | operate time             | 0.2 s     | overcurrent.2.delay
             I>>             | Definite time            | 0.2 s     | overcurrent.2.delay
             I>              | Curve                    | B         | overcurrent.1.characteristic
@@ -233,6 +234,7 @@ class StudyTest {
             device,stage,setting,value,side\\nF11,I>,pick-up,1.2,sec       | ''      | study.csv:2 | is 1.2 without a unit
             device,stage,setting,value\\nF11,voltage 1,level,80         | primary | study.csv:2 | is 80 without a unit
             device,stage,setting,value,unit\\nF11,I>,pick-up,1.2 A,A      | primary | study.csv:2 | 1.2 A A
+            device,stage,setting,value\\nF11,I>,pick-up,1.25 In           | primary | study.csv:2 | 1.25 In
             device,stage,setting,value\\nF11,I>,TMS,NaN                  | ''      | study.csv:2 | 'NaN'
             device,stage,setting,value\\nF11,I>,TMS,0                    | ''      | study.csv:2 | is 0; expected 0.05 to 15
             device,stage,setting,value,side\\nF11,I>,pick-up,480 A,left  | primary | study.csv:2 | 'left' is no side

@@ -233,19 +233,18 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
                     .flatMap(each -> each.basis(at.sheet()))
                     .isPresent();
             String text = unit.equals(setting.unit()) && unit.equals("1") ? number : (number + " " + unit).strip();
-            if (needsUnit(setting)
-                    && Amount.parse(text)
-                            .filter(amount -> amount.unit() == null)
-                            .isPresent()) {
+            Optional<Amount> amount = Amount.parse(text);
+            if (amount.isEmpty()) {
+                return number(row, sheets, at, text); // which says what of it is none
+            }
+            if (needsUnit(setting) && amount.get().unit() == null) {
                 find(
                         row,
                         at.path() + " is " + text + " without a unit",
                         "Write what it is in: " + setting.unit() + ", or another unit for the same.");
                 return Optional.empty();
             }
-            boolean isPerCent = Amount.parse(text)
-                    .filter(amount -> amount.unit() == Unit.PER_CENT)
-                    .isPresent(); // of the rated value, whatever the side
+            boolean isPerCent = amount.get().unit() == Unit.PER_CENT; // of the rated value, whatever the side
             if (hasViews && !isPerCent) {
                 if (view.isEmpty()) {
                     find(

@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -30,6 +31,7 @@ import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
+import org.urvant.project.Given;
 import org.urvant.project.GivenSheet;
 import org.urvant.project.Plate;
 
@@ -95,44 +97,49 @@ public final class DeviceSheets {
      * nowhere are left out.
      */
     public Device with(Map<String, String> values) {
+        Map<String, Map<String, String>> texts = new LinkedHashMap<>();
+        Map<String, Sheet> concerned = new HashMap<>();
+        values.forEach((path, text) -> seek(path).ifPresent(found -> {
+            String prefix = found.sheet().prefix();
+            concerned.putIfAbsent(prefix, found.sheet());
+            texts.computeIfAbsent(prefix, each -> new LinkedHashMap<>())
+                    .put(found.setting().path(), text);
+        }));
         Device changed = device;
-        for (Map.Entry<String, String> value : values.entrySet()) {
-            Optional<SheetSetting> found = seek(value.getKey());
-            if (found.isPresent()) {
-                changed = changed(
-                        changed, found.get().sheet(), found.get().setting().path(), value.getValue());
+        SortedMap<String, Entry> own = device.settings();
+        SortedMap<String, GivenSheet> given = new TreeMap<>(device.sheets());
+        for (Map.Entry<String, Map<String, String>> each : texts.entrySet()) {
+            Sheet sheet = concerned.get(each.getKey());
+            GivenSheet old = given.get(sheet.prefix());
+            if (sheet.kind() == Sheet.Kind.DEVICE) {
+                own = changed(own, each.getValue(), sheet);
+            } else if (sheet.kind() == Sheet.Kind.CONNECTION) {
+                Connection link = changed.connections().get(sheet.prefix());
+                changed = changed.with(new Connection(
+                        link.name(), link.kind(), changed(link.values(), each.getValue(), sheet), link.position()));
+            } else if (old != null || each.getValue().values().stream().anyMatch(Objects::nonNull)) {
+                given.put(
+                        sheet.prefix(),
+                        new GivenSheet(
+                                GivenSheet.Kind.valueOf(sheet.kind().name()),
+                                sheet.prefix(),
+                                changed(old == null ? new TreeMap<>() : old.values(), each.getValue(), sheet),
+                                sheet.position()));
             }
         }
-        return changed;
-    }
-
-    private static Device changed(Device device, Sheet sheet, String path, String text) {
-        if (sheet.kind() == Sheet.Kind.DEVICE) {
-            return device.with(device.given().withOwn(changed(device.settings(), path, text, sheet)));
-        }
-        if (sheet.kind() == Sheet.Kind.CONNECTION) {
-            Connection old = device.connections().get(sheet.prefix());
-            return device.with(
-                    new Connection(old.name(), old.kind(), changed(old.values(), path, text, sheet), old.position()));
-        }
-        GivenSheet old = device.sheets().get(sheet.prefix());
-        if (old == null && text == null) {
-            return device;
-        }
-        GivenSheet.Kind kind = GivenSheet.Kind.valueOf(sheet.kind().name());
-        SortedMap<String, Entry> values = old == null ? new TreeMap<>() : old.values();
-        return device.with(device.given()
-                .with(new GivenSheet(kind, sheet.prefix(), changed(values, path, text, sheet), sheet.position())));
+        return changed.with(new Given(own, given));
     }
 
     private static SortedMap<String, Entry> changed(
-            SortedMap<String, Entry> values, String path, String text, Sheet sheet) {
+            SortedMap<String, Entry> values, Map<String, String> texts, Sheet sheet) {
         SortedMap<String, Entry> others = new TreeMap<>(values);
-        if (text == null) {
-            others.remove(path);
-        } else {
-            others.put(path, new Entry(text, sheet.position()));
-        }
+        texts.forEach((path, text) -> {
+            if (text == null) {
+                others.remove(path);
+            } else {
+                others.put(path, new Entry(text, sheet.position()));
+            }
+        });
         return others;
     }
 
