@@ -122,7 +122,10 @@ final class StudyNames {
         Matcher numbered = NUMBERED.matcher(name);
         List<String> forms = new ArrayList<>(List.of(name, name.replace(' ', '-')));
         if (numbered.matches()) {
-            forms.add(numbered.group(1).strip().replace(' ', '-') + "." + numbered.group(2));
+            String table = numbered.group(1).strip().replace(' ', '-');
+            forms.add(table + "." + numbered.group(2));
+            forms.add(
+                    (table.equals("z") ? "zone" : table) + "s." + numbered.group(2)); // zone 2, Z2: of the table zones
         }
         for (String form : forms) {
             prefixes.add(group + "." + form);
