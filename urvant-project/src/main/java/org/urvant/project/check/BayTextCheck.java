@@ -29,6 +29,9 @@ import org.urvant.project.setting.Sheet;
 final class BayTextCheck {
     private static final Pattern BETWEEN_WORDS = Pattern.compile("[^\\p{L}\\p{Nd}_]+");
 
+    /** What people call a bay or a device and nothing else: {@code F11}. A word, or a number, can mean anything in a text. */
+    private static final Pattern MARK = Pattern.compile("(?=.*\\p{L})(?=.*\\p{Nd}).*");
+
     private final Project project;
     private final Consumer<Finding> findings;
     /** Bay by each name that stands for it alone: its own, and those of its devices. */
@@ -58,6 +61,7 @@ final class BayTextCheck {
             }
         });
         project.bays().keySet().forEach(name -> bays.put(name, name));
+        bays.keySet().removeIf(name -> !MARK.matcher(name).matches());
     }
 
     private void device(String name, Set<String> of) {

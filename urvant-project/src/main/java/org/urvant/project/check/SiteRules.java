@@ -39,7 +39,7 @@ public final class SiteRules implements RuleRoom {
     public static final Rule NAMES_ANOTHER_BAY = ALL.warning(
             "names-another-bay",
             "N10",
-            "A text of a device names a bay beside its own, or a device there; often it was copied or taken over from that bay and still shows its equipment.",
+            "A text of a device names a bay beside its own, or a device there; often it was copied or taken over from that bay and still shows its equipment. Names without a digit, and bare numbers, are not looked for.",
             "Correct the text, or mute the finding where the other bay is meant.");
     public static final Rule FEEDING_WRONG = ALL.error(
             "feeding-wrong",

@@ -121,6 +121,7 @@ class BayTest {
             F11 to M1          | ''
             feeds M31          | ''
             F110, K21          | ''
+            Pump 7, Spare      | ''
             Trip K2 (L21)      | names K2, another bay; F11 belongs to bay F11
             spare of L21-trip  | names L21 of bay K2; F11 belongs to bay F11
             """)
@@ -128,7 +129,7 @@ class BayTest {
         Files.writeString(
                 root.resolve("site/site.yaml"),
                 "bays:\n  K1: {devices: []}\n  F11: {devices: [F11], feeding: {from: K1}}\n"
-                        + "  M1: {devices: [M31], feeding: {from: F11}}\n  K2: {devices: [L21]}\n");
+                        + "  M1: {devices: [M31], feeding: {from: F11}}\n  7: {devices: []}\n  Spare: {devices: []}\n  K2: {devices: [L21]}\n");
         folder.set(folder.load(), "F11", Map.of("BI1.name", text));
         List<String> found = ProjectCheck.check(folder.load()).stream()
                 .filter(finding -> finding.rule().id().equals("names-another-bay"))
