@@ -58,16 +58,21 @@ public final class Ied extends SclElement {
      */
     public Services services() {
         Map<String, Map<String, String>> elements = new HashMap<>();
-        List<Integer> holders = new ArrayList<>(views(row, Tag.SERVICES, at -> at));
-        for (int point : store.children(row, Tag.ACCESS_POINT)) {
-            holders.addAll(views(point, Tag.SERVICES, at -> at));
-        }
-        for (int holder : holders) {
+        for (int holder : serviceHolders()) {
             for (int service : store.children(holder, null)) {
                 elements.put(store.element(service), store.attributes(service));
             }
         }
         return new Services(elements);
+    }
+
+    /** Returns the elements that say what it can do: its own, then those of its access points. */
+    List<Integer> serviceHolders() {
+        List<Integer> holders = new ArrayList<>(views(row, Tag.SERVICES, at -> at));
+        for (int point : store.children(row, Tag.ACCESS_POINT)) {
+            holders.addAll(views(point, Tag.SERVICES, at -> at));
+        }
+        return holders;
     }
 
     /** Returns all logical nodes of all logical devices, in the order of the file. */

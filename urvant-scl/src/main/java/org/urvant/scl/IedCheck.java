@@ -78,6 +78,7 @@ final class IedCheck {
                 node(ied, node, groups);
             }
         }
+        ied.serviceHolders().forEach(holder -> AttributeForms.services(check, name, holder));
         messages.limits(ied);
     }
 
@@ -227,7 +228,7 @@ final class IedCheck {
                 twice(name, block.row, "control block", block.reference());
             }
             NameRule.CONTROL_BLOCK.check(check, name, block.name(), block.row);
-            BlockForms.check(check, name, block.reference(), block.row);
+            AttributeForms.check(check, name, block.reference(), block.row);
             String wanted = block.dataSetName();
             if (!wanted.isEmpty() && !sets.containsKey(wanted)) {
                 check.report(
@@ -253,7 +254,7 @@ final class IedCheck {
     private void groups(LogicalNode node, SettingGroupControl groups) {
         String ied = node.device().ied().name();
         int row = store.child(node.row, Tag.SETTING_CONTROL);
-        BlockForms.check(check, ied, node.reference(), row);
+        AttributeForms.check(check, ied, node.reference(), row);
         if (groups.active() > groups.count()) {
             check.report(
                     SclRules.GROUP_OUT_OF_RANGE,

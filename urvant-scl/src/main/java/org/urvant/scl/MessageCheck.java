@@ -118,12 +118,6 @@ final class MessageCheck {
         Map<String, Integer> counts = new LinkedHashMap<>();
         Map<String, String> reportIds = new HashMap<>();
         Services services = ied.services();
-        Map.of(
-                        "ConfDataSet", List.of("max", "maxAttributes"),
-                        "GOOSE", List.of("max"),
-                        "SMVsc", List.of("max"),
-                        "ConfReportControl", List.of("max"))
-                .forEach((service, limits) -> limits.forEach(limit -> limit(ied, services, service, limit)));
         OptionalLong mostMembers = services.limit("ConfDataSet", "maxAttributes");
         for (LogicalNode node : table.nodes(ied).values()) {
             for (DataSet set : node.dataSets()) {
@@ -158,19 +152,6 @@ final class MessageCheck {
                         ied.name() + " has " + count + " of " + service + " and says it can hold " + most.getAsLong());
             }
         });
-    }
-
-    private void limit(Ied ied, Services services, String service, String limit) {
-        String text = services.elements().getOrDefault(service, Map.of()).getOrDefault(limit, "");
-        if (!text.isEmpty() && Numbers.parse(text).isEmpty()) {
-            check.report(
-                    SclRules.ATTRIBUTE_MALFORMED,
-                    ied.name(),
-                    ied.name() + " " + service,
-                    ied.row,
-                    limit + " of " + service + " of " + ied.name() + " is '" + text
-                            + "'; expected a whole number from 0");
-        }
     }
 
     private int members(DataSet set) {

@@ -21,6 +21,38 @@ final class NetworkSectionCheck {
     private static final Pattern TIME = Pattern.compile("\\d{1,18}(\\.\\d{1,18})?");
     private static final Pattern OSI = Pattern.compile("[0-9A-Fa-f]{0,40}");
 
+    /** IEC 61850-6:2009+A1:2018, annex A, tPTypeEnum; makers have parts of their own beside them. */
+    private static final Set<String> PARTS = Set.of(
+            "IP",
+            "IP-SUBNET",
+            "IP-GATEWAY",
+            "OSI-NSAP",
+            "OSI-TSEL",
+            "OSI-SSEL",
+            "OSI-PSEL",
+            "OSI-AP-Title",
+            "OSI-AP-Invoke",
+            "OSI-AE-Qualifier",
+            "OSI-AE-Invoke",
+            "MAC-Address",
+            "APPID",
+            "VLAN-PRIORITY",
+            "VLAN-ID",
+            "SNTP-Port",
+            "MMS-Port",
+            "DNSName",
+            "IPv6FlowLabel",
+            "IPv6ClassOfTraffic",
+            "C37-118-IP-Port",
+            "IP-UDP-PORT",
+            "IP-TCP-PORT",
+            "IPv6",
+            "IPv6-SUBNET",
+            "IPv6-GATEWAY",
+            "IPv6-IGMPv3Src",
+            "IP-IGMPv3Src",
+            "IP-ClassOfTraffic");
+
     private final SclCheck check;
     private final SclStore store;
     private final Predicate<String> wanted;
@@ -36,7 +68,10 @@ final class NetworkSectionCheck {
         Set<String> subnetworks = new HashSet<>();
         Set<String> points = new HashSet<>();
         for (Subnetwork subnetwork : check.file().subnetworks()) {
-            if (!subnetworks.add(subnetwork.name())) {
+            for (int rate : store.children(subnetwork.row, Tag.BIT_RATE)) {
+                bitRate(subnetwork, rate);
+            }
+            if (check.has(subnetwork.row, "name", "") && !subnetworks.add(subnetwork.name())) {
                 check.report(
                         SclRules.DUPLICATE_ELEMENT,
                         "",
@@ -50,6 +85,20 @@ final class NetworkSectionCheck {
             if (wanted.test(ied.name()) && !ied.connectedAccessPoints().isEmpty()) {
                 ied.nodes().forEach(node -> unaddressed(ied, node));
             }
+        }
+    }
+
+    private void bitRate(Subnetwork subnetwork, int row) {
+        String subject = check.file().name() + " " + subnetwork.name();
+        AttributeForms.element(check, "", subject, row);
+        String text = store.text(row).strip();
+        if (!TIME.matcher(text).matches()) {
+            check.report(
+                    SclRules.ATTRIBUTE_MALFORMED,
+                    "",
+                    subject,
+                    row,
+                    "the bit rate of " + subnetwork.name() + " is '" + text + "'; expected a number");
         }
     }
 
@@ -201,7 +250,16 @@ final class NetworkSectionCheck {
         Set<String> types = new HashSet<>();
         for (int part = address < 0 ? -1 : store.child(address, Tag.P); part >= 0; part = store.next(part, Tag.P)) {
             String type = store.attribute(part, "type", "");
-            if (!types.add(type)) {
+            String hint = PARTS.contains(type) ? "" : check.hint(type, PARTS);
+            if (!hint.isEmpty()) {
+                check.report(
+                        SclRules.ATTRIBUTE_MALFORMED,
+                        ied,
+                        subject,
+                        part,
+                        "'" + type + "' of " + subject + " is no part of an address that the standards know" + hint);
+            }
+            if (check.has(part, "type", ied) && !types.add(type)) {
                 check.report(
                         SclRules.DUPLICATE_ELEMENT,
                         ied,
@@ -272,6 +330,9 @@ final class NetworkSectionCheck {
     /** Returns a time in milliseconds, which the schema fixes as its unit. */
     private Optional<BigDecimal> time(Ied ied, String subject, int row) {
         String text = row < 0 ? "" : store.text(row);
+        if (row >= 0) {
+            AttributeForms.element(check, ied.name(), subject, row);
+        }
         if (row < 0 || TIME.matcher(text).matches()) {
             return row < 0 ? Optional.empty() : Optional.of(new BigDecimal(text));
         }

@@ -77,6 +77,7 @@ public final class SclCheck {
 
     private static SclCheck surroundings(SclFile file, Predicate<String> wanted) {
         SclCheck check = new SclCheck(file);
+        AttributeForms.element(check, "", file.name(), 0);
         new NetworkSectionCheck(check, wanted).run();
         new SiteCheck(check).run();
         return check;

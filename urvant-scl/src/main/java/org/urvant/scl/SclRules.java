@@ -32,7 +32,7 @@ public final class SclRules implements RuleRoom {
     public static final Rule ATTRIBUTE_MALFORMED = ALL.error(
             "attribute-malformed",
             "N19",
-            "An attribute of a control block, input or service holds what it cannot hold, so it cannot be said what is meant.",
+            "An attribute of a control block, input, service or value with a unit holds what it cannot hold, so it cannot be said what is meant.",
             "Correct it in the tool that made the file, and export again.");
     public static final Rule DUPLICATE_ELEMENT = ALL.error(
             "duplicate-element",
@@ -203,7 +203,7 @@ public final class SclRules implements RuleRoom {
     public static final Rule TERMINAL_UNCONNECTED = ALL.warning(
             "terminal-unconnected",
             "N54",
-            "A terminal leads to a connectivity node that is not in the file.",
+            "A terminal leads to a connectivity node that is not in the file, or to two by what it says.",
             "Correct the path of the connectivity node.");
     public static final Rule FILE_KIND_DIFFERS = ALL.warning(
             "file-kind-differs",

@@ -4,8 +4,10 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Checks the substation section: names, terminals, and the logical nodes that it places. */
 final class SiteCheck {
@@ -43,6 +45,38 @@ final class SiteCheck {
     }
 
     private void part(SitePart part) {
+        String subject = check.file().name() + " " + part.path();
+        AttributeForms.element(check, "", subject, part.row);
+        for (int voltage : store.children(part.row, Tag.VOLTAGE)) {
+            AttributeForms.element(check, "", subject, voltage);
+            if (!store.text(voltage).strip().matches("[+-]?\\d{1,12}(\\.\\d{1,12})?")) {
+                check.report(
+                        SclRules.ATTRIBUTE_MALFORMED,
+                        "",
+                        subject,
+                        voltage,
+                        "the voltage of " + part.path() + " is '"
+                                + store.text(voltage).strip() + "'; expected a number");
+            }
+        }
+        if (store.tag(part.row) == Tag.CONDUCTING_EQUIPMENT) {
+            check.has(part.row, "type", "");
+        }
+        for (int node : store.children(part.row, Tag.CONNECTIVITY_NODE)) {
+            String path = part.path() + "/" + store.attribute(node, "name", "");
+            String given = store.attribute(node, "pathName", "");
+            if (!given.equals(path)) {
+                check.report(
+                        SclRules.TERMINAL_UNCONNECTED,
+                        "",
+                        subject,
+                        node,
+                        "the connectivity node " + path + " says that its path is '" + given + "'");
+            }
+        }
+        for (Tag tag : List.of(Tag.TERMINAL, Tag.NEUTRAL_POINT)) {
+            store.children(part.row, tag).forEach(row -> names(part, row));
+        }
         for (SitePart.Terminal terminal : part.terminals()) {
             if (!terminal.node().isEmpty() && !terminal.isGrounded() && !joints.contains(terminal.node())) {
                 check.report(
@@ -62,6 +96,27 @@ final class SiteCheck {
         }
     }
 
+    /** A terminal says twice where it leads to: by a path, and by the names that the path is made of. */
+    private void names(SitePart part, int row) {
+        String path = store.attribute(row, "connectivityNode", "");
+        List<String> names = Stream.of("substationName", "voltageLevelName", "bayName", "cNodeName")
+                .map(attribute -> store.attribute(row, attribute, ""))
+                .toList();
+        boolean isGrounded = path.endsWith("/" + SitePart.EARTH) || names.contains(SitePart.EARTH);
+        if (check.has(row, "connectivityNode", "")
+                && !isGrounded
+                && !names.contains("")
+                && !path.equals(String.join("/", names))) {
+            check.report(
+                    SclRules.TERMINAL_UNCONNECTED,
+                    "",
+                    check.file().name() + " " + part.path(),
+                    row,
+                    "terminal " + store.attribute(row, "name", "") + " of " + part.path() + " leads to '" + path
+                            + "' by its path, and to '" + String.join("/", names) + "' by its names");
+        }
+    }
+
     private void placed(SitePart part, int row, String ied) {
         String device = store.attribute(row, "ldInst", "");
         String node = device + "/" + store.attribute(row, "prefix", "") + store.attribute(row, "lnClass", "")
@@ -72,7 +127,7 @@ final class SiteCheck {
             mistake = "IED '" + ied + "' is not in the file"
                     + check.hint(
                             ied, check.file().ieds().stream().map(Ied::name).toList());
-        } else if (!device.isEmpty()) {
+        } else {
             Set<String> known = nodes.get(ied);
             if (known == null) {
                 known = new HashSet<>();
@@ -82,9 +137,13 @@ final class SiteCheck {
                         known.add(before + inner.name());
                     }
                 }
+                for (LogicalNode inner : found.clientNodes()) {
+                    known.add("/" + inner.name()); // outside any logical device
+                }
                 nodes.put(ied, known);
             }
-            mistake = known.contains(node) ? null : ied + " has no logical node " + node + check.hint(node, known);
+            String shown = device.isEmpty() ? node.substring(1) + " outside its logical devices" : node;
+            mistake = known.contains(node) ? null : ied + " has no logical node " + shown + check.hint(node, known);
         }
         if (mistake != null) {
             check.report(

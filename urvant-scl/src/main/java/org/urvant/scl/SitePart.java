@@ -12,7 +12,7 @@ import java.util.function.Predicate;
  */
 public final class SitePart extends SclElement {
     /** Name of the connectivity node that every bay has without giving it: earth (IEC 61850-6:2009, 9.2.3). */
-    private static final String EARTH = "grounded";
+    static final String EARTH = "grounded";
 
     /** What a part is. */
     public enum Kind {

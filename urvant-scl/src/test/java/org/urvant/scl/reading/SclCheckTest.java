@@ -147,6 +147,24 @@ class SclCheckTest {
             <MinTime unit="s" multiplier="m">4< | <MinTime unit="s" multiplier="m">4000< | goose-times | MinTime 4000 ms is above MaxTime 1000 ms
             iedName="F02" ldInst="CTRL" lnClass="XSWI" lnInst="3" doName="Pos" daName="q" | iedName="F09" ldInst="CTRL" lnClass="XSWI" lnInst="3" doName="Pos" daName="q" | sender-absent | F01 takes data from F09, which is not there
             <LNode iedName="F01" ldInst="CTRL" lnClass="XCBR" | <LNode iedName="F01" ldInst="CTRL" lnClass="XCBB" | place-node-missing | F01 has no logical node CTRL/XCBB1. Did you mean
+            version="2007" revision="B" | version="2007zz" revision="B"     | attribute-malformed    | version of skarholm.scd is '2007zz'; expected a year such as 2007
+            nameLength="64"   | nameLength="64zz"                           | attribute-malformed    | nameLength of Services of
+            <ConfDataSet max="6" maxAttributes="40" modify="true" | <ConfDataSet max="" maxAttributes="40" modify="true" | attribute-malformed | max of ConfDataSet of T01 is ''; expected a whole number from 0
+            maxAttributes="40" modify="true" | maxAttributes="40" modify="yes" | attribute-malformed | modify of ConfDataSet of T01 is 'yes'
+            bufMode="both"    | bufMode="all"                               | attribute-malformed    | expected unbuffered, buffered or both
+            rptID="Dyn"       | rptID="Dynamic"                             | attribute-malformed    | expected Dyn, Conf or Fix
+            nomFreq="50"      | nomFreq="50 Hz"                             | attribute-malformed    | nomFreq of skarholm.scd Skarholm/K2 is '50 Hz'; expected a number of hertz
+            type="PTR"        | type="PRT"                                  | attribute-malformed    | is 'PRT'; expected PTR
+            type="DIS"        | type="Dis"                                  | attribute-malformed    | expected three capital letters or more
+            multiplier="k">33 | multiplier="K">33                           | attribute-malformed    | expected a prefix of SI such as k or M
+            multiplier="k">33 | multiplier="k">33 kV                        | attribute-malformed    | the voltage of Skarholm/K2 is '33 kV'
+            <BitRate unit="b/s" multiplier="M"> | <BitRate unit="bit/s" multiplier="M"> | attribute-malformed | unit of skarholm.scd station-bus is 'bit/s'; expected b/s
+            <MinTime unit="s" multiplier="m">4< | <MinTime unit="s" multiplier="">4< | attribute-malformed | multiplier of F01 PROT/trips_out is ''; expected m
+            type="IP-SUBNET"  | type="IP-SUBNETZ"                           | attribute-malformed    | is no part of an address that the standards know. Did you mean 'IP-SUBNET'?
+            <LNode iedName="F01" ldInst="CTRL" lnClass="XCBR" | <LNode iedName="F01" lnClass="XCBR" | place-node-missing | F01 has no logical node XCBR1 outside its logical devices
+            connectivityNode="Skarholm/K1/F01/L3" substationName="Skarholm" | connectivityNode="" substationName="Skarholm" | element-incomplete | has no connectivityNode
+            pathName="Skarholm/K1/F01/L3" | pathName="Skarholm/K1/F01/L4"   | terminal-unconnected   | the connectivity node Skarholm/K1/F01/L3 says that its path is 'Skarholm/K1/F01/L4'
+            bayName="F01" cNodeName="L3" | bayName="F02" cNodeName="L3"     | terminal-unconnected   | leads to 'Skarholm/K1/F01/L3' by its path, and to 'Skarholm/K1/F02/L3' by its names
             connectivityNode="Skarholm/K1/F01/L3" | connectivityNode="Skarholm/K1/F01/L33" | terminal-unconnected | leads to 'Skarholm/K1/F01/L33'
             <ConnectedAP iedName="M01" apName="S1"> | <ConnectedAP iedName="M01" apName="S1"/><ConnectedAP iedName="M01" apName="S1"> | duplicate-element | M01 S1 is connected to process-bus twice
             <ConnectedAP iedName="T01" apName="AP2"> | <ConnectedAP iedName="F01" apName="AP1"> | subnet-differs | T01 is on station-bus, but takes phases from M01 on process-bus
