@@ -273,7 +273,7 @@ final class IedCheck {
             NodeTable.NodeKey key = table.key(member);
             LogicalNode holder = all.get(key);
             String mistake = null;
-            if (!seen.add(store.attributes(member))) {
+            if (check.has(member, "fc", ied.name()) && !seen.add(store.attributes(member))) {
                 check.report(
                         SclRules.MEMBER_TWICE,
                         ied.name(),
@@ -323,6 +323,7 @@ final class IedCheck {
     }
 
     private void report(Ied ied, ReportControl report) {
+        check.has(report.row, "confRev", ied.name());
         List<String> clients = report.reservedFor();
         if (clients.size() > report.instances()) {
             check.report(

@@ -7,7 +7,6 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -31,7 +30,6 @@ import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
-import org.urvant.project.Given;
 import org.urvant.project.GivenSheet;
 import org.urvant.project.Plate;
 
@@ -97,50 +95,7 @@ public final class DeviceSheets {
      * nowhere are left out.
      */
     public Device with(Map<String, String> values) {
-        Map<String, Map<String, String>> texts = new LinkedHashMap<>();
-        Map<String, Sheet> concerned = new HashMap<>();
-        values.forEach((path, text) -> seek(path).ifPresent(found -> {
-            String prefix = found.sheet().prefix();
-            concerned.putIfAbsent(prefix, found.sheet());
-            texts.computeIfAbsent(prefix, each -> new LinkedHashMap<>())
-                    .put(found.setting().path(), text);
-        }));
-        Device changed = device;
-        SortedMap<String, Entry> own = device.settings();
-        SortedMap<String, GivenSheet> given = new TreeMap<>(device.sheets());
-        for (Map.Entry<String, Map<String, String>> each : texts.entrySet()) {
-            Sheet sheet = concerned.get(each.getKey());
-            GivenSheet old = given.get(sheet.prefix());
-            if (sheet.kind() == Sheet.Kind.DEVICE) {
-                own = changed(own, each.getValue(), sheet);
-            } else if (sheet.kind() == Sheet.Kind.CONNECTION) {
-                Connection link = changed.connections().get(sheet.prefix());
-                changed = changed.with(new Connection(
-                        link.name(), link.kind(), changed(link.values(), each.getValue(), sheet), link.position()));
-            } else if (old != null || each.getValue().values().stream().anyMatch(Objects::nonNull)) {
-                given.put(
-                        sheet.prefix(),
-                        new GivenSheet(
-                                GivenSheet.Kind.valueOf(sheet.kind().name()),
-                                sheet.prefix(),
-                                changed(old == null ? new TreeMap<>() : old.values(), each.getValue(), sheet),
-                                sheet.position()));
-            }
-        }
-        return changed.with(new Given(own, given));
-    }
-
-    private static SortedMap<String, Entry> changed(
-            SortedMap<String, Entry> values, Map<String, String> texts, Sheet sheet) {
-        SortedMap<String, Entry> others = new TreeMap<>(values);
-        texts.forEach((path, text) -> {
-            if (text == null) {
-                others.remove(path);
-            } else {
-                others.put(path, new Entry(text, sheet.position()));
-            }
-        });
-        return others;
+        return GivenValues.changed(this, values);
     }
 
     /**

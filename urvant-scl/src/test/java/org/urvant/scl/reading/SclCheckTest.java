@@ -163,6 +163,8 @@ class SclCheckTest {
             type="IP-SUBNET"  | type="IP-SUBNETZ"                           | attribute-malformed    | is no part of an address that the standards know. Did you mean 'IP-SUBNET'?
             <LNode iedName="F01" ldInst="CTRL" lnClass="XCBR" | <LNode iedName="F01" lnClass="XCBR" | place-node-missing | F01 has no logical node XCBR1 outside its logical devices
             connectivityNode="Skarholm/K1/F01/L3" substationName="Skarholm" | connectivityNode="" substationName="Skarholm" | element-incomplete | has no connectivityNode
+            doName="Tr" fc="ST"/> | doName="Tr"/>                          | element-incomplete     | <FCDA> has no fc
+            datSet="trips" confRev="1" buffered | datSet="trips" buffered   | element-incomplete     | <ReportControl> has no confRev
             pathName="Skarholm/K1/F01/L3" | pathName="Skarholm/K1/F01/L4"   | terminal-unconnected   | the connectivity node Skarholm/K1/F01/L3 says that its path is 'Skarholm/K1/F01/L4'
             bayName="F01" cNodeName="L3" | bayName="F02" cNodeName="L3"     | terminal-unconnected   | leads to 'Skarholm/K1/F01/L3' by its path, and to 'Skarholm/K1/F02/L3' by its names
             connectivityNode="Skarholm/K1/F01/L3" | connectivityNode="Skarholm/K1/F01/L33" | terminal-unconnected | leads to 'Skarholm/K1/F01/L33'

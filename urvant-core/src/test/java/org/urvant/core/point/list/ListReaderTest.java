@@ -33,13 +33,13 @@ class ListReaderTest {
     private static final List<String> KINDS = List.of("alarm", "counter");
     private static final PointSpace MODBUS = PointSpaces.byId("modbus").orElseThrow();
 
-    private static ListReading read(String protocol, Map<String, String> assumed, boolean comma, String... lines) {
+    static ListReading read(String protocol, Map<String, String> assumed, boolean comma, String... lines) {
         return read(
                 new ListRequest("L", PointSpaces.byId(protocol), Map.of(), assumed, KINDS, comma),
                 Stream.of(lines).map(line -> List.of(line.split("\\|", -1))).toList());
     }
 
-    private static ListReading read(ListRequest request, List<List<String>> lines) {
+    static ListReading read(ListRequest request, List<List<String>> lines) {
         List<ListReader.Row> rows = new ArrayList<>();
         for (int i = 1; i < lines.size(); i++) {
             rows.add(new ListReader.Row(lines.get(i), Map.of(), null, Position.line("l.csv", i + 1)));
@@ -134,7 +134,7 @@ class ListReaderTest {
         }
     }
 
-    private static String text(String cell) {
+    static String text(String cell) {
         return cell == null ? "" : cell;
     }
 
@@ -254,42 +254,6 @@ class ListReaderTest {
         } else {
             assertThat(reading.findings()).isEmpty();
             assertThat(reading.examples().values()).singleElement().asString().contains(expected);
-        }
-    }
-
-    /** N26: a default is a value that the point can have. */
-    @ParameterizedTest
-    @CsvSource(
-            nullValues = "",
-            value = {
-                "holding, uint16, 0.1, 0, 100, 50, 50",
-                "holding, uint16, 0.1, 0, 100, 100.1, list-default-out-of-range the default 100.1 lies outside 0 to 100",
-                "holding, uint16, 0.1, 0, 100, 0.25, list-default-out-of-range the default 0.25 lies between two steps of 0.1",
-                "holding, int16, 1, '', '', -32769, list-default-out-of-range the default -32769 lies outside -32768 to 32767",
-                "holding, float32, 1, 0, 1, 0.25, 0.25",
-                "holding, uint16, 1, '', '', Auto, 'list-row-malformed the cell of ''default'' holds ''Auto'', which is no number'",
-                "holding, uint16, 1, '', '', -, ''",
-                "holding, text4, '', '', '', Auto, Auto",
-                "coil, '', '', '', '', On, 1",
-                "coil, '', '', '', '', 2, 'list-row-malformed the cell of ''default'' holds ''2''; expected a state, 0 to 1'"
-            })
-    void aDefaultIsAValueThatThePointCanHave(
-            String area, String type, String factor, String least, String most, String preset, String expected) {
-        ListReading reading = read(
-                "modbus",
-                Map.of(),
-                false,
-                "name|area|address|type|factor|min|max|Default value",
-                String.join("|", "x", area, "1", text(type), text(factor), text(least), text(most), preset));
-        if (text(expected).startsWith("list-")) {
-            assertThat(reading.findings())
-                    .singleElement()
-                    .extracting(finding -> finding.rule().id() + " " + finding.message())
-                    .isEqualTo(expected);
-        } else {
-            assertThat(reading.findings()).isEmpty();
-            assertThat(reading.list().orElseThrow().points().get("x").measure().preset())
-                    .isEqualTo(text(expected));
         }
     }
 
