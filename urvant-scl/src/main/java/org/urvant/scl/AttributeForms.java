@@ -73,6 +73,7 @@ final class AttributeForms {
         FORMS.put(Tag.TAP_CHANGER, Map.of("type", Form.TAP_CHANGER));
         FORMS.put(Tag.CONDUCTING_EQUIPMENT, Map.of("type", Form.EQUIPMENT));
         FORMS.put(Tag.SUB_EQUIPMENT, Map.of("phase", Form.PHASE));
+        FORMS.put(Tag.SERVER, Map.of("timeout", Form.NUMBER));
         FORMS.put(Tag.SERVICES, Map.of("nameLength", Form.COUNT));
     }
 

@@ -46,6 +46,7 @@ final class IedCheck {
         NameRule.IED.check(check, name, name, ied.row);
         unique(ied.row, Tag.ACCESS_POINT, "name", name, "access point");
         for (int point : store.children(ied.row, Tag.ACCESS_POINT)) {
+            store.children(point, Tag.SERVER).forEach(server -> AttributeForms.element(check, name, name, server));
             int at = store.child(point, Tag.SERVER_AT);
             if (at >= 0 && ied.accessPoint(store.attribute(at, "apName", "")).isEmpty()) {
                 check.report(
@@ -381,14 +382,23 @@ final class IedCheck {
                     report.reference() + " is kept for access point '" + point + "' of " + name
                             + ", which has no such one" + check.hint(point, client.accessPoints()));
         }
+        String device = store.attribute(row, "ldInst", "");
         String node = store.attribute(row, "prefix", "")
                 + store.attribute(row, "lnClass", "")
                 + store.attribute(row, "lnInst", "");
+        if (!node.isEmpty()
+                && !device.isEmpty()
+                && !device.equals("none")) { // otherwise it stands under an access point
+            node = device + "/" + node;
+        }
         Set<String> known = clients.get(name);
         if (known == null) {
             known = new HashSet<>();
             for (LogicalNode own : client.allNodes()) {
                 known.add(own.name());
+            }
+            for (LogicalNode own : client.nodes()) {
+                known.add(own.device().instance() + "/" + own.name());
             }
             clients.put(name, known);
         }

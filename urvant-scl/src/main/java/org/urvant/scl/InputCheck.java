@@ -47,6 +47,10 @@ final class InputCheck {
                     input.row,
                     "expects its data by " + wanted + ", and is to take them by " + input.service());
         }
+        String object = store.attribute(input.row, "doName", "");
+        if (input.sourceNode().isEmpty() != object.isEmpty()) {
+            check.has(input.row, object.isEmpty() ? "doName" : "lnClass", ied.name());
+        }
         Ied sender = check.file().ied(input.publisher()).orElse(null);
         if (sender == null
                 || sender.logicalDevices().isEmpty()
@@ -56,7 +60,6 @@ final class InputCheck {
         NodeTable.NodeKey key = table.key(input.row);
         LogicalNode source = table.nodes(sender).get(key);
         int type = source == null ? -1 : table.type(source);
-        String object = store.attribute(input.row, "doName", "");
         if (source == null) {
             missing(
                     ied,
