@@ -111,13 +111,16 @@ final class InputCheck {
                             + input.controlBlockNode());
             return;
         }
-        DataSet set = holder == null
+        ControlBlock sent = holder == null
                 ? null
                 : holder.controlBlocks().stream()
                         .filter(block -> block.name().equals(input.controlBlock()))
                         .findFirst()
-                        .flatMap(ControlBlock::dataSet)
                         .orElse(null);
+        if (sent != null && sent.dataSetName().isEmpty()) {
+            missing(ied, input, input.controlBlock() + " of " + sender.name() + " has no dataset, and carries nothing");
+        }
+        DataSet set = sent == null ? null : sent.dataSet().orElse(null);
         if (set == null) {
             return; // a block or dataset that does not exist is a mistake of its own
         }
