@@ -117,6 +117,7 @@ final class PickView {
     private static String carriers(Shape shape) {
         return PointSpaces.all().stream()
                 .flatMap(space -> space.carriers(shape).stream().limit(1))
+                .distinct()
                 .collect(Collectors.joining(", "));
     }
 }

@@ -118,7 +118,7 @@ public final class NewDevice {
         Project changed = project;
         for (Map.Entry<String, GuidedStart> start : starts.entrySet()) {
             String name = start.getKey();
-            requireFree(project, name);
+            requireFree(changed, name);
             Plate plate = Plate.of(type.name(), versions.get(versions.size() - 1), place(name))
                     .with(Plate.Item.ORIGIN, origin);
             Device device = Device.of(name, plate);
