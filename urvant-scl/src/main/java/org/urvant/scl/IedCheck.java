@@ -139,7 +139,7 @@ final class IedCheck {
                 if (!objects.add(data)) {
                     twice(name, object, "DOI", node.reference() + "." + data);
                 }
-                instance(node, object, type, groups, "");
+                instance(node, object, type, groups, "", false);
             }
         }
         if (store.end(node.row) > node.row + 1) {
@@ -164,7 +164,7 @@ final class IedCheck {
         }
     }
 
-    private void instance(LogicalNode node, int row, int type, int groups, String path) {
+    private void instance(LogicalNode node, int row, int type, int groups, String path, boolean isOfGroup) {
         String name = store.attribute(row, "name", "");
         int part = types.data().part(type, name);
         String ied = node.device().ied().name();
@@ -178,12 +178,14 @@ final class IedCheck {
             return;
         }
         int below = types.data().below(part);
+        String constraint = store.attribute(part, "fc", "");
+        boolean inGroup = isOfGroup || constraint.equals("SG") || constraint.equals("SE");
         Set<String> values = new HashSet<>(2);
         for (int child = row + 1; child < store.end(row); child = store.end(child)) {
             switch (store.tag(child)) {
                 case SDI, DAI -> {
                     if (below >= 0) {
-                        instance(node, child, below, groups, path.isEmpty() ? name + "." : path + name + ".");
+                        instance(node, child, below, groups, path.isEmpty() ? name + "." : path + name + ".", inGroup);
                     }
                 }
                 case VAL -> {
@@ -195,6 +197,15 @@ final class IedCheck {
                                 child,
                                 "value",
                                 node.reference() + "." + path + name + (group.isEmpty() ? "" : ", group " + group));
+                    }
+                    if (group.isEmpty() && inGroup && groups > 1) {
+                        check.report(
+                                SclRules.GROUP_OUT_OF_RANGE,
+                                ied,
+                                node.reference() + "." + path + name,
+                                child,
+                                "a value for no setting group, and "
+                                        + node.device().name() + " has " + groups);
                     }
                     long number = Numbers.parse(group, 0);
                     if (!group.isEmpty() && (number < 1 || number > groups)) {

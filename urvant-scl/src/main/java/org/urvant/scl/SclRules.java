@@ -133,7 +133,7 @@ public final class SclRules implements RuleRoom {
     public static final Rule GROUP_OUT_OF_RANGE = ALL.warning(
             "group-out-of-range",
             "N82",
-            "A value is for a setting group that the logical device does not have, or such a group is to be active.",
+            "A value is for a setting group that the logical device does not have, or for none where it has several, or such a group is to be active.",
             "Correct the group, or raise the number of groups.");
     public static final Rule NOT_IN_STANDARD = ALL.warning(
             "not-in-standard",

@@ -170,6 +170,7 @@ class SclCheckTest {
             lnClass="RBRF" lnInst="1" doName="OpEx" daName="general" | lnClass="RBRF" lnInst="1" | element-incomplete | <ExtRef> has no doName
             <Server timeout="30" | <Server timeout="half a minute"          | attribute-malformed    | timeout of
             <GSEControl name="trips_out" appID="F01-trips" datSet="trips" | <GSEControl name="trips_out" appID="F01-trips" | source-data-missing | has no dataset, and carries nothing
+            <Val sGroup="1">  | <Val>                                       | group-out-of-range     | a value for no setting group, and F01PROT has 4
             pathName="Skarholm/K1/F01/L3" | pathName="Skarholm/K1/F01/L4"   | terminal-unconnected   | the connectivity node Skarholm/K1/F01/L3 says that its path is 'Skarholm/K1/F01/L4'
             bayName="F01" cNodeName="L3" | bayName="F02" cNodeName="L3"     | terminal-unconnected   | leads to 'Skarholm/K1/F01/L3' by its path, and to 'Skarholm/K1/F02/L3' by its names
             connectivityNode="Skarholm/K1/F01/L3" | connectivityNode="Skarholm/K1/F01/L33" | terminal-unconnected | leads to 'Skarholm/K1/F01/L33'
