@@ -1,11 +1,13 @@
 package org.urvant.cli;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.TreeSet;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Rules;
 import org.urvant.core.logic.LanguageReference;
+import org.urvant.core.point.PointSpaces;
 import org.urvant.core.text.Glossary;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.SignalUse;
@@ -14,7 +16,7 @@ import picocli.CommandLine.Parameters;
 @picocli.CommandLine.Command(
         name = "explain",
         description =
-                "Explain a check, a word, a function of programs, a signal, or anything of a device or device type: a setting, channel, table or"
+                "Explain a check, a word, a type of IEC 60870-5-101 and -104, a function of programs, a signal, or anything of a device or device type: a setting, channel, table or"
                         + " rule: meaning, range, default, unit, effect, where it is used. Without a name, list the checks.",
         footer = {
             "",
@@ -55,7 +57,7 @@ final class ExplainCommand extends Command {
             signal(folder().load());
         } else if (Rules.byId(name).isPresent()) {
             check(Rules.byId(name).get());
-        } else if (Glossary.meaning(name).isPresent()) {
+        } else if (meaning().isPresent()) {
             word();
         } else if (LanguageReference.find(name).isPresent()) {
             language(LanguageReference.find(name).get());
@@ -127,8 +129,14 @@ final class ExplainCommand extends Command {
         lines("meaning", entry.meaning());
     }
 
+    private Optional<String> meaning() {
+        return Glossary.meaning(name).or(() -> PointSpaces.all().stream()
+                .flatMap(space -> space.meaning(name).stream())
+                .findFirst());
+    }
+
     private void word() {
-        String meaning = Glossary.meaning(name).orElseThrow();
+        String meaning = meaning().orElseThrow();
         if (json) {
             sayJson(Json.object("word", name, "meaning", meaning));
         } else {

@@ -57,6 +57,11 @@ public interface PointSpace {
         throw new NoSuchElementException(carrier);
     }
 
+    /** Returns what a word of the protocol means, such as a type identification, in plain words; empty for any other. */
+    default Optional<String> meaning(String word) {
+        return Optional.empty();
+    }
+
     /** Returns the range in which a carrier holds every whole number as it is. */
     default Interval exactWholes(String carrier) {
         return holds(carrier).range();

@@ -153,6 +153,18 @@ abstract class ObjectSpace implements PointSpace {
                         .toList();
     }
 
+    @Override
+    public Optional<String> meaning(String word) {
+        return InformationType.of(word).filter(type -> type.name().equals(word)).map(type -> {
+            boolean isMonitored = type.direction() == InformationType.Direction.MONITOR;
+            Interval range = holds(word).range();
+            return "type " + type.code() + " of IEC 60870-5-101" + (type.hasShortTime() ? "" : " and -104") + ": "
+                    + type.meaning() + (isMonitored ? "; from the plant" : "; to the plant")
+                    + (type.hasQuality() ? ", with quality" : "")
+                    + (range.isBounded() ? "; " + range : "");
+        });
+    }
+
     /** What a relay tells of its protection goes on as what it is, and nothing else does: IEC TS 61850-80-1 makes no such types. */
     @Override
     public Optional<String> alike(PlacedPoint source) {
