@@ -97,8 +97,9 @@ public final class PointListFile {
         GivenTable table = GivenTable.read(content, shownAs, how.sheet());
         Optional<PointSpace> space = how.protocol().map(ListColumns::protocol);
         Map<String, String> headings = new HashMap<>(how.usual());
-        headings.values()
-                .retainAll(ListColumns.of(space).stream().map(ListColumn::word).toList());
+        List<String> known =
+                ListColumns.of(space).stream().map(ListColumn::word).toList();
+        headings.values().removeIf(column -> !column.equals(ListColumns.NONE) && !known.contains(column));
         headings.putAll(how.headings());
         ListRequest request = new ListRequest(
                 how.name(), space, headings, how.assumed(), Word.all(SignalKind.class), table.mayHaveDecimalComma());

@@ -84,7 +84,7 @@ record Manifest(
         String region = fields.text("region").map(Entry::text).orElse("");
         Map<String, String> headings = new TreeMap<>();
         fields.child("headings").ifPresent(reader -> reader.values().forEach((heading, column) -> {
-            if (ListColumns.words().contains(column.text())) {
+            if (ListColumns.words().contains(column.text()) || column.text().equals(ListColumns.NONE)) {
                 headings.put(heading, column.text());
             } else {
                 reader.report(
