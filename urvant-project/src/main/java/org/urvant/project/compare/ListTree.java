@@ -83,6 +83,7 @@ public final class ListTree {
         text(nodes, "kind", point.about().kind());
         text(nodes, "place", point.about().place());
         text(nodes, "description", point.about().description());
+        text(nodes, "default", point.measure().preset());
         text(nodes, "request", point.request());
         return new Section(nodes);
     }

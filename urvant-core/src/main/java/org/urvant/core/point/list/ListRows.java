@@ -10,8 +10,7 @@ import org.urvant.core.text.Word;
 
 /** A list as rows of cells in Urvant's own columns; {@link ListReader} makes an equal list of them. */
 public final class ListRows {
-    /** Words of all columns, in their order. */
-    public static final List<String> COLUMNS = List.of(
+    private static final List<String> ALWAYS = List.of(
             ListColumns.KEY,
             ListColumns.NAME,
             ListColumns.PROTOCOL,
@@ -30,11 +29,15 @@ public final class ListRows {
     /** Columns that few lists need. */
     private static final List<String> SELDOM = List.of(ListColumns.DEFAULT, ListColumns.REQUEST);
 
+    /** Words of all columns, in their order. */
+    public static final List<String> COLUMNS =
+            Stream.concat(ALWAYS.stream(), SELDOM.stream()).toList();
+
     private ListRows() {}
 
     /** Returns the words of the columns that a list needs: defaults and requests are left out where it names none. */
     public static List<String> columns(PointList list) {
-        return Stream.concat(COLUMNS.stream(), seldom(list)).toList();
+        return Stream.concat(ALWAYS.stream(), seldom(list)).toList();
     }
 
     private static Stream<String> seldom(PointList list) {
@@ -58,11 +61,11 @@ public final class ListRows {
                 .toList();
     }
 
-    /** Returns the cells of a point, in the order of {@link #COLUMNS}. */
+    /** Returns the cells of a point that each list has. */
     private static List<String> cells(PointList list, ListedPoint point) {
         Measure measure = point.measure();
         Interval range = measure.range();
-        List<String> cells = new ArrayList<>(COLUMNS.size() + SELDOM.size());
+        List<String> cells = new ArrayList<>(COLUMNS.size());
         Collections.addAll(
                 cells,
                 point.key(),
