@@ -8,14 +8,15 @@ import java.util.Set;
 import java.util.function.Predicate;
 
 /**
- * What attributes of control blocks, services and values with units may hold. One that holds something else would be taken as if it were not there, and mean
- * another thing than what stands in the file. Source: IEC 61850-6:2009, annex A (schema), and IEC 61850-7-2:2010, 17 and 18 (texts
- * of at most 129 characters).
+ * What attributes of control blocks, services, equipment and values with units may hold. One that holds something else would be
+ * taken as if it were not there, and mean another thing than what stands in the file. Source: IEC 61850-6:2009+A1:2018, annex A
+ * (schema), and IEC 61850-7-2:2010, 17 and 18 (texts of at most 129 characters).
  */
 final class AttributeForms {
     private static final int LONGEST_ID = 129;
     private static final Set<String> MULTIPLIERS = Set.of(
-            "", "y", "z", "a", "f", "p", "n", "µ", "m", "c", "d", "da", "h", "k", "M", "G", "T", "P", "E", "Z", "Y");
+            "", "y", "z", "a", "f", "p", "n", "µ", "mu", "m", "c", "d", "da", "h", "k", "M", "G", "T", "P", "E", "Z",
+            "Y");
     private static final Map<Tag, Map<String, Form>> FORMS = new EnumMap<>(Map.of(
             Tag.REPORT_CONTROL,
             Map.of(
