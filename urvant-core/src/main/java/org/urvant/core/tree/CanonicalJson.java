@@ -2,6 +2,7 @@ package org.urvant.core.tree;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import java.util.SortedMap;
 
 /**
  * Writes a tree as JSON in one form only: keys sorted by UTF-16 code units and strings escaped as in RFC 8785
@@ -13,8 +14,15 @@ public final class CanonicalJson {
 
     /** Returns the bytes of a tree. */
     public static byte[] bytes(Node node) {
-        StringBuilder json = new StringBuilder(4096);
+        StringBuilder json = new StringBuilder(256); // most trees are lines of a ledger
         write(node, json);
+        return json.toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    /** Returns the bytes of a section with some nodes. */
+    public static byte[] bytes(SortedMap<String, Node> nodes) {
+        StringBuilder json = new StringBuilder(256);
+        write(nodes, json);
         return json.toString().getBytes(StandardCharsets.UTF_8);
     }
 
@@ -25,10 +33,14 @@ public final class CanonicalJson {
             } else {
                 json.append(value.text());
             }
-            return;
+        } else {
+            write(((Section) node).nodes(), json);
         }
+    }
+
+    private static void write(SortedMap<String, Node> nodes, StringBuilder json) {
         char separator = '{';
-        for (Map.Entry<String, Node> entry : ((Section) node).nodes().entrySet()) {
+        for (Map.Entry<String, Node> entry : nodes.entrySet()) {
             json.append(separator);
             string(entry.getKey(), json);
             json.append(':');
@@ -38,11 +50,17 @@ public final class CanonicalJson {
         json.append(separator == '{' ? "{}" : "}");
     }
 
-    /** Appends a string with the escapes of RFC 8785, 3.2.2.2. */
+    /** Appends a string with the escapes of RFC 8785, 3.2.2.2; what needs none goes in one piece. */
     private static void string(String text, StringBuilder json) {
         json.append('"');
+        int plain = 0;
         for (int i = 0; i < text.length(); i++) {
             char c = text.charAt(i);
+            if (c >= 0x20 && c != '"' && c != '\\') {
+                continue;
+            }
+            json.append(text, plain, i);
+            plain = i + 1;
             switch (c) {
                 case '"' -> json.append("\\\"");
                 case '\\' -> json.append("\\\\");
@@ -51,15 +69,9 @@ public final class CanonicalJson {
                 case '\n' -> json.append("\\n");
                 case '\f' -> json.append("\\f");
                 case '\r' -> json.append("\\r");
-                default -> {
-                    if (c < 0x20) {
-                        json.append(String.format("\\u%04x", (int) c));
-                    } else {
-                        json.append(c);
-                    }
-                }
+                default -> json.append(String.format("\\u%04x", (int) c));
             }
         }
-        json.append('"');
+        json.append(text, plain, text.length()).append('"');
     }
 }

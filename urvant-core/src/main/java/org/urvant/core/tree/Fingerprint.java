@@ -12,6 +12,9 @@ import java.util.HexFormat;
 public record Fingerprint(String hex) {
     private static final int DIGITS = 64;
 
+    /** Looking one up costs as much as digesting a line of a ledger; each starts anew once it has answered. */
+    private static final ThreadLocal<MessageDigest> SHA_256 = ThreadLocal.withInitial(Fingerprint::made);
+
     public Fingerprint {
         boolean isSound = hex.length() == DIGITS;
         for (int i = 0; i < hex.length() && isSound; i++) {
@@ -25,7 +28,12 @@ public record Fingerprint(String hex) {
 
     /** Returns the fingerprint of bytes. */
     public static Fingerprint of(byte[] bytes) {
-        return new Fingerprint(HexFormat.of().formatHex(digest(bytes)));
+        return new Fingerprint(digits(bytes));
+    }
+
+    /** Returns the digits of the fingerprint of bytes, for who has very many of them. */
+    public static String digits(byte[] bytes) {
+        return HexFormat.of().formatHex(digest(bytes));
     }
 
     /** Returns the fingerprint of a tree in canonical form. */
@@ -35,8 +43,12 @@ public record Fingerprint(String hex) {
 
     /** Returns the 32 octets of the SHA-256 of bytes. */
     public static byte[] digest(byte[] bytes) {
+        return SHA_256.get().digest(bytes);
+    }
+
+    private static MessageDigest made() {
         try {
-            return MessageDigest.getInstance("SHA-256").digest(bytes);
+            return MessageDigest.getInstance("SHA-256");
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("every Java platform has SHA-256", e);
         }

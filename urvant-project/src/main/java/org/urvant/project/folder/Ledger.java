@@ -209,10 +209,10 @@ public final class Ledger {
             fields.put(LedgerChain.PREVIOUS, Value.text(previous));
             fields.put("at", now);
             fields.put("by", Value.text(workplace.person()));
-            Section whole = Section.of(fields);
-            byte[] line = CanonicalJson.bytes(
-                    signing.map(key -> Signatures.sign(whole, key)).orElse(whole));
-            previous = Fingerprint.of(line).hex();
+            byte[] line = signing.isEmpty()
+                    ? CanonicalJson.bytes(fields)
+                    : CanonicalJson.bytes(Signatures.sign(new Section(fields), signing.get()));
+            previous = Fingerprint.digits(line);
             text.writeBytes(line);
             text.write('\n');
         }
