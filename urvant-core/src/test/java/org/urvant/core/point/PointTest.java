@@ -160,6 +160,17 @@ class PointTest {
         "M_BO_NA_1, M_BO_TB_1, 4294967295, true, false",
         "M_IT_TA_1, M_IT_TB_1, 2147483647, true, true",
         "C_SC_TA_1, C_SC_NA_1, 1, false, true",
+        "M_DP_TA_1, M_DP_TB_1, 3, true, true",
+        "M_ST_NA_1, M_ST_TB_1, 63, true, false",
+        "M_ME_TB_1, M_ME_TE_1, 32767, true, true",
+        "M_ME_NC_1, M_ME_TF_1, 1, true, false",
+        "M_ME_TE_1, M_ME_TE_1, 32767, true, true",
+        "M_EP_TF_1, M_EP_TF_1, 15, true, true",
+        "C_DC_TA_1, C_DC_NA_1, 3, false, true",
+        "C_RC_TA_1, C_RC_NA_1, 3, false, true",
+        "C_SE_TA_1, C_SE_NA_1, 0.999969482421875, false, true",
+        "C_SE_TB_1, C_SE_NB_1, 32767, false, true",
+        "C_SE_NC_1, C_SE_NC_1, 1, false, false",
         "C_BO_TA_1, C_BO_NA_1, 4294967295, false, true"
     })
     void typesGoOnAsWhatTheyAre(
