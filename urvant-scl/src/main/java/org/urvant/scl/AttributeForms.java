@@ -206,10 +206,7 @@ final class AttributeForms {
     static void check(SclCheck check, String ied, String subject, int block) {
         SclStore store = check.store();
         for (int row = block; row < store.end(block); row++) {
-            Map<String, Form> forms = FORMS.get(store.tag(row));
-            if (forms != null) {
-                element(check, ied, subject, row, forms);
-            }
+            element(check, ied, subject, row);
         }
     }
 

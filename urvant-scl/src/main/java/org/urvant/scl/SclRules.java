@@ -32,7 +32,7 @@ public final class SclRules implements RuleRoom {
     public static final Rule ATTRIBUTE_MALFORMED = ALL.error(
             "attribute-malformed",
             "N19",
-            "An attribute of a control block, input, service or value with a unit holds what it cannot hold, so it cannot be said what is meant.",
+            "An attribute of a control block, input, service, piece of equipment or value with a unit holds what it cannot hold, so it cannot be said what is meant.",
             "Correct it in the tool that made the file, and export again.");
     public static final Rule DUPLICATE_ELEMENT = ALL.error(
             "duplicate-element",

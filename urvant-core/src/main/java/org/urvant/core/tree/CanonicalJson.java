@@ -14,14 +14,17 @@ public final class CanonicalJson {
 
     /** Returns the bytes of a tree. */
     public static byte[] bytes(Node node) {
-        StringBuilder json = new StringBuilder(256); // most trees are lines of a ledger
+        if (node instanceof Section section) {
+            return bytes(section.nodes());
+        }
+        StringBuilder json = new StringBuilder();
         write(node, json);
         return json.toString().getBytes(StandardCharsets.UTF_8);
     }
 
     /** Returns the bytes of a section with some nodes. */
     public static byte[] bytes(SortedMap<String, Node> nodes) {
-        StringBuilder json = new StringBuilder(256);
+        StringBuilder json = new StringBuilder(256); // most trees are lines of a ledger
         write(nodes, json);
         return json.toString().getBytes(StandardCharsets.UTF_8);
     }

@@ -102,12 +102,12 @@ public enum InformationType {
      * (IEC 60870-5-104:2006, 8.7).
      */
     public boolean hasShortTime() {
-        return code < FIRST_OF_LONG_TIME && name().charAt(TIME_MARK) == 'T';
+        return code < FIRST_OF_LONG_TIME && hasTime();
     }
 
     /** Returns whether a time tag stands in the type. */
     public boolean hasTime() {
-        return name().charAt(TIME_MARK) == 'T' || code >= FIRST_OF_LONG_TIME && direction == Direction.MONITOR;
+        return name().charAt(TIME_MARK) == 'T';
     }
 
     /** Returns whether a quality descriptor stands in the type: in all that is monitored but one, in no command. */

@@ -20,9 +20,9 @@ import org.urvant.core.tree.Value;
 
 /**
  * A point of Modbus: {@code coil:3}, {@code discrete:7}, {@code input:4 uint16}, {@code holding:12 float32 ABCD}, or a bit of a
- * register, {@code holding:5.3}; bit 0 has the lowest weight; {@code holding:5.4-7} are four bits that are a number. Addresses are those of the protocol and count from 0;
- * {@code ref:40013 float32} is the reference number that manuals use, which counts from 1 behind a digit for the area.
- * {@code holding:20 text16} has 16 characters in 8 registers.
+ * register, {@code holding:5.3}; bit 0 has the lowest weight; {@code holding:5.4-7} are four bits that are a number. Addresses
+ * are those of the protocol and count from 0; {@code ref:40013 float32} is the reference number that manuals use, which counts
+ * from 1 behind a digit for the area. {@code holding:20 text16} has 16 characters in 8 registers.
  *
  * @param area kind of data
  * @param address address on the line of the first register or the bit, 0 to 65,535
