@@ -119,7 +119,20 @@ public record Mapping(
 
     /** Returns whether the row itself owns its addresses, and not the signal that it passes on. */
     public boolean isOwner() {
-        return isCalculated() || ends().anyMatch(end -> end.isProgram() || end.isLink());
+        return isCalculated() || isOwner(target) || isOwner(origin()); // there is one source only
+    }
+
+    /** Returns whether programs of the device are one of the ends. */
+    public boolean hasProgram() {
+        boolean has = target.isProgram();
+        for (End origin : origins) {
+            has |= origin.isProgram();
+        }
+        return has;
+    }
+
+    private static boolean isOwner(End end) {
+        return end.isProgram() || end.isLink();
     }
 
     /** Returns whether a point is the destination or one of the sources. */
@@ -165,7 +178,9 @@ public record Mapping(
 
     /** Returns the sources and the destination. */
     public Stream<End> ends() {
-        return Stream.concat(origins.stream(), Stream.of(target));
+        return origins.size() == 1
+                ? Stream.of(origin(), target) // almost always
+                : Stream.concat(origins.stream(), Stream.of(target));
     }
 
     /** Returns where the signal comes from, the first of all where there are several. */
@@ -175,12 +190,14 @@ public record Mapping(
 
     /** Returns the names of the connections that the signal comes from, each once, separated by {@code "; "}. */
     public String from() {
-        return joined(origins.stream().map(End::connection).distinct());
+        return origins.size() == 1
+                ? origin().connection()
+                : joined(origins.stream().map(End::connection).distinct());
     }
 
     /** Returns the points that the signal comes from, separated by {@code "; "}. */
     public String source() {
-        return joined(origins.stream().map(End::point));
+        return origins.size() == 1 ? origin().point() : joined(origins.stream().map(End::point));
     }
 
     /** Returns the points that the signal comes from, and how it is calculated: {@code DI1; DI2 as PAIR(x1, x2)}. */

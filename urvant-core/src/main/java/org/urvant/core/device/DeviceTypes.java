@@ -38,6 +38,10 @@ public final class DeviceTypes {
 
     /** Returns the type with a name, or empty. */
     public Optional<DeviceType> find(String name) {
+        DeviceType known = read.get(name);
+        if (known != null) {
+            return Optional.of(known);
+        }
         return names.contains(name) ? Optional.of(read.computeIfAbsent(name, reading)) : Optional.empty();
     }
 

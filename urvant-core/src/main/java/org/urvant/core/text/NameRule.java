@@ -109,10 +109,12 @@ public record NameRule(int longest, Letters letters) {
         if (longest > 0 && length > longest) {
             return Optional.of("the name has " + length + " characters; at most " + longest + " can be held");
         }
-        return name.codePoints()
-                .filter(each -> !letters.has(each))
-                .mapToObj(each -> "the name has the character '" + Visible.of(Character.toString(each))
-                        + "', which cannot be held")
-                .findFirst();
+        for (int at = 0; at < name.length(); at = name.offsetByCodePoints(at, 1)) {
+            if (!letters.has(name.codePointAt(at))) {
+                return Optional.of("the name has the character '" + Visible.of(Character.toString(name.codePointAt(at)))
+                        + "', which cannot be held");
+            }
+        }
+        return Optional.empty();
     }
 }

@@ -14,30 +14,22 @@ public final class CanonicalJson {
 
     /** Returns the bytes of a tree. */
     public static byte[] bytes(Node node) {
-        if (node instanceof Section section) {
-            return bytes(section.nodes());
-        }
         StringBuilder json = new StringBuilder();
-        write(node, json);
+        append(node, json);
         return json.toString().getBytes(StandardCharsets.UTF_8);
     }
 
-    /** Returns the bytes of a section with some nodes. */
-    public static byte[] bytes(SortedMap<String, Node> nodes) {
-        StringBuilder json = new StringBuilder(256); // most trees are lines of a ledger
-        write(nodes, json);
-        return json.toString().getBytes(StandardCharsets.UTF_8);
-    }
-
-    private static void write(Node node, StringBuilder json) {
-        if (node instanceof Value value) {
-            if (value.kind() == Value.Kind.TEXT) {
-                string(value.text(), json);
-            } else {
-                json.append(value.text());
-            }
+    /** Appends a tree to a text, for who writes many of them. */
+    public static void append(Node node, StringBuilder json) {
+        if (node instanceof Section section) {
+            write(section.nodes(), json);
+            return;
+        }
+        Value value = (Value) node;
+        if (value.kind() == Value.Kind.TEXT) {
+            string(value.text(), json);
         } else {
-            write(((Section) node).nodes(), json);
+            json.append(value.text());
         }
     }
 
@@ -47,7 +39,7 @@ public final class CanonicalJson {
             json.append(separator);
             string(entry.getKey(), json);
             json.append(':');
-            write(entry.getValue(), json);
+            append(entry.getValue(), json);
             separator = ',';
         }
         json.append(separator == '{' ? "{}" : "}");

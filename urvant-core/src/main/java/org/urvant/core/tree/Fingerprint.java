@@ -10,7 +10,10 @@ import java.util.HexFormat;
  * @param hex the digits
  */
 public record Fingerprint(String hex) {
-    private static final int DIGITS = 64;
+    /** Octets of one. */
+    public static final int OCTETS = 32;
+
+    private static final int DIGITS = 2 * OCTETS;
 
     /** Looking one up costs as much as digesting a line of a ledger; each starts anew once it has answered. */
     private static final ThreadLocal<MessageDigest> SHA_256 = ThreadLocal.withInitial(Fingerprint::made);
@@ -28,12 +31,14 @@ public record Fingerprint(String hex) {
 
     /** Returns the fingerprint of bytes. */
     public static Fingerprint of(byte[] bytes) {
-        return new Fingerprint(digits(bytes));
+        return new Fingerprint(digits(bytes, 0, bytes.length));
     }
 
-    /** Returns the digits of the fingerprint of bytes, for who has very many of them. */
-    public static String digits(byte[] bytes) {
-        return HexFormat.of().formatHex(digest(bytes));
+    /** Returns the digits of the fingerprint of a part of bytes, for who has very many of them. */
+    public static String digits(byte[] bytes, int from, int length) {
+        MessageDigest sha256 = SHA_256.get();
+        sha256.update(bytes, from, length);
+        return HexFormat.of().formatHex(sha256.digest());
     }
 
     /** Returns the fingerprint of a tree in canonical form. */

@@ -47,7 +47,8 @@ final class MappingCheck {
     private final Consumer<Finding> findings;
     private final OctetCheck octets;
     private final Map<String, Claims<ResolvedMapping>> places = new HashMap<>();
-    private final Map<String, Mapping> names = new HashMap<>();
+    private final Map<String, Map<String, Mapping>> names = new HashMap<>();
+    private final Map<String, NameRule> nameRules = new HashMap<>();
     private final Map<String, Mapping> fed = new HashMap<>();
     private final List<Mapping> passed = new ArrayList<>();
     private final Map<String, Integer> counts = new HashMap<>();
@@ -225,7 +226,8 @@ final class MappingCheck {
 
     private void name(ResolvedMapping resolved) {
         Mapping mapping = resolved.mapping();
-        Mapping first = names.putIfAbsent(resolved.objectConnection() + "|" + mapping.name(), mapping);
+        Mapping first = names.computeIfAbsent(resolved.objectConnection(), connection -> new HashMap<>())
+                .putIfAbsent(mapping.name(), mapping);
         if (first != null) {
             report(
                     GeneralRules.DUPLICATE_NAME,
@@ -233,7 +235,8 @@ final class MappingCheck {
                     "the name '" + mapping.name() + "' stands already at " + first.position(),
                     GeneralRules.DUPLICATE_NAME.remedy());
         }
-        NameRule rule = SignalMapper.nameRule(project, device, resolved.objectConnection());
+        NameRule rule = nameRules.computeIfAbsent(
+                resolved.objectConnection(), connection -> SignalMapper.nameRule(project, device, connection));
         int longest = rule.longest();
         rule.misfit(mapping.name())
                 .ifPresent(misfit -> report(
@@ -247,10 +250,8 @@ final class MappingCheck {
                                         project.conventions().abbreviations(),
                                         Set.of())
                                 + "'."));
-        String full = resolved.mapped().name(project.conventions().names());
-        if (longest > 0
-                && full.codePointCount(0, full.length()) > longest
-                && !mapping.name().equals(full)) {
+        String full = longest > 0 ? resolved.mapped().name(project.conventions().names()) : "";
+        if (full.codePointCount(0, full.length()) > longest && !mapping.name().equals(full)) {
             report(
                     MappingRules.NAME_SHORTENED,
                     mapping,

@@ -1,5 +1,8 @@
 package org.urvant.project.check;
 
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import org.urvant.core.device.Meaning;
@@ -20,6 +23,7 @@ import org.urvant.project.setting.Sheet;
  */
 final class OctetCheck {
     private final Optional<DeviceSheets> sheets;
+    private final Map<Meaning, Map<String, Optional<Integer>>> known = new EnumMap<>(Meaning.class);
 
     OctetCheck(Project project, Device device) {
         this.sheets = project.type(device).map(type -> DeviceSheets.of(type, device));
@@ -75,20 +79,25 @@ final class OctetCheck {
 
     private void point(
             String connection, PlacedPoint point, PointSpace space, int station, BiConsumer<String, String> report) {
-        Optional<Sheet> sheet = sheets.flatMap(all -> all.sheet(connection));
-        octets(sheet, Meaning.OBJECT_OCTETS)
+        octets(connection, Meaning.OBJECT_OCTETS)
                 .filter(octets -> space.address(point.claim()) > most(octets))
                 .ifPresent(octets -> report.accept(
                         "address " + space.address(point.claim()) + " does not fit in " + said(octets) + " of "
                                 + connection + ", which hold 1 to " + most(octets),
                         "Give it a lower address, or the connection more octets, as the other side has them."));
-        octets(sheet, Meaning.COMMON_OCTETS)
+        octets(connection, Meaning.COMMON_OCTETS)
                 .filter(octets -> station > most(octets) - 1)
                 .ifPresent(
                         octets -> report.accept(
                                 "common address " + station + " does not fit in " + said(octets) + " of " + connection
                                         + ", which hold 1 to " + (most(octets) - 1),
                                 "Give the station a lower address, or the connection more octets, as the other side has them."));
+    }
+
+    /** What the connections have for a kind of address is looked up once, not for each point. */
+    private Optional<Integer> octets(String connection, Meaning meaning) {
+        return known.computeIfAbsent(meaning, key -> new HashMap<>())
+                .computeIfAbsent(connection, name -> octets(sheets.flatMap(all -> all.sheet(name)), meaning));
     }
 
     private static Optional<Integer> octets(Optional<Sheet> sheet, Meaning meaning) {

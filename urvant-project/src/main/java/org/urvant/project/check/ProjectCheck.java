@@ -2,6 +2,7 @@ package org.urvant.project.check;
 
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashSet;
 import java.util.List;
 import java.util.ServiceLoader;
 import java.util.Set;
@@ -118,10 +119,10 @@ public final class ProjectCheck {
                 .collect(Collectors.toSet());
         concerned.add(Ref.ied(device.name())); // a station's file may describe the device itself, as an IED of its name
         concerned.add(Ref.device(device.name()));
-        device.mappings().stream()
-                .flatMap(row -> row.ends())
-                .flatMap(end -> ListPoint.of(end.point()).stream())
-                .forEach(point -> concerned.add(Ref.of(Ref.Kind.LIST, point.list())));
+        Set<String> lists = new HashSet<>();
+        device.mappings().forEach(row -> row.ends()
+                .forEach(end -> ListPoint.of(end.point()).ifPresent(point -> lists.add(point.list()))));
+        lists.forEach(list -> concerned.add(Ref.of(Ref.Kind.LIST, list)));
         return findings.stream()
                 .filter(finding -> finding.about().isEmpty() || !Collections.disjoint(finding.about(), concerned))
                 .toList();

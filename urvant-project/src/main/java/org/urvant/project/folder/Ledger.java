@@ -1,10 +1,8 @@
 package org.urvant.project.folder;
 
-import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -13,7 +11,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.SortedSet;
-import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -23,9 +20,6 @@ import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
-import org.urvant.core.tree.CanonicalJson;
-import org.urvant.core.tree.Fingerprint;
-import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Section;
 import org.urvant.core.tree.Value;
 import org.urvant.file.SafeFile;
@@ -153,7 +147,7 @@ public final class Ledger {
         if (events.stream().noneMatch(event -> event.get("event").equals(Value.text(ACCEPTED)))) {
             requireAccepted(chain);
         }
-        return new Batch.Addition(shownAs, octets().length, text(chain, workplace, events, signing));
+        return new Batch.Addition(shownAs, octets().length, new LedgerLines(chain, workplace, signing).of(events));
     }
 
     private void requireAccepted(LedgerChain chain) {
@@ -189,34 +183,11 @@ public final class Ledger {
             }
         }
         lines.add(new String(
-                        text(LedgerChain.of(other.shownAs, lines), workplace, List.of(renamed), Optional.empty()),
+                        new LedgerLines(LedgerChain.of(other.shownAs, lines), workplace, Optional.empty())
+                                .of(List.of(renamed)),
                         StandardCharsets.UTF_8)
                 .strip());
         return (String.join("\n", lines) + "\n").getBytes(StandardCharsets.UTF_8);
-    }
-
-    private static byte[] text(
-            LedgerChain chain,
-            Workplace workplace,
-            List<SortedMap<String, Value>> events,
-            Optional<SigningKey> signing) {
-        String previous = chain.ends().isEmpty() ? LedgerChain.BEGIN : String.join(" ", chain.ends());
-        Value now = Value.text(
-                workplace.clock().instant().truncatedTo(ChronoUnit.SECONDS).toString());
-        ByteArrayOutputStream text = new ByteArrayOutputStream();
-        for (SortedMap<String, Value> event : events) {
-            SortedMap<String, Node> fields = new TreeMap<>(event);
-            fields.put(LedgerChain.PREVIOUS, Value.text(previous));
-            fields.put("at", now);
-            fields.put("by", Value.text(workplace.person()));
-            byte[] line = signing.isEmpty()
-                    ? CanonicalJson.bytes(fields)
-                    : CanonicalJson.bytes(Signatures.sign(new Section(fields), signing.get()));
-            previous = Fingerprint.digits(line);
-            text.writeBytes(line);
-            text.write('\n');
-        }
-        return text.toByteArray();
     }
 
     /** Returns the whole lines as they stand in the file. */

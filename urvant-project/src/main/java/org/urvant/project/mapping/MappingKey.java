@@ -43,7 +43,11 @@ public final class MappingKey {
 
     /** Returns whether a key is one that {@link #of} gives a signal and receiver, whatever keys were taken then. */
     public static boolean isOf(String key, String signal, String connection) {
-        return key.length() >= SHORTEST && hex(signal, connection).startsWith(key);
+        if (key.length() < SHORTEST || key.length() > 2 * Fingerprint.OCTETS) {
+            return false;
+        }
+        byte[] digest = digest(signal, connection);
+        return HexFormat.of().formatHex(digest, 0, (key.length() + 1) / 2).startsWith(key);
     }
 
     /** Returns the keys of a device's rows, to which new ones can be added. */

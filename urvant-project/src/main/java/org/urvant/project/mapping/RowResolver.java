@@ -1,5 +1,6 @@
 package org.urvant.project.mapping;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -36,15 +37,15 @@ import org.urvant.project.behaviour.LogicRules;
 /** Finds what the names of one row stand for, and holds its ends against each other. */
 record RowResolver(Project project, Device device, Mapping mapping, Consumer<Finding> findings) {
     Optional<ResolvedMapping> resolve() {
-        List<Optional<RowEnd>> origins = mapping.origins().stream()
-                .map(end -> end(end.connection(), end.point()))
-                .toList();
+        List<RowEnd> from = new ArrayList<>(mapping.origins().size());
+        for (Mapping.End origin : mapping.origins()) {
+            end(origin.connection(), origin.point()).ifPresent(from::add); // else it was said why not
+        }
         Optional<RowEnd> to = end(mapping.to(), mapping.destination());
-        if (to.isEmpty() || origins.stream().anyMatch(Optional::isEmpty)) {
+        if (to.isEmpty() || from.size() < mapping.origins().size()) {
             return Optional.empty();
         }
-        List<RowEnd> from = origins.stream().map(Optional::get).toList();
-        if (mapping.ends().anyMatch(Mapping.End::isProgram) && !canBeOfProgram(from, to.get())) {
+        if (mapping.hasProgram() && !canBeOfProgram(from, to.get())) {
             return Optional.empty();
         }
         return mapping.isCalculated() ? calculated(from, to.get()) : passed(from.get(0), to.get());

@@ -30,6 +30,7 @@ import org.urvant.core.tree.Value;
 public record InformationObject(InformationType type, int address, int common, boolean isSelected)
         implements PlacedPoint {
     private static final int OCTET = 0xFF;
+    private static final int MOST_DIGITS = 9;
     private static final String OCTETS = "\\d{1,3}(?:\\.\\d{1,3}){1,2}";
     private static final Pattern FORM =
             Pattern.compile("(\\S+)\\s+(\\d{1,9}|" + OCTETS + ")(?:\\s+of\\s+(\\d{1,9}))?(\\s+select)?");
@@ -77,6 +78,10 @@ public record InformationObject(InformationType type, int address, int common, b
     }
 
     static InformationObject read(String text) {
+        Optional<InformationObject> plain = plain(text);
+        if (plain.isPresent()) {
+            return plain.get();
+        }
         Matcher form = FORM.matcher(text.strip());
         if (!form.matches()) {
             throw new IllegalArgumentException("'" + text
@@ -97,6 +102,25 @@ public record InformationObject(InformationType type, int address, int common, b
                 address(form.group(2)),
                 form.group(3) == null ? OWN : given(Integer.parseInt(form.group(3))),
                 form.group(4) != null);
+    }
+
+    /** Most are a type and an address with one space between, and mappings have them by the ten thousand. */
+    private static Optional<InformationObject> plain(String text) {
+        int space = text.indexOf(' ');
+        int digits = text.length() - space - 1;
+        if (space < 0 || digits < 1 || digits > MOST_DIGITS) {
+            return Optional.empty();
+        }
+        int address = 0;
+        for (int i = space + 1; i < text.length(); i++) {
+            char digit = text.charAt(i);
+            if (digit < '0' || digit > '9') {
+                return Optional.empty();
+            }
+            address = 10 * address + digit - '0';
+        }
+        int found = address;
+        return InformationType.of(text.substring(0, space)).map(type -> new InformationObject(type, found));
     }
 
     /** Returns an address that is written as a number, or octet by octet, the highest first: {@code 1.2.3}. */

@@ -1,5 +1,7 @@
 package org.urvant.core.point.iec60870;
 
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -72,6 +74,16 @@ public enum InformationType {
         CONTROL
     }
 
+    /** All types by their names and by their codes; mappings have them by the ten thousand. */
+    private static final Map<String, InformationType> KNOWN = new HashMap<>();
+
+    static {
+        for (InformationType type : values()) {
+            KNOWN.put(type.name(), type);
+            KNOWN.put(Integer.toString(type.code), type);
+        }
+    }
+
     private final int code;
     private final Direction direction;
     private final String meaning;
@@ -136,11 +148,6 @@ public enum InformationType {
 
     /** Returns the type for a standard name such as {@code M_DP_TB_1} or a code such as {@code 31}, or empty. */
     public static Optional<InformationType> of(String nameOrCode) {
-        for (InformationType type : values()) {
-            if (type.name().equals(nameOrCode) || Integer.toString(type.code).equals(nameOrCode)) {
-                return Optional.of(type);
-            }
-        }
-        return Optional.empty();
+        return Optional.ofNullable(KNOWN.get(nameOrCode));
     }
 }

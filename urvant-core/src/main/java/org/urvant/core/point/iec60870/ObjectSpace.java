@@ -3,6 +3,7 @@ package org.urvant.core.point.iec60870;
 import static org.urvant.core.point.iec60870.InformationType.*;
 
 import java.math.BigDecimal;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -72,6 +73,8 @@ abstract class ObjectSpace implements PointSpace {
             .toList();
 
     private final Optional<ListForm> form = Optional.of(new ObjectListForm(this::known));
+    private final Map<Form, List<String>> monitored = names(MONITORED);
+    private final Map<Form, List<String>> commanded = names(COMMANDED);
 
     /** Groups of the address plan, in the order of their standard blocks. */
     private enum Group {
@@ -131,6 +134,13 @@ abstract class ObjectSpace implements PointSpace {
         return object;
     }
 
+    private Map<Form, List<String>> names(Map<Form, List<InformationType>> types) {
+        Map<Form, List<String>> names = new EnumMap<>(Form.class);
+        types.forEach((form, all) ->
+                names.put(form, all.stream().filter(this::has).map(Enum::name).toList()));
+        return names;
+    }
+
     /** Returns whether the protocol has a type. */
     abstract boolean has(InformationType type);
 
@@ -146,11 +156,7 @@ abstract class ObjectSpace implements PointSpace {
 
     @Override
     public List<String> carriers(Shape shape) {
-        return (shape.access() == Access.READ ? MONITORED : COMMANDED)
-                .getOrDefault(shape.form(), List.of()).stream()
-                        .filter(this::has)
-                        .map(Enum::name)
-                        .toList();
+        return (shape.access() == Access.READ ? monitored : commanded).getOrDefault(shape.form(), List.of());
     }
 
     @Override

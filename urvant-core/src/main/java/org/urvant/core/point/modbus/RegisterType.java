@@ -41,6 +41,7 @@ enum RegisterType {
             .filter(type -> type != TEXT)
             .collect(Collectors.toUnmodifiableMap(RegisterType::word, type -> type));
 
+    private final String word = name().toLowerCase(Locale.ROOT);
     private final int registers;
     private final Interval range;
 
@@ -50,7 +51,7 @@ enum RegisterType {
     }
 
     String word() {
-        return name().toLowerCase(Locale.ROOT);
+        return word;
     }
 
     int registers() {
