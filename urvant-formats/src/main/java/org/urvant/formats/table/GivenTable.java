@@ -33,12 +33,15 @@ public final class GivenTable {
     private static final String SEPARATOR_LINE = "sep=";
 
     private final String form;
+    private final boolean isPart;
     private final boolean mayHaveDecimalComma;
     private final boolean isPadded;
     private final Consumer<Consumer<Line>> rows;
 
-    private GivenTable(String form, boolean mayHaveDecimalComma, boolean isPadded, Consumer<Consumer<Line>> rows) {
+    private GivenTable(
+            String form, boolean isPart, boolean mayHaveDecimalComma, boolean isPadded, Consumer<Consumer<Line>> rows) {
         this.form = form;
+        this.isPart = isPart;
         this.mayHaveDecimalComma = mayHaveDecimalComma;
         this.isPadded = isPadded;
         this.rows = rows;
@@ -61,6 +64,11 @@ public final class GivenTable {
     /** Returns how the file is written, in plain words. */
     public String form() {
         return form;
+    }
+
+    /** Returns whether the file has other sheets, which are not read; {@link #form} names them. */
+    public boolean isPart() {
+        return isPart;
     }
 
     /** Returns whether a comma in a number can be a decimal sign. */
@@ -101,8 +109,12 @@ public final class GivenTable {
             }
             return csv(content, shownAs);
         }
-        List<ValueTable.TableLine> lines = SheetFile.read(content, shownAs, MOST_ROWS, sheet);
-        return new GivenTable("spreadsheet", false, true, taker -> lines.stream()
+        SheetFile.Content read = SheetFile.read(content, shownAs, MOST_ROWS, sheet);
+        List<ValueTable.TableLine> lines = read.lines();
+        String form = read.unread().isEmpty()
+                ? "spreadsheet"
+                : "sheet '" + read.name() + "' of a spreadsheet; not read: " + String.join(", ", read.unread());
+        return new GivenTable(form, !read.unread().isEmpty(), false, true, taker -> lines.stream()
                 .filter(line -> !line.isBlank() || !line.mistakes().isEmpty())
                 .forEach(line ->
                         taker.accept(new Line(line.cells(), line.mistakes(), Position.line(shownAs, line.number())))));
@@ -147,6 +159,7 @@ public final class GivenTable {
         int before = skipped;
         return new GivenTable(
                 "CSV, " + encoding.displayName(Locale.ROOT) + ", cells separated by " + shown(separator),
+                false,
                 separator != ',',
                 false,
                 taker -> lines(rest, between, before, shownAs, taker));

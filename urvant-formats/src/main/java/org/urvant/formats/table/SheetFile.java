@@ -60,12 +60,32 @@ final class SheetFile {
 
     private SheetFile() {}
 
+    /** Reads the one sheet that holds something; a table whose other sheets would be passed over is refused. */
     static List<ValueTable.TableLine> read(byte[] content, String shownAs) {
-        return read(content, shownAs, ValueTable.MOST_ROWS, Optional.empty());
+        Content first = read(content, shownAs, ValueTable.MOST_ROWS, Optional.empty());
+        for (String other : first.unread()) {
+            boolean isEmpty = read(content, shownAs, ValueTable.MOST_ROWS, Optional.of(other)).lines().stream()
+                    .allMatch(line -> line.isBlank() && line.mistakes().isEmpty());
+            if (!isEmpty) {
+                throw mistake(
+                        shownAs,
+                        "the sheets '" + first.name() + "' and '" + other + "' both hold something",
+                        "Leave the one sheet in the file that is meant.");
+            }
+        }
+        return first.lines();
     }
 
+    /**
+     * What stands in one sheet.
+     *
+     * @param name name of the sheet
+     * @param unread names of the other sheets, which are not read
+     */
+    record Content(List<ValueTable.TableLine> lines, String name, List<String> unread) {}
+
     /** Reads the sheet with a name, or the first one. */
-    static List<ValueTable.TableLine> read(byte[] content, String shownAs, int mostRows, Optional<String> wanted) {
+    static Content read(byte[] content, String shownAs, int mostRows, Optional<String> wanted) {
         ZipSecureFile.setMinInflateRatio(LEAST_RATIO);
         ZipSecureFile.setMaxEntrySize(MOST_ENTRY);
         try (OPCPackage file = OPCPackage.open(new ByteArrayInputStream(content))) {
@@ -77,8 +97,15 @@ final class SheetFile {
             }
             XSSFReader reader = new XSSFReader(file);
             ReadOnlySharedStringsTable texts = new ReadOnlySharedStringsTable(file);
-            try (InputStream sheet = sheet(reader, wanted)) {
-                return new CellReader(shownAs, texts, reader.getStylesTable(), mostRows).lines(sheet);
+            List<String> names = names(reader);
+            String name = wanted.orElse(names.isEmpty() ? "" : names.get(0));
+            try (InputStream sheet = sheet(reader, name, names)) {
+                List<ValueTable.TableLine> lines =
+                        new CellReader(shownAs, texts, reader.getStylesTable(), mostRows).lines(sheet);
+                return new Content(
+                        lines,
+                        name,
+                        names.stream().filter(other -> !other.equals(name)).toList());
             }
         } catch (LimitExceededException | MalformedInputException | UnknownNameException e) {
             throw e;
@@ -89,19 +116,27 @@ final class SheetFile {
         }
     }
 
-    private static InputStream sheet(XSSFReader reader, Optional<String> wanted)
-            throws IOException, OpenXML4JException {
+    private static List<String> names(XSSFReader reader) throws IOException, OpenXML4JException {
         XSSFReader.SheetIterator sheets = (XSSFReader.SheetIterator) reader.getSheetsData();
         List<String> names = new ArrayList<>();
         while (sheets.hasNext()) {
+            sheets.next().close();
+            names.add(sheets.getSheetName());
+        }
+        return names;
+    }
+
+    private static InputStream sheet(XSSFReader reader, String wanted, List<String> names)
+            throws IOException, OpenXML4JException {
+        XSSFReader.SheetIterator sheets = (XSSFReader.SheetIterator) reader.getSheetsData();
+        while (sheets.hasNext()) {
             InputStream sheet = sheets.next();
-            if (wanted.isEmpty() || wanted.get().equals(sheets.getSheetName())) {
+            if (wanted.equals(sheets.getSheetName())) {
                 return sheet;
             }
             sheet.close();
-            names.add(sheets.getSheetName());
         }
-        throw new UnknownNameException("sheet", wanted.orElse(""), names);
+        throw new UnknownNameException("sheet", wanted, names);
     }
 
     private static String brief(String text) {

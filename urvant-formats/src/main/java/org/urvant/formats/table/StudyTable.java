@@ -34,8 +34,13 @@ public final class StudyTable {
 
     private StudyTable() {}
 
-    /** What was read: the rows, and what is wrong with the file. */
-    public record Read(List<StudyRow> rows, List<Finding> findings) {
+    /**
+     * What was read.
+     *
+     * @param findings what is wrong with the file
+     * @param part which part of the file was read, in plain words; empty text for all of it
+     */
+    public record Read(List<StudyRow> rows, List<Finding> findings, String part) {
         public Read {
             rows = List.copyOf(rows);
             findings = List.copyOf(findings);
@@ -55,10 +60,12 @@ public final class StudyTable {
         if (reading.places == null) {
             throw new MalformedInputException(
                     Position.in(shownAs),
-                    "no row has the headings device, setting and value",
-                    "Name the columns so, or as studies do: relay, stage, parameter, set value, unit, side.");
+                    "no row has the headings device, setting and value"
+                            + (table.isPart() ? "; read was " + table.form() : ""),
+                    (table.isPart() ? "Say which sheet is meant, or name" : "Name")
+                            + " the columns so, or as studies do: relay, stage, parameter, set value, unit, side.");
         }
-        return new Read(reading.rows, reading.findings);
+        return new Read(reading.rows, reading.findings, table.isPart() ? table.form() : "");
     }
 
     private static final class Reading {

@@ -226,7 +226,7 @@ class StudyTest {
             device,stage,setting,value\\nF19,I>,TMS,0.2                  | ''      | study.csv:2 | no device is called 'F19'
             device,stage,setting,value\\nF11,I>>>>>,TMS,0.2              | ''      | study.csv:2 | is no setting of F11
             device,stage,setting,value\\nF11,67,TMS,0.2                  | ''      | study.csv:2 | '67 TMS' is no setting of F11
-            device,stage,setting,value\\nF11,I>,steepness,0.2            | ''      | study.csv:2 | 'I> steepness' is no setting of F11
+            device,stage,setting,value\\nF11,I>,steepness,0.2            | ''      | study.csv:2 | is no setting of I>, which is group.1.overcurrent.1 of F11
             device,stage,setting,value\\nF11,I>,TMS,                     | ''      | study.csv:2 | has no value
             device,stage,setting,value\\nF11,I>,TMS,0.2\\nF11,overcurrent.1,multiplier,0.3 | '' | study.csv:3 | is given a second time; first in row 2
             device,stage,setting,value\\nF11,I>,Curve,very inverse       | ''      | study.csv:2 | 'very inverse'

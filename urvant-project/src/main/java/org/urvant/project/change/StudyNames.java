@@ -5,14 +5,20 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.SortedSet;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.StageDefinition;
 import org.urvant.core.device.StageDefinition.Quantity;
+import org.urvant.core.device.TableDefinition;
 import org.urvant.core.protection.Course;
+import org.urvant.core.text.NearestName;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.DeviceSheets.SheetSetting;
 import org.urvant.project.setting.DeviceStage;
@@ -108,6 +114,43 @@ final class StudyNames {
         return Optional.empty();
     }
 
+    /** What of a row means nothing, and how it can be mended. */
+    record Misfit(String message, String remedy) {}
+
+    /** Returns what of a stage and a name, which mean no setting together, means nothing: the group, the stage, or the name. */
+    Misfit misfit(StudyRow.Stage stage, String name) {
+        String device = sheets.device().name();
+        int most = sheets.type().groups().most();
+        String number = stage.group().isEmpty() ? "" : stage.group();
+        if (!number.isEmpty()
+                && (!number.matches("\\d{1,2}") || Integer.parseInt(number) > most || number.equals("0"))) {
+            return new Misfit(
+                    device + " has no setting group '" + number + "'",
+                    most == 0 ? "It has none; leave the group out." : "It has 1 to " + most + ".");
+        }
+        String group = "group." + (number.isEmpty() ? DeviceStage.activeGroup(sheets) : number) + ".";
+        String meant = own.getOrDefault(stage.name(), stage.name());
+        for (String prefix :
+                meant.isEmpty() ? List.<String>of() : prefixes(meant, group.substring(0, group.length() - 1))) {
+            Set<String> within = settings(prefix);
+            if (!within.isEmpty()) {
+                return new Misfit(
+                        "'" + name + "' is no setting of " + stage.name() + ", which is " + prefix + " of " + device,
+                        NearestName.hint("setting", name, within) + " Or say what is meant.");
+            }
+        }
+        String words = (stage.name() + " " + name).strip();
+        SortedSet<String> stages = new TreeSet<>();
+        sheets.paths().stream()
+                .filter(path -> path.startsWith(group) && path.lastIndexOf('.') > group.length())
+                .forEach(path -> stages.add(path.substring(group.length(), path.lastIndexOf('.'))));
+        return new Misfit(
+                "'" + words + "' is no setting of " + device,
+                stage.name().isEmpty() || stages.isEmpty()
+                        ? NearestName.hint("setting", words, sheets.paths()) + " Or say what is meant."
+                        : "Its stages: " + String.join(", ", stages) + ". Say which one '" + stage.name() + "' is.");
+    }
+
     /** What can stand before the path of a setting of a stage. */
     private List<String> prefixes(String stage, String group) {
         List<String> prefixes = new ArrayList<>();
@@ -167,27 +210,54 @@ final class StudyNames {
 
     /** The settings of a row that mean something; a row that is not there yet counts as well. */
     private List<SheetSetting> meant(String prefix, Meaning meaning) {
-        List<SheetSetting> found = new ArrayList<>();
-        String table = prefix.replaceFirst("^group\\.\\d+\\.", "").replaceFirst("\\.[^.]+$", "");
-        List.of(sheets.type().tables(), sheets.type().groups().tables()).forEach(tables -> {
-            if (tables.containsKey(table)) {
-                tables.get(table)
-                        .row()
-                        .setting(meaning)
-                        .map(SettingDefinition::path)
-                        .ifPresent(path -> sheets.seek(prefix + "." + path).ifPresent(found::add));
-            }
-        });
-        return found.stream().distinct().toList();
+        return tables(prefix)
+                .flatMap(table -> table.row().setting(meaning).stream())
+                .flatMap(setting -> sheets.seek(prefix + "." + setting.path()).stream())
+                .distinct()
+                .toList();
+    }
+
+    /** The tables that a row could be of, by its path. */
+    private Stream<TableDefinition> tables(String row) {
+        String table = row.replaceFirst("^group\\.\\d+\\.", "").replaceFirst("\\.[^.]+$", "");
+        return Stream.of(sheets.type().tables(), sheets.type().groups().tables())
+                .flatMap(tables -> Optional.ofNullable(tables.get(table)).stream());
+    }
+
+    /** The settings of a stage, those of a row that is not there yet as well; empty when it is none. */
+    private Set<String> settings(String prefix) {
+        Set<String> settings = new TreeSet<>();
+        sheets.paths().stream()
+                .filter(path -> path.startsWith(prefix + "."))
+                .forEach(path -> settings.add(path.substring(prefix.length() + 1)));
+        tables(prefix).forEach(table -> settings.addAll(table.row().settings().keySet()));
+        return settings;
+    }
+
+    /** Returns which names of characteristics a value is like that means none, such as 'very inverse'; empty text for none. */
+    static String likeChoices(SettingDefinition setting, String value) {
+        String wanted = plain(value);
+        if (wanted.isEmpty() || !isCurve(setting)) {
+            return "";
+        }
+        List<String> like = COURSES.keySet().stream()
+                .filter(name -> name.endsWith(wanted))
+                .filter(name -> setting.limits().choices().contains(COURSES.get(name)))
+                .map(name -> name.replace("iec", "IEC").replace("ieee", "IEEE") + " (" + COURSES.get(name) + ")")
+                .toList();
+        return like.isEmpty() ? "" : "Say which one: " + String.join(", ", like) + ".";
+    }
+
+    private static boolean isCurve(SettingDefinition setting) {
+        return setting.traits()
+                .meant()
+                .filter(meant -> meant.meaning() == Meaning.CURVE)
+                .isPresent();
     }
 
     /** Returns the word of a choice that a value means: the word itself, or the trade's name of a characteristic. */
     static String choice(SettingDefinition setting, String value) {
-        boolean isCurve = setting.traits()
-                .meant()
-                .filter(meant -> meant.meaning() == Meaning.CURVE)
-                .isPresent();
-        if (!isCurve || setting.limits().choices().contains(value)) {
+        if (!isCurve(setting) || setting.limits().choices().contains(value)) {
             return value;
         }
         String word = COURSES.getOrDefault(

@@ -164,12 +164,8 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
             DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);
             Optional<SheetSetting> found = setting(row, sheets);
             if (found.isEmpty()) {
-                String words = (row.stage().name() + " " + row.setting()).strip();
-                find(
-                        row,
-                        "'" + words + "' is no setting of " + name,
-                        NearestName.hint("setting", words.replace(' ', '.'), sheets.paths())
-                                + " Or say what is meant.");
+                StudyNames.Misfit misfit = new StudyNames(sheets, how.names()).misfit(row.stage(), row.setting());
+                find(row, misfit.message(), misfit.remedy());
                 return;
             }
             String path = found.get().path();
@@ -218,7 +214,13 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
                     return Optional.empty();
                 }
                 String text = StudyNames.choice(setting, row.value().strip());
-                return held(row, at, text, setting.read(text, at.sheet()));
+                ReadValue read = setting.read(text, at.sheet());
+                String meant = read.isSound() ? "" : StudyNames.likeChoices(setting, text);
+                if (!meant.isEmpty()) {
+                    find(row, at.sheet().path(read.message()), meant);
+                    return Optional.empty();
+                }
+                return held(row, at, text, read);
             }
             Matcher within = WITH_UNIT.matcher(row.value().strip());
             boolean isWithin = row.unit().isBlank() && within.matches();
@@ -233,7 +235,16 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
                     .flatMap(each -> each.basis(at.sheet()))
                     .isPresent();
             String text = unit.equals(setting.unit()) && unit.equals("1") ? number : (number + " " + unit).strip();
+            boolean isPlain =
+                    Amount.parse(number).filter(alone -> alone.unit() == null).isPresent();
             Optional<Amount> amount = Amount.parse(text);
+            if (amount.isEmpty() && isPlain) {
+                find(
+                        row,
+                        at.path() + " is " + text + ", and '" + unit + "' is no unit of it",
+                        "Write what it is in: " + (needsUnit(setting) ? setting.unit() : "nothing") + ".");
+                return Optional.empty();
+            }
             if (amount.isEmpty()) {
                 return number(row, sheets, at, text); // which says what of it is none
             }

@@ -46,7 +46,8 @@ final class MappingCheck {
     private final Device device;
     private final Consumer<Finding> findings;
     private final OctetCheck octets;
-    private final Map<String, Claims<ResolvedMapping>> places = new HashMap<>();
+    private final PlaceCheck places;
+    private final Map<String, Claims<ResolvedMapping>> claimed = new HashMap<>();
     private final Map<String, Map<String, Mapping>> names = new HashMap<>();
     private final Map<String, NameRule> nameRules = new HashMap<>();
     private final Map<String, Mapping> fed = new HashMap<>();
@@ -59,6 +60,7 @@ final class MappingCheck {
         this.device = device;
         this.findings = findings;
         this.octets = new OctetCheck(project, device);
+        this.places = new PlaceCheck(project);
     }
 
     static void check(Project project, Device device, Consumer<Finding> findings) {
@@ -165,7 +167,7 @@ final class MappingCheck {
         }
         ownStation(resolved);
         AddressBook.GivenAddress place = resolved.place();
-        Claims<ResolvedMapping> taken = places.computeIfAbsent(place.connection(), name -> new Claims<>());
+        Claims<ResolvedMapping> taken = claimed.computeIfAbsent(place.connection(), name -> new Claims<>());
         ResolvedMapping other = taken.overlapping(place.claim()).orElse(null);
         taken.add(place.claim(), resolved);
         String address = "address " + resolved.object().shownAddress() + " of " + place.connection();
@@ -226,6 +228,14 @@ final class MappingCheck {
 
     private void name(ResolvedMapping resolved) {
         Mapping mapping = resolved.mapping();
+        if (mapping.name().isBlank()) {
+            report(
+                    GeneralRules.OPEN_ITEMS,
+                    mapping,
+                    "the name of " + mapping.source() + " at " + mapping.to() + " is open",
+                    "Give it in the column 'name' of the mappings.");
+            return;
+        }
         Mapping first = names.computeIfAbsent(resolved.objectConnection(), connection -> new HashMap<>())
                 .putIfAbsent(mapping.name(), mapping);
         if (first != null) {
@@ -273,6 +283,9 @@ final class MappingCheck {
                                     + resolved.mapped().place() + ".");
             return;
         }
+        places.unknown(resolved)
+                .ifPresent(unknown ->
+                        report(MappingRules.PLACE_UNKNOWN, resolved.mapping(), unknown.message(), unknown.remedy()));
         if (resolved.attribute().isEmpty()) {
             return;
         }

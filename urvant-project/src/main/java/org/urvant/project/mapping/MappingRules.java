@@ -139,6 +139,11 @@ public final class MappingRules implements RuleRoom {
             "N35",
             "A signal's name was shortened to what the device can hold.",
             "Give a better short name in the mapping table, if there is one.");
+    public static final Rule PLACE_UNKNOWN = ALL.warning(
+            "place-unknown",
+            "N54",
+            "The place of a row is not in the site that the imported files describe.",
+            "Correct it in the column 'place' of the mappings, or take it out: it follows from the file then.");
     public static final Rule PLACE_INFERRED = ALL.note(
             "place-inferred",
             "N54",
