@@ -15,12 +15,15 @@ public record ListPoint(String list, String key) implements Point {
         Objects.requireNonNull(key, "key");
     }
 
+    /** Returns the list of the point that a text stands for; empty when it has not the form {@code LIST/KEY}. */
+    public static Optional<String> list(String text) {
+        int slash = text.indexOf('/');
+        return slash <= 0 || slash == text.length() - 1 ? Optional.empty() : Optional.of(text.substring(0, slash));
+    }
+
     /** Returns the point that a text stands for; empty when it has not the form {@code LIST/KEY}. */
     public static Optional<ListPoint> of(String text) {
-        int slash = text.indexOf('/');
-        return slash <= 0 || slash == text.length() - 1
-                ? Optional.empty()
-                : Optional.of(new ListPoint(text.substring(0, slash), text.substring(slash + 1)));
+        return list(text).map(list -> new ListPoint(list, text.substring(list.length() + 1)));
     }
 
     @Override

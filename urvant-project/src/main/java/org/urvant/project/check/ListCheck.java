@@ -42,13 +42,11 @@ final class ListCheck {
                     .filter(connection -> asks(project, device, connection))
                     .collect(Collectors.toSet());
             for (Mapping row : asking.isEmpty() ? List.<Mapping>of() : device.mappings()) {
-                row.ends().filter(end -> asking.contains(end.connection())).forEach(end -> ListPoint.of(end.point())
-                        .ifPresent(point -> {
-                            read.add(point.list());
-                            lists.computeIfAbsent(end.connection(), name -> new TreeSet<>())
-                                    .add(point.list());
-                        }));
+                row.ends().filter(end -> asking.contains(end.connection())).forEach(end -> ListPoint.list(end.point())
+                        .ifPresent(list -> lists.computeIfAbsent(end.connection(), name -> new TreeSet<>())
+                                .add(list)));
             }
+            lists.values().forEach(read::addAll);
             lists.forEach((connection, names) -> stations(project, device, connection, names, findings));
         }
         project.lists().values().stream()
@@ -125,7 +123,13 @@ final class ListCheck {
                 continue;
             }
             SortedMap<Integer, ListedPoint> stations = new TreeMap<>();
-            list.points().values().forEach(point -> stations.putIfAbsent(point.station(), point));
+            int last = ListedPoint.NO_STATION;
+            for (ListedPoint point : list.points().values()) {
+                if (point.station() != last || !point.hasStation()) { // most follow one of the same station
+                    stations.putIfAbsent(point.station(), point);
+                    last = point.station();
+                }
+            }
             stations.forEach((station, point) -> {
                 String other = taken.putIfAbsent(station, name);
                 String message = station == ListedPoint.NO_STATION

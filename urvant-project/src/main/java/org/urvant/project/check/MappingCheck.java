@@ -180,21 +180,22 @@ final class MappingCheck {
                     "Give one of the two another address.");
             return;
         }
+        String signal = resolved.signal();
         Optional<String> given = device.addresses().owner(place);
         if (!mapping.isOwner()
-                && given.filter(resolved.signal()::equals).isPresent()
-                && !MappingKey.isOf(mapping.key(), resolved.signal(), place.connection())) {
+                && given.filter(signal::equals).isPresent()
+                && !MappingKey.isOf(mapping.key(), signal, place.connection())) {
             report(
                     MappingRules.MAPPING_KEY_ALTERED,
                     mapping,
-                    "the key '" + mapping.key() + "' is not that of " + resolved.signal() + " on " + place.connection(),
-                    "Put back '" + MappingKey.shortest(resolved.signal(), place.connection()) + "'.");
+                    "the key '" + mapping.key() + "' is not that of " + signal + " on " + place.connection(),
+                    "Put back '" + MappingKey.shortest(signal, place.connection()) + "'.");
         }
-        given.filter(owner -> !owner.equals(resolved.signal()))
+        given.filter(owner -> !owner.equals(signal))
                 .ifPresent(owner -> report(
                         MappingRules.ADDRESS_TAKEN,
                         mapping,
-                        address + " was given to " + owner + " and is now used for " + resolved.signal(),
+                        address + " was given to " + owner + " and is now used for " + signal,
                         "Take an address that was never given."));
     }
 
@@ -236,7 +237,9 @@ final class MappingCheck {
                     "Give it in the column 'name' of the mappings.");
             return;
         }
-        Mapping first = names.computeIfAbsent(resolved.objectConnection(), connection -> new HashMap<>())
+        Mapping first = names.computeIfAbsent(
+                        resolved.objectConnection(),
+                        connection -> new HashMap<>(2 * device.mappings().size()))
                 .putIfAbsent(mapping.name(), mapping);
         if (first != null) {
             report(

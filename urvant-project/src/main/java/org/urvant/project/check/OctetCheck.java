@@ -1,6 +1,5 @@
 package org.urvant.project.check;
 
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -23,7 +22,8 @@ import org.urvant.project.setting.Sheet;
  */
 final class OctetCheck {
     private final Optional<DeviceSheets> sheets;
-    private final Map<Meaning, Map<String, Optional<Integer>>> known = new EnumMap<>(Meaning.class);
+    private final Map<Meaning, Map<String, Optional<Integer>>> known =
+            Map.of(Meaning.OBJECT_OCTETS, new HashMap<>(), Meaning.COMMON_OCTETS, new HashMap<>());
 
     OctetCheck(Project project, Device device) {
         this.sheets = project.type(device).map(type -> DeviceSheets.of(type, device));
@@ -96,7 +96,7 @@ final class OctetCheck {
 
     /** What the connections have for a kind of address is looked up once, not for each point. */
     private Optional<Integer> octets(String connection, Meaning meaning) {
-        return known.computeIfAbsent(meaning, key -> new HashMap<>())
+        return known.get(meaning)
                 .computeIfAbsent(connection, name -> octets(sheets.flatMap(all -> all.sheet(name)), meaning));
     }
 

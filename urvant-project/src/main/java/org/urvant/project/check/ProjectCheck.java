@@ -17,6 +17,7 @@ import org.urvant.core.finding.Severity;
 import org.urvant.core.finding.Step;
 import org.urvant.core.point.ListPoint;
 import org.urvant.project.Device;
+import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.reference.References;
 import org.urvant.scl.SclFile;
@@ -119,9 +120,13 @@ public final class ProjectCheck {
                 .collect(Collectors.toSet());
         concerned.add(Ref.ied(device.name())); // a station's file may describe the device itself, as an IED of its name
         concerned.add(Ref.device(device.name()));
+        boolean isAboutLists = findings.stream()
+                .flatMap(finding -> finding.about().stream())
+                .anyMatch(about -> about.kind() == Ref.Kind.LIST);
         Set<String> lists = new HashSet<>();
-        device.mappings().forEach(row -> row.ends()
-                .forEach(end -> ListPoint.of(end.point()).ifPresent(point -> lists.add(point.list()))));
+        for (Mapping row : isAboutLists ? device.mappings() : List.<Mapping>of()) {
+            row.ends().forEach(end -> ListPoint.list(end.point()).ifPresent(lists::add));
+        }
         lists.forEach(list -> concerned.add(Ref.of(Ref.Kind.LIST, list)));
         return findings.stream()
                 .filter(finding -> finding.about().isEmpty() || !Collections.disjoint(finding.about(), concerned))

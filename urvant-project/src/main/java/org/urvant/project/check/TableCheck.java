@@ -39,6 +39,7 @@ import org.urvant.core.point.ChannelPoint;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
 import org.urvant.project.Device;
+import org.urvant.project.Mapping;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.MappingRules;
@@ -165,12 +166,9 @@ final class TableCheck {
         Set<String> named = new HashSet<>(referenced.getOrDefault("channels", Set.of()));
         type.hardware().channels().keySet().forEach(kind -> named.addAll(referenced.getOrDefault(kind, Set.of())));
         named.addAll(References.inPrograms(sheets));
-        device.mappings().forEach(row -> {
-            row.origins().stream()
-                    .filter(end -> end.connection().equals(ChannelPoint.OWN))
-                    .forEach(end -> named.add(end.point()));
-            named.addAll(row.to().equals(ChannelPoint.OWN) ? Set.of(row.destination()) : Set.of());
-        });
+        for (Mapping row : device.mappings()) {
+            row.ends().filter(end -> end.connection().equals(ChannelPoint.OWN)).forEach(end -> named.add(end.point()));
+        }
         List<String> forgotten = sheets.channels().keySet().stream()
                 .filter(name -> !named.contains(name)
                         && sheets.sheet(name).orElseThrow().given().isEmpty())
