@@ -42,19 +42,27 @@ final class BayView {
             command.say(table);
         }
     }
+    /** Returns values by their paths in one line: {@code network.address 192.0.2.21, unit.name F12}. */
+    static String pairs(Map<String, String> values) {
+        return values.entrySet().stream()
+                .map(value -> value.getKey() + " " + value.getValue())
+                .collect(Collectors.joining(", "));
+    }
+
     /** Says what copies would be. */
     void say(BayCopy plan) {
         if (command.json) {
             command.sayJson(plan.made().stream().map(BayView::json).toList());
             return;
         }
-        Table table = new Table("bay", "names", "to be given", "texts that name the original");
+        Table table = new Table("bay", "names", "given", "to be given", "texts that name the original");
         plan.made()
                 .forEach(made -> table.row(
                         made.bay(),
                         made.names().entrySet().stream()
                                 .map(name -> name.getKey() + " → " + name.getValue())
                                 .collect(Collectors.joining(", ")),
+                        made.given().isEmpty() ? "–" : pairs(made.given()),
                         made.open().isEmpty() ? "–" : String.join(", ", made.open()),
                         made.texts().isEmpty()
                                 ? "–"
@@ -78,6 +86,7 @@ final class BayView {
         return Json.object(
                 "bay", made.bay(),
                 "names", made.names(),
+                "given", made.given(),
                 "open", made.open(),
                 "outward", made.outward().stream().map(Ref::toString).toList(),
                 "texts", made.texts());

@@ -71,6 +71,9 @@ final class DeviceCommand extends ChangingCommand {
         int rows = project.device(from).mappings().size();
         say("added " + name + ", a copy of " + from
                 + (rows == 0 ? "" : ", with " + count(rows, "row") + " of its mapping"));
+        if (!copied.given().isEmpty()) {
+            say("given by the conventions: " + BayView.pairs(copied.given()));
+        }
         if (!open.isEmpty()) {
             say("to be given, for they belong to the one device: " + String.join(", ", open));
         }

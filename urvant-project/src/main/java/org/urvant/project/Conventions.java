@@ -4,6 +4,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.AddressPlan;
 
@@ -14,28 +15,55 @@ import org.urvant.core.point.AddressPlan;
  *     {@code {attribute}}, {@code {phase}}, {@code {description}}, and of the site's structure {@code {site}}, {@code {level}},
  *     {@code {bay}} and {@code {equipment}}
  * @param addresses where addresses are given, by the word of the group of points, where it is not the standard block
- * @param abbreviations what words become when a name is too long, by the whole word
+ * @param ownValues from where a copy gets what only one device may have
+ * @param words what words mean on this site
  * @param region region that the site lies in, as devices name it; empty text when not given
- * @param headings columns of point lists by the headings that stand for them on this site
  * @param arePlacesRequired whether the receivers want a place in the plant for each point, so that a missing one is open
- * @param studyNames what names that setting studies use mean on this site, by the name
  * @param expectedDifferences patterns of paths in which two devices, bays or sites are expected to differ
  */
 public record Conventions(
         String names,
         Map<String, AddressPlan> addresses,
-        Map<String, String> abbreviations,
+        Map<Meaning, OwnValues> ownValues,
+        Words words,
         String region,
-        Map<String, String> headings,
         boolean arePlacesRequired,
-        Map<String, String> studyNames,
         List<String> expectedDifferences) {
     public Conventions {
-        studyNames = Collections.unmodifiableMap(new TreeMap<>(studyNames));
         expectedDifferences = List.copyOf(expectedDifferences);
         addresses = Collections.unmodifiableMap(new TreeMap<>(addresses));
-        abbreviations = Collections.unmodifiableMap(new TreeMap<>(abbreviations));
-        headings = Collections.unmodifiableMap(new TreeMap<>(headings));
+        ownValues = Collections.unmodifiableMap(new TreeMap<>(ownValues));
+    }
+
+    /**
+     * What words mean on a site.
+     *
+     * @param abbreviations what words become when a name is too long, by the whole word
+     * @param headings columns of point lists by the headings that stand for them
+     * @param studyNames what names that setting studies use mean, by the name
+     */
+    public record Words(
+            Map<String, String> abbreviations, Map<String, String> headings, Map<String, String> studyNames) {
+        public Words {
+            abbreviations = Collections.unmodifiableMap(new TreeMap<>(abbreviations));
+            headings = Collections.unmodifiableMap(new TreeMap<>(headings));
+            studyNames = Collections.unmodifiableMap(new TreeMap<>(studyNames));
+        }
+    }
+
+    /** Returns what words become when a name is too long, by the whole word. */
+    public Map<String, String> abbreviations() {
+        return words.abbreviations();
+    }
+
+    /** Returns columns of point lists by the headings that stand for them on this site. */
+    public Map<String, String> headings() {
+        return words.headings();
+    }
+
+    /** Returns what names that setting studies use mean on this site, by the name. */
+    public Map<String, String> studyNames() {
+        return words.studyNames();
     }
 
     /** Returns the conventions of a project that says nothing else. */
@@ -43,18 +71,20 @@ public record Conventions(
         return new Conventions(
                 "{ied} {description} {phase}",
                 Map.of(),
-                Map.of(
-                        "position", "pos.",
-                        "earthing", "earth.",
-                        "switch", "sw.",
-                        "control", "ctl.",
-                        "operation", "oper.",
-                        "voltage", "volt.",
-                        "protection", "prot."),
+                Map.of(),
+                new Words(
+                        Map.of(
+                                "position", "pos.",
+                                "earthing", "earth.",
+                                "switch", "sw.",
+                                "control", "ctl.",
+                                "operation", "oper.",
+                                "voltage", "volt.",
+                                "protection", "prot."),
+                        Map.of(),
+                        Map.of()),
                 "",
-                Map.of(),
                 false,
-                Map.of(),
                 List.of());
     }
 

@@ -80,6 +80,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
      *
      * @param bay its name
      * @param names what every name of the bay became
+     * @param given what belongs to the one device and the conventions of the project gave, by device and path
      * @param open paths that must be given, as they belong to the one device
      * @param outward what it names outside, as the original does
      * @param twinless twins outside the bay of which the copies are none
@@ -88,6 +89,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
     public record Made(
             String bay,
             SortedMap<String, String> names,
+            SortedMap<String, String> given,
             List<String> open,
             List<Ref> outward,
             List<Ref> twinless,
@@ -131,6 +133,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
         private final Wanted wanted;
         private final SortedMap<String, String> devices = new TreeMap<>();
         private final SortedMap<String, String> ieds = new TreeMap<>();
+        private final SortedMap<String, String> given = new TreeMap<>();
         private final List<String> open = new ArrayList<>();
         private final List<Ref> twinless = new ArrayList<>();
         private Project project;
@@ -159,6 +162,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
                 texts().forEach((place, text) -> rewrite(place, renamed(text)));
             }
             values();
+            devices.values().forEach(this::give);
             devices.values().forEach(name -> project = DeviceChange.withAddressesGiven(project, name));
         }
 
@@ -295,6 +299,19 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
             }
         }
 
+        private void give(String name) {
+            List<String> paths = open.stream()
+                    .filter(path -> path.startsWith(name + "."))
+                    .map(path -> path.substring(name.length() + 1))
+                    .toList();
+            SortedMap<String, String> own = OwnValuesGiven.of(project, name, paths);
+            project = ValueChange.set(project, name, own);
+            own.forEach((path, value) -> {
+                given.put(name + "." + path, value);
+                open.remove(name + "." + path);
+            });
+        }
+
         /** Texts for people in which a name of the original stands as a word, by device, a blank and the path. */
         private SortedMap<String, String> texts() {
             SortedMap<String, String> found = new TreeMap<>();
@@ -347,7 +364,13 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
             bay.feeding()
                     .ifPresent(feeding -> outward.add(Ref.bay(feeding.from().text())));
             return new Made(
-                    wanted.bay(), names, List.copyOf(open), List.copyOf(outward), List.copyOf(twinless), texts());
+                    wanted.bay(),
+                    names,
+                    given,
+                    List.copyOf(open),
+                    List.copyOf(outward),
+                    List.copyOf(twinless),
+                    texts());
         }
 
         private boolean isOutside(Ref target) {

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
@@ -30,9 +31,11 @@ public final class DeviceChange {
      *
      * @param project the project with the copy
      * @param drawn the copy's name, and that of the device it is of
+     * @param given values that belong to the one device and that the conventions of the project gave, by path
      * @param open paths of the settings that the copy must be given, as they belong to the one device
      */
-    public record Copied(Project project, Map<String, String> drawn, List<String> open) {
+    public record Copied(
+            Project project, Map<String, String> drawn, SortedMap<String, String> given, List<String> open) {
         /** Returns the change that makes the copy; its file is that of the device, comments and all. */
         public Change change(Project before) {
             return Change.of(before, project).drawing(drawn);
@@ -48,7 +51,11 @@ public final class DeviceChange {
      */
     public static Copied copy(Project project, String from, String name, boolean isTwin) {
         Copied copied = drawn(project, from, name, isTwin);
-        return new Copied(withAddressesGiven(copied.project(), name), copied.drawn(), copied.open());
+        SortedMap<String, String> given = OwnValuesGiven.of(copied.project(), name, copied.open());
+        Project with = ValueChange.set(copied.project(), name, given);
+        List<String> open =
+                copied.open().stream().filter(path -> !given.containsKey(path)).toList();
+        return new Copied(withAddressesGiven(with, name), copied.drawn(), given, open);
     }
 
     /** Returns the site in which the addresses of a device's rows are given, as those of rows that are proposed. */
@@ -91,7 +98,7 @@ public final class DeviceChange {
                 .named(name)
                 .with(isTwin ? plate.with(Plate.Item.TWIN_OF, from) : plate)
                 .with(device.fitted().withTicked(new TreeMap<>()));
-        return new Copied(project.with(copy), Map.of(name, from), open);
+        return new Copied(project.with(copy), Map.of(name, from), new TreeMap<>(), open);
     }
 
     /**

@@ -149,10 +149,13 @@ final class SiteTree {
     private static Section conventions(Conventions conventions) {
         SortedMap<String, String> blocks = new TreeMap<>();
         conventions.addresses().forEach((group, block) -> blocks.put(group, block.text()));
+        SortedMap<String, String> own = new TreeMap<>();
+        conventions.ownValues().forEach((meaning, values) -> own.put(meaning.word(), values.text()));
         return Section.of(Map.of(
                 "names", Value.text(conventions.names()),
                 "region", Value.text(conventions.region()),
                 "addresses", texts(blocks),
+                "unique", texts(own),
                 "abbreviations", texts(conventions.abbreviations()),
                 "headings", texts(conventions.headings()),
                 "study-names", texts(conventions.studyNames()),

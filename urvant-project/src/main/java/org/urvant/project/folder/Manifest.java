@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.point.AddressGroup;
@@ -18,6 +19,7 @@ import org.urvant.core.text.NearestName;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlText;
 import org.urvant.project.Conventions;
+import org.urvant.project.OwnValues;
 import org.urvant.project.compare.Side;
 
 /**
@@ -78,6 +80,8 @@ record Manifest(
         Map<String, AddressPlan> blocks = new TreeMap<>();
         fields.child("addresses").ifPresent(reader -> reader.values()
                 .forEach((word, entry) -> block(reader, word, entry).ifPresent(block -> blocks.put(word, block))));
+        Map<Meaning, OwnValues> ownValues =
+                fields.child("unique").map(Manifest::ownValues).orElse(Map.of());
         Map<String, String> abbreviations = new TreeMap<>(standard.abbreviations());
         fields.child("abbreviations")
                 .ifPresent(reader -> reader.values().forEach((word, entry) -> abbreviations.put(word, entry.text())));
@@ -114,7 +118,31 @@ record Manifest(
                                 "Write one such as settings.unit.*."),
                         () -> expected.add(entry.text())));
         fields.finish();
-        return new Conventions(names, blocks, abbreviations, region, headings, arePlacesRequired, studyNames, expected);
+        Conventions.Words words = new Conventions.Words(abbreviations, headings, studyNames);
+        return new Conventions(names, blocks, ownValues, words, region, arePlacesRequired, expected);
+    }
+
+    private static Map<Meaning, OwnValues> ownValues(FieldReader reader) {
+        Map<Meaning, OwnValues> values = new TreeMap<>();
+        reader.values().forEach((word, entry) -> {
+            Optional<Meaning> meaning = Meaning.of(word).filter(OwnValues.MEANINGS::contains);
+            if (meaning.isEmpty()) {
+                reader.report(
+                        entry.position(),
+                        "'" + word + "' is nothing that devices are given by a convention",
+                        NearestName.hint(
+                                "word",
+                                word,
+                                OwnValues.MEANINGS.stream().map(Meaning::word).toList()));
+                return;
+            }
+            try {
+                values.put(meaning.get(), OwnValues.read(meaning.get(), entry.text()));
+            } catch (IllegalArgumentException e) {
+                reader.report(entry.position(), e.getMessage(), "Write it so.");
+            }
+        });
+        return values;
     }
 
     private static Stream<AddressGroup> groups() {

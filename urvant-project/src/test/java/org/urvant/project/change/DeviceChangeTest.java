@@ -3,6 +3,7 @@ package org.urvant.project.change;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -12,13 +13,16 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
+import org.urvant.project.Conventions;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
+import org.urvant.project.OwnValues;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
@@ -109,6 +113,48 @@ class DeviceChangeTest {
                 ValueChange.set(copied.project(), "RTU2", own).device("RTU2"));
         assertThat(filled.parts())
                 .isEqualTo(ConfigurationBuilder.build(site, site.device("RTU1")).parts());
+    }
+
+    /** Columns: the device, what conventions give and from where, the setting, what two copies of the device get. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            F11  | network-address | 192.0.2.210-192.0.2.212 | network.address | 192.0.2.210 | 192.0.2.212
+            F11  | network-address | 192.0.2.211-192.0.2.212 | network.address | 192.0.2.212 |
+            M31  | bus-address     | 7-9                     | plc.bus-address | 8           | 9
+            RTU1 | display-name    | Hall {device}           | unit.name       | Hall C2     | Hall C3
+            RTU1 | display-name    | A name that is too long for {device} | unit.name |           |
+            """)
+    void conventionsGiveWhatOnlyOneDeviceMayHave(
+            String device, String word, String text, String path, String second, String third) {
+        Project site = Sites.written(PLANT, "F11", "network.address=192.0.2.211; network.gateway=192.0.2.1");
+        site = Sites.written(site, "RTU1", "unit.name=Hall");
+        site = Sites.written(
+                site,
+                "M31",
+                "@connections/plc/kind=field-bus; @connections/plc/bus=B1; @connections/plc/bus-address=7");
+        Meaning meaning = Meaning.of(word).orElseThrow();
+        Conventions old = site.conventions();
+        site = site.with(new Conventions(
+                old.names(),
+                old.addresses(),
+                Map.of(meaning, OwnValues.read(meaning, text)),
+                old.words(),
+                old.region(),
+                old.arePlacesRequired(),
+                old.expectedDifferences()));
+        Map<String, String> wanted = new LinkedHashMap<>();
+        wanted.put("C2", second);
+        wanted.put("C3", third);
+        for (Map.Entry<String, String> copy : wanted.entrySet()) {
+            DeviceChange.Copied copied = DeviceChange.copy(site, device, copy.getKey(), false);
+            site = copied.project();
+            assertThat(copied.given().get(path)).isEqualTo(copy.getValue());
+            assertThat(ValueChange.given(site, copy.getKey(), path)).isEqualTo(Optional.ofNullable(copy.getValue()));
+            assertThat(copied.open().contains(path)).isEqualTo(copy.getValue() == null);
+        }
     }
 
     @Test

@@ -64,11 +64,10 @@ class SiteSideTest {
                 yield SITE.with(new Conventions(
                         old.names(),
                         old.addresses(),
-                        old.abbreviations(),
+                        old.ownValues(),
+                        old.words(),
                         "europe",
-                        old.headings(),
                         old.arePlacesRequired(),
-                        old.studyNames(),
                         old.expectedDifferences()));
             }
             default -> throw new IllegalArgumentException(what);

@@ -44,11 +44,10 @@ class AddressMovesTest {
         return site.with(new Conventions(
                 old.names(),
                 blocks,
-                old.abbreviations(),
+                old.ownValues(),
+                old.words(),
                 old.region(),
-                old.headings(),
                 old.arePlacesRequired(),
-                old.studyNames(),
                 old.expectedDifferences()));
     }
 
