@@ -1,24 +1,32 @@
 package org.urvant.project.check;
 
+import java.math.BigDecimal;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
+import org.urvant.core.protection.FaultKind;
+import org.urvant.core.unit.Amount;
+import org.urvant.core.unit.Unit;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
+import org.urvant.project.Feeding;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.RatingMatch;
@@ -43,6 +51,7 @@ final class BayCheck {
                     if (duty.isPresent()) {
                         possible.addAll(duty.get().limits().choices());
                         there.add(sheet.value(Meaning.BREAKER_DUTY) + " " + sheet.value(Meaning.BREAKER_NUMBER));
+                        beyond(bay, device, sheet, findings);
                     }
                 }
             });
@@ -64,6 +73,56 @@ final class BayCheck {
         }
     }
 
+    private static void beyond(Bay bay, Device device, Sheet sheet, Consumer<Finding> findings) {
+        boolean serves = !String.valueOf(sheet.value(Meaning.BREAKER_DUTY)).equals(NOTHING);
+        if (serves
+                && sheet.value(Meaning.BREAKER_NUMBER) instanceof BigDecimal number
+                && number.intValue() > bay.breakers()) {
+            findings.accept(new Finding(
+                    SiteRules.BREAKER_UNKNOWN,
+                    device.name() + " " + sheet.prefix(),
+                    sheet.position(),
+                    sheet.prefix() + " serves breaker " + number + "; bay " + bay.name() + " has " + bay.breakers(),
+                    SiteRules.BREAKER_UNKNOWN.remedy()));
+        }
+    }
+
+    private static void twice(Bay bay, Consumer<Finding> findings) {
+        Set<String> names = new HashSet<>();
+        bay.devices().stream()
+                .filter(name -> !names.add(name.text()))
+                .forEach(name -> findings.accept(new Finding(
+                        GeneralRules.DUPLICATE_NAME,
+                        "bay " + bay.name(),
+                        name.position(),
+                        "device '" + name.text() + "' stands twice in bay " + bay.name(),
+                        "Take one of the two out.")));
+    }
+
+    /** A fault between two phases has 0.87 of the current of one of three, and not much more even near machines. */
+    private static void levels(Bay bay, Consumer<Finding> findings) {
+        Map<FaultKind, Entry> levels = bay.feeding().map(Feeding::levels).orElse(Map.of());
+        Optional<BigDecimal> three = current(levels.get(FaultKind.THREE_PHASE));
+        Optional<BigDecimal> two = current(levels.get(FaultKind.PHASE_PHASE));
+        if (three.isPresent() && two.isPresent() && two.get().compareTo(three.get()) > 0) {
+            findings.accept(new Finding(
+                    SiteRules.FAULT_LEVELS_UNLIKELY,
+                    "bay " + bay.name() + " feeding",
+                    levels.get(FaultKind.PHASE_PHASE).position(),
+                    "bay " + bay.name() + " has "
+                            + levels.get(FaultKind.PHASE_PHASE).text() + " between two phases and "
+                            + levels.get(FaultKind.THREE_PHASE).text() + " with three",
+                    SiteRules.FAULT_LEVELS_UNLIKELY.remedy()));
+        }
+    }
+
+    private static Optional<BigDecimal> current(@Nullable Entry entry) {
+        return Optional.ofNullable(entry)
+                .flatMap(text -> Amount.parse(text.text()))
+                .filter(amount -> amount.unit() != null)
+                .flatMap(amount -> amount.unit().convert(amount.number(), Unit.AMPERE));
+    }
+
     /** What is wrong with a bay concerns its devices; a rating that differs, the device that has another one. */
     static void check(Project project, Consumer<Finding> findings) {
         for (Bay bay : project.bays().values()) {
@@ -73,6 +132,8 @@ final class BayCheck {
                     .collect(Collectors.toUnmodifiableSet());
             Consumer<Finding> ofBay = finding -> findings.accept(finding.concerning(all));
             RatingMatch.strangers(project, bay).forEach(ofBay);
+            twice(bay, ofBay);
+            levels(bay, ofBay);
             if (bay.breakers() > 0) {
                 breakers(project, bay, ofBay);
             }

@@ -36,6 +36,11 @@ public final class SiteRules implements RuleRoom {
             "N14",
             "A bay has more breakers than its devices have signals for: one has no trip, no close command, or no position.",
             "Say with the channel's settings serves and breaker what it is for, or correct the number of the bay's breakers.");
+    public static final Rule BREAKER_UNKNOWN = ALL.warning(
+            "breaker-unknown",
+            "N14",
+            "A channel serves a breaker by a number that its bay does not have.",
+            "Correct the number at the channel, or that of the bay's breakers in site.yaml.");
     public static final Rule NAMES_ANOTHER_BAY = ALL.warning(
             "names-another-bay",
             "N10",
@@ -46,6 +51,11 @@ public final class SiteRules implements RuleRoom {
             "N87",
             "What site.yaml says of a bay's feeding cannot be: a value that is none, or bays that feed each other in a circle.",
             "Correct it as the message says.");
+    public static final Rule FAULT_LEVELS_UNLIKELY = ALL.warning(
+            "fault-levels-unlikely",
+            "N87",
+            "More current is given for a fault between two phases than for one of three; networks give some 0.87 times as much.",
+            "Look the two up again; they may be exchanged.");
     public static final Rule MARGIN_TOO_SHORT = ALL.warning(
             "margin-too-short",
             "N87",
