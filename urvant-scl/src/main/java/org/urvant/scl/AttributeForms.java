@@ -74,6 +74,12 @@ final class AttributeForms {
         FORMS.put(Tag.TAP_CHANGER, Map.of("type", Form.TAP_CHANGER));
         FORMS.put(Tag.CONDUCTING_EQUIPMENT, Map.of("type", Form.EQUIPMENT));
         FORMS.put(Tag.SUB_EQUIPMENT, Map.of("phase", Form.PHASE));
+        Map<String, Form> attribute = new HashMap<>(logical("dchg", "qchg", "dupd", "valImport"));
+        attribute.put("valKind", Form.VALUE_KIND);
+        FORMS.put(Tag.DA, attribute);
+        FORMS.put(Tag.BDA, attribute);
+        FORMS.put(Tag.DAI, attribute);
+        FORMS.put(Tag.DO, logical("transient"));
         FORMS.put(Tag.SERVER, Map.of("timeout", Form.NUMBER));
         FORMS.put(Tag.SERVICES, Map.of("nameLength", Form.COUNT));
     }
@@ -99,6 +105,7 @@ final class AttributeForms {
                 "A, B, C, N, AB, BC, CA, all or none",
                 Set.of("A", "B", "C", "N", "AB", "BC", "CA", "all", "none")::contains),
         FREQUENCY("a number of hertz", text -> text.matches("\\d{1,6}(\\.\\d{1,6})?")),
+        VALUE_KIND("Spec, Conf, RO or Set", Set.of("Spec", "Conf", "RO", "Set")::contains),
         SETTABLE("Dyn, Conf or Fix", text -> text.equals("Dyn") || text.equals("Conf") || text.equals("Fix")),
         BUFFERED(
                 "unbuffered, buffered or both",

@@ -177,6 +177,9 @@ final class IedCheck {
                     node.typeName() + " has no " + path + name);
             return;
         }
+        if (store.tag(row) == Tag.DAI) {
+            AttributeForms.element(check, ied, node.reference() + "." + path + name, row);
+        }
         int below = types.data().below(part);
         String constraint = store.attribute(part, "fc", "");
         boolean inGroup = isOfGroup || constraint.equals("SG") || constraint.equals("SE");

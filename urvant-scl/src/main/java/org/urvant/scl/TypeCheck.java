@@ -239,6 +239,7 @@ final class TypeCheck {
             }
             String name = store.attribute(part, "name");
             rule.check(check, "", name, part);
+            AttributeForms.element(check, "", name + " of " + subject(type), part);
             Integer first = names.putIfAbsent(name, part);
             if (first != null) {
                 bad.add(type);

@@ -136,6 +136,10 @@ class SclCheckTest {
             <EnumVal ord="2">blocked | <EnumVal ord="99999999999999999999">blocked | value-not-of-type | number '99999999999999999999' of 'blocked'
             numOfSGs="2"      | numOfSGs="1"                                | group-out-of-range     | a value for group 2, but T01PROT has 1
             <DA name="dirGeneral" bType="Enum" type="MF7_FaultDirectionKind" fc="ST" | <DA name="dirGeneral" bType="Enum" type="MF7_FaultDirectionKind" fc="SX" | not-in-standard | functional constraint 'SX'
+            valKind="RO" valImport="true" | valKind="Ro" valImport="true"         | attribute-malformed    | valKind of setMag of DOType NS1_ASGp is 'Ro'; expected Spec, Conf, RO or Set
+            valImport="true"  | valImport="yes"                             | attribute-malformed    | valImport of setMag
+            dchg="true"       | dchg="on"                                   | attribute-malformed    | dchg of
+            <DAI name="ctlModel"><Val>sbo | <DAI name="ctlModel" valKind="Conff"><Val>sbo | attribute-malformed | is 'Conff'; expected Spec, Conf, RO or Set
             bType="INT64"     | bType="INT63"                               | not-in-standard        | basic type 'INT63'
             <GOOSE max="2"/>  | <GOOSE max="0"/>                            | service-limit-exceeded | S01 has 1 of GOOSE and says it can hold 0
             <RptEnabled max="3"> | <RptEnabled max="3"><ClientLN iedName="F02"/><ClientLN iedName="F03"/><ClientLN iedName="T01"/> | report-clients-exceeded | has 3 instances, kept for 4 clients
