@@ -33,10 +33,11 @@ public record OwnValues(Meaning meaning, String text, long first, long last) {
      */
     public static OwnValues read(Meaning meaning, String text) {
         if (meaning == Meaning.DISPLAY_NAME) {
-            if (!text.contains(DEVICE)) {
-                throw new IllegalArgumentException(
-                        "'" + text + "' would be the name of every device; expected one with " + DEVICE
-                                + ", such as 'K1 " + DEVICE + "'");
+            String rest = text.replace(DEVICE, "");
+            if (rest.equals(text) || rest.indexOf('{') >= 0 || rest.indexOf('}') >= 0) {
+                throw new IllegalArgumentException("'" + text + "' "
+                        + (rest.equals(text) ? "would be the name of every device" : "has other braces")
+                        + "; expected a name with " + DEVICE + ", such as 'K1 " + DEVICE + "'");
             }
             return new OwnValues(meaning, text, 0, 0);
         }

@@ -48,6 +48,7 @@ class OwnValuesTest {
             bus-address     | ١-٥                     | is no range
             bus-address     | 1-99999999999           | is no range
             display-name    | the relay               | would be the name of every device
+            display-name    | {device} of {bay}       | has other braces
             """)
     void whatIsNoneIsRefused(String word, String text, String said) {
         assertThatThrownBy(() -> read(word, text))

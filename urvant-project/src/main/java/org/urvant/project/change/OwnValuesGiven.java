@@ -11,6 +11,7 @@ import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.network.Ipv4;
+import org.urvant.core.network.Station;
 import org.urvant.project.Device;
 import org.urvant.project.OwnValues;
 import org.urvant.project.Project;
@@ -45,13 +46,26 @@ final class OwnValuesGiven {
             given.values().forEach(taken::add);
             values.get()
                     .values(device)
-                    .filter(value -> !taken.contains(value))
+                    .filter(value -> !taken.contains(value)
+                            && isOfStation(values.get(), value, at.get().sheet()))
                     .filter(value ->
                             at.get().setting().read(value, at.get().sheet()).isSound())
                     .findFirst()
                     .ifPresent(value -> given.put(path, value));
         }
         return given;
+    }
+
+    /** The address of a network, or its broadcast address, is nobody's; nor is one in the subnet of another gateway. */
+    private static boolean isOfStation(OwnValues values, String value, Sheet own) {
+        return values.meaning() != Meaning.NETWORK_ADDRESS
+                || Station.of(value, text(own, Meaning.NETWORK_MASK), text(own, Meaning.NETWORK_GATEWAY))
+                        .map(station -> station.addressMistake().isEmpty() && !station.isGatewayOutside())
+                        .orElse(true);
+    }
+
+    private static String text(Sheet own, Meaning meaning) {
+        return own.entry(meaning).map(Entry::text).orElse("");
     }
 
     /** Addresses count wherever they stand: as a gateway, a peer or a clock, and in the files of a station. */

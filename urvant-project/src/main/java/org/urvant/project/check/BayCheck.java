@@ -119,7 +119,7 @@ final class BayCheck {
     private static Optional<BigDecimal> current(@Nullable Entry entry) {
         return Optional.ofNullable(entry)
                 .flatMap(text -> Amount.parse(text.text()))
-                .filter(amount -> amount.unit() != null)
+                .filter(amount -> amount.unit() != null && amount.unit().dimension() == Unit.AMPERE.dimension())
                 .flatMap(amount -> amount.unit().convert(amount.number(), Unit.AMPERE));
     }
 

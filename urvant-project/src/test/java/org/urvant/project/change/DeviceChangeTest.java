@@ -122,6 +122,8 @@ class DeviceChangeTest {
             textBlock =
                     """
             F11  | network-address | 192.0.2.210-192.0.2.212 | network.address | 192.0.2.210 | 192.0.2.212
+            F11  | network-address | 203.0.113.1-203.0.113.9 | network.address |           |
+            F11  | network-address | 192.0.1.255-192.0.2.2   | network.address | 192.0.2.2 |
             F11  | network-address | 192.0.2.211-192.0.2.212 | network.address | 192.0.2.212 |
             M31  | bus-address     | 7-9                     | plc.bus-address | 8           | 9
             RTU1 | display-name    | Hall {device}           | unit.name       | Hall C2     | Hall C3
