@@ -156,13 +156,15 @@ public final class PointListFile {
                 }
             }
             heading = first.get(at);
-            reader = ListReader.of(request, heading.cells(), heading.position());
+            reader = ListReader.of(request, heading.split().cells(), heading.position());
             first.subList(at + 1, first.size()).forEach(this::row);
         }
 
         private void row(GivenTable.Line line) {
-            reader.take(new ListReader.Row(
-                    line.cells(), line.mistakes(), width(line, heading.cells().size(), isPadded), line.position()));
+            String wrong = line.merged() != null
+                    ? line.merged()
+                    : width(line, heading.cells().size(), isPadded);
+            reader.take(new ListReader.Row(line.cells(), line.mistakes(), wrong, line.position()));
         }
 
         Read read(String form, String shownAs) {

@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
@@ -51,13 +52,22 @@ public final class GivenTable {
      * A row of cells.
      *
      * @param mistakes what is wrong with a cell, by its place from 0
+     * @param merged which of its cells are merged with others, in plain words; null when none are
      * @param position the row
      */
-    public record Line(List<String> cells, Map<Integer, String> mistakes, Position position) {
+    public record Line(List<String> cells, Map<Integer, String> mistakes, @Nullable String merged, Position position) {
         public Line {
             if (cells.size() > MOST_CELLS) {
                 throw new LimitExceededException(position, "number of cells in a row", cells.size(), MOST_CELLS);
             }
+        }
+
+        /** Returns the line; throws MalformedInputException when some of its cells are merged. */
+        public Line split() {
+            if (merged != null) {
+                throw new MalformedInputException(position, merged, SheetFile.MEND_MERGED);
+            }
+            return this;
         }
     }
 
@@ -115,9 +125,9 @@ public final class GivenTable {
                 ? "spreadsheet"
                 : "sheet '" + read.name() + "' of a spreadsheet; not read: " + String.join(", ", read.unread());
         return new GivenTable(form, !read.unread().isEmpty(), false, true, taker -> lines.stream()
-                .filter(line -> !line.isBlank() || !line.mistakes().isEmpty())
-                .forEach(line ->
-                        taker.accept(new Line(line.cells(), line.mistakes(), Position.line(shownAs, line.number())))));
+                .filter(line -> !line.isBlank() || !line.mistakes().isEmpty() || line.mistake() != null)
+                .forEach(line -> taker.accept(new Line(
+                        line.cells(), line.mistakes(), line.mistake(), Position.line(shownAs, line.number())))));
     }
 
     /**
@@ -185,7 +195,7 @@ public final class GivenTable {
                 isBlank = isBlank && cell.isBlank();
             }
             if (!isBlank) {
-                taker.accept(new Line(cells, Map.of(), Position.line(shownAs, line + skipped)));
+                taker.accept(new Line(cells, Map.of(), null, Position.line(shownAs, line + skipped)));
             }
         });
     }

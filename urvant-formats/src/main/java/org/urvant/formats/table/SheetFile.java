@@ -19,6 +19,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
@@ -58,11 +60,23 @@ final class SheetFile {
 
     private static final int MEMORY_ROWS = 200;
 
+    static final String MEND_MERGED = "Split them; each row needs its own cells.";
+
+    private static final Pattern RANGE = Pattern.compile("\\$?[A-Z]{1,3}\\$?(\\d{1,7}):\\$?[A-Z]{1,3}\\$?(\\d{1,7})");
+
+    /** Each row is held against each range. */
+    private static final int MOST_MERGED = 1_000;
+
     private SheetFile() {}
 
     /** Reads the one sheet that holds something; a table whose other sheets would be passed over is refused. */
     static List<ValueTable.TableLine> read(byte[] content, String shownAs) {
         Content first = read(content, shownAs, ValueTable.MOST_ROWS, Optional.empty());
+        for (ValueTable.TableLine line : first.lines()) {
+            if (line.mistake() != null) {
+                throw mistake(shownAs, line.mistake(), MEND_MERGED);
+            }
+        }
         for (String other : first.unread()) {
             boolean isEmpty = read(content, shownAs, ValueTable.MOST_ROWS, Optional.of(other)).lines().stream()
                     .allMatch(line -> line.isBlank() && line.mistakes().isEmpty());
@@ -161,6 +175,7 @@ final class SheetFile {
     }
 
     private static final class CellReader {
+        private final List<String> merged = new ArrayList<>();
         private final String shownAs;
         private final ReadOnlySharedStringsTable texts;
         private final StylesTable styles;
@@ -211,11 +226,11 @@ final class SheetFile {
                         }
                         case "c" -> cell(xml);
                         case "mergeCell" -> {
-                            String range = xml.getAttributeValue(null, "ref");
-                            throw mistake(
-                                    shownAs,
-                                    "cells " + range + " are merged",
-                                    "Split them; each row needs its own cells.");
+                            merged.add(String.valueOf(xml.getAttributeValue(null, "ref")));
+                            if (merged.size() > MOST_MERGED) {
+                                throw new LimitExceededException(
+                                        Position.in(shownAs), "merged cells", merged.size(), MOST_MERGED);
+                            }
                         }
                         default -> {
                             // the rest of the sheet is about how it looks
@@ -226,7 +241,22 @@ final class SheetFile {
                     lines.add(new ValueTable.TableLine(row, List.copyOf(cells), Map.copyOf(mistakes), null));
                 }
             }
+            merged.forEach(range -> hold(range, lines));
             return lines;
+        }
+
+        /** A line of merged cells cannot be told from one that lacks them; one that is a title is not looked at. */
+        private void hold(String range, List<ValueTable.TableLine> lines) {
+            Matcher rows = RANGE.matcher(range);
+            if (!rows.matches()) {
+                throw mistake(shownAs, "'" + brief(range) + "' is no range of cells", "Save it again as .xlsx.");
+            }
+            int first = Integer.parseInt(rows.group(1));
+            int last = Integer.parseInt(rows.group(2));
+            lines.replaceAll(line -> line.number() < first || line.number() > last || line.mistake() != null
+                    ? line
+                    : new ValueTable.TableLine(
+                            line.number(), line.cells(), line.mistakes(), "cells " + range + " are merged"));
         }
 
         private void cell(XMLStreamReader xml) throws XMLStreamException {

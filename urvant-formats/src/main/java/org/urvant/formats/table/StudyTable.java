@@ -86,7 +86,10 @@ public final class StudyTable {
                 }
                 return;
             }
-            boolean isWrong = false;
+            boolean isWrong = line.merged() != null;
+            if (isWrong) {
+                find(line, 0, line.merged(), SheetFile.MEND_MERGED);
+            }
             for (Map.Entry<Integer, String> mistake : line.mistakes().entrySet()) {
                 if (places.containsValue(mistake.getKey())) {
                     find(line, mistake.getKey(), mistake.getValue(), "Write the value itself into the cell.");
@@ -129,6 +132,7 @@ public final class StudyTable {
             if (!found.keySet().containsAll(List.of("device", "setting", "value"))) {
                 return;
             }
+            line.split();
             if (!twice.isEmpty()) {
                 throw new MalformedInputException(line.position(), twice, "Rename one of the two columns.");
             }

@@ -10,18 +10,21 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import org.apache.poi.ss.util.CellRangeAddress;
 import org.apache.poi.xssf.usermodel.XSSFRow;
 import org.apache.poi.xssf.usermodel.XSSFSheet;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.change.StudyRow;
 
-/** A spreadsheet with several sheets: one is read, and nothing is passed over without a word. */
-class SeveralSheetsTest {
+/** Spreadsheets as people make them, with several sheets and merged cells: nothing is passed over without a word. */
+class SheetsTest {
     private static final String STUDY = "device,stage,setting,value\nF11,I>,TMS,0.2";
 
     private static final PointListFile.How HOW = new PointListFile.How(
@@ -31,7 +34,7 @@ class SeveralSheetsTest {
     Path folder;
 
     /** Writes a spreadsheet; each sheet is given by its name and its rows. */
-    private Path book(Map<String, String> sheets) throws IOException {
+    private Path book(Map<String, String> sheets, String... merged) throws IOException {
         Path file = folder.resolve("book.xlsx");
         try (XSSFWorkbook book = new XSSFWorkbook();
                 OutputStream out = Files.newOutputStream(file)) {
@@ -43,6 +46,9 @@ class SeveralSheetsTest {
                         row.createCell(Math.max(0, row.getLastCellNum())).setCellValue(cell);
                     }
                 }
+            }
+            for (String range : merged) {
+                book.getSheetAt(0).addMergedRegion(CellRangeAddress.valueOf(range));
             }
             book.write(out);
         }
@@ -97,5 +103,50 @@ class SeveralSheetsTest {
         assertThatThrownBy(() -> ValueTable.read(file, "book.xlsx"))
                 .isInstanceOf(MalformedInputException.class)
                 .hasMessageContaining("the sheets 'values' and 'more' both hold something");
+    }
+
+    /** Columns: rows above a study, which cells are merged, what is told; nothing where the merged ones are titles. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            Study of the harbour\\nby hand\\n | A1:D1 A2:C2 |
+            Study\\n | A1:D1 A3:A4 | 3 cells A3:A4 are merged
+            ''       | A2:A3       | 2 cells A2:A3 are merged
+            ''       | C1:D1       | 1 cells C1:D1 are merged
+            Study\\n | A1:A2       | 2 cells A1:A2 are merged
+            """)
+    void mergedCellsAreTitlesOrMistakes(String above, String merged, String told) throws IOException {
+        String rows = above.replace("\\n", "\n") + STUDY + "\nF12,I>,TMS,0.3";
+        Path file = book(sheets("Feeders", rows), merged.split(" "));
+        String found;
+        int count = 0;
+        try {
+            StudyTable.Read read = study(file, null);
+            count = read.rows().size();
+            found = read.findings().stream()
+                    .map(finding -> finding.position().line() + " " + finding.message())
+                    .findFirst()
+                    .orElse(null);
+        } catch (MalformedInputException e) {
+            found = e.position().orElseThrow().line() + " " + e.getMessage();
+        }
+        assertThat(found).isEqualTo(told);
+        assertThat(count).isEqualTo(told == null ? 2 : 0);
+    }
+
+    @Test
+    void aListHasTitlesToo() throws IOException {
+        String list = "Points of the drive\nname,point\nMotor\nSpeed,input:0 int16";
+        assertThat(PointListFile.read(
+                                PointListFile.content(book(sheets("a", list), "A1:B1", "A3:B3")), "book.xlsx", HOW)
+                        .reading()
+                        .findings())
+                .singleElement()
+                .satisfies(finding -> {
+                    assertThat(finding.message()).isEqualTo("cells A3:B3 are merged");
+                    assertThat(finding.position().line()).isEqualTo(3);
+                });
     }
 }
