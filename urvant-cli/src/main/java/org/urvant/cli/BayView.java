@@ -42,6 +42,7 @@ final class BayView {
             command.say(table);
         }
     }
+
     /** Returns values by their paths in one line: {@code network.address 192.0.2.21, unit.name F12}. */
     static String pairs(Map<String, String> values) {
         return values.entrySet().stream()

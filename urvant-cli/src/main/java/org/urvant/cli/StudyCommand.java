@@ -106,7 +106,7 @@ final class StudyCommand extends ChangingCommand {
                 StudyPlan.How.on(project, Optional.ofNullable(side).flatMap(View::of), names),
                 read.findings());
         if (sheet == null && !read.part().isEmpty()) {
-            note(file + ": read was " + read.part() + "; --sheet takes another one");
+            note(file + ": " + read.part() + "; --sheet takes another one");
         }
         ValuePlan values = plan.values();
         if (!values.isSound()) {

@@ -156,7 +156,7 @@ public final class PointListFile {
                 }
             }
             heading = first.get(at);
-            reader = ListReader.of(request, heading.split().cells(), heading.position());
+            reader = ListReader.of(request, heading.unmerged().cells(), heading.position());
             first.subList(at + 1, first.size()).forEach(this::row);
         }
 

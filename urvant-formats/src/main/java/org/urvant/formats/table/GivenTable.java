@@ -63,7 +63,7 @@ public final class GivenTable {
         }
 
         /** Returns the line; throws MalformedInputException when some of its cells are merged. */
-        public Line split() {
+        public Line unmerged() {
             if (merged != null) {
                 throw new MalformedInputException(position, merged, SheetFile.MEND_MERGED);
             }

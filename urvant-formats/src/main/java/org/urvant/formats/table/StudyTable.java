@@ -60,8 +60,7 @@ public final class StudyTable {
         if (reading.places == null) {
             throw new MalformedInputException(
                     Position.in(shownAs),
-                    "no row has the headings device, setting and value"
-                            + (table.isPart() ? "; read was " + table.form() : ""),
+                    "no row has the headings device, setting and value" + (table.isPart() ? " in " + table.form() : ""),
                     (table.isPart() ? "Say which sheet is meant, or name" : "Name")
                             + " the columns so, or as studies do: relay, stage, parameter, set value, unit, side.");
         }
@@ -132,7 +131,7 @@ public final class StudyTable {
             if (!found.keySet().containsAll(List.of("device", "setting", "value"))) {
                 return;
             }
-            line.split();
+            line.unmerged();
             if (!twice.isEmpty()) {
                 throw new MalformedInputException(line.position(), twice, "Rename one of the two columns.");
             }

@@ -76,7 +76,7 @@ public final class TestTable {
 
         void take(GivenTable.Line line) {
             if (headings == null) {
-                headings = line.split().cells().stream()
+                headings = line.unmerged().cells().stream()
                         .map(cell -> cell.strip().toLowerCase(Locale.ROOT))
                         .toList();
                 List<String> missing = COLUMNS.subList(0, COLUMNS.size() - 1).stream()
@@ -90,7 +90,7 @@ public final class TestTable {
                 }
                 return;
             }
-            line.split().mistakes().forEach((column, mistake) -> {
+            line.unmerged().mistakes().forEach((column, mistake) -> {
                 throw new MalformedInputException(
                         new Position(line.position().source(), line.position().line(), column + 1),
                         mistake,

@@ -81,7 +81,7 @@ class SheetsTest {
         Path cover = book(sheets("Cover", "Setting study", "Feeders", STUDY));
         assertThatThrownBy(() -> study(cover, null))
                 .isInstanceOf(MalformedInputException.class)
-                .hasMessageContaining("read was sheet 'Cover'")
+                .hasMessageContaining("value in sheet 'Cover'")
                 .hasMessageContaining("not read: Feeders");
     }
 

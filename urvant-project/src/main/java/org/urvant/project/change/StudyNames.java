@@ -11,6 +11,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
@@ -101,7 +102,7 @@ final class StudyNames {
     /** Returns the setting that a stage and a name mean; empty when they mean none, or more than one. */
     Optional<SheetSetting> setting(StudyRow.Stage stage, String name) {
         String setting = own.getOrDefault(name, name);
-        String group = "group." + (stage.group().isEmpty() ? DeviceStage.activeGroup(sheets) : stage.group());
+        String group = group(stage);
         if (stage.name().isEmpty()) {
             return Optional.of(sheets).flatMap(all -> all.seek(setting).or(() -> all.seek(group + "." + setting)));
         }
@@ -114,6 +115,10 @@ final class StudyNames {
         return Optional.empty();
     }
 
+    private String group(StudyRow.Stage stage) {
+        return "group." + (stage.group().isEmpty() ? DeviceStage.activeGroup(sheets) : stage.group());
+    }
+
     /** What of a row means nothing, and how it can be mended. */
     record Misfit(String message, String remedy) {}
 
@@ -121,17 +126,15 @@ final class StudyNames {
     Misfit misfit(StudyRow.Stage stage, String name) {
         String device = sheets.device().name();
         int most = sheets.type().groups().most();
-        String number = stage.group().isEmpty() ? "" : stage.group();
-        if (!number.isEmpty()
-                && (!number.matches("\\d{1,2}") || Integer.parseInt(number) > most || number.equals("0"))) {
+        if (!stage.group().isEmpty()
+                && IntStream.rangeClosed(1, most).mapToObj(Integer::toString).noneMatch(stage.group()::equals)) {
             return new Misfit(
-                    device + " has no setting group '" + number + "'",
+                    device + " has no setting group '" + stage.group() + "'",
                     most == 0 ? "It has none; leave the group out." : "It has 1 to " + most + ".");
         }
-        String group = "group." + (number.isEmpty() ? DeviceStage.activeGroup(sheets) : number) + ".";
+        String group = group(stage);
         String meant = own.getOrDefault(stage.name(), stage.name());
-        for (String prefix :
-                meant.isEmpty() ? List.<String>of() : prefixes(meant, group.substring(0, group.length() - 1))) {
+        for (String prefix : meant.isEmpty() ? List.<String>of() : prefixes(meant, group)) {
             Set<String> within = settings(prefix);
             if (!within.isEmpty()) {
                 return new Misfit(
@@ -142,8 +145,8 @@ final class StudyNames {
         String words = (stage.name() + " " + name).strip();
         SortedSet<String> stages = new TreeSet<>();
         sheets.paths().stream()
-                .filter(path -> path.startsWith(group) && path.lastIndexOf('.') > group.length())
-                .forEach(path -> stages.add(path.substring(group.length(), path.lastIndexOf('.'))));
+                .filter(path -> path.startsWith(group + ".") && path.lastIndexOf('.') > group.length())
+                .forEach(path -> stages.add(path.substring(group.length() + 1, path.lastIndexOf('.'))));
         return new Misfit(
                 "'" + words + "' is no setting of " + device,
                 stage.name().isEmpty() || stages.isEmpty()

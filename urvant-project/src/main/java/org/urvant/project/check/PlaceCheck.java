@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.text.NearestName;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.ResolvedMapping;
@@ -11,15 +12,25 @@ import org.urvant.scl.SitePart;
 
 /** Holds the places that rows give against the site that the imported files describe. */
 final class PlaceCheck {
-    private final List<SitePart> sites;
+    private final Project project;
+    private @Nullable List<SitePart> sites;
     private final Map<String, Optional<Unknown>> known = new HashMap<>();
 
     /** What of a place is not there, and what could be meant. */
     record Unknown(String message, String remedy) {}
 
     PlaceCheck(Project project) {
-        this.sites =
-                project.sources().stream().flatMap(file -> file.site().stream()).toList();
+        this.project = project;
+    }
+
+    /** Files are looked into when a row has a place: most devices have none. */
+    private List<SitePart> sites() {
+        if (sites == null) {
+            sites = project.sources().stream()
+                    .flatMap(file -> file.site().stream())
+                    .toList();
+        }
+        return sites;
     }
 
     /**
@@ -28,21 +39,21 @@ final class PlaceCheck {
      */
     Optional<Unknown> unknown(ResolvedMapping resolved) {
         String place = resolved.mapping().place();
-        if (place.isEmpty() || sites.isEmpty()) {
+        if (place.isEmpty() || sites().isEmpty()) {
             return Optional.empty();
         }
         boolean mustBeKnown = resolved.attribute()
                 .filter(attribute -> attribute.node().device().ied().file().hasPlaces())
                 .isPresent();
         Optional<Unknown> found = known.computeIfAbsent(place, this::find);
-        return mustBeKnown || sites.stream().anyMatch(site -> place.startsWith(site.name() + "/"))
+        return mustBeKnown || sites().stream().anyMatch(site -> place.startsWith(site.name() + "/"))
                 ? found
                 : Optional.empty();
     }
 
     private Optional<Unknown> find(String place) {
         String within = "";
-        List<SitePart> parts = sites;
+        List<SitePart> parts = sites();
         for (String name : place.split("/", -1)) {
             List<SitePart> named =
                     parts.stream().filter(part -> part.name().equals(name)).toList();
