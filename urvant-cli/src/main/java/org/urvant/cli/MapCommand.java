@@ -77,7 +77,7 @@ final class MapCommand extends ChangingCommand {
         Project project = folder.load();
         SignalMapping mapping = plan(folder, project);
         MappingView view = new MappingView(this, deviceName);
-        view.say(mapping.proposal(), mapping.connects());
+        view.say(mapping);
         int rows = mapping.proposal().rows().size();
         if (dryRun) {
             next("the same without --dry-run");

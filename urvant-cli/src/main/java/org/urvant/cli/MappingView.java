@@ -3,11 +3,13 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Mapping;
 import org.urvant.project.Project;
+import org.urvant.project.change.SignalMapping;
 import org.urvant.project.mapping.SignalMapper;
 import org.urvant.project.mapping.Subscription;
 import org.urvant.project.mapping.Subscriptions;
@@ -23,7 +25,8 @@ final class MappingView {
         this.device = device;
     }
 
-    void say(SignalMapper.Proposal proposal, List<String> connects) {
+    void say(SignalMapping mapping) {
+        SignalMapper.Proposal proposal = mapping.proposal();
         Table table = new Table("name", "from", "source", "to", "destination", "use");
         List<Object> rows = new ArrayList<>();
         for (Mapping row : proposal.rows()) {
@@ -51,7 +54,7 @@ final class MappingView {
                     proposal.present().size()));
             return;
         }
-        connects.forEach(name -> command.say("connects " + device + " to IED " + name));
+        mapping.connects().forEach(name -> command.say(connects(mapping.after(), name)));
         if (!table.isEmpty()) {
             command.say(table);
         }
@@ -67,6 +70,15 @@ final class MappingView {
             command.note("switched off until you enable them: " + Command.count(off, "command") + " (urvant enable "
                     + device + " KEY)");
         }
+    }
+
+    private String connects(Project after, String name) {
+        Device own = after.device(device);
+        String instance = Optional.ofNullable(own.connections().get(name))
+                .flatMap(connection -> Subscriptions.instance(after, own, connection))
+                .map(given -> ", instance " + given.text() + " of its reports")
+                .orElse("");
+        return "connects " + device + " to IED " + name + instance;
     }
 
     void sayReports(Project project) {

@@ -96,7 +96,7 @@ class UrvantTest {
             pick feeder dropp x                    | 2 | Did you mean 'drop'?
             connect GW1 scada2 --kind centre       | 2 | there is no kind of connection 'centre'
             map GW1 F01CTRL/XCBR1.Poss.stVal       | 2 | Did you mean 'F01CTRL/XCBR1.Pos.stVal'?
-            map GW1 feeder                         | 2 | there is no signal 'feeder'
+            map GW1 feeder                         | 2 | A signal goes by its reference
             map GW1 F01PROT/PTRC1.Tr.q             | 0 | travels with its value
             set GW1 watchdog.tim 10                | 2 | Did you mean 'watchdog.time'?
             set GW1 watchdog.time 10000            | 3 | expected 0.5 to 60 s in steps of 0.5

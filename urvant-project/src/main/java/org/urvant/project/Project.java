@@ -214,6 +214,14 @@ public record Project(
      * @throws UnknownNameException when there is none; names the nearest
      */
     public DataAttribute signal(String reference) {
+        if (reference.indexOf('/')
+                < 0) { // what a search for a plain word finds is more than who names one signal expects
+            throw new UnknownNameException(
+                    "signal",
+                    reference,
+                    "A signal goes by its reference, such as F01CTRL/XCBR1.Pos.stVal; a query has a field, such as ied:"
+                            + iedNames().stream().findFirst().orElse("F01") + " or kind:trip.");
+        }
         return ieds().stream()
                 .flatMap(ied -> ied.attributeAt(reference).stream())
                 .findFirst()

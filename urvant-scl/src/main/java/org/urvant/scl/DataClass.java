@@ -1,8 +1,10 @@
 package org.urvant.scl;
 
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** The common data classes of IEC 61850-7-3:2010, clause 7, with their meanings. */
 public enum DataClass {
@@ -47,6 +49,11 @@ public enum DataClass {
     LPL("logical node name plate"),
     CSD("curve shape description");
 
+    /** Those of service tracking (IEC 61850-7-2:2010, 14 to 20) and of wind power plants (IEC 61400-25-2:2015, 7). */
+    static final Set<String> OF_OTHER_PARTS = Set.of(
+            "CST", "BTS", "UTS", "LTS", "OTS", "GTS", "MTS", "NTS", "STS", "CTS", "ORS", "TCS", "VSD", "SPV", "STV",
+            "ALM", "CMD", "CTE", "TMS");
+
     private static final Map<String, DataClass> BY_NAME = new HashMap<>();
 
     static {
@@ -64,6 +71,10 @@ public enum DataClass {
     /** Returns what the class stands for, in plain words. */
     public String meaning() {
         return meaning;
+    }
+
+    static Set<String> names() {
+        return Collections.unmodifiableSet(BY_NAME.keySet());
     }
 
     /** Returns the class with a name, or empty when the standard does not have it. */

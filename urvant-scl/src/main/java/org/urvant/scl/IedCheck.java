@@ -15,8 +15,9 @@ final class IedCheck {
     private final NodeTable table;
     private final MessageCheck messages;
     private final InputCheck inputs;
+    private final ReceiverCheck receivers;
     private final Map<String, Integer> cuts = new HashMap<>();
-    private final Map<String, Set<String>> clients = new HashMap<>(); // names of their nodes
+    private final Map<String, String> devices = new HashMap<>(); // names on the wire, and what has them
 
     IedCheck(SclCheck check, TypeCheck types) {
         this.check = check;
@@ -30,7 +31,8 @@ final class IedCheck {
             }
         }
         this.table = new NodeTable(check, types);
-        this.messages = new MessageCheck(check, table, names);
+        this.receivers = new ReceiverCheck(check, names);
+        this.messages = new MessageCheck(check, table, receivers);
         this.inputs = new InputCheck(check, types, table);
     }
 
@@ -64,7 +66,7 @@ final class IedCheck {
             if (check.has(device.row, "inst", name) && !devices.add(device.instance())) {
                 twice(name, device.row, "logical device", device.instance());
             }
-            NameRule.LOGICAL_DEVICE.check(check, name, device.name(), device.row);
+            named(ied, device);
             List<LogicalNode> nodes = device.nodes();
             int groups = nodes.stream()
                     .findFirst()
@@ -81,6 +83,24 @@ final class IedCheck {
         }
         ied.serviceHolders().forEach(holder -> AttributeForms.services(check, name, holder));
         messages.limits(ied);
+    }
+
+    /** Clients and messages know a logical device by its name alone, wherever in the station it is. */
+    private void named(Ied ied, LogicalDevice device) {
+        boolean isGiven = store.attribute(device.row, "ldName") != null;
+        (isGiven ? NameRule.GIVEN_DEVICE : NameRule.LOGICAL_DEVICE).check(check, ied.name(), device.name(), device.row);
+        String place = ied.name() + " " + device.instance();
+        String other = devices.putIfAbsent(device.name(), place);
+        if (other != null && !other.equals(place)) {
+            check.report(
+                    SclRules.DUPLICATE_ELEMENT,
+                    ied.name(),
+                    place,
+                    device.row,
+                    "logical device " + device.instance() + " of " + ied.name() + " has the name '" + device.name()
+                            + "', which logical device " + other.substring(other.indexOf(' ') + 1) + " of "
+                            + other.substring(0, other.indexOf(' ')) + " has too");
+        }
     }
 
     private void twice(String ied, int row, String what, String name) {
@@ -360,12 +380,7 @@ final class IedCheck {
                                     ? "99 can be told apart"
                                     : "without index a buffered block has one, for all would have one name"));
         }
-        int kept = store.child(report.row, Tag.RPT_ENABLED);
-        for (int client = kept < 0 ? -1 : store.child(kept, Tag.CLIENT_LN);
-                client >= 0;
-                client = store.next(client, Tag.CLIENT_LN)) {
-            client(ied, report, client);
-        }
+        receivers.check(ied, report);
         if (report.integrityPeriodMillis() > 0 && !report.triggersOn("period")) {
             check.report(
                     SclRules.INTEGRITY_NOT_TRIGGERED,
@@ -374,56 +389,6 @@ final class IedCheck {
                     report.row,
                     report.reference() + " has an integrity period of " + report.integrityPeriodMillis()
                             + " ms, but not the trigger 'period'");
-        }
-    }
-
-    private void client(Ied ied, ReportControl report, int row) {
-        String name = store.attribute(row, "iedName", "");
-        Ied client = check.file().ied(name).orElse(null);
-        if (client == null) {
-            if (check.kind() == FileKind.SCD) {
-                messages.receiver(ied, report, name);
-            }
-            return;
-        }
-        String point = store.attribute(row, "apRef", "");
-        if (!point.isEmpty() && client.accessPoint(point).isEmpty()) {
-            check.report(
-                    SclRules.RECEIVER_MISSING,
-                    ied.name(),
-                    report.reference(),
-                    row,
-                    report.reference() + " is kept for access point '" + point + "' of " + name
-                            + ", which has no such one" + check.hint(point, client.accessPoints()));
-        }
-        String device = store.attribute(row, "ldInst", "");
-        String node = store.attribute(row, "prefix", "")
-                + store.attribute(row, "lnClass", "")
-                + store.attribute(row, "lnInst", "");
-        if (!node.isEmpty()
-                && !device.isEmpty()
-                && !device.equals("none")) { // otherwise it stands under an access point
-            node = device + "/" + node;
-        }
-        Set<String> known = clients.get(name);
-        if (known == null) {
-            known = new HashSet<>();
-            for (LogicalNode own : client.allNodes()) {
-                known.add(own.name());
-            }
-            for (LogicalNode own : client.nodes()) {
-                known.add(own.device().instance() + "/" + own.name());
-            }
-            clients.put(name, known);
-        }
-        if (!node.isEmpty() && !known.isEmpty() && !known.contains(node)) {
-            check.report(
-                    SclRules.RECEIVER_MISSING,
-                    ied.name(),
-                    report.reference(),
-                    row,
-                    report.reference() + " is kept for " + node + " of " + name + ", which has no such node"
-                            + check.hint(node, known));
         }
     }
 }

@@ -2,13 +2,11 @@ package org.urvant.scl;
 
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
-import java.util.Set;
 import java.util.function.ToLongFunction;
 
-/** Checks what is sent: sizes of messages, receivers, and what an IED says that it can hold. */
+/** Checks what is sent: sizes of messages, and what an IED says that it can hold. */
 final class MessageCheck {
     /** What an Ethernet frame carries (IEEE 802.3). */
     private static final int FRAME = 1500;
@@ -19,40 +17,24 @@ final class MessageCheck {
     private final SclCheck check;
     private final SclStore store;
     private final NodeTable table;
-    private final Set<String> names;
+    private final ReceiverCheck receivers;
 
-    MessageCheck(SclCheck check, NodeTable table, Set<String> names) {
+    MessageCheck(SclCheck check, NodeTable table, ReceiverCheck receivers) {
         this.check = check;
         this.store = check.store();
         this.table = table;
-        this.names = names;
-    }
-
-    void receiver(Ied ied, ControlBlock block, String receiver) {
-        check.report(
-                SclRules.RECEIVER_MISSING,
-                ied.name(),
-                block.reference(),
-                block.row,
-                block.reference() + " names " + receiver + ", which is not in the file" + check.hint(receiver, names));
+        this.receivers = receivers;
     }
 
     void message(Ied ied, ControlBlock block, DataSet set) {
-        List<String> receivers = List.of();
         int perMessage = 1;
-        if (block instanceof GooseControl goose) {
+        if (block instanceof GooseControl) {
             check.has(block.row, "appID", ied.name());
-            receivers = goose.receivers();
         } else if (block instanceof SampledValueControl stream) {
             check.has(block.row, "smvID", ied.name());
-            receivers = stream.receivers();
             perMessage = (int) Math.min(1000, stream.samplesPerMessage());
         }
-        if (check.kind() == FileKind.SCD) {
-            receivers.stream()
-                    .filter(receiver -> !names.contains(receiver))
-                    .forEach(receiver -> receiver(ied, block, receiver));
-        }
+        receivers.check(ied, block);
         if (set == null || block instanceof LogControl) {
             return;
         }

@@ -6,7 +6,8 @@ package org.urvant.scl;
  */
 enum NameRule {
     IED("IED", 64, 32, true, false),
-    LOGICAL_DEVICE("logical device", 64, 32, true, true),
+    LOGICAL_DEVICE("logical device", 64, 32, true, true), // of an IED's name, which has its own rule, and an instance
+    GIVEN_DEVICE("logical device", 64, 32, true, false),
     PREFIX("prefix and instance of a logical node", 12, 7, true, true),
     DATA_SET("dataset", 32, 32, true, false),
     CONTROL_BLOCK("control block", 32, 32, true, false),

@@ -236,7 +236,7 @@ final class NetworkSectionCheck {
                     "the address of " + subject + " has no APPID");
         }
         hexadecimal(ied.name(), subject, row, "APPID", parts.get("APPID"), tag == Tag.GSE ? APPIDS : STREAM_APPIDS);
-        hexadecimal(ied.name(), subject, row, "VLAN-ID", parts.get("VLAN-ID"), new int[][] {{0, 4094}});
+        hexadecimal(ied.name(), subject, row, "VLAN-ID", parts.get("VLAN-ID"), VLANS);
         String priority = parts.get("VLAN-PRIORITY");
         if (priority != null && (priority.length() != 1 || priority.charAt(0) < '0' || priority.charAt(0) > '7')) {
             outOfRange(ied.name(), subject, row, "VLAN-PRIORITY '" + priority + "' of " + subject, "0 to 7");
@@ -283,6 +283,7 @@ final class NetworkSectionCheck {
         return false;
     }
 
+    private static final int[][] VLANS = {{0, 4094}};
     private static final int[][] APPIDS = {{0, 0x3FFF}, {0x8000, 0xBFFF}};
     private static final int[][] STREAM_APPIDS = {{0x4000, 0x7FFF}};
 
@@ -290,6 +291,7 @@ final class NetworkSectionCheck {
         if (text == null) {
             return;
         }
+        int digits = ranges == VLANS ? 3 : 4;
         boolean fits = false;
         int number = hexadecimal(text);
         for (int[] range : ranges) {
@@ -300,6 +302,21 @@ final class NetworkSectionCheck {
                     .map(range -> String.format(Locale.ROOT, "%04X to %04X", range[0], range[1]))
                     .collect(Collectors.joining(" or "));
             outOfRange(ied, subject, row, what + " '" + text + "' of " + subject, "hexadecimal " + expected);
+        } else if (text.length() != digits) {
+            check.report(
+                    SclRules.VALUE_NOT_OF_TYPE,
+                    ied,
+                    subject,
+                    row,
+                    String.format(
+                            Locale.ROOT,
+                            "%s '%s' of %s has not %d hexadecimal digits; %0" + digits + "X is %d",
+                            what,
+                            text,
+                            subject,
+                            digits,
+                            number,
+                            number));
         }
     }
 

@@ -138,7 +138,7 @@ public final class SclRules implements RuleRoom {
     public static final Rule NOT_IN_STANDARD = ALL.warning(
             "not-in-standard",
             "N19",
-            "A functional constraint, basic type or service is none that the standard knows.",
+            "A functional constraint, basic type, common data class or service is none that the standard knows.",
             "Correct it in the tool that made the file; signals of it cannot be mapped.");
     public static final Rule SERVICE_LIMIT_EXCEEDED = ALL.warning(
             "service-limit-exceeded",
@@ -188,7 +188,7 @@ public final class SclRules implements RuleRoom {
     public static final Rule RECEIVER_MISSING = ALL.warning(
             "receiver-missing",
             "N143",
-            "A control block names a receiver or client that is not in the file.",
+            "A control block names a receiver or client that is not in the file, or an access point or node that it does not have.",
             "Correct the name, or take it out.");
     public static final Rule SENDER_ABSENT = ALL.warning(
             "sender-absent",

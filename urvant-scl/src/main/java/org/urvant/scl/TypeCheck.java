@@ -99,7 +99,9 @@ final class TypeCheck {
     }
 
     private void objectType(int at) {
-        check.has(at, "cdc", "");
+        if (check.has(at, "cdc", "")) {
+            dataClass(at, store.attribute(at, "cdc"));
+        }
         Map<String, Integer> all = named(at, null, NameRule.DATA_ATTRIBUTE);
         all.values().forEach(part -> {
             if (store.tag(part) == Tag.SDO) {
@@ -118,6 +120,22 @@ final class TypeCheck {
                 }
             }
         });
+    }
+
+    /** Others than those of the standards are allowed, so only one that nearly is theirs is taken for a slip. */
+    private void dataClass(int at, String name) {
+        String hint = DataClass.of(name).isPresent() || DataClass.OF_OTHER_PARTS.contains(name)
+                ? ""
+                : check.hint(name, DataClass.names());
+        if (!hint.isEmpty()) {
+            check.report(
+                    SclRules.NOT_IN_STANDARD,
+                    "",
+                    subject(at),
+                    at,
+                    subject(at) + " is of the common data class '" + name + "', which the standards do not have"
+                            + hint);
+        }
     }
 
     private void attributeType(int at) {

@@ -95,7 +95,11 @@ final class TypeData {
                 return Data.NONE;
             }
             found |= store.tag(at) == Tag.DA && constraint.equals(store.attribute(at, "fc"));
-            array = array == 0 ? length(at) : array;
+            long elements = length(at);
+            if (step.endsWith(")") && !element(step, elements)) {
+                return Data.NONE;
+            }
+            array = array == 0 ? elements : array;
             type = below(at);
         }
         boolean within = found || type >= 0 && holds(type, constraint, 0);
@@ -107,6 +111,12 @@ final class TypeData {
                 new Size(constraint, Measure.PLAIN).of(at, found, 0),
                 new Size(constraint, Measure.COUNT).of(at, found, 0),
                 array);
+    }
+
+    /** Returns whether a step with an index, {@code phsAHar(3)}, leads to an element of its array. */
+    private static boolean element(String step, long elements) {
+        long index = Numbers.parse(step.substring(step.indexOf('(') + 1, step.length() - 1), -1);
+        return index >= 0 && (elements < 0 || index < elements);
     }
 
     /** Returns the number of elements of a part; 0 when it is no array, -1 when an attribute of the instance says it. */

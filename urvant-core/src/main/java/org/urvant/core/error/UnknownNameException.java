@@ -18,6 +18,11 @@ public final class UnknownNameException extends UrvantException {
         this(null, kind, name, known);
     }
 
+    /** Creates the exception where no name is near, and the remedy says how such names look. */
+    public UnknownNameException(String kind, String name, String remedy) {
+        super(null, "there is no " + kind + " '" + name + "'", remedy, null);
+    }
+
     /** Creates the exception for a place, such as a column of a query. */
     public UnknownNameException(@Nullable Position position, String kind, String name, Collection<String> known) {
         super(position, "there is no " + kind + " '" + name + "'", NearestName.hint(kind, name, known), null);

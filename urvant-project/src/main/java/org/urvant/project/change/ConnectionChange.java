@@ -3,6 +3,7 @@ package org.urvant.project.change;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.device.ConnectionKind;
@@ -16,6 +17,9 @@ import org.urvant.core.point.ChannelPoint;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.mapping.ReportPlan;
+import org.urvant.project.mapping.Subscription;
+import org.urvant.project.mapping.Subscriptions;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.scl.Ied;
 
@@ -123,5 +127,34 @@ public final class ConnectionChange {
             }
         }
         return new Connected(project.with(connected), connected, made);
+    }
+
+    /**
+     * Gives connections that were just made the instance of report control blocks that is free for all that is mapped over
+     * them, where it is not the one that the type has by itself.
+     */
+    static Project withFreeInstances(Project project, String deviceName, List<String> connections) {
+        Device device = project.device(deviceName);
+        for (String name : connections) {
+            Connection connection = device.connections().get(name);
+            Optional<SettingDefinition> setting = project.typeOf(device)
+                    .connection(connection.kind().text())
+                    .flatMap(kind -> kind.sheet().setting(Meaning.REPORT_INSTANCE));
+            List<Subscription> reports =
+                    Subscriptions.of(project, device, connection).subscriptions();
+            if (setting.isPresent() && !reports.isEmpty()) {
+                OptionalInt free = ReportPlan.instance(
+                        project,
+                        deviceName,
+                        project.ied(connection.ied().orElseThrow()).orElseThrow(),
+                        reports);
+                String text = free.isEmpty() ? "" : Integer.toString(free.getAsInt());
+                if (!text.isEmpty()
+                        && !text.equals(setting.get().standardValue().orElse(""))) {
+                    device = device.with(connection.with(setting.get().path(), text));
+                }
+            }
+        }
+        return project.with(device);
     }
 }

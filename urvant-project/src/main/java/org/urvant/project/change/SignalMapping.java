@@ -291,7 +291,8 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
                 connected.project(), connected.device(), receiver, wanted, request.start(), request.over());
         Project after =
                 proposal.rows().isEmpty() ? project : proposal.carriedOut(connected.project(), connected.device());
-        return new SignalMapping(after, proposal, connected.made());
+        return new SignalMapping(
+                ConnectionChange.withFreeInstances(after, deviceName, connected.made()), proposal, connected.made());
     }
 
     private static void requireSingle(Request request) {

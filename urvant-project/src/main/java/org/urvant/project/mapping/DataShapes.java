@@ -6,6 +6,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.Shape;
@@ -17,6 +20,8 @@ import org.urvant.scl.FunctionalConstraint;
 final class DataShapes {
     /** Files of edition 2003 give the control value without the service around it (IEC 61850-7-3:2003, 7.5). */
     private static final Set<String> CONTROL = Set.of("Oper.ctlVal", "ctlVal");
+
+    private static final Pattern INDEX = Pattern.compile("\\(\\d+\\)");
 
     private static final List<Row> ROWS = List.of(
             new Row(Set.of("SPS", "SPC"), Set.of("stVal"), Form.LOGICAL, Access.READ),
@@ -31,11 +36,18 @@ final class DataShapes {
                     Set.of("cVal.mag.f", "cVal.mag.i", "cVal.ang.f", "cVal.ang.i"),
                     Form.REAL,
                     Access.READ),
-            new Row(Set.of("APC"), Set.of("mxVal.f", "mxVal.i"), Form.REAL, Access.READ),
+            new Row(Set.of("APC", "BAC"), Set.of("mxVal.f", "mxVal.i"), Form.REAL, Access.READ),
+            new Row(Set.of("HMV"), harmonics("har"), Form.REAL, Access.READ),
+            new Row(
+                    Set.of("HWYE"),
+                    harmonics("phsAHar", "phsBHar", "phsCHar", "neutHar", "netHar", "resHar"),
+                    Form.REAL,
+                    Access.READ),
+            new Row(Set.of("HDEL"), harmonics("phsABHar", "phsBCHar", "phsCAHar"), Form.REAL, Access.READ),
             new Row(Set.of("SPC"), CONTROL, Form.LOGICAL, Access.COMMAND),
             new Row(Set.of("DPC"), CONTROL, Form.DOUBLE, Access.COMMAND),
             new Row(Set.of("INC", "ENC"), CONTROL, Form.WHOLE, Access.COMMAND),
-            new Row(Set.of("BSC", "ISC"), CONTROL, Form.STEP, Access.COMMAND),
+            new Row(Set.of("BSC", "ISC", "BAC"), CONTROL, Form.STEP, Access.COMMAND),
             new Row(
                     Set.of("APC"),
                     Set.of("Oper.ctlVal.f", "Oper.ctlVal.i", "ctlVal.f", "ctlVal.i"),
@@ -61,6 +73,13 @@ final class DataShapes {
 
     private record Row(Set<String> classes, Set<String> attributes, Form form, Access access) {}
 
+    /** Elements of arrays of vectors: magnitude and angle of each harmonic (IEC 61850-7-3:2010, 7.4.7 to 7.4.9). */
+    private static Set<String> harmonics(String... arrays) {
+        return Stream.of(arrays)
+                .flatMap(array -> Stream.of("mag.f", "mag.i", "ang.f", "ang.i").map(part -> array + "()." + part))
+                .collect(Collectors.toUnmodifiableSet());
+    }
+
     /** The rows by class and attribute: shapes are asked for by the hundred thousand. */
     private static final Map<String, Map<String, Row>> BY_CLASS = byClass();
 
@@ -75,7 +94,9 @@ final class DataShapes {
 
     /** Returns what an attribute is; empty when it is no value that can be mapped. */
     static Optional<Shape> of(DataAttribute attribute) {
-        Row row = BY_CLASS.getOrDefault(attribute.innerClass(), Map.of()).get(attribute.attributePath());
+        String path = attribute.attributePath();
+        String any = path.indexOf('(') < 0 ? path : INDEX.matcher(path).replaceAll("()");
+        Row row = BY_CLASS.getOrDefault(attribute.innerClass(), Map.of()).get(any);
         return row == null
                 ? Optional.empty()
                 : Optional.of(

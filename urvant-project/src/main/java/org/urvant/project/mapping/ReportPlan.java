@@ -89,7 +89,11 @@ public record ReportPlan(
                 hints);
     }
 
-    private static OptionalInt instance(Project project, String client, Ied ied, List<Subscription> blocks) {
+    /**
+     * Returns the number of the instance of some blocks of an IED that a client of the project can have in all of them: one that
+     * the file keeps for it, else the first that neither the file nor a device of the project has; empty when there is none.
+     */
+    public static OptionalInt instance(Project project, String client, Ied ied, List<Subscription> blocks) {
         Set<Integer> taken = new LinkedHashSet<>();
         for (Device device : project.devices().values()) {
             for (Connection connection : device.connections().values()) {

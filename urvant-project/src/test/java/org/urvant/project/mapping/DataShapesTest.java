@@ -33,14 +33,27 @@ class DataShapesTest {
         open(builder, "LNodeType", Map.of("id", "N", "lnClass", "LLN0"));
         leaf(builder, "DO", Map.of("name", "X", "type", "D"));
         builder.close();
-        String[] names = path.split("\\.");
+        boolean isArray = path.contains("()");
+        String[] names = path.replace("()", "").split("\\.");
         open(builder, "DOType", Map.of("id", "D", "cdc", cdc));
         leaf(
                 builder,
                 "DA",
                 names.length == 1
                         ? Map.of("name", names[0], "bType", type, "fc", constraint)
-                        : Map.of("name", names[0], "bType", "Struct", "type", "T1", "fc", constraint));
+                        : isArray
+                                ? Map.of(
+                                        "name",
+                                        names[0],
+                                        "bType",
+                                        "Struct",
+                                        "type",
+                                        "T1",
+                                        "fc",
+                                        constraint,
+                                        "count",
+                                        "3")
+                                : Map.of("name", names[0], "bType", "Struct", "type", "T1", "fc", constraint));
         builder.close();
         for (int i = 1; i < names.length; i++) {
             open(builder, "DAType", Map.of("id", "T" + i));
@@ -97,6 +110,11 @@ class DataShapesTest {
         "CMV, cVal.mag.f,         MX, FLOAT32,  36 13 35 11 34 9, input float32 ABCD",
         "CMV, cVal.ang.f,         MX, FLOAT32,  36 13 35 11 34 9, input float32 ABCD",
         "APC, mxVal.f,            MX, FLOAT32,  36 13 35 11 34 9, input float32 ABCD",
+        "BAC, mxVal.f,            MX, FLOAT32,  36 13 35 11 34 9, input float32 ABCD",
+        "BAC, Oper.ctlVal,        CO, Tcmd,     47 60, holding int16",
+        "HWYE, phsAHar().mag.f,   MX, FLOAT32,  36 13 35 11 34 9, input float32 ABCD",
+        "HDEL, phsBCHar().ang.f,  MX, FLOAT32,  36 13 35 11 34 9, input float32 ABCD",
+        "HMV, har().mag.f,        MX, FLOAT32,  36 13 35 11 34 9, input float32 ABCD",
         "SPC, Oper.ctlVal,        CO, BOOLEAN,  45 58, coil",
         "DPC, Oper.ctlVal,        CO, BOOLEAN,  46 59, coil",
         "INC, Oper.ctlVal,        CO, INT32,    49 62, holding int32 ABCD",

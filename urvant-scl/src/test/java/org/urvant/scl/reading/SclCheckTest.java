@@ -181,6 +181,14 @@ class SclCheckTest {
             <ConnectedAP iedName="M01" apName="S1"> | <ConnectedAP iedName="M01" apName="S1"/><ConnectedAP iedName="M01" apName="S1"> | duplicate-element | M01 S1 is connected to process-bus twice
             <ConnectedAP iedName="T01" apName="AP2"> | <ConnectedAP iedName="F01" apName="AP1"> | subnet-differs | T01 is on station-bus, but takes phases from M01 on process-bus
             <SettingControl numOfSGs="4" actSG="1"/> | <GSEControl name="spare" datSet="trips" appID="spare" confRev="1"/><SettingControl numOfSGs="4" actSG="1"/> | goose-unsubscribed | F01PROT/LLN0.GO.spare is taken by no other IED
+            <IEDName>F02</IEDName> | <IEDName apRef="AP7">F02</IEDName>    | receiver-missing       | F01PROT/LLN0.GO.trips_out names access point 'AP7' of F02, which has no such one. Did you mean 'AP1'?
+            <IEDName>F02</IEDName> | <IEDName ldInst="PROTX">F02</IEDName> | receiver-missing       | names PROTX/ of F02, which has no such logical device
+            <IEDName>F02</IEDName> | <IEDName ldInst="PROT" lnClass="PTUV" lnInst="9">F02</IEDName> | receiver-missing | names PROT/PTUV9 of F02, which has no such node
+            <LDevice inst="PROT" | <LDevice inst="PROT" ldName="F01CTRL"   | duplicate-element      | has the name 'F01CTRL', which logical device
+            <LDevice inst="PROT" | <LDevice inst="PROT" ldName="F02PROT"   | duplicate-element      | logical device PROT of F02 has the name 'F02PROT', which logical device PROT of F01 has too
+            <LDevice inst="PROT" | <LDevice inst="PROT" ldName="1F"        | name-not-allowed       | the name of a logical device, '1F', may have letters, digits and underscores only, a letter first
+            "VLAN-ID">00A< | "VLAN-ID">10<                                  | value-not-of-type      | VLAN-ID '10' of F01 PROT/trips_out has not 3 hexadecimal digits; 010 is 16
+            cdc="SPS" | cdc="SPSS"                                          | not-in-standard        | is of the common data class 'SPSS', which the standards do not have. Did you mean 'SPS'?
             lnClass="ITCI" lnInst="1"/> | lnClass="IHMI" lnInst="1"/>             | receiver-missing       | is kept for IHMI1 of GW1, which has no such node
             <ExtRef iedName="T01" | <ExtRef iedName=""                      | input-not-bound        | input open-section (PTRC.Tr) takes no data yet
             <LNodeType id="GW_ITCI" | <LNodeType id="GW_ITCI2" lnClass="GGIO"><DO name="Beh" type="TP4_Beh"/></LNodeType><LNodeType id="GW_ITCI" | type-unused | 1 unused: LNodeType GW_ITCI2

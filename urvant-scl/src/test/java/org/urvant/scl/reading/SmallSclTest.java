@@ -71,6 +71,8 @@ class SmallSclTest {
             doName='HA.phsAHar' daName='q'           | HA.phsAHar(0).q HA.phsAHar(1).q HA.phsAHar(2).q HA.phsAHar(3).q | -
             doName='A.phsA' daName='cVal.mag'        | A.phsA.cVal.mag.f | -
             doName='A.phsA' daName='cVal' ix='1'     | A.phsA.cVal.mag.f | ix is '1', but A.phsA.cVal of L/MHAI1 is no array and in none
+            doName='HA.phsAHar(2)' daName='q'        | HA.phsAHar(2).q | -
+            doName='HA.phsAHar(9)' daName='q'        | -                 | L/MHAI1 has no HA.phsAHar(9).q
             doName='HA.phsAHar' daName='q' ix='4'    | -                 | ix is '4'; the array of HA.phsAHar.q of L/MHAI1 has elements 0 to 3
             doName='HA.phsAHar' daName='q' ix='x'    | HA.phsAHar(0).q HA.phsAHar(1).q HA.phsAHar(2).q HA.phsAHar(3).q | ix is 'x'
             """)
