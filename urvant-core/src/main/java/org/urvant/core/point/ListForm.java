@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** How lists of a protocol's points are read: the columns that make up a point, and the stations that offer points. */
 public interface ListForm {
@@ -26,6 +27,16 @@ public interface ListForm {
      * @throws IllegalArgumentException with a message for people when the cells make no point
      */
     PlacedPoint point(Cells cells);
+
+    /**
+     * Returns whether a row says by other columns than that of the access that its point is read, written or both, such as by the
+     * codes of the functions for it; empty when it does not.
+     *
+     * @throws IllegalArgumentException with a message for people when a cell makes no sense
+     */
+    default Set<Access> access(Cells cells) {
+        return Set.of();
+    }
 
     /**
      * Returns what a point is worth when it holds some words, as they come over the line; the raw number, by each way in which the

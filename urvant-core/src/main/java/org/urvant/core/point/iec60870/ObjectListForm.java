@@ -5,6 +5,8 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.urvant.core.point.ListColumn;
 import org.urvant.core.point.ListForm;
 import org.urvant.core.point.PlacedPoint;
@@ -43,6 +45,13 @@ final class ObjectListForm implements ListForm {
                     "whether a command is selected before it is executed: yes, no, sbo, direct",
                     "select before operate, select before execute, sbo, s/e, command mode, control mode, control model"));
 
+    private static final Pattern HEXADECIMAL = Pattern.compile("0[xX][0-9a-fA-F]{1,6}");
+    private static final Pattern NUMBER = Pattern.compile("(?:TYPE|TI|T)?\\s*<?(\\d{1,3})>?");
+    private static final Pattern NAME_AND_NUMBER = Pattern.compile(
+            "([A-Z]_[A-Z]{2}_[A-Z]{2}_1)\\s*[(<\\[,;:/-]?\\s*(?:TYPE|TI|T)?\\s*<?(\\d{1,3})\\s*[)>\\]]?");
+    private static final Pattern NUMBER_AND_NAME = Pattern.compile(
+            "(?:TYPE|TI|T)?\\s*<?(\\d{1,3})>?\\s*[(<\\[,;:/-]?\\s*([A-Z]_[A-Z]{2}_[A-Z]{2}_1)\\s*[)>\\]]?");
+
     private final UnaryOperator<InformationObject> known;
 
     /** @param known returns an object as it is, or throws IllegalArgumentException when the protocol has none of its type */
@@ -75,15 +84,45 @@ final class ObjectListForm implements ListForm {
             throw new IllegalArgumentException("there is no type; expected one such as M_SP_TB_1, or its number");
         }
         String written = cells.text(ADDRESS);
-        int address = written.indexOf('.') >= 0 && InformationObject.isAddress(written)
-                ? InformationObject.address(written)
-                : cells.number(ADDRESS, InformationObject.LOWEST, InformationObject.HIGHEST);
-        InformationObject object = known.apply(InformationObject.read(type.toUpperCase(Locale.ROOT) + " " + address));
+        int address = HEXADECIMAL.matcher(written).matches()
+                ? Integer.parseInt(written.substring(2), 16)
+                : written.indexOf('.') >= 0 && InformationObject.isAddress(written)
+                        ? InformationObject.address(written)
+                        : cells.number(ADDRESS, InformationObject.LOWEST, InformationObject.HIGHEST);
+        InformationObject object = known.apply(InformationObject.read(plain(type) + " " + address));
         String given = cells.text(InformationObject.SELECT).toLowerCase(Locale.ROOT);
         if (!SELECTED.contains(given) && !DIRECT.contains(given)) {
             throw new IllegalArgumentException("the cell of '" + InformationObject.SELECT + "' holds '" + given
                     + "'; expected yes or no, select or direct");
         }
         return new InformationObject(object.type(), object.address(), InformationObject.OWN, SELECTED.contains(given));
+    }
+
+    /**
+     * Returns the name or number of a type that is written with words or signs around it, or both at once.
+     *
+     * @throws IllegalArgumentException when name and number are of different types
+     */
+    private static String plain(String type) {
+        String text = type.toUpperCase(Locale.ROOT);
+        Matcher number = NUMBER.matcher(text);
+        if (number.matches()) {
+            return number.group(1);
+        }
+        Matcher both = NAME_AND_NUMBER.matcher(text);
+        boolean isNameFirst = both.matches();
+        if (!isNameFirst) {
+            both = NUMBER_AND_NAME.matcher(text);
+            if (!both.matches()) {
+                return text;
+            }
+        }
+        String name = both.group(isNameFirst ? 1 : 2);
+        int code = Integer.parseInt(both.group(isNameFirst ? 2 : 1));
+        InformationType.of(name).filter(known -> known.code() != code).ifPresent(known -> {
+            throw new IllegalArgumentException(
+                    "the type is '" + type + "', but " + name + " has the number " + known.code());
+        });
+        return name;
     }
 }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.urvant.core.error.LimitExceededException;
@@ -179,7 +180,7 @@ public final class ListReader {
         PointSpace own = protocol();
         ListForm form = own.listForm().orElseThrow();
         PlacedPoint point = place(own, form);
-        Flow flow = flow(point);
+        Flow flow = flow(point, form.access(cells));
         Measure measure = measures.of(own.holds(point.carrier()));
         String kind = cells.text(ListColumns.KIND).toLowerCase(Locale.ROOT);
         if (!kind.isEmpty() && !request.kinds().contains(kind)) {
@@ -237,11 +238,13 @@ public final class ListReader {
         return point;
     }
 
-    private Flow flow(PlacedPoint point) {
-        boolean isReadable = point.permits(Access.READ);
+    private Flow flow(PlacedPoint point, Set<Access> said) {
         String text = cells.text(ListColumns.ACCESS);
+        if (text.isEmpty() && said.isEmpty()) {
+            return point.permits(Access.READ) ? Flow.READ : Flow.WRITE; // what may be written is said
+        }
         if (text.isEmpty()) {
-            return isReadable ? Flow.READ : Flow.WRITE; // what may be written is said
+            return said.size() > 1 ? Flow.BOTH : said.contains(Access.READ) ? Flow.READ : Flow.WRITE;
         }
         Flow flow = FLOWS.containsKey(text) ? FLOWS.get(text) : FLOWS.get(ListColumn.plain(text));
         if (flow == null) {
@@ -252,6 +255,10 @@ public final class ListReader {
                 throw new IllegalArgumentException(point.text() + " cannot be "
                         + (access == Access.READ ? "read" : "written") + "; access is '" + text + "'");
             }
+        }
+        if (flow == Flow.READ && !said.isEmpty() && !said.contains(Access.READ)) {
+            throw new IllegalArgumentException(
+                    "access is '" + text + "', and the function only writes " + point.text());
         }
         return flow;
     }

@@ -7,8 +7,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.urvant.core.point.Access;
 import org.urvant.core.point.ListColumn;
 import org.urvant.core.point.ListForm;
 import org.urvant.core.point.PlacedPoint;
@@ -64,7 +66,9 @@ final class ModbusListForm implements ListForm {
                     REGISTERS,
                     "how many registers the value takes",
                     "number of registers, no of registers, register count, reg count, quantity, quantity of registers, words,"
-                            + " number of words, word count"),
+                            + " number of words, word count, size words, size registers, size in words, size in registers,"
+                            + " length words, length registers, length in words, length in registers, register quantity,"
+                            + " registers count, count of registers, num registers, nr of registers"),
             ListColumn.of(
                     NUMBERING, "whether addresses are of the protocol, from 0, or reference numbers, from 1", ""));
 
@@ -74,24 +78,37 @@ final class ModbusListForm implements ListForm {
             Area.INPUT, "input, input register, input registers, 3x",
             Area.HOLDING, "holding, holding register, holding registers, 4x"));
 
-    /** MODBUS Application Protocol V1.1b3, 6; a digit alone could also be the first of a reference number. */
-    private static final Map<String, Area> FUNCTIONS = words(Map.of(
-            Area.COIL, "1, 01, 5, 05, 15",
-            Area.DISCRETE, "2, 02",
-            Area.INPUT, "4, 04",
-            Area.HOLDING, "3, 03, 6, 06, 16, 22, 23"));
-
     private static final Map<String, RegisterType> TYPES = words(Map.of(
-            RegisterType.INT16, "int16, s16, sint16, i16, short, signed 16, 16 bit signed, signed16",
-            RegisterType.UINT16, "uint16, u16, word, ushort, unsigned 16, 16 bit unsigned, unsigned16",
-            RegisterType.INT32, "int32, s32, sint32, i32, dint, signed 32, 32 bit signed, signed32",
-            RegisterType.UINT32, "uint32, u32, udint, dword, unsigned 32, 32 bit unsigned, unsigned32",
-            RegisterType.INT64, "int64, s64, sint64, i64, lint, signed 64, 64 bit signed, signed64",
-            RegisterType.UINT64, "uint64, u64, ulint, lword, unsigned 64, 64 bit unsigned, unsigned64",
-            RegisterType.BCD16, "bcd16, bcd 16",
-            RegisterType.BCD32, "bcd32, bcd 32",
-            RegisterType.FLOAT32, "float32, float, f32, real, single, float 32, 32 bit float, ieee 754",
-            RegisterType.FLOAT64, "float64, double, f64, lreal, float 64, 64 bit float"));
+            RegisterType.INT16,
+            "int16, s16, sint16, i16, short, signed 16, 16 bit signed, signed16",
+            RegisterType.UINT16,
+            "uint16, u16, word, ushort, unsigned 16, 16 bit unsigned, unsigned16, bitmap16, bitfield16, bitmask16, enum16",
+            RegisterType.INT32,
+            "int32, s32, sint32, i32, dint, signed 32, 32 bit signed, signed32",
+            RegisterType.UINT32,
+            "uint32, u32, udint, dword, unsigned 32, 32 bit unsigned, unsigned32, bitmap32, bitfield32, bitmask32, enum32",
+            RegisterType.INT64,
+            "int64, s64, sint64, i64, lint, signed 64, 64 bit signed, signed64",
+            RegisterType.UINT64,
+            "uint64, u64, ulint, lword, unsigned 64, 64 bit unsigned, unsigned64",
+            RegisterType.BCD16,
+            "bcd16, bcd 16",
+            RegisterType.BCD32,
+            "bcd32, bcd 32",
+            RegisterType.FLOAT32,
+            "float32, float, f32, real, single, float 32, 32 bit float, ieee 754",
+            RegisterType.FLOAT64,
+            "float64, double, f64, lreal, float 64, 64 bit float"));
+
+    /** Words that do not say how many bits, and the types that they are in one, two and four registers. */
+    private static final Map<String, List<RegisterType>> BARE = words(Map.of(
+            List.of(RegisterType.INT16, RegisterType.INT32, RegisterType.INT64),
+            "int, integer, signed, sint, signed int, signed integer",
+            List.of(RegisterType.UINT16, RegisterType.UINT32, RegisterType.UINT64),
+            "uint, unsigned, unsigned int, unsigned integer, bitmap, bit map, bitmask, bit mask, bitfield, bit field, flags,"
+                    + " enum, enumeration, hex",
+            List.of(RegisterType.BCD16, RegisterType.BCD32),
+            "bcd"));
 
     /** Words that people use for an order, by how many registers they are about; other words could mean several. */
     private static final Map<String, List<String>> ORDERS = Map.of(
@@ -192,6 +209,12 @@ final class ModbusListForm implements ListForm {
     }
 
     @Override
+    public Set<Access> access(Cells cells) {
+        String code = cells.text(FUNCTION);
+        return code.isEmpty() ? Set.of() : FunctionCodes.read(code).access();
+    }
+
+    @Override
     public Map<String, BigDecimal> decoded(PlacedPoint point, List<Integer> words) {
         ModbusPoint place = (ModbusPoint) point;
         Map<String, BigDecimal> decoded = new LinkedHashMap<>();
@@ -254,7 +277,7 @@ final class ModbusListForm implements ListForm {
                             ? "it is not said which bit of " + area.word() + " register " + address + " is meant"
                             : "it is not said what " + area.word() + " register " + address + " holds");
         }
-        RegisterType type = found(TYPES, word);
+        RegisterType type = type(word, cells);
         Matcher text = type == null ? TEXT.matcher(word.toLowerCase(Locale.ROOT)) : null;
         if (text != null && text.matches()) {
             return text(area, address, text.group(1), cells);
@@ -263,6 +286,21 @@ final class ModbusListForm implements ListForm {
             throw noType(cells.text(TYPE));
         }
         return counted(new ModbusPoint(area, address, -1, type, order(cells.text(ORDER), type)), cells);
+    }
+
+    /** Returns the type that a word names, alone or together with the number of registers; null for none. */
+    private static RegisterType type(String word, Cells cells) {
+        RegisterType type = found(TYPES, word);
+        List<RegisterType> bare = type == null ? found(BARE, word) : null;
+        if (bare == null || cells.text(REGISTERS).isEmpty()) {
+            return type;
+        }
+        int registers = cells.number(REGISTERS, 1, ModbusPoint.LONGEST_TEXT / 2);
+        return bare.stream()
+                .filter(candidate -> candidate.registers() == registers)
+                .findFirst()
+                .orElseThrow(() ->
+                        new IllegalArgumentException("there is no type '" + word + "' of " + registers + " registers"));
     }
 
     /** Either end can stand first: makers count from both. */
@@ -313,10 +351,8 @@ final class ModbusListForm implements ListForm {
 
     private static IllegalArgumentException noType(String text) {
         String plain = ListColumn.plain(text);
-        boolean isBare = List.of("int", "integer", "unsigned", "signed", "unsigned int", "uint")
-                .contains(plain);
-        String expected = isBare
-                ? ": it does not say of how many bits"
+        String expected = BARE.containsKey(plain)
+                ? ": it does not say of how many bits; say the number of registers in the column '" + REGISTERS + "'"
                 : plain.startsWith("bit")
                         ? "; a bit of a register has its number in the column 'bit', from 0, and no type"
                         : "; expected int16, uint16, int32, uint32, int64, uint64, bcd16, bcd32, float32, float64 or a text such as text20";
@@ -401,10 +437,7 @@ final class ModbusListForm implements ListForm {
             throw new IllegalArgumentException(
                     "'" + text + "' is no kind of data of Modbus; expected coil, discrete, input or holding");
         }
-        Area ofCode = code.isEmpty() ? null : found(FUNCTIONS, code);
-        if (ofCode == null && !code.isEmpty()) {
-            throw new IllegalArgumentException("'" + code + "' is no code of a function that reads or writes a point");
-        }
+        Area ofCode = code.isEmpty() ? null : FunctionCodes.read(code).area();
         if (area != null && ofCode != null && area != ofCode) {
             throw new IllegalArgumentException(
                     "function " + code + " is for " + ofCode.word() + ", and the row is about " + area.word());

@@ -300,6 +300,71 @@ class ListReaderTest {
                 .anyMatch(text -> text.contains("access 'maybe' is none of"));
     }
 
+    /** MODBUS Application Protocol V1.1b3, 6: 1 to 4 read, 5, 6, 15, 16 and 22 write, 23 does both. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                // function, access, type, registers; the point and its access, or what is said
+                "3;;int;1;holding:9 int16 READ",
+                "3/16;;float;2;holding:9 float32 ABCD BOTH",
+                "'03, 06, 16';;int;2;holding:9 int32 ABCD BOTH",
+                "6;;uint16;;holding:9 uint16 WRITE",
+                "FC05;;;;coil:9 WRITE",
+                "FC 1, FC 15;;;;coil:9 BOTH",
+                "0x10;;bitmap;1;holding:9 uint16 WRITE",
+                "23;;BCD;2;holding:9 bcd32 ABCD BOTH",
+                "04;;unsigned;4;input:9 uint64 ABCDEFGH READ",
+                "6;RW;uint16;;holding:9 uint16 BOTH",
+                "3;RW;bitmap32;;holding:9 uint32 ABCD BOTH",
+                "6;read;uint16;;!the function only writes holding:9",
+                "3 4;;uint16;;!are for holding and for input",
+                "3-6;;uint16;;!is no code of a function",
+                "7;;uint16;;!is no code of a function",
+                "3;;int;3;!there is no type 'int' of 3 registers",
+                "3;;flags;;!of how many bits; say the number of registers",
+                "3;;float;4;!says 4 registers; float32 takes 2"
+            })
+    void functionsSayTheAccessAndRegistersTheBits(
+            String function, String access, String type, String registers, String expected) {
+        ListReading reading = read(
+                "modbus",
+                Map.of(),
+                false,
+                "name|address|FC|access|type|Size (words)",
+                String.join("|", "x", "9", function, text(access), text(type), text(registers)));
+        if (expected.startsWith("!")) {
+            assertThat(reading.findings()).singleElement().asString().contains(expected.substring(1));
+        } else {
+            assertThat(reading.findings()).isEmpty();
+            ListedPoint point = point(reading, "x");
+            assertThat(point.point().text() + " " + point.flow()).isEqualTo(expected);
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "M_SP_TB_1 (30);1001;M_SP_TB_1 1001",
+                "TI 36;1002;M_ME_TF_1 1002",
+                "Type 13;0x07D1;M_ME_NC_1 2001",
+                "<45>;1.2.3;C_SC_NA_1 66051",
+                "31 - M_DP_TB_1;7;M_DP_TB_1 7",
+                "M_SP_NA_1 <30>;7;!M_SP_NA_1 has the number 1",
+                "1: M_DP_NA_1;7;!M_DP_NA_1 has the number 3",
+                "M_XX_NA_1 (30);7;!'M_XX_NA_1' is no type that Urvant maps"
+            })
+    void typesAreReadAsTablesWriteThem(String type, String address, String expected) {
+        ListReading reading = read(
+                "iec60870-5-104", Map.of("station", "12"), false, "name|TI|IOA", String.join("|", "x", type, address));
+        if (expected.startsWith("!")) {
+            assertThat(reading.findings()).singleElement().asString().contains(expected.substring(1));
+        } else {
+            assertThat(point(reading, "x").point().text()).isEqualTo(expected);
+        }
+    }
+
     @Test
     void informationObjectsOfANeighbourAreRead() {
         ListReading reading = read(
