@@ -1,10 +1,12 @@
 package org.urvant.cli;
 
+import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.Shape;
 import org.urvant.core.text.Word;
@@ -14,6 +16,7 @@ import org.urvant.project.Project;
 import org.urvant.project.TreatmentText;
 import org.urvant.project.mapping.ResolvedMapping;
 import org.urvant.project.mapping.RowSignals;
+import org.urvant.project.mapping.RowStep;
 
 /** Shows a row of a mapping: what it is made of, and what its receiver gets. */
 final class RowView {
@@ -71,7 +74,19 @@ final class RowView {
         String said = Word.of(form)
                 + (shape.range().isBounded() ? " from " + shape.range() : "")
                 + (unit.isEmpty() ? "" : " " + unit);
-        return resolved.isCommand() ? said : said + accompanied(resolved);
+        return resolved.isCommand() ? said : said + apart(resolved, unit) + accompanied(resolved);
+    }
+
+    private static String apart(ResolvedMapping resolved, String unit) {
+        String steps = RowStep.of(resolved)
+                .map(step -> ", in steps of "
+                        + step.round(new MathContext(4)).stripTrailingZeros().toPlainString()
+                        + (unit.isEmpty() ? "" : " " + unit))
+                .orElse("");
+        return steps
+                + RowStep.digits(resolved).stream()
+                        .mapToObj(digits -> ", with " + digits + " digits")
+                        .collect(Collectors.joining());
     }
 
     private static String accompanied(ResolvedMapping resolved) {

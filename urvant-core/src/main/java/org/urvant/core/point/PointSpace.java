@@ -1,5 +1,7 @@
 package org.urvant.core.point;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.Optional;
@@ -65,6 +67,20 @@ public interface PointSpace {
     /** Returns the range in which a carrier holds every whole number as it is. */
     default Interval exactWholes(String carrier) {
         return holds(carrier).range();
+    }
+
+    /**
+     * Returns the number that a carrier has for a number within what it holds: the one next to it (calculations F8). A floating
+     * point number is the one with the fewest digits that stands for the same.
+     */
+    default BigDecimal nearest(String carrier, BigDecimal number) {
+        return holds(carrier).form() == Form.REAL ? number : number.setScale(0, RoundingMode.HALF_EVEN);
+    }
+
+    /** Returns how far the numbers are apart that a carrier has; empty for floating point numbers, and for what is no number. */
+    default Optional<BigDecimal> step(String carrier) {
+        Form form = holds(carrier).form();
+        return form == Form.WHOLE || form == Form.COUNTER ? Optional.of(BigDecimal.ONE) : Optional.empty();
     }
 
     /** Returns what names points can have, whatever device they are on; the protocols at hand have addresses alone. */

@@ -137,6 +137,9 @@ public final class ConnectionChange {
         Device device = project.device(deviceName);
         for (String name : connections) {
             Connection connection = device.connections().get(name);
+            if (connection == null) {
+                continue; // nothing was mapped, so it was not made
+            }
             Optional<SettingDefinition> setting = project.typeOf(device)
                     .connection(connection.kind().text())
                     .flatMap(kind -> kind.sheet().setting(Meaning.REPORT_INSTANCE));

@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.urvant.core.evaluation.Treatment;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.PlacedPoint;
@@ -118,13 +119,31 @@ record RowFit(Report report) {
         }
     }
 
-    /** Floating point numbers round the last digits of large whole ones (calculations F8). */
-    void digits(String gives, Shape shape, Interval exact, String where) {
-        if (shape.form() != Form.REAL && exact.isBounded() && !exact.contains(shape.range())) {
+    /** Floating point numbers round the last digits of large ones (calculations F8). */
+    void digits(MappedSignal signal, Treatment treatment, Shape shape, PointSpace space, String carrier) {
+        boolean isFloating =
+                space.holds(carrier).form() == Form.REAL && space.step(carrier).isEmpty();
+        BigDecimal step = shape.form() != Form.REAL
+                ? BigDecimal.ONE
+                : isFloating
+                        ? RowStep.given(signal)
+                                .map(treatment.factor().abs()::multiply)
+                                .orElse(null)
+                        : null;
+        if (step == null) {
+            return;
+        }
+        Interval exact = space.exactWholes(carrier).multiply(Interval.of(step));
+        if (exact.isBounded() && !exact.contains(shape.range())) {
             report.take(
                     MappingRules.RESULT_ROUNDED,
-                    gives + shape.range() + "; " + where + " keeps all digits up to "
-                            + exact.high().toPlainString(),
+                    signal.reference() + " gives " + shape.range()
+                            + (step.compareTo(BigDecimal.ONE) == 0
+                                    ? ""
+                                    : " in steps of "
+                                            + step.stripTrailingZeros().toPlainString())
+                            + "; " + carrier + " keeps all digits up to "
+                            + exact.high().stripTrailingZeros().toPlainString(),
                     MappingRules.RESULT_ROUNDED.remedy());
         }
     }

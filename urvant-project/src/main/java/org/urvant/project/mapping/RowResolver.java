@@ -378,7 +378,7 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
             Shape held = space.holds(object.carrier());
             fit().range(mapped.reference() + " gives ", shape, held.range(), object.carrier());
             fit().rounding(mapped.reference() + " gives ", shape.form() == Form.REAL, held, object.carrier());
-            fit().digits(mapped.reference() + " gives ", shape, space.exactWholes(object.carrier()), object.carrier());
+            fit().digits(mapped, mapping.treatment(), shape, space, object.carrier());
         }
         return true;
     }

@@ -87,25 +87,22 @@ final class TrialValues {
     }
 
     private static SignalValue fromLine(MappedSignal.OfList listed, Shape shape, SignalValue value) {
-        if (shape.form() != Form.REAL || listed.point().measure().isPlain()) {
-            return value;
-        }
-        Shape held = listed.list().space().holds(listed.point().point().carrier());
-        BigDecimal raw = raw(listed, held, BigDecimal.valueOf((Double) value.value()));
-        return new SignalValue(listed.point().measure().value(raw).doubleValue(), value.quality(), value.time());
+        return shape.form() == Form.REAL ? worth(listed, raw(listed, value)) : value;
     }
 
-    private static BigDecimal raw(MappedSignal.OfList listed, Shape held, BigDecimal value) {
-        BigDecimal raw = value.subtract(listed.point().measure().offset())
-                .divide(listed.point().measure().factor(), 18, RoundingMode.HALF_EVEN);
-        return held.form() == Form.REAL ? raw : raw.setScale(0, RoundingMode.HALF_EVEN);
-    }
-
-    static SignalValue raw(MappedSignal.OfList receiver, SignalValue value, Shape held) {
+    /** Returns what stands in the registers of a point for a value. */
+    static SignalValue raw(MappedSignal.OfList receiver, SignalValue value) {
         if (value.value() instanceof Boolean) {
             return value;
         }
-        BigDecimal raw = raw(receiver, held, decimal(value.value()));
+        PointSpace space = receiver.list().space();
+        String carrier = receiver.point().point().carrier();
+        BigDecimal raw = space.nearest(
+                carrier,
+                decimal(value.value())
+                        .subtract(receiver.point().measure().offset())
+                        .divide(receiver.point().measure().factor(), 18, RoundingMode.HALF_EVEN));
+        Shape held = space.holds(carrier);
         return new SignalValue(
                 held.form() == Form.REAL ? (Object) raw.doubleValue() : (Object) raw.longValue(),
                 value.quality(),
@@ -148,5 +145,13 @@ final class TrialValues {
                 held.form() == Form.REAL ? (Object) number.doubleValue() : (Object) number.longValue(),
                 quality,
                 value.time());
+    }
+
+    /** Returns a value as a carrier has it: rounded to the number next to it. */
+    static SignalValue nearest(SignalValue value, PointSpace space, String carrier) {
+        return value.value() instanceof Double number
+                ? new SignalValue(
+                        space.nearest(carrier, BigDecimal.valueOf(number)).doubleValue(), value.quality(), value.time())
+                : value;
     }
 }

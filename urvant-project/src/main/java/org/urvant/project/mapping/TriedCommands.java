@@ -75,7 +75,7 @@ final class TriedCommands {
         }
         PointSpace space = listed.list().space();
         Shape held = space.holds(listed.point().point().carrier());
-        SignalValue raw = TrialValues.raw(listed, new SignalValue(number, Quality.GOOD, at), held);
+        SignalValue raw = TrialValues.raw(listed, new SignalValue(number, Quality.GOOD, at));
         if (!held.range().contains(TrialValues.decimal(raw.value()))) {
             return refused(row, given, taken.range(), at);
         }

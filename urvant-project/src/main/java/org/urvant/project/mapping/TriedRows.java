@@ -235,12 +235,13 @@ final class TriedRows implements Evaluator.Receiver {
         SignalValue value = new SignalValue(inUnit(resolved, receiver, given), new Quality(qualityBits), instant(time));
         SignalValue carried = TrialValues.carried(
                 value, receiver == null ? held : receiver.shape().orElseThrow(), TrialValues.isShort(space, carrier));
-        SignalValue onLine = receiver == null ? carried : TrialValues.raw(receiver, carried, held);
+        SignalValue onLine =
+                receiver == null ? TrialValues.nearest(carried, space, carrier) : TrialValues.raw(receiver, carried);
         received.add(new RowTrial.Received(
                 resolved.mapping(),
                 receiver == null ? resolved.object().text() : receiver.reference(),
                 space.onLine(resolved.object(), onLine),
-                receiver == null ? carried : TrialValues.worth(receiver, onLine),
+                receiver == null ? onLine : TrialValues.worth(receiver, onLine),
                 receiver == null ? resolved.unit() : receiver.unit(),
                 resolved.carriesQuality(),
                 instant(now),

@@ -149,6 +149,11 @@ class RowTrialTest {
                 "L/power | M_ME_TE_1 1 | | L/power=40000 | 32767 IV OV | 32767 | invalid overflow",
                 "L/power | M_ME_TE_1 1 | | L/power=-40000 questionable old-data | -32768 IV NT OV | -32768 | invalid overflow"
                         + " old-data",
+                "L/power | M_ME_TF_1 1 | | L/power=123456789 | 1.23456792E8 | 1.23456792E8 | good",
+                "L/current | M_ME_TF_1 1 | x * 1000000.3 | L/current=33.4 | 3.340001E7 | 3.340001E7 | good",
+                "L/power | M_ME_TD_1 1 | x | L/power=0.3 | 0.2999878 | 0.29998779296875 | good",
+                "L/power | M_ME_TD_1 1 | x | L/power=1 | 0.9999695 IV OV | 0.999969482421875 | invalid overflow",
+                "L/power | input:0 float64 ABCDEFGH | x / 3 | L/power=1 | 3FD5 5555 5555 5555 | 0.3333333333333333 | good",
                 "L/power | input:0 float32 ABCD | | L/power=20 | 41A0 0000 | 20.0 | good",
                 "L/power | input:0 float32 CDAB | | L/power=20 | 0000 41A0 | 20.0 | good",
                 "L/power | input:0 int16 | x | L/power=-2 | FFFE | -2 | good",

@@ -3,6 +3,7 @@ package org.urvant.core.point.iec60870;
 import static org.urvant.core.point.iec60870.InformationType.*;
 
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -51,6 +52,8 @@ abstract class ObjectSpace implements PointSpace {
             Form.REAL, List.of(C_SE_NC_1, C_SE_NA_1, C_SE_NB_1, C_SE_TC_1, C_SE_TA_1, C_SE_TB_1));
 
     /** From -1 to 1 - 2^-15. */
+    private static final BigDecimal FRACTIONS = BigDecimal.valueOf(1 << 15);
+
     private static final Interval NORMALISED =
             new Interval(BigDecimal.ONE.negate(), new BigDecimal("0.999969482421875"));
 
@@ -221,6 +224,26 @@ abstract class ObjectSpace implements PointSpace {
             case M_ME_NC_1, M_ME_TC_1, M_ME_TF_1, C_SE_NC_1, C_SE_TC_1 -> FLOAT_WHOLES;
             default -> holds(carrier).range();
         };
+    }
+
+    /** Short floating point numbers (7.2.6.8), and fractions of 2^15 (7.2.6.6, IEC 60870-5-101:2003). */
+    @Override
+    public BigDecimal nearest(String carrier, BigDecimal number) {
+        Shape held = holds(carrier);
+        if (held.form() != Form.REAL) {
+            return PointSpace.super.nearest(carrier, number);
+        }
+        return held.range().isBounded()
+                ? number.multiply(FRACTIONS).setScale(0, RoundingMode.HALF_EVEN).divide(FRACTIONS)
+                : new BigDecimal(Float.toString(number.floatValue()));
+    }
+
+    @Override
+    public Optional<BigDecimal> step(String carrier) {
+        Shape held = holds(carrier);
+        return held.form() == Form.REAL && held.range().isBounded()
+                ? Optional.of(BigDecimal.ONE.divide(FRACTIONS))
+                : PointSpace.super.step(carrier);
     }
 
     /** The flags of IEC 60870-5-101:2003, 7.2.6, by validity, reasons and source of IEC 61850 (calculations F47). */

@@ -156,6 +156,16 @@ public final class ModbusSpace implements PointSpace {
     }
 
     @Override
+    public BigDecimal nearest(String carrier, BigDecimal number) {
+        RegisterType type = ModbusPoint.at(carrier, 0).type();
+        return type == RegisterType.FLOAT32
+                ? new BigDecimal(Float.toString(number.floatValue()))
+                : type == RegisterType.FLOAT64
+                        ? new BigDecimal(Double.toString(number.doubleValue()))
+                        : PointSpace.super.nearest(carrier, number);
+    }
+
+    @Override
     public String onLine(PlacedPoint point, SignalValue value) {
         RegisterType type = ((ModbusPoint) point).type();
         if (((ModbusPoint) point).isField()) {
