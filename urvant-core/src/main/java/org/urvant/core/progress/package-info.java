@@ -1,4 +1,4 @@
 /**
- * How work that takes time says how far it is. Entry: Progress.
+ * How work that takes time says how far it is, and how it is done on several cores. Entry: Progress, Lanes.
  */
 package org.urvant.core.progress;

@@ -9,6 +9,7 @@ import org.urvant.core.device.Meaning.TransformerSet;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
+import org.urvant.core.progress.Lanes;
 import org.urvant.core.protection.View;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
@@ -85,8 +86,12 @@ public record TransformerChange(List<Row> rows, Map<String, Map<String, String>>
         List<Row> rows = new ArrayList<>();
         SortedMap<String, Device> changed = new TreeMap<>(project.devices());
         Map<String, Map<String, String>> ratings = new TreeMap<>();
-        for (String name : devices) {
-            TransformerStep step = TransformerStep.of(project, project.device(name), wanted, kept);
+        devices.forEach(name -> project.typeOf(project.device(name))); // types are read by one thread
+        List<TransformerStep> steps =
+                Lanes.map(devices, name -> TransformerStep.of(project, project.device(name), wanted, kept));
+        for (int i = 0; i < steps.size(); i++) {
+            String name = devices.get(i);
+            TransformerStep step = steps.get(i);
             rows.addAll(step.rows());
             changed.put(name, step.after());
             for (Bay bay : project.bays().values()) {

@@ -171,6 +171,9 @@ final class TransformerStep {
         }
     }
 
+    /** A text, and what the setting takes it for. */
+    private record Taken(String text, ReadValue read) {}
+
     /** A setting under the old and the new ratings. */
     private record Place(Sheet sheet, Sheet then, SettingDefinition setting, Sided side, Ratings old, Ratings now) {
         Unit unit() {
@@ -194,9 +197,17 @@ final class TransformerStep {
                     .flatMap(there -> now.convert(Quotient.ONE, kept, of).map(there::times));
         }
 
-        Seen seen(String text, Sheet at) {
-            Object typed = setting.read(text, at).typed();
-            return new Seen(text, in(View.PRIMARY, typed, at), in(View.SECONDARY, typed, at));
+        Seen seen(Taken taken, Sheet at) {
+            Object typed = taken.read().typed();
+            return new Seen(taken.text(), in(View.PRIMARY, typed, at), in(View.SECONDARY, typed, at));
+        }
+
+        Taken before(String text) {
+            return new Taken(text, setting.read(text, sheet));
+        }
+
+        Taken after(String text) {
+            return new Taken(text, setting.read(text, then));
         }
 
         private String in(View view, Object typed, Sheet at) {
@@ -207,11 +218,10 @@ final class TransformerStep {
     }
 
     private void follow(Place place) {
-        String text = place.sheet().text(place.setting()).orElseThrow();
-        ReadValue read = place.setting().read(text, place.sheet());
-        Optional<Sided.Written> written = place.setting().written(text);
-        if (!read.isSound() || written.isEmpty()) {
-            row(place, text, text, Outcome.OUT_OF_RANGE, place.told(read));
+        Taken before = place.before(place.sheet().text(place.setting()).orElseThrow());
+        Optional<Sided.Written> written = place.setting().written(before.text());
+        if (!before.read().isSound() || written.isEmpty()) {
+            row(place, before, place.after(before.text()), Outcome.OUT_OF_RANGE, place.told(before.read()));
             return;
         }
         Optional<Quotient> factor =
@@ -219,34 +229,35 @@ final class TransformerStep {
         if (factor.isEmpty()) {
             row(
                     place,
-                    text,
-                    text,
+                    before,
+                    place.after(before.text()),
                     Outcome.OUT_OF_RANGE,
                     place.path() + ": a rating is open, so its " + kept.title() + " is not known");
             return;
         }
         if (factor.get().compareTo(BigDecimal.ONE) == 0) {
-            ReadValue now = place.setting().read(text, place.then());
-            if (!now.isSound() || !now.typed().equals(read.typed())) {
-                settle(place, text, text, now);
+            Taken after = place.after(before.text());
+            if (!after.read().isSound()
+                    || !after.read().typed().equals(before.read().typed())) {
+                settle(place, before, after);
             }
             return;
         }
-        Optional<String> exact = scaled(written.get(), factor.get(), place.unit())
-                .filter(each -> isExact(place, each))
-                .or(() -> onKeptSide(place, written.get()));
-        String after = exact.orElseGet(() -> nearest(place, written.get()));
-        ReadValue now = place.setting().read(after, place.then());
-        if (exact.isEmpty() && now.isSound()) {
-            values.put(place.path(), after);
+        Optional<Taken> exact = scaled(written.get(), factor.get(), place.unit())
+                .map(place::after)
+                .filter(TransformerStep::isExact)
+                .or(() -> onKeptSide(place, written.get()).map(place::after));
+        Taken after = exact.orElseGet(() -> place.after(nearest(place, written.get())));
+        if (exact.isEmpty() && after.read().isSound()) {
+            values.put(place.path(), after.text());
             row(
                     place,
-                    text,
+                    before,
                     after,
                     Outcome.ROUNDED,
                     place.path() + ": its " + kept.title() + " has no end as a decimal; this is the nearest step");
         } else {
-            settle(place, text, after, now);
+            settle(place, before, after);
         }
     }
 
@@ -284,20 +295,21 @@ final class TransformerStep {
         return new Amount(place.setting().nearest(exact, place.then()).orElse(exact), place.unit()).text();
     }
 
-    private static boolean isExact(Place place, String text) {
-        ReadValue read = place.setting().read(text, place.then());
-        return read.broken() != ValueRules.VALUE_OFF_STEP && !read.isRounded();
+    private static boolean isExact(Taken taken) {
+        return taken.read().broken() != ValueRules.VALUE_OFF_STEP
+                && !taken.read().isRounded();
     }
 
-    private void settle(Place place, String before, String after, ReadValue now) {
-        if (!after.equals(before)) {
-            values.put(place.path(), after);
+    private void settle(Place place, Taken before, Taken after) {
+        if (!after.text().equals(before.text())) {
+            values.put(place.path(), after.text());
         }
+        ReadValue now = after.read();
         Outcome outcome = !now.isSound() ? Outcome.OUT_OF_RANGE : now.isRounded() ? Outcome.ROUNDED : Outcome.KEPT;
         row(place, before, after, outcome, place.told(now));
     }
 
-    private void row(Place place, String before, String after, Outcome outcome, String note) {
+    private void row(Place place, Taken before, Taken after, Outcome outcome, String note) {
         rows.add(new Row(
                 this.before.device().name(),
                 place.path(),

@@ -12,6 +12,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
+import org.urvant.core.progress.Lanes;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
@@ -78,16 +79,24 @@ public record ValuePlan(List<Row> rows, List<Finding> findings, Project after) {
             }
         }
         SortedMap<String, Device> devices = new TreeMap<>(project.devices());
-        for (Map.Entry<String, List<Wanted>> device : byDevice.entrySet()) {
-            Device old = project.device(device.getKey());
-            try {
-                devices.put(old.name(), ValueChange.changed(project, old, values(device.getValue())));
-            } catch (UrvantException together) {
-                findings.addAll(alone(project, old, device.getValue(), together));
-            }
+        for (Changed each : Lanes.map(
+                List.copyOf(byDevice.keySet()), name -> changed(project, project.device(name), byDevice.get(name)))) {
+            devices.put(each.device().name(), each.device());
+            findings.addAll(each.findings());
         }
         return new ValuePlan(
                 rows, findings, findings.isEmpty() && !byDevice.isEmpty() ? project.withDevices(devices) : project);
+    }
+
+    /** A device with its values, or as it was when they do not fit. */
+    private record Changed(Device device, List<Finding> findings) {}
+
+    private static Changed changed(Project project, Device old, List<Wanted> wanted) {
+        try {
+            return new Changed(ValueChange.changed(project, old, values(wanted)), List.of());
+        } catch (UrvantException together) {
+            return new Changed(old, alone(project, old, wanted, together));
+        }
     }
 
     /** Returns whether every value fits. */
