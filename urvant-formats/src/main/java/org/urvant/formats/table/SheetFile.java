@@ -64,6 +64,12 @@ final class SheetFile {
 
     private static final Pattern RANGE = Pattern.compile("\\$?[A-Z]{1,3}\\$?(\\d{1,7}):\\$?[A-Z]{1,3}\\$?(\\d{1,7})");
 
+    /** What a number format shows as it is: quoted, behind a backslash, and colours and conditions in brackets. */
+    private static final Pattern LITERAL = Pattern.compile("\"[^\"]*\"|\\\\.|\\[[^\\]]*]|_.");
+
+    /** A comma behind the last digit divides by a thousand (ISO/IEC 29500-1:2016, 18.8.31). */
+    private static final Pattern THOUSANDS = Pattern.compile("[0#?],+(?![0#?,])");
+
     /** Each row is held against each range. */
     private static final int MOST_MERGED = 1_000;
 
@@ -304,7 +310,7 @@ final class SheetFile {
                 return text.equals("1") ? "yes" : "no";
             } else if ((type == null || "n".equals(type)) && !text.isEmpty()) {
                 if (text.matches(NUMBER)) {
-                    return number(text);
+                    return shown(column, at, style, number(text));
                 }
                 mistakes.put(
                         column,
@@ -319,11 +325,28 @@ final class SheetFile {
             return exact.signum() == 0 ? "0" : exact.toPlainString();
         }
 
-        private boolean isDate(String style) {
-            if (style == null || styles == null) {
-                return false;
+        /** A format that shows another number than the cell holds: a percentage is what is shown, thousands are refused. */
+        private String shown(int column, String at, String style, String number) {
+            XSSFCellStyle found = style(style);
+            String format = found == null || found.getDataFormatString() == null ? "" : found.getDataFormatString();
+            String plain = LITERAL.matcher(format).replaceAll("");
+            if (THOUSANDS.matcher(plain).find()) {
+                mistakes.put(column, "cell " + at + " holds " + number + ", and its format shows thousands of it");
             }
-            XSSFCellStyle found = styles.getStyleAt(Integer.parseInt(style));
+            return plain.indexOf('%') < 0
+                    ? number
+                    : new BigDecimal(number)
+                                    .movePointRight(2)
+                                    .stripTrailingZeros()
+                                    .toPlainString() + " %";
+        }
+
+        private XSSFCellStyle style(String style) {
+            return style == null || styles == null ? null : styles.getStyleAt(Integer.parseInt(style));
+        }
+
+        private boolean isDate(String style) {
+            XSSFCellStyle found = style(style);
             return found != null && DateUtil.isADateFormat(found.getDataFormat(), found.getDataFormatString());
         }
     }

@@ -76,6 +76,7 @@ class StudyTest {
             Relay;Element;Parameter;Set value;Units\\nF11;I>;Set current;1,25;A sec | '' | '' | F11 group.1.overcurrent.1.pick-up | 1.25 A | ''
             sep=;\\nTag;Stage;Setting;Value\\nFeeder F11;I>>;pickup;8,004 A | secondary | '' | F11 group.1.overcurrent.2.pick-up | 8 A | is 8.004 A; the device holds 8 A
             A study\\n\\ndevice,stage,setting,value,unit\\nf11,Overcurrent 2,Set current,501,A (prim) | '' | '' | F11 group.1.overcurrent.2.pick-up | 501 A primary | which is 1.2525 A; the device holds 1.25 A
+            device;stage;setting;value;unit\\nF11;thermal;alarm level;75 %;% | '' | '' | F11 group.1.thermal.alarm-level | 75 % | ''
             device;stage;setting;value\\nF11;I>;pick-up;1,2 A sec | '' | '' | F11 group.1.overcurrent.1.pick-up | 1.2 A | ''
             device,stage,setting,value\\nF11,I>,pick-up,0.48kA (pri.) | '' | '' | F11 group.1.overcurrent.1.pick-up | 0.48 kA primary | ''
             device,stage,setting,value\\nK1 Harbour,IN>,Time,0.3 s | '' | '' | F12 group.1.earth-fault.1.delay | 0.3 s | ''
@@ -233,7 +234,7 @@ class StudyTest {
             device,stage,setting,value,unit\\nF11,I>>,Time,50,             | ''      | study.csv:2 | group.1.overcurrent.2.delay is 50 without a unit
             device,stage,setting,value,side\\nF11,I>,pick-up,1.2,sec       | ''      | study.csv:2 | is 1.2 without a unit
             device,stage,setting,value\\nF11,voltage 1,level,80         | primary | study.csv:2 | is 80 without a unit
-            device,stage,setting,value,unit\\nF11,I>,pick-up,1.2 A,A      | primary | study.csv:2 | 1.2 A A
+            device,stage,setting,value,unit\\nF11,I>,pick-up,1.2 A,kA     | primary | study.csv:2 | 1.2 A kA
             device,stage,setting,value\\nF11,I>,pick-up,1.25 In           | primary | study.csv:2 | 1.25 In
             device,stage,setting,value\\nF11,I>,TMS,NaN                  | ''      | study.csv:2 | 'NaN'
             device,stage,setting,value\\nF11,I>,TMS,0                    | ''      | study.csv:2 | is 0; expected 0.05 to 15

@@ -75,6 +75,35 @@ class ValueTableTest {
         assertThat(read.rows().get(1).position()).hasToString("v.xlsx:3");
     }
 
+    /** ISO/IEC 29500-1:2016, 18.8.31: a per cent sign multiplies what is shown by 100, a comma at the end divides it by 1,000. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "0.75 | 0%              | 75 %",
+                "0.125 | 0.0%;[Red]-0.0% | 12.5 %",
+                "75   | 0\"%\"         | 75",
+                "75   | 0\\%          | 75",
+                "1234.5 | #,##0.0       | 1234.5",
+                "1234.5 | #,##0.0,      | !cell C2 holds 1234.5, and its format shows thousands of it",
+                "1.2  | [<10]0.0\" A\";0 | 1.2"
+            })
+    void aFormatThatShowsAnotherNumberIsHeeded(double held, String format, String expected) throws IOException {
+        Consumer<XSSFSheet> filled = sheet -> {
+            CellStyle style = sheet.getWorkbook().createCellStyle();
+            style.setDataFormat(sheet.getWorkbook().createDataFormat().getFormat(format));
+            sheet.getRow(1).createCell(2).setCellValue(held);
+            sheet.getRow(1).getCell(2).setCellStyle(style);
+        };
+        if (expected.startsWith("!")) {
+            assertThat(mistake(filled)).isEqualTo(expected.substring(1));
+        } else {
+            assertThat(ValueTable.read(sheet("v.xlsx", filled), "v.xlsx").rows())
+                    .extracting(ValuePlan.Wanted::text)
+                    .containsExactly(expected);
+        }
+    }
+
     @Test
     void whatASpreadsheetMadeOfAValueIsTold() throws IOException {
         assertThat(mistake(sheet -> sheet.getRow(1).createCell(2).setCellFormula("A1&B1")))

@@ -223,7 +223,9 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
                 return held(row, at, text, read);
             }
             Matcher within = WITH_UNIT.matcher(row.value().strip());
-            boolean isWithin = row.unit().isBlank() && within.matches();
+            boolean isWithin = within.matches()
+                    && (row.unit().isBlank()
+                            || within.group(2).strip().equals(row.unit().strip()));
             String number = isWithin ? within.group(1) : row.value().strip();
             String said = isWithin ? within.group(2) : row.unit();
             Matcher side = SIDE.matcher(said);
