@@ -3,14 +3,20 @@ package org.urvant.formats.table;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
 import org.urvant.core.point.ListColumn;
+import org.urvant.core.text.DecimalSign;
 import org.urvant.file.SafeFile;
 import org.urvant.project.change.StudyRow;
 
@@ -31,6 +37,8 @@ public final class StudyTable {
 
     private static final long MOST_BYTES = 50_000_000;
     private static final int FIRST_ROWS = 20;
+    private static final Pattern NUMBER = Pattern.compile("([+-]?\\d+[.,]\\d+)(\\s*[^\\d,.].*)?");
+    private static final String ONE_MEANING = "Write the number so that it can mean one thing.";
 
     private StudyTable() {}
 
@@ -57,6 +65,7 @@ public final class StudyTable {
         GivenTable table = GivenTable.read(SafeFile.read(file, MOST_BYTES), shownAs, sheet);
         Reading reading = new Reading(table.mayHaveDecimalComma());
         table.forEach(reading::take);
+        reading.settle();
         if (reading.places == null) {
             throw new MalformedInputException(
                     Position.in(shownAs),
@@ -68,14 +77,15 @@ public final class StudyTable {
     }
 
     private static final class Reading {
-        private final boolean mayHaveDecimalComma;
+        private final DecimalSign sign;
+        private final Map<StudyRow, String> doubts = new LinkedHashMap<>();
         private final List<StudyRow> rows = new ArrayList<>();
         private final List<Finding> findings = new ArrayList<>();
         private Map<String, Integer> places;
         private int seen;
 
         Reading(boolean mayHaveDecimalComma) {
-            this.mayHaveDecimalComma = mayHaveDecimalComma;
+            this.sign = new DecimalSign(mayHaveDecimalComma);
         }
 
         void take(GivenTable.Line line) {
@@ -104,14 +114,23 @@ public final class StudyTable {
                     return;
                 }
             }
-            rows.add(new StudyRow(
+            Optional<String> value = decimal(line, cell(line, "value"));
+            if (value.isEmpty()) {
+                return;
+            }
+            StudyRow row = new StudyRow(
                     cell(line, "device"),
                     new StudyRow.Stage(cell(line, "stage"), cell(line, "group")),
                     cell(line, "setting"),
-                    decimal(cell(line, "value")),
+                    value.get(),
                     cell(line, "unit"),
                     cell(line, "side"),
-                    line.position()));
+                    line.position());
+            rows.add(row);
+            Matcher number = NUMBER.matcher(cell(line, "value"));
+            if (number.matches() && sign.isLikeThousands(number.group(1))) {
+                doubts.put(row, number.group(1));
+            }
         }
 
         private void headings(GivenTable.Line line) {
@@ -145,10 +164,29 @@ public final class StudyTable {
                     : line.cells().get(place).strip();
         }
 
-        private String decimal(String value) {
-            return mayHaveDecimalComma && value.matches("-?\\d+,\\d+(\\s*[^\\d,.].*)?")
-                    ? value.replaceFirst(",", ".")
-                    : value;
+        /** Returns a value with a point before its fraction; empty, with a finding, when it could mean two things. */
+        private Optional<String> decimal(GivenTable.Line line, String value) {
+            Matcher number = NUMBER.matcher(value);
+            if (!number.matches()) {
+                return Optional.of(value);
+            }
+            try {
+                String rest = number.group(2);
+                return Optional.of(sign.plain(number.group(1)) + (rest == null ? "" : rest));
+            } catch (IllegalArgumentException e) {
+                find(line, places.get("value"), "the value is '" + value + "'; " + e.getMessage(), ONE_MEANING);
+                return Optional.empty();
+            }
+        }
+
+        /** Takes away the rows whose numbers could mean two things, as all rows together show. */
+        void settle() {
+            Set<StudyRow> unsure = new HashSet<>();
+            doubts.forEach((row, number) -> sign.doubt(number).ifPresent(message -> {
+                unsure.add(row);
+                findings.add(new Finding(GeneralRules.FILE_MALFORMED, "study", row.position(), message, ONE_MEANING));
+            }));
+            rows.removeIf(unsure::contains);
         }
 
         private void find(GivenTable.Line line, int column, String message, String remedy) {

@@ -234,6 +234,9 @@ class StudyTest {
             device,stage,setting,value,unit\\nF11,I>>,Time,50,             | ''      | study.csv:2 | group.1.overcurrent.2.delay is 50 without a unit
             device,stage,setting,value,side\\nF11,I>,pick-up,1.2,sec       | ''      | study.csv:2 | is 1.2 without a unit
             device,stage,setting,value\\nF11,voltage 1,level,80         | primary | study.csv:2 | is 80 without a unit
+            device;stage;setting;value\\nF11;I>;TMS;1.250\\nF11;I>;pick-up;0,9 kA prim | '' | study.csv:2 | '1.250' can be 1250 or 1,250
+            device;stage;setting;value\\nF11;I>;TMS;1.250               | ''      | study.csv:2 | no other number of the table shows which sign
+            device,stage,setting,value\\nF11,I>,pick-up,\"1,200 A prim\"  | ''      | study.csv:2 | in this table a comma is no decimal sign
             device,stage,setting,value,unit\\nF11,I>,pick-up,1.2 A,kA     | primary | study.csv:2 | 1.2 A kA
             device,stage,setting,value\\nF11,I>,pick-up,1.25 In           | primary | study.csv:2 | 1.25 In
             device,stage,setting,value\\nF11,I>,TMS,NaN                  | ''      | study.csv:2 | 'NaN'

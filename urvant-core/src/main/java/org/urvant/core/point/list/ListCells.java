@@ -2,11 +2,14 @@ package org.urvant.core.point.list;
 
 import java.math.BigDecimal;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Pattern;
 import org.urvant.core.point.ListForm;
+import org.urvant.core.text.DecimalSign;
 
 /** The cells of one row after the other, by the words of their columns. */
 final class ListCells implements ListForm.Cells {
@@ -31,12 +34,17 @@ final class ListCells implements ListForm.Cells {
     private ListReader.Row row;
     /** Its cells without blanks around them. */
     private String[] texts = {};
-    /** The sign before fractions, once one was seen. */
-    private char decimalSign;
+
+    private final DecimalSign sign;
+    /** Numbers of the table that may have a point between thousands, and the one of this row. */
+    private final Set<String> doubtful = new HashSet<>();
+
+    private String doubt;
 
     ListCells(ListRequest request, ListColumns headings) {
         this.request = request;
         this.headings = headings;
+        this.sign = new DecimalSign(request.mayHaveDecimalComma());
         this.known = List.copyOf(headings.found());
         this.places = known.stream().mapToInt(headings::place).toArray();
     }
@@ -44,6 +52,7 @@ final class ListCells implements ListForm.Cells {
     /** Goes on to the next row. */
     void take(ListReader.Row next) {
         row = next;
+        doubt = null;
         int size = next.cells().size();
         if (texts.length != size) {
             texts = new String[size];
@@ -105,7 +114,23 @@ final class ListCells implements ListForm.Cells {
             return Optional.empty();
         }
         BigDecimal read = numbers.get(text);
-        return Optional.of(read == null ? decimal(column, text) : read);
+        if (read == null) {
+            read = decimal(column, text);
+        }
+        if (!doubtful.isEmpty() && doubtful.contains(text)) {
+            doubt = text;
+        }
+        return Optional.of(read);
+    }
+
+    /** Returns a number of the row that may have a point between thousands; empty when there is none. */
+    Optional<String> doubt() {
+        return Optional.ofNullable(doubt);
+    }
+
+    /** Returns what is to be said of such a number, when all rows are read; empty when others show what it means. */
+    Optional<String> doubt(String number) {
+        return sign.doubt(number);
     }
 
     private BigDecimal decimal(String column, String text) {
@@ -113,29 +138,21 @@ final class ListCells implements ListForm.Cells {
             throw new IllegalArgumentException(
                     "the cell of '" + column + "' holds '" + brief(text) + "', which is no number");
         }
-        int sign = Math.max(text.indexOf('.'), text.indexOf(','));
-        if (sign >= 0) {
-            requireOneSign(column, text, text.charAt(sign));
+        String plain;
+        try {
+            plain = sign.plain(text);
+        } catch (IllegalArgumentException e) {
+            throw new IllegalArgumentException(
+                    "the cell of '" + column + "' holds '" + text + "'; " + e.getMessage(), e);
         }
-        BigDecimal number = new BigDecimal(text.replace(',', '.'));
+        if (sign.isLikeThousands(text)) {
+            doubtful.add(text);
+        }
+        BigDecimal number = new BigDecimal(plain);
         if (numbers.size() < MOST_KEPT) {
             numbers.put(text, number);
         }
         return number;
-    }
-
-    /** A comma can stand between thousands as well, so it counts only where points do not. */
-    private void requireOneSign(String column, String text, char sign) {
-        if (sign == ',' && !request.mayHaveDecimalComma()) {
-            throw new IllegalArgumentException(
-                    "the cell of '" + column + "' holds '" + text + "'; in this list a comma is no decimal sign");
-        }
-        if (decimalSign != 0 && decimalSign != sign) {
-            throw new IllegalArgumentException(
-                    "the cell of '" + column + "' holds '" + text + "'; other numbers of the list have '" + decimalSign
-                            + "' before their fractions, so this one could mean two things");
-        }
-        decimalSign = sign;
     }
 
     @Override

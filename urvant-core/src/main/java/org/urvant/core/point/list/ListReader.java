@@ -41,6 +41,7 @@ public final class ListReader {
     private final PointKeys keys = new PointKeys();
     private final PointOverlaps laid;
     private final BitSet doubled = new BitSet();
+    private final List<Doubt> doubts = new ArrayList<>();
     private final Map<String, PointSpace> protocols = new HashMap<>();
     private final Map<Position, String> examples = new HashMap<>();
     private final ListCells cells;
@@ -59,6 +60,9 @@ public final class ListReader {
      * @param position the row
      */
     public record Row(List<String> cells, Map<Integer, String> mistakes, String mistake, Position position) {}
+
+    /** A row that is sound only if others show that a point stands before fractions. */
+    private record Doubt(int point, String number, String subject, Position position) {}
 
     private ListReader(ListRequest request, ListColumns columns) {
         this.request = request;
@@ -116,6 +120,10 @@ public final class ListReader {
 
     /** Returns what was read, when all rows were taken. */
     public ListReading reading() {
+        doubts.forEach(each -> cells.doubt(each.number).ifPresent(message -> {
+            report(ListRules.ROW_MALFORMED, each.subject, each.position, message);
+            doubled.set(each.point);
+        }));
         overlaps.forEach(each -> report(findings, each.rule(), each.subject(), each.position(), each.message()));
         if (untold > 0) {
             findings.add(new Finding(
@@ -162,6 +170,7 @@ public final class ListReader {
             ListedPoint point = point();
             keys.add(point, !cells.text(ListColumns.KEY).isEmpty());
             doubled.set(points.size(), !laid.add(point));
+            cells.doubt().ifPresent(number -> doubts.add(new Doubt(points.size(), number, subject(), next.position())));
             points.add(point);
         } catch (IllegalArgumentException e) {
             report(ListRules.ROW_MALFORMED, subject(), next.position(), e.getMessage());

@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -185,6 +186,42 @@ class ListReaderTest {
             assertThat(point(reading, "x").measure().value(BigDecimal.valueOf(200)))
                     .isEqualByComparingTo(expected);
         }
+    }
+
+    /** A point between thousands and one before a fraction look alike, where a comma could be the decimal sign. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                // greatest values of two points, comma allowed; those that are read, what is said
+                "1.200;300;true;300;can be 1200 or 1,200",
+                "1.200;0.5;true;1.2 0.5;",
+                "1.200;2.50;true;1.2 2.5;",
+                "1.200;0,5;true;0.5;other numbers of the table have ','",
+                "1.200;300;false;1.2 300;",
+                "1,200;300;true;1.2 300;",
+                "1.200;3.000;true;'';no other number",
+                "12.5;0,5;true;12.5;other numbers of the table have '.'"
+            })
+    void aPointMayStandBetweenThousands(String one, String other, boolean comma, String read, String said) {
+        ListReading reading = read(
+                "modbus",
+                Map.of("area", "holding", "type", "int16", "least", "0"),
+                comma,
+                "name|address|max",
+                "a|1|" + one,
+                "b|2|" + other);
+        assertThat(reading.list().orElseThrow().points().values().stream()
+                        .map(point -> point.measure()
+                                .range()
+                                .high()
+                                .stripTrailingZeros()
+                                .toPlainString())
+                        .collect(Collectors.joining(" ")))
+                .isEqualTo(read);
+        assertThat(reading.findings().isEmpty()).isEqualTo(said == null);
+        assertThat(reading.findings())
+                .allSatisfy(finding -> assertThat(finding.message()).contains(said));
     }
 
     @ParameterizedTest
