@@ -137,7 +137,7 @@ final class StageReader {
                 new StageDefinition.Times(tripClass, multiplier, delay, reset, resetDelay),
                 bound("reference", null),
                 bound("least-time", Dimension.TIME),
-                bound("flat-from", null),
+                Words.within(fields, "flat-from", bound("flat-from", null), "1", "1000"),
                 points(possible));
     }
 

@@ -54,7 +54,7 @@ final class SupervisionReader {
                 when,
                 new SupervisionDefinition.Levels(
                         bound("threshold", wanted),
-                        bound("share", null),
+                        Words.within(fields, "share", bound("share", null), "0", "1"),
                         bound("factor", null),
                         bound("current", Dimension.CURRENT)),
                 blocks());

@@ -31,8 +31,8 @@ final class TableReader {
         SortedMap<String, TableDefinition> tables = new TreeMap<>();
         Words.named(fields, "tables").forEach((name, reader) -> {
             SheetReader.Sheet row = SheetReader.read(Meaning.Place.ROW, reader, outer, known, Map.of(), List.of());
-            Bound least = Words.bound(reader, "least", outer);
-            Bound most = Words.bound(reader, "most", outer);
+            Bound least = Words.count(reader, "least", outer);
+            Bound most = Words.count(reader, "most", outer);
             if (SheetReader.isAbove(least, most)) {
                 reader.report(reader.at("least"), "least " + least + " is above most " + most, "Exchange the two.");
             }
@@ -96,7 +96,7 @@ final class TableReader {
                     new TableDefinition(
                             name,
                             reader.required("meaning", "").text(),
-                            new TableDefinition.RowCount(null, Words.bound(reader, "most", outer), false),
+                            new TableDefinition.RowCount(null, Words.count(reader, "most", outer), false),
                             row.definition(),
                             new TableDefinition.RowSense(
                                     Optional.empty(), Optional.of(new SubBus(supply, classes)), Optional.empty()),

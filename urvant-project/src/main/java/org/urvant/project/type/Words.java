@@ -114,7 +114,9 @@ final class Words {
     static List<String> distinct(FieldReader fields, String key) {
         List<String> texts = new ArrayList<>();
         for (Entry entry : fields.texts(key)) {
-            if (texts.contains(entry.text())) {
+            if (entry.text().isBlank()) {
+                fields.report(entry.position(), "one of the " + key + " is empty", "Give it, or take it out.");
+            } else if (texts.contains(entry.text())) {
                 fields.report(entry.position(), "'" + entry.text() + "' stands there twice", "Remove one of the two.");
             }
             texts.add(entry.text());
@@ -168,6 +170,25 @@ final class Words {
                 : expression(fields, entry.get(), names, Type.Kind.NUMBER)
                         .map(expression -> new Bound(null, expression))
                         .orElse(null);
+    }
+
+    /** Returns a limit for a number of rows: a count, or an expression. */
+    static Bound count(FieldReader fields, String key, Names names) {
+        Bound bound = bound(fields, key, names);
+        if (bound != null && bound.fixed() != null) {
+            fields.text(key).ifPresent(entry -> whole(fields, entry));
+        }
+        return bound;
+    }
+
+    /** Reports a limit that is a number below or above what makes sense. */
+    static Bound within(FieldReader fields, String key, Bound bound, String least, String most) {
+        BigDecimal number = bound == null ? null : bound.fixed();
+        if (number != null
+                && (number.compareTo(new BigDecimal(least)) < 0 || number.compareTo(new BigDecimal(most)) > 0)) {
+            fields.report(fields.at(key), "'" + key + "' is " + number, "Give " + least + " to " + most + ".");
+        }
+        return bound;
     }
 
     static Applicability condition(FieldReader fields, Names names) {

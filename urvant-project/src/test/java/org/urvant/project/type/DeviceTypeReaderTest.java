@@ -62,6 +62,7 @@ class DeviceTypeReaderTest {
             zones: {far: {shape: polygon, reach: 6, resistance-phase: 8, resistance-earth: 9, line-resistance: 1, line-reactance: 7, meaning: far}}
             functions:
               heating: {when: heat.on, needs: {AI: pt100}, meaning: heating}
+            supervisions: {even: {kind: current-balance, threshold: 1, share: 0.5, meaning: even}}
             ports: {LAN: Ethernet}
             connections:
               plant: {protocol: modbus, role: server, ports: [LAN], meaning: plant}
@@ -104,6 +105,10 @@ class DeviceTypeReaderTest {
             quoteCharacter = '`',
             textBlock =
                     """
+            choices: [off, on]      | choices: [off, ""] | one of the choices is empty
+                most: 4 | most: -4 | '-4' is no count
+            course: definite, delay: 1 | course: definite, flat-from: -20, delay: 1 | 'flat-from' is -20
+            share: 0.5              | share: 1.5            | 'share' is 1.5
             unit: °C, least: 5, most: 30 | unit: °C, least: 5, most: heat.to | settings depend on each other in a circle: heat.limit → heat.to → heat.limit
             {kind: reference, refers-to: AI, optional: yes | {kind: reference, refers-to: AI, default: AI9 | the default names 'AI9'
             meaning: highest temperature | limit-of: heat.to, meaning: highest temperature | 'heat.to' is no setting here that names a channel
