@@ -1,5 +1,6 @@
 package org.urvant.core.protection;
 
+import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -8,12 +9,12 @@ import java.util.regex.Pattern;
  * How the windings of a transformer are connected (IEC 60076-1, clause 7), and what that makes of fault currents on their way
  * through it.
  *
- * @param high winding of the high-voltage side: {@code D}, {@code Y}, {@code YN}
- * @param low winding of the low-voltage side: {@code d}, {@code y}, {@code yn}
+ * @param high winding of the high-voltage side: {@code D}, {@code Y}, {@code YN}, {@code Z}, {@code ZN}
+ * @param low winding of the low-voltage side: {@code d}, {@code y}, {@code yn}, {@code z}, {@code zn}
  * @param clock clock number, 0 to 11
  */
 public record VectorGroup(String high, String low, int clock) {
-    private static final Pattern FORM = Pattern.compile("(YN|Y|D)(yn|y|d)(\\d{1,2})");
+    private static final Pattern FORM = Pattern.compile("(YN|Y|D|ZN|Z)(yn|y|d|zn|z)(\\d{1,2})");
     private static final double ROOT = Math.sqrt(3);
 
     /**
@@ -36,9 +37,13 @@ public record VectorGroup(String high, String low, int clock) {
             return Optional.empty();
         }
         VectorGroup group = new VectorGroup(form.group(1), form.group(2), Integer.parseInt(form.group(3)));
-        boolean isTurned = group.isDelta(group.high) != group.isDelta(group.low);
-        // a star against a delta is turned by an odd number of twelfths, like against like by an even one
-        return group.clock <= 11 && (group.clock % 2 == 1) == isTurned ? Optional.of(group) : Optional.empty();
+        // a star against a delta or a zigzag is turned by an odd number of twelfths, all others by an even one
+        boolean isOdd = isStar(group.high) != isStar(group.low);
+        return group.clock <= 11 && (group.clock % 2 == 1) == isOdd ? Optional.of(group) : Optional.empty();
+    }
+
+    private static boolean isStar(String winding) {
+        return winding.toLowerCase(Locale.ROOT).startsWith("y");
     }
 
     private boolean isDelta(String winding) {
@@ -53,12 +58,15 @@ public record VectorGroup(String high, String low, int clock) {
     public Optional<Passage> passage(FaultKind kind, boolean isFaultHigh) {
         String here = isFaultHigh ? high : low;
         String there = isFaultHigh ? low : high;
-        boolean isEarthed = here.equalsIgnoreCase("yn");
-        boolean isTurned = isDelta(high) != isDelta(low);
+        boolean isTurned = clock % 2 == 1;
         return switch (kind) {
             case THREE_PHASE -> Optional.of(new Passage(1, 0));
             case PHASE_PHASE -> Optional.of(new Passage(isTurned ? 2 / ROOT : 1, 0));
             case PHASE_EARTH -> {
+                if (here.equalsIgnoreCase("zn")) { // the zero sequence of a zigzag stays in it
+                    yield Optional.of(new Passage(isTurned ? 1 / ROOT : 2.0 / 3, 0));
+                }
+                boolean isEarthed = here.equalsIgnoreCase("yn");
                 if (isEarthed && isDelta(there)) {
                     yield Optional.of(new Passage(1 / ROOT, 0)); // the zero sequence stays in the delta
                 }

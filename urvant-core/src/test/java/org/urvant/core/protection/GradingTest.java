@@ -79,6 +79,11 @@ class GradingTest {
             Yd11, false, PHASE_EARTH, -1, -1
             Dd0, false, PHASE_PHASE, 1, 0
             Dyn11, true, PHASE_EARTH, -1, -1
+            Yzn11, false, PHASE_PHASE, 1.1547, 0
+            Yzn11, false, PHASE_EARTH, 0.57735, 0
+            Dzn0, false, PHASE_PHASE, 1, 0
+            Dzn0, false, PHASE_EARTH, 0.66667, 0
+            Dz6, false, PHASE_EARTH, -1, -1
             """)
     void faultsGoThroughTransformersAsTheirWindingsLetThem(
             String text, boolean isFaultHigh, FaultKind kind, double phase, double residual) {
@@ -93,7 +98,7 @@ class GradingTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"", "Dyn", "Dyn12", "Dyn0", "Yy1", "dyn11", "Dyn11x", "YD11", "Dyn-1"})
+    @ValueSource(strings = {"", "Dyn", "Dyn12", "Dyn0", "Yy1", "dyn11", "Dyn11x", "YD11", "Dyn-1", "Dzn11", "Yzn0"})
     void whatIsNoVectorGroupIsNone(String text) {
         assertThat(VectorGroup.of(text)).isEmpty();
     }

@@ -129,7 +129,8 @@ record FeedingPath(
             mistakes.add(new Mistake(
                     entry,
                     "'" + entry.text() + "' is no transformer",
-                    "Write both voltages, the feeding side first, and the vector group, such as 11 kV/0.4 kV Dyn11."));
+                    "Write both voltages, the feeding side first, and the vector group, such as 11 kV/0.4 kV Dyn11; its clock number"
+                            + " is 0 to 11, odd where one winding is a star and the other is none, else even."));
             return Optional.empty();
         }
     }
