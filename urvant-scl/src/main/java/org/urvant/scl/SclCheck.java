@@ -80,6 +80,7 @@ public final class SclCheck {
         AttributeForms.element(check, "", file.name(), 0);
         new NetworkSectionCheck(check, wanted).run();
         new SiteCheck(check).run();
+        new VocabularyCheck(check, wanted).run();
         return check;
     }
 

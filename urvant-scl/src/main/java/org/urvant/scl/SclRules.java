@@ -138,7 +138,7 @@ public final class SclRules implements RuleRoom {
     public static final Rule NOT_IN_STANDARD = ALL.warning(
             "not-in-standard",
             "N19",
-            "A functional constraint, basic type, common data class or service is none that the standard knows.",
+            "An element, attribute, functional constraint, basic type, common data class or service is none that the standard knows.",
             "Correct it in the tool that made the file; signals of it cannot be mapped.");
     public static final Rule SERVICE_LIMIT_EXCEEDED = ALL.warning(
             "service-limit-exceeded",

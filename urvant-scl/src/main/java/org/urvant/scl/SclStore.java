@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.PrimitiveIterator;
+import java.util.function.ObjIntConsumer;
 import org.jspecify.annotations.Nullable;
 import org.urvant.core.finding.Position;
 
@@ -104,6 +105,16 @@ final class SclStore {
             }
         }
         return all;
+    }
+
+    /** Hands out the names of an element's attributes whose numbers are marked. */
+    void attributesOf(int row, boolean[] marked, ObjIntConsumer<String> taker) {
+        for (int i = attributeStarts.get(row); i < attributeStarts.get(row + 1); i++) {
+            int name = attributeNames.get(i);
+            if (marked[name]) {
+                taker.accept(names.get(name), row);
+            }
+        }
     }
 
     /** Returns whether an element and all that is in it is written as one of another file is, attributes in one order. */

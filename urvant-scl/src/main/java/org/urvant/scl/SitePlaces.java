@@ -36,7 +36,7 @@ final class SitePlaces {
 
     private void add(int row) {
         String ied = store.attribute(row, "iedName", "None");
-        if (!ied.equals("None")) {
+        if (!ied.equals("None") && isInSite(row)) {
             Rows rows = named.get(ied);
             if (rows == null) {
                 rows = new Rows();
@@ -44,6 +44,15 @@ final class SitePlaces {
             }
             rows.add(row);
         }
+    }
+
+    /** Returns whether parts of the site alone are around a node, and no private element or one that SCL does not have. */
+    private boolean isInSite(int row) {
+        int around = store.parent(row);
+        while (SitePart.kind(store.tag(around)) != null) {
+            around = store.parent(around);
+        }
+        return store.tag(around) == Tag.SCL;
     }
 
     /** Rows that grow in number. */

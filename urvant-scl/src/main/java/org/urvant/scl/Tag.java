@@ -1,7 +1,9 @@
 package org.urvant.scl;
 
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.Map;
+import java.util.Set;
 
 /** The SCL elements that the views know by name; every other element is kept under {@link #OTHER}. */
 enum Tag {
@@ -97,6 +99,14 @@ enum Tag {
     /** Returns the element's local name; empty for {@link #OTHER}. */
     String element() {
         return element;
+    }
+
+    /** Returns the names of all elements, and others with them. */
+    static Set<String> elements(Set<String> others) {
+        Set<String> all = new HashSet<>(BY_NAME.keySet());
+        all.remove("");
+        all.addAll(others);
+        return all;
     }
 
     static Tag of(String localName) {

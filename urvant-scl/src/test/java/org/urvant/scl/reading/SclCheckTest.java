@@ -188,6 +188,12 @@ class SclCheckTest {
             <LDevice inst="PROT" | <LDevice inst="PROT" ldName="F02PROT"   | duplicate-element      | logical device PROT of F02 has the name 'F02PROT', which logical device PROT of F01 has too
             <LDevice inst="PROT" | <LDevice inst="PROT" ldName="1F"        | name-not-allowed       | the name of a logical device, '1F', may have letters, digits and underscores only, a letter first
             "VLAN-ID">00A< | "VLAN-ID">10<                                  | value-not-of-type      | VLAN-ID '10' of F01 PROT/trips_out has not 3 hexadecimal digits; 010 is 16
+            <GSEControl name="trips_out" appID="F01-trips" datSet="trips" confRev= | <GSEControl name="trips_out" appID="F01-trips" datSet="trips" confrev= | not-in-standard | SCL has no attribute 'confrev' of <GSEControl>, so it is not read. Did you mean 'confRev'?
+            intgPd= | intgpd=                                               | not-in-standard        | SCL has no attribute 'intgpd' of <ReportSettings>, so it is not read
+            <MinTime unit="s" multiplier="m">4</MinTime> | <Mintime>4</Mintime> | not-in-standard     | SCL has no element <Mintime>, so it is not read. Did you mean 'MinTime'?
+            <Inputs> | <Inputs/><Input><ExtRef/></Input><Inputs>            | not-in-standard        | SCL has no element <Input>
+            <Services | <Services><DynAssoziation/></Services><Services     | not-in-standard        | SCL has no element <DynAssoziation>, so it is not read
+            desc="Skarholm tidal works"> | desc="Skarholm tidal works"><Funktion name="x"><LNode iedName="F01" ldInst="PROT" lnClass="PTRC" lnInst="1"/></Funktion> | not-in-standard | SCL has no element <Funktion>
             cdc="SPS" | cdc="SPSS"                                          | not-in-standard        | is of the common data class 'SPSS', which the standards do not have. Did you mean 'SPS'?
             lnClass="ITCI" lnInst="1"/> | lnClass="IHMI" lnInst="1"/>             | receiver-missing       | is kept for IHMI1 of GW1, which has no such node
             <ExtRef iedName="T01" | <ExtRef iedName=""                      | input-not-bound        | input open-section (PTRC.Tr) takes no data yet
@@ -205,6 +211,22 @@ class SclCheckTest {
             assertThat(finding.position().column()).isPositive();
             assertThat(finding.remedy()).isNotBlank();
         });
+    }
+
+    /** What makers put into elements and attributes of their own is theirs, whatever its names are (IEC 61850-6:2009, 8.3.6). */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "<Private type='x'><Funktion LName='a'><LNode iedName='F01' ldInst='PROT' lnClass='PTRC' lnInst='1'/></Funktion></Private>",
+                "<v:Inputz xmlns:v='urn:v' confrev='1'><v:GseControl/></v:Inputz>",
+                "<Text><b confrev='1'>bold</b></Text>"
+            })
+    void whatIsTheMakersOwnIsNotLookedAt(String own) throws IOException {
+        String text = text("skarholm.scd")
+                .replaceFirst("<Substation name=\"Skarholm\"[^>]*>", "$0" + Matcher.quoteReplacement(own));
+        assertThat(text).contains(own);
+        SclImport read = SclImport.of(text.getBytes(StandardCharsets.ISO_8859_1), "skarholm.scd");
+        assertThat(FileCheck.check(read.file()).findings()).isEmpty();
     }
 
     @Test

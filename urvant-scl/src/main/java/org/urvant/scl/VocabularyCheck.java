@@ -1,0 +1,132 @@
+package org.urvant.scl;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Predicate;
+
+/**
+ * Finds elements and attributes of the SCL namespace that SCL does not have: nobody reads them, so one that is misspelt is missing
+ * where it was meant (IEC 61850-6:2009 with amendment 1:2018, annex A; those of edition 2003 are among them).
+ */
+final class VocabularyCheck {
+    /** Elements beside those that {@link Tag} knows. */
+    private static final Set<String> ELEMENTS = words(
+            """
+            AccessControl Association Authentication CommProt ConfDataSet ConfLdName ConfLNs ConfLogControl ConfReportControl
+            ConfSG ConfSigRef ClientServices DataObjectDirectory DataSetDirectory DynAssociation DynDataSet FCCB FileHandling
+            GOOSE GOOSESecurity GSEDir GSESettings GSSE GetCBValues GetDataObjectDefinition GetDataSetValue GetDirectory
+            History Hitem IssuerName KDC Label Labels Log LogSettings McSecurity ProtNs Protocol ReadWrite RedProt
+            ReportSettings SCSM SGEdit SMVSecurity SMVSettings SMVsc SamplesPerSec SecPerSamples Security SetDataSetValue
+            SettingGroups SmpRate Subject SupSubscription TimeSyncProt TimerActivatedControl ValueHandling
+            """);
+
+    private static final Set<String> ATTRIBUTES = words(
+            """
+            accessControl actSG apName apRef appID associationID bType bayName bufConf bufMode bufOvfl bufReport bufTime
+            buffered c37_238 cName cNodeName cbName cdc certificate clock commonName confRev configRef configVersion
+            connectivityNode count daName dataLabel dataRef dataSet datSet dchg delivery deliveryConf desc doName dupd
+            encryption engRight entryID fc fixLnInst fixPrefix fixedOffs fileHandling ftp ftps gi goose gsse hsr
+            iec61850_9_3 idHierarchy id iedName iedType indexed inst intAddr intgPd intgPdDyn ipv6 ix kdaParticipant kdc
+            kind lang ldInst ldName lineName lnClass lnInst lnType logEna logName manufacturer max maxAttributes maxBuf
+            maxGOOSE maxGo maxReports maxSMV maxSv mms mod modify multicast multiplier mustUnderstand name nameLength
+            nameStructure noIctBinding nofASDU nomFreq none numOfSGs numPhases optFields ord originalSclRelease
+            originalSclRevision originalSclVersion other owner pDA pDO pLN pServT password pathName pdcTimeStamp period phase
+            prefix processName prp qchg rGOOSE rSV readLog reasonCode redProt refreshTime release resvTms revision router
+            rptID rstp sAddr sGroup sampleRate sampleSynchronized samplesPerSec security securityEnable seqNum serialNumber
+            serviceType setToRO signature smpMod smpRate smvID sntp source srcCBName srcLDInst srcLNClass srcLNInst
+            srcPrefix status strong substationName supportsLdName sv svID synchSourceId synchSrcId timeStamp timeout
+            timestamp toolID transient trgOps type unbufReport unit valImport valKind version virtual voltageLevelName weak
+            what when who why xferNumber segmentation sampleMode
+            """);
+
+    private final SclCheck check;
+    private final SclStore store;
+    private final Predicate<String> wanted;
+    private final Map<String, Integer> elements = new LinkedHashMap<>();
+    private final Map<String, Integer> attributes = new LinkedHashMap<>();
+    private final Map<String, Integer> counts = new LinkedHashMap<>();
+
+    VocabularyCheck(SclCheck check, Predicate<String> wanted) {
+        this.check = check;
+        this.store = check.store();
+        this.wanted = wanted;
+    }
+
+    private static Set<String> words(String text) {
+        return Set.of(text.strip().split("\\s+"));
+    }
+
+    void run() {
+        boolean[] unknown = new boolean[store.names().size()];
+        boolean hasUnknown = false;
+        for (int i = 0; i < unknown.length; i++) {
+            String name = store.names().get(i);
+            boolean isOwn = !name.isEmpty() && name.charAt(0) != '{' && name.charAt(0) != '#';
+            unknown[i] = isOwn && !ATTRIBUTES.contains(name);
+            hasUnknown |= unknown[i];
+        }
+        for (int row = 0; row < store.size(); row++) {
+            Tag tag = store.tag(row);
+            if (tag == Tag.PRIVATE || tag == Tag.TEXT || tag == Tag.OTHER && !isKnown(row)) {
+                row = store.end(row) - 1; // what is in it is not SCL's
+            } else if (hasUnknown) {
+                store.attributesOf(row, unknown, this::attribute);
+            }
+        }
+        elements.forEach((name, row) -> report("element <" + name + ">", name, row, Tag.elements(ELEMENTS)));
+        attributes.forEach((name, row) -> report(
+                "attribute '" + name.substring(name.indexOf(' ') + 1) + "' of <" + name.substring(0, name.indexOf(' '))
+                        + ">",
+                name,
+                row,
+                ATTRIBUTES));
+    }
+
+    private boolean isKnown(int row) {
+        String name = store.element(row);
+        if (ELEMENTS.contains(name)) {
+            return true;
+        }
+        if (name.charAt(0) != '{' && isWanted(row)) {
+            elements.putIfAbsent(name, row);
+            counts.merge(name, 1, Integer::sum);
+        }
+        return false;
+    }
+
+    private void attribute(String name, int row) {
+        if (isWanted(row)) {
+            String place = store.element(row) + " " + name;
+            attributes.putIfAbsent(place, row);
+            counts.merge(place, 1, Integer::sum);
+        }
+    }
+
+    private String ied(int row) {
+        for (int at = row; at > 0; at = store.parent(at)) {
+            if (store.tag(at) == Tag.IED) {
+                return store.attribute(at, "name", "");
+            }
+        }
+        return "";
+    }
+
+    private boolean isWanted(int row) {
+        String ied = ied(row);
+        return ied.isEmpty() || wanted.test(ied);
+    }
+
+    private void report(String what, String name, int row, Set<String> known) {
+        int count = counts.get(name);
+        check.report(
+                SclRules.NOT_IN_STANDARD,
+                ied(row),
+                check.file().name() + " " + name,
+                row,
+                "SCL has no " + what + ", so it is not read"
+                        + (count > 1 ? ", " + count + " times" : "")
+                        + check.hint(name.substring(name.indexOf(' ') + 1), known),
+                "Correct it in the tool that made the file, or put what is the maker's own into a namespace of its own.");
+    }
+}
