@@ -40,9 +40,24 @@ final class VocabularyCheck {
             what when who why xferNumber segmentation sampleMode
             """);
 
+    /** In what the elements stand that others rest on; those of the site can stand in many. */
+    private static final boolean[][] HOLDERS = holders(
+            """
+            Communication SCL, SubNetwork Communication, ConnectedAP SubNetwork, Address ConnectedAP GSE SMV,
+            P Address PhysConn, GSE ConnectedAP, SMV ConnectedAP, MinTime GSE, MaxTime GSE, IED SCL, AccessPoint IED,
+            Services IED AccessPoint, Server AccessPoint, ServerAt AccessPoint, LDevice Server, LN0 LDevice,
+            LN LDevice AccessPoint, DataSet LN0 LN, FCDA DataSet, ReportControl LN0 LN, TrgOps ReportControl LogControl,
+            OptFields ReportControl, RptEnabled ReportControl, ClientLN RptEnabled, LogControl LN0 LN, GSEControl LN0,
+            SampledValueControl LN0, SmvOpts SampledValueControl, IEDName GSEControl SampledValueControl,
+            SettingControl LN0, Inputs LN0 LN, ExtRef Inputs, DOI LN0 LN, SDI DOI SDI, DAI DOI SDI, Val DAI DA BDA,
+            DataTypeTemplates SCL, LNodeType DataTypeTemplates, DO LNodeType, DOType DataTypeTemplates, SDO DOType,
+            DA DOType, DAType DataTypeTemplates, BDA DAType, EnumType DataTypeTemplates, EnumVal EnumType
+            """);
+
     private final SclCheck check;
     private final SclStore store;
     private final Predicate<String> wanted;
+    private final Map<String, Integer> misplaced = new LinkedHashMap<>();
     private final Map<String, Integer> elements = new LinkedHashMap<>();
     private final Map<String, Integer> attributes = new LinkedHashMap<>();
     private final Map<String, Integer> counts = new LinkedHashMap<>();
@@ -55,6 +70,21 @@ final class VocabularyCheck {
 
     private static Set<String> words(String text) {
         return Set.of(text.strip().split("\\s+"));
+    }
+
+    /** Returns, by the numbers of an element and of its holder, whether it can stand there; null for one that is not held so. */
+    private static boolean[][] holders(String text) {
+        Tag[] tags = Tag.values();
+        boolean[][] holders = new boolean[tags.length][];
+        for (String line : text.strip().split(",\\s*")) {
+            String[] names = line.split("\\s+");
+            boolean[] own = new boolean[tags.length];
+            for (int i = 1; i < names.length; i++) {
+                own[Tag.of(names[i]).ordinal()] = true;
+            }
+            holders[Tag.of(names[0]).ordinal()] = own;
+        }
+        return holders;
     }
 
     void run() {
@@ -70,10 +100,22 @@ final class VocabularyCheck {
             Tag tag = store.tag(row);
             if (tag == Tag.PRIVATE || tag == Tag.TEXT || tag == Tag.OTHER && !isKnown(row)) {
                 row = store.end(row) - 1; // what is in it is not SCL's
-            } else if (hasUnknown) {
+                continue;
+            }
+            boolean[] holders = HOLDERS[tag.ordinal()];
+            if (holders != null && !holders[store.tag(store.parent(row)).ordinal()] && isWanted(row)) {
+                String place = store.element(row) + " " + store.element(store.parent(row));
+                misplaced.putIfAbsent(place, row);
+                counts.merge(place, 1, Integer::sum);
+            }
+            if (hasUnknown) {
                 store.attributesOf(row, unknown, this::attribute);
             }
         }
+        misplaced.forEach((place, row) -> {
+            String[] names = place.split(" ");
+            report("element <" + names[0] + "> in <" + names[1] + ">", place, row, Set.of());
+        });
         elements.forEach((name, row) -> report("element <" + name + ">", name, row, Tag.elements(ELEMENTS)));
         attributes.forEach((name, row) -> report(
                 "attribute '" + name.substring(name.indexOf(' ') + 1) + "' of <" + name.substring(0, name.indexOf(' '))

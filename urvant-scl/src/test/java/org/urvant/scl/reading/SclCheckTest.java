@@ -191,6 +191,8 @@ class SclCheckTest {
             <GSEControl name="trips_out" appID="F01-trips" datSet="trips" confRev= | <GSEControl name="trips_out" appID="F01-trips" datSet="trips" confrev= | not-in-standard | SCL has no attribute 'confrev' of <GSEControl>, so it is not read. Did you mean 'confRev'?
             intgPd= | intgpd=                                               | not-in-standard        | SCL has no attribute 'intgpd' of <ReportSettings>, so it is not read
             <MinTime unit="s" multiplier="m">4</MinTime> | <Mintime>4</Mintime> | not-in-standard     | SCL has no element <Mintime>, so it is not read. Did you mean 'MinTime'?
+            <LDevice inst="PROT" desc="Protection"> | <LDevice inst="PROT" desc="Protection"><GSEControl name="x" appID="x" datSet="trips" confRev="1"/> | not-in-standard | SCL has no element <GSEControl> in <LDevice>, so it is not read
+            <DataSet name="trips" | <ExtRef iedName="F02"/><DataSet name="trips" | not-in-standard | SCL has no element <ExtRef> in <LN0>
             <Inputs> | <Inputs/><Input><ExtRef/></Input><Inputs>            | not-in-standard        | SCL has no element <Input>
             <Services | <Services><DynAssoziation/></Services><Services     | not-in-standard        | SCL has no element <DynAssoziation>, so it is not read
             desc="Skarholm tidal works"> | desc="Skarholm tidal works"><Funktion name="x"><LNode iedName="F01" ldInst="PROT" lnClass="PTRC" lnInst="1"/></Funktion> | not-in-standard | SCL has no element <Funktion>
