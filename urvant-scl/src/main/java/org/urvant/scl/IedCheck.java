@@ -281,8 +281,10 @@ final class IedCheck {
             }
         }
         node.settingGroups().ifPresent(groups -> groups(node, groups));
+        Map<String, ExternalReference> taken = new HashMap<>();
         for (ExternalReference input : node.inputs()) {
             inputs.input(ied, input);
+            inputs.once(ied, input, taken);
         }
     }
 

@@ -1,5 +1,6 @@
 package org.urvant.scl;
 
+import java.util.Map;
 import java.util.Set;
 
 /** Checks the inputs of IEDs against what the senders in the file give. */
@@ -77,6 +78,27 @@ final class InputCheck {
                 carried(ied, sender, input, key);
             }
         }
+    }
+
+    /** A value and its quality may share an input of the receiver; two data objects cannot. */
+    void once(Ied ied, ExternalReference input, Map<String, ExternalReference> taken) {
+        String address = input.internalAddress();
+        if (address.isBlank() || !input.isBound()) {
+            return;
+        }
+        ExternalReference other = taken.putIfAbsent(address, input);
+        if (other != null && !source(other).equals(source(input))) {
+            check.report(
+                    SclRules.INPUT_TAKEN_TWICE,
+                    ied.name(),
+                    subject(input),
+                    input.row,
+                    "input " + address + " takes " + source(input) + ", and " + source(other) + " as well");
+        }
+    }
+
+    private String source(ExternalReference input) {
+        return input.publisher() + " " + input.sourceNode() + "." + store.attribute(input.row, "doName", "");
     }
 
     private static String subject(ExternalReference input) {

@@ -215,6 +215,11 @@ public final class SclRules implements RuleRoom {
             "N21",
             "A dataset changed, but the revision of a control block that sends it did not: receivers will misread it.",
             "Raise the revision in the tool that made the file, and give every receiver the new file.");
+    public static final Rule INPUT_TAKEN_TWICE = ALL.warning(
+            "input-taken-twice",
+            "N141",
+            "Two data objects go to one input of a relay, so the last message that comes wins.",
+            "Correct the internal address of one, or take one of the two out.");
     public static final Rule INPUT_NOT_BOUND = ALL.note(
             "input-not-bound",
             "N141",
