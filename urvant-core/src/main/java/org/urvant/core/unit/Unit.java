@@ -16,12 +16,14 @@ public enum Unit {
     AMPERE("A", Dimension.CURRENT, 1, 1),
     MILLIAMPERE("mA", Dimension.CURRENT, 1, 1_000),
     KILOAMPERE("kA", Dimension.CURRENT, 1_000, 1),
+    MICROAMPERE("µA", Dimension.CURRENT, 1, 1_000_000),
     VOLT("V", Dimension.VOLTAGE, 1, 1),
     MILLIVOLT("mV", Dimension.VOLTAGE, 1, 1_000),
     KILOVOLT("kV", Dimension.VOLTAGE, 1_000, 1),
     WATT("W", Dimension.ACTIVE_POWER, 1, 1),
     KILOWATT("kW", Dimension.ACTIVE_POWER, 1_000, 1),
     MEGAWATT("MW", Dimension.ACTIVE_POWER, 1_000_000, 1),
+    GIGAWATT("GW", Dimension.ACTIVE_POWER, 1_000_000_000, 1),
     VAR("var", Dimension.REACTIVE_POWER, 1, 1),
     KILOVAR("kvar", Dimension.REACTIVE_POWER, 1_000, 1),
     MEGAVAR("Mvar", Dimension.REACTIVE_POWER, 1_000_000, 1),
@@ -31,6 +33,13 @@ public enum Unit {
     WATT_HOUR("Wh", Dimension.ENERGY, 1, 1),
     KILOWATT_HOUR("kWh", Dimension.ENERGY, 1_000, 1),
     MEGAWATT_HOUR("MWh", Dimension.ENERGY, 1_000_000, 1),
+    GIGAWATT_HOUR("GWh", Dimension.ENERGY, 1_000_000_000, 1),
+    VAR_HOUR("varh", Dimension.REACTIVE_ENERGY, 1, 1),
+    KILOVAR_HOUR("kvarh", Dimension.REACTIVE_ENERGY, 1_000, 1),
+    MEGAVAR_HOUR("Mvarh", Dimension.REACTIVE_ENERGY, 1_000_000, 1),
+    VOLTAMPERE_HOUR("VAh", Dimension.APPARENT_ENERGY, 1, 1),
+    KILOVOLTAMPERE_HOUR("kVAh", Dimension.APPARENT_ENERGY, 1_000, 1),
+    MEGAVOLTAMPERE_HOUR("MVAh", Dimension.APPARENT_ENERGY, 1_000_000, 1),
     OHM("Ω", Dimension.RESISTANCE, 1, 1),
     MILLIOHM("mΩ", Dimension.RESISTANCE, 1, 1_000),
     KILOOHM("kΩ", Dimension.RESISTANCE, 1_000, 1),
@@ -40,6 +49,7 @@ public enum Unit {
     MINUTE("min", Dimension.TIME, 60, 1),
     HOUR("h", Dimension.TIME, 3_600, 1),
     DAY("d", Dimension.TIME, 86_400, 1),
+    MILLIHERTZ("mHz", Dimension.FREQUENCY, 1, 1_000),
     HERTZ("Hz", Dimension.FREQUENCY, 1, 1),
     KILOHERTZ("kHz", Dimension.FREQUENCY, 1_000, 1),
     KELVIN("K", Dimension.TEMPERATURE, 1, 1),
@@ -51,6 +61,7 @@ public enum Unit {
     PER_MILLE("‰", Dimension.RATIO, 1, 1_000),
     PARTS_PER_MILLION("ppm", Dimension.RATIO, 1, 1_000_000),
     PASCAL("Pa", Dimension.PRESSURE, 1, 1),
+    HECTOPASCAL("hPa", Dimension.PRESSURE, 100, 1),
     KILOPASCAL("kPa", Dimension.PRESSURE, 1_000, 1),
     MEGAPASCAL("MPa", Dimension.PRESSURE, 1_000_000, 1),
     BAR("bar", Dimension.PRESSURE, 100_000, 1),
@@ -59,8 +70,11 @@ public enum Unit {
     CUBIC_METRE_PER_HOUR("m³/h", Dimension.FLOW, 1, 3_600),
     LITRE_PER_SECOND("l/s", Dimension.FLOW, 1, 1_000),
     LITRE_PER_MINUTE("l/min", Dimension.FLOW, 1, 60_000),
+    CUBIC_METRE("m³", Dimension.VOLUME, 1, 1),
+    LITRE("l", Dimension.VOLUME, 1, 1_000),
     METRE("m", Dimension.LENGTH, 1, 1),
     KILOMETRE("km", Dimension.LENGTH, 1_000, 1),
+    CENTIMETRE("cm", Dimension.LENGTH, 1, 100),
     MILLIMETRE("mm", Dimension.LENGTH, 1, 1_000),
     MICROMETRE("µm", Dimension.LENGTH, 1, 1_000_000),
     METRE_PER_SECOND("m/s", Dimension.SPEED, 1, 1),
@@ -95,6 +109,16 @@ public enum Unit {
         BY_SYMBOL.put("msec", MILLISECOND);
         BY_SYMBOL.put("us", MICROSECOND);
         BY_SYMBOL.put("\u03bcs", MICROSECOND);
+        BY_SYMBOL.put("uA", MICROAMPERE);
+        BY_SYMBOL.put("\u03bcA", MICROAMPERE);
+        BY_SYMBOL.put("VAr", VAR);
+        BY_SYMBOL.put("kVAr", KILOVAR);
+        BY_SYMBOL.put("MVAr", MEGAVAR);
+        BY_SYMBOL.put("VArh", VAR_HOUR);
+        BY_SYMBOL.put("kVArh", KILOVAR_HOUR);
+        BY_SYMBOL.put("MVArh", MEGAVAR_HOUR);
+        BY_SYMBOL.put("m3", CUBIC_METRE);
+        BY_SYMBOL.put("L", LITRE);
         BY_SYMBOL.put("um", MICROMETRE);
         BY_SYMBOL.put("\u03bcm", MICROMETRE);
         BY_SYMBOL.put("degC", DEGREE_CELSIUS);

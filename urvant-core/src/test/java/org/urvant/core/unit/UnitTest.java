@@ -109,6 +109,17 @@ class UnitTest {
             MVA, 1000000, VA
             kWh, 1000, Wh
             MWh, 1000000, Wh
+            µA, 0.000001, A
+            GW, 1000000000, W
+            GWh, 1000000000, Wh
+            kvarh, 1000, varh
+            Mvarh, 1000000, varh
+            kVAh, 1000, VAh
+            MVAh, 1000000, VAh
+            mHz, 0.001, Hz
+            hPa, 100, Pa
+            l, 0.001, m³
+            cm, 0.01, m
             mΩ, 0.001, Ω
             kΩ, 1000, Ω
             µs, 0.000001, s
@@ -147,6 +158,11 @@ class UnitTest {
     /** What is typed on a keyboard, and other signs for the same, mean the same units. */
     @ParameterizedTest
     @CsvSource({
+        "kVAr, kvar",
+        "MVAr, Mvar",
+        "kVArh, kvarh",
+        "m3, m³",
+        "uA, µA",
         "ohm, Ω",
         "kohm, kΩ",
         "mohm, mΩ",

@@ -63,6 +63,7 @@ final class Quantity {
                     case PRESSURE -> "pressure";
                     case RESISTANCE -> "impedance";
                     case ENERGY -> "active-energy";
+                    case REACTIVE_ENERGY -> "reactive-energy";
                     default -> "";
                 })
                 .orElse("");
