@@ -124,6 +124,15 @@ final class IedCheck {
         }
         String prefix = store.attribute(node.row, "prefix", "");
         String instance = store.attribute(node.row, "inst", "");
+        if (store.tag(node.row) == Tag.LN0 && !(prefix + instance).isEmpty()) {
+            check.report(
+                    SclRules.ATTRIBUTE_MALFORMED,
+                    name,
+                    node.reference(),
+                    node.row,
+                    "inst of <LN0> is '" + prefix + instance
+                            + "'; there is one in a logical device, and it has no number");
+        }
         String affixes = prefix.isEmpty() ? instance : prefix + instance;
         if (!affixes.isEmpty()) {
             NameRule.PREFIX.check(check, name, affixes, node.row);

@@ -34,6 +34,8 @@ enum NameRule {
         if (name.length() > most) {
             mistake = "has " + name.length() + " characters; edition "
                     + check.file().edition() + " allows " + most;
+        } else if (name.isEmpty()) {
+            mistake = "is empty";
         } else if (!isLetters(name)) {
             mistake = "may have letters, digits" + (underscore ? " and underscores" : "") + " only"
                     + (digitFirst ? "" : ", a letter first");

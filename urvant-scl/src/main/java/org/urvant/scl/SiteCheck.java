@@ -23,25 +23,31 @@ final class SiteCheck {
 
     void run() {
         Deque<SitePart> left = new ArrayDeque<>(check.file().site());
+        named(check.file().site());
         Deque<SitePart> all = new ArrayDeque<>();
         while (!left.isEmpty()) {
             SitePart part = left.poll();
             all.add(part);
             joints.addAll(part.connectivityNodes());
-            Set<String> names = new HashSet<>();
-            for (SitePart inner : part.parts()) {
-                if (check.has(inner.row, "name", "") && !names.add(inner.element() + inner.name())) {
-                    check.report(
-                            SclRules.DUPLICATE_ELEMENT,
-                            "",
-                            check.file().name() + " " + inner.path(),
-                            inner.row,
-                            "there are two of " + inner.element() + " '" + inner.path() + "'");
-                }
-                left.add(inner);
-            }
+            named(part.parts());
+            left.addAll(part.parts());
         }
         all.forEach(this::part);
+    }
+
+    /** Parts that stand beside each other have a name each. */
+    private void named(List<SitePart> parts) {
+        Set<String> names = new HashSet<>();
+        for (SitePart part : parts) {
+            if (check.has(part.row, "name", "") && !names.add(part.element() + part.name())) {
+                check.report(
+                        SclRules.DUPLICATE_ELEMENT,
+                        "",
+                        check.file().name() + " " + part.path(),
+                        part.row,
+                        "there are two of " + part.element() + " '" + part.path() + "'");
+            }
+        }
     }
 
     private void part(SitePart part) {

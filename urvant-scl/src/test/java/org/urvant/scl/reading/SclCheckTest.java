@@ -194,6 +194,10 @@ class SclCheckTest {
             <LDevice inst="PROT" desc="Protection"> | <LDevice inst="PROT" desc="Protection"><GSEControl name="x" appID="x" datSet="trips" confRev="1"/> | not-in-standard | SCL has no element <GSEControl> in <LDevice>, so it is not read
             <DataSet name="trips" | <ExtRef iedName="F02"/><DataSet name="trips" | not-in-standard | SCL has no element <ExtRef> in <LN0>
             <ExtRef iedName="F02" ldInst="CTRL" lnClass="XSWI" lnInst="3" | <ExtRef iedName="F02" ldInst="CTRL" lnClass="XSWI" lnInst="1" doName="Pos" daName="stVal" intAddr="busbar-earthed" serviceType="Report"/><ExtRef iedName="F02" ldInst="CTRL" lnClass="XSWI" lnInst="3" | input-taken-twice | input busbar-earthed takes F02 CTRL/XSWI3.Pos, and F02 CTRL/XSWI1.Pos as well
+            <Substation name="Skarholm" | <Substation                       | element-incomplete     | <Substation> has no name
+            </Substation> | </Substation><Substation name="Skarholm"/>      | duplicate-element      | there are two of Substation 'Skarholm'
+            <LDevice inst="PROT" | <LDevice inst="PROT" ldName=""           | name-not-allowed       | the name of a logical device, '', is empty
+            <LN0 lnClass="LLN0" inst="" | <LN0 lnClass="LLN0" inst="1"      | attribute-malformed    | inst of <LN0> is '1'
             <Inputs> | <Inputs/><Input><ExtRef/></Input><Inputs>            | not-in-standard        | SCL has no element <Input>
             <Services | <Services><DynAssoziation/></Services><Services     | not-in-standard        | SCL has no element <DynAssoziation>, so it is not read
             desc="Skarholm tidal works"> | desc="Skarholm tidal works"><Funktion name="x"><LNode iedName="F01" ldInst="PROT" lnClass="PTRC" lnInst="1"/></Funktion> | not-in-standard | SCL has no element <Funktion>
