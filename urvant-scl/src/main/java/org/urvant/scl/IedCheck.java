@@ -17,7 +17,6 @@ final class IedCheck {
     private final InputCheck inputs;
     private final ReceiverCheck receivers;
     private final Map<String, Integer> cuts = new HashMap<>();
-    private final Map<String, String> devices = new HashMap<>(); // names on the wire, and what has them
 
     IedCheck(SclCheck check, TypeCheck types) {
         this.check = check;
@@ -66,7 +65,8 @@ final class IedCheck {
             if (check.has(device.row, "inst", name) && !devices.add(device.instance())) {
                 twice(name, device.row, "logical device", device.instance());
             }
-            named(ied, device);
+            boolean isGiven = store.attribute(device.row, "ldName") != null;
+            (isGiven ? NameRule.GIVEN_DEVICE : NameRule.LOGICAL_DEVICE).check(check, name, device.name(), device.row);
             List<LogicalNode> nodes = device.nodes();
             int groups = nodes.stream()
                     .findFirst()
@@ -83,24 +83,6 @@ final class IedCheck {
         }
         ied.serviceHolders().forEach(holder -> AttributeForms.services(check, name, holder));
         messages.limits(ied);
-    }
-
-    /** Clients and messages know a logical device by its name alone, wherever in the station it is. */
-    private void named(Ied ied, LogicalDevice device) {
-        boolean isGiven = store.attribute(device.row, "ldName") != null;
-        (isGiven ? NameRule.GIVEN_DEVICE : NameRule.LOGICAL_DEVICE).check(check, ied.name(), device.name(), device.row);
-        String place = ied.name() + " " + device.instance();
-        String other = devices.putIfAbsent(device.name(), place);
-        if (other != null && !other.equals(place)) {
-            check.report(
-                    SclRules.DUPLICATE_ELEMENT,
-                    ied.name(),
-                    place,
-                    device.row,
-                    "logical device " + device.instance() + " of " + ied.name() + " has the name '" + device.name()
-                            + "', which logical device " + other.substring(other.indexOf(' ') + 1) + " of "
-                            + other.substring(0, other.indexOf(' ')) + " has too");
-        }
     }
 
     private void twice(String ied, int row, String what, String name) {

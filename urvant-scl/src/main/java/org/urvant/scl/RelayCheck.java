@@ -28,6 +28,7 @@ public final class RelayCheck {
     private final Map<String, Held> applications = new HashMap<>();
     private final Map<String, ControlBlock> blocks = new LinkedHashMap<>();
     private final Set<String> taken = new HashSet<>();
+    private final Map<String, LogicalDevice> devices = new HashMap<>(); // by their names on the wire
     private final Set<String> unsound = new HashSet<>();
     private final Map<String, Set<String>> subnetworks = new HashMap<>();
     /** By sender, then by the node within it, what its messages carry. */
@@ -61,6 +62,7 @@ public final class RelayCheck {
     }
 
     private void run() {
+        ieds.values().forEach(ied -> ied.logicalDevices().forEach(device -> named(ied, device)));
         // only the first node of a logical device, LLN0, has control blocks of these kinds
         ieds.values().forEach(ied -> ied.logicalDevices().stream()
                 .flatMap(device -> device.nodes().stream().limit(1))
@@ -82,6 +84,25 @@ public final class RelayCheck {
                         what(block) + " " + block.reference() + " is taken by no other IED");
             }
         });
+    }
+
+    /** Clients and messages know a logical device by its name alone, wherever in the site it is. */
+    private void named(Ied ied, LogicalDevice device) {
+        LogicalDevice other = devices.putIfAbsent(device.name(), device);
+        boolean isItself = other != null
+                && other.ied().name().equals(ied.name())
+                && other.instance().equals(device.instance()); // found as two of one instance
+        if (other != null && !isItself) {
+            unsound.add(ied.name());
+            report(
+                    SclRules.DUPLICATE_ELEMENT,
+                    List.of(ied.name(), other.ied().name()),
+                    ied.name() + " " + device.instance(),
+                    device.position(),
+                    "logical device " + device.instance() + " of " + ied.name() + " has the name '" + device.name()
+                            + "', which logical device " + other.instance() + " of "
+                            + other.ied().name() + " has too");
+        }
     }
 
     /** Receivers that the sender's file lists count as takers, though their own files may name no input. */
