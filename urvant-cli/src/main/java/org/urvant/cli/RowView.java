@@ -1,9 +1,11 @@
 package org.urvant.cli;
 
 import java.math.MathContext;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -15,11 +17,15 @@ import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.TreatmentText;
 import org.urvant.project.mapping.ResolvedMapping;
+import org.urvant.project.mapping.RowPace;
 import org.urvant.project.mapping.RowSignals;
 import org.urvant.project.mapping.RowStep;
 
-/** Shows a row of a mapping: what it is made of, and what its receiver gets. */
+/** Shows a row of a mapping: what it is made of, what its receiver gets, and how often. */
 final class RowView {
+    /** As `urvant requests` has it, too. */
+    private static final Duration STATION_ANSWERS = Duration.ofMillis(10);
+
     private final Command command;
 
     RowView(Command command) {
@@ -60,8 +66,11 @@ final class RowView {
         parts.put("to", row.to());
         parts.put("destination", row.destination());
         parts.put("use", row.isUsed() ? "yes" : "no");
-        ResolvedMapping.resolve(project, device, row, finding -> {})
-                .ifPresent(resolved -> parts.put(resolved.isCommand() ? "takes" : "receiver gets", gets(resolved)));
+        ResolvedMapping.resolve(project, device, row, finding -> {}).ifPresent(resolved -> {
+            parts.put(resolved.isCommand() ? "takes" : "receiver gets", gets(resolved));
+            RowPace.of(project, device, resolved, STATION_ANSWERS)
+                    .ifPresent(pace -> parts.put("how often", words(pace)));
+        });
         parts.values().removeIf(String::isEmpty);
         return parts;
     }
@@ -75,6 +84,34 @@ final class RowView {
                 + (shape.range().isBounded() ? " from " + shape.range() : "")
                 + (unit.isEmpty() ? "" : " " + unit);
         return resolved.isCommand() ? said : said + apart(resolved, unit) + accompanied(resolved);
+    }
+
+    private static String words(RowPace pace) {
+        return switch (pace.kind()) {
+            case REPORTED ->
+                "when it changes, by " + pace.by()
+                        + pace.period()
+                                .map(period -> "; all again every " + shown(period))
+                                .orElse("");
+            case PERIODIC ->
+                pace.period()
+                        .map(period -> "every " + shown(period) + ", by " + pace.by())
+                        .orElse("on request alone: " + pace.by() + " does not report changes");
+            case UNREPORTED -> "no report of " + pace.by() + " carries it";
+            case ASKED ->
+                pace.period()
+                        .map(period ->
+                                "at most every " + shown(period) + ", when all of " + pace.by() + " are asked in turn")
+                        .orElse("when all of " + pace.by() + " are asked in turn");
+            case SENT -> "when " + pace.by() + " sends it";
+            case OWN -> "when it changes";
+        };
+    }
+
+    private static String shown(Duration period) {
+        return period.toMillis() < 1000
+                ? String.format(Locale.ROOT, "%.1f ms", period.toNanos() / 1e6)
+                : String.format(Locale.ROOT, "%.1f s", period.toNanos() / 1e9);
     }
 
     private static String apart(ResolvedMapping resolved, String unit) {

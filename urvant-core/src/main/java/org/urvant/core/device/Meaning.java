@@ -75,6 +75,10 @@ public enum Meaning {
     COMMON_OCTETS("number of octets of common addresses", in(CONNECTION), SettingKind.INTEGER),
     OBJECT_OCTETS("number of octets of information object addresses", in(CONNECTION), SettingKind.INTEGER),
     REPORT_INSTANCE("instance of report control blocks that the client uses", in(CONNECTION), SettingKind.INTEGER),
+    WRITES(
+            "what rows write over the connection; 'nothing' for none, whatever they say",
+            in(CONNECTION),
+            SettingKind.CHOICE),
     SETS_CLOCK("whether the other end sets the clock", in(CONNECTION), SettingKind.LOGICAL),
     BUS_NAME("name of the bus", in(CONNECTION), SettingKind.TEXT),
     BUS_ADDRESS("address of the device on the bus", in(CONNECTION), SettingKind.INTEGER),

@@ -9,7 +9,7 @@ import org.urvant.core.device.Meaning.TransformerSet;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
-import org.urvant.core.progress.Lanes;
+import org.urvant.core.progress.Cores;
 import org.urvant.core.protection.View;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
@@ -88,7 +88,7 @@ public record TransformerChange(List<Row> rows, Map<String, Map<String, String>>
         Map<String, Map<String, String>> ratings = new TreeMap<>();
         devices.forEach(name -> project.typeOf(project.device(name))); // types are read by one thread
         List<TransformerStep> steps =
-                Lanes.map(devices, name -> TransformerStep.of(project, project.device(name), wanted, kept));
+                Cores.map(devices, name -> TransformerStep.of(project, project.device(name), wanted, kept));
         for (int i = 0; i < steps.size(); i++) {
             String name = devices.get(i);
             TransformerStep step = steps.get(i);

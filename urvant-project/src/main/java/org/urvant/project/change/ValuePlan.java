@@ -12,7 +12,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
-import org.urvant.core.progress.Lanes;
+import org.urvant.core.progress.Cores;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
@@ -79,7 +79,7 @@ public record ValuePlan(List<Row> rows, List<Finding> findings, Project after) {
             }
         }
         SortedMap<String, Device> devices = new TreeMap<>(project.devices());
-        for (Changed each : Lanes.map(
+        for (Changed each : Cores.map(
                 List.copyOf(byDevice.keySet()), name -> changed(project, project.device(name), byDevice.get(name)))) {
             devices.put(each.device().name(), each.device());
             findings.addAll(each.findings());

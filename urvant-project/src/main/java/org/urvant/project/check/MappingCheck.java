@@ -42,6 +42,8 @@ import org.urvant.scl.LogicalNode;
 
 /** Checks a device's mappings: names, points, addresses, use, and whether reports carry what is mapped. */
 final class MappingCheck {
+    private static final String NOTHING = "nothing";
+
     private final Project project;
     private final Device device;
     private final Consumer<Finding> findings;
@@ -53,6 +55,7 @@ final class MappingCheck {
     private final Map<String, Mapping> fed = new HashMap<>();
     private final List<Mapping> passed = new ArrayList<>();
     private final Map<String, Integer> counts = new HashMap<>();
+    private final Map<String, Optional<String>> silent = new HashMap<>();
     private final Map<String, Integer> unqualified = new TreeMap<>();
 
     private MappingCheck(Project project, Device device, Consumer<Finding> findings) {
@@ -89,7 +92,9 @@ final class MappingCheck {
                     unqualified.merge(mapping.to(), 1, Integer::sum);
                 }
             });
-            if (!mapping.isUsed()) {
+            if (mapping.isUsed()) {
+                written(mapping);
+            } else {
                 report(
                         MappingRules.POINT_DISABLED,
                         mapping,
@@ -373,6 +378,25 @@ final class MappingCheck {
                         "instance " + wanted + " of " + subscription.report().reference() + " is wanted; it has "
                                 + subscription.report().instances(),
                         MappingRules.REPORT_INSTANCE_MISSING.remedy())));
+    }
+
+    /** Some devices write nothing over a connection until that is wanted, whatever its rows say. */
+    private void written(Mapping mapping) {
+        silent.computeIfAbsent(mapping.to(), this::silent)
+                .ifPresent(path -> report(
+                        MappingRules.ROW_NOT_WRITTEN,
+                        mapping,
+                        "the row is switched on, but " + path + " is '" + NOTHING + "', so nothing is written",
+                        MappingRules.ROW_NOT_WRITTEN.remedy(),
+                        Step.of(Action.SET, device.name(), path, "VALUE")));
+    }
+
+    /** Returns the path at which a connection says that it writes nothing; empty when it says no such thing. */
+    private Optional<String> silent(String connection) {
+        return project.type(device)
+                .flatMap(type -> DeviceSheets.of(type, device).sheet(connection))
+                .filter(sheet -> NOTHING.equals(sheet.value(Meaning.WRITES)))
+                .flatMap(sheet -> sheet.path(Meaning.WRITES));
     }
 
     private void report(Rule rule, Mapping mapping, String message, String remedy, Step... steps) {

@@ -129,6 +129,12 @@ public final class MappingRules implements RuleRoom {
             "A signal is mapped but switched off. Commands arrive switched off and are switched on knowingly.",
             "Switch it on, or remove the row.",
             Action.ENABLE);
+    public static final Rule ROW_NOT_WRITTEN = ALL.warning(
+            "row-not-written",
+            "N128",
+            "A row that writes is switched on, and its connection is set to write nothing: what is commanded never goes out.",
+            "Let the connection write what is enabled, or switch the row off.",
+            Action.SET);
     public static final Rule CAPACITY_NEAR_LIMIT = ALL.warning(
             "capacity-near-limit",
             "N31",

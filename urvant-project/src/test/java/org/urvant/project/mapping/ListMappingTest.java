@@ -80,7 +80,13 @@ class ListMappingTest {
         site = ConnectionChange.connect(site, "GW1", "pumps", "field-bus");
         site = ConnectionChange.connect(site, "GW1", "isle", "neighbour");
         return ValueChange.set(
-                site, "GW1", Map.of("pumps.bus", "pumps", "pumps.on-port", "COM1", "isle.address", "198.51.100.9"));
+                site,
+                "GW1",
+                Map.of(
+                        "pumps.bus", "pumps",
+                        "pumps.on-port", "COM1",
+                        "pumps.writes", "enabled-points",
+                        "isle.address", "198.51.100.9"));
     }
 
     private static SignalMapping map(Project site, String receiver, String... signals) {

@@ -5,11 +5,11 @@ import java.util.function.Function;
 import java.util.stream.Stream;
 
 /** Work on many things of which none rests on another, on all cores. */
-public final class Lanes {
-    /** Below this, starting lanes costs more than they win. */
+public final class Cores {
+    /** Below this, starting threads costs more than they win. */
     private static final int FEW = 16;
 
-    private Lanes() {}
+    private Cores() {}
 
     /**
      * Returns what a function makes of each thing, in their order.
@@ -24,9 +24,9 @@ public final class Lanes {
         if (things.size() < FEW) {
             return things.stream().map(work).toList();
         }
-        Stream<R> lanes = things.parallelStream().map(work);
+        Stream<R> shared = things.parallelStream().map(work);
         try {
-            return lanes.toList();
+            return shared.toList();
         } catch (RuntimeException e) {
             return things.stream().map(work).toList();
         }
