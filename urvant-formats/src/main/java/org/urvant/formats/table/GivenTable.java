@@ -35,14 +35,21 @@ public final class GivenTable {
 
     private final String form;
     private final boolean isPart;
+    private final int hidden;
     private final boolean mayHaveDecimalComma;
     private final boolean isPadded;
     private final Consumer<Consumer<Line>> rows;
 
     private GivenTable(
-            String form, boolean isPart, boolean mayHaveDecimalComma, boolean isPadded, Consumer<Consumer<Line>> rows) {
+            String form,
+            boolean isPart,
+            int hidden,
+            boolean mayHaveDecimalComma,
+            boolean isPadded,
+            Consumer<Consumer<Line>> rows) {
         this.form = form;
         this.isPart = isPart;
+        this.hidden = hidden;
         this.mayHaveDecimalComma = mayHaveDecimalComma;
         this.isPadded = isPadded;
         this.rows = rows;
@@ -79,6 +86,11 @@ public final class GivenTable {
     /** Returns whether the file has other sheets, which are not read; {@link #form} names them. */
     public boolean isPart() {
         return isPart;
+    }
+
+    /** Returns how many rows that hold something the sheet does not show; they are handed out like all others. */
+    public int hidden() {
+        return hidden;
     }
 
     /** Returns whether a comma in a number can be a decimal sign. */
@@ -124,7 +136,11 @@ public final class GivenTable {
         String form = read.unread().isEmpty()
                 ? "spreadsheet"
                 : "sheet '" + read.name() + "' of a spreadsheet; not read: " + String.join(", ", read.unread());
-        return new GivenTable(form, !read.unread().isEmpty(), false, true, taker -> lines.stream()
+        form += read.hidden() == 0
+                ? ""
+                : " with " + read.hidden() + (read.hidden() == 1 ? " hidden row" : " hidden rows")
+                        + ", read like the others";
+        return new GivenTable(form, !read.unread().isEmpty(), read.hidden(), false, true, taker -> lines.stream()
                 .filter(line -> !line.isBlank() || !line.mistakes().isEmpty() || line.mistake() != null)
                 .forEach(line -> taker.accept(new Line(
                         line.cells(), line.mistakes(), line.mistake(), Position.line(shownAs, line.number())))));
@@ -170,6 +186,7 @@ public final class GivenTable {
         return new GivenTable(
                 "CSV, " + encoding.displayName(Locale.ROOT) + ", cells separated by " + shown(separator),
                 false,
+                0,
                 separator != ',',
                 false,
                 taker -> lines(rest, between, before, shownAs, taker));

@@ -101,8 +101,9 @@ final class SheetFile {
      *
      * @param name name of the sheet
      * @param unread names of the other sheets, which are not read
+     * @param hidden how many rows that hold something the sheet does not show, as a filter leaves them
      */
-    record Content(List<ValueTable.TableLine> lines, String name, List<String> unread) {}
+    record Content(List<ValueTable.TableLine> lines, String name, List<String> unread, int hidden) {}
 
     /** Reads the sheet with a name, or the first one. */
     static Content read(byte[] content, String shownAs, int mostRows, Optional<String> wanted) {
@@ -120,12 +121,13 @@ final class SheetFile {
             List<String> names = names(reader);
             String name = wanted.orElse(names.isEmpty() ? "" : names.get(0));
             try (InputStream sheet = sheet(reader, name, names)) {
-                List<ValueTable.TableLine> lines =
-                        new CellReader(shownAs, texts, reader.getStylesTable(), mostRows).lines(sheet);
+                CellReader cells = new CellReader(shownAs, texts, reader.getStylesTable(), mostRows);
+                List<ValueTable.TableLine> lines = cells.lines(sheet);
                 return new Content(
                         lines,
                         name,
-                        names.stream().filter(other -> !other.equals(name)).toList());
+                        names.stream().filter(other -> !other.equals(name)).toList(),
+                        cells.hidden);
             }
         } catch (LimitExceededException | MalformedInputException | UnknownNameException e) {
             throw e;
@@ -190,6 +192,7 @@ final class SheetFile {
         private List<String> cells;
         private Map<Integer, String> mistakes;
         private Set<Integer> filled;
+        private int hidden;
 
         CellReader(String shownAs, ReadOnlySharedStringsTable texts, StylesTable styles, int mostRows) {
             this.shownAs = shownAs;
@@ -216,6 +219,7 @@ final class SheetFile {
             factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
             XMLStreamReader xml = factory.createXMLStreamReader(letters(sheet));
             int row = 0;
+            boolean isHidden = false;
             while (xml.hasNext()) {
                 int event = xml.next();
                 if (event == XMLStreamConstants.START_ELEMENT) {
@@ -226,6 +230,8 @@ final class SheetFile {
                             if (row > mostRows) {
                                 throw new LimitExceededException(Position.in(shownAs), "rows", row, mostRows);
                             }
+                            String hides = xml.getAttributeValue(null, "hidden");
+                            isHidden = "1".equals(hides) || "true".equals(hides);
                             cells = new ArrayList<>();
                             mistakes = new HashMap<>();
                             filled = new HashSet<>();
@@ -244,7 +250,10 @@ final class SheetFile {
                     }
                 } else if (event == XMLStreamConstants.END_ELEMENT
                         && xml.getLocalName().equals("row")) {
-                    lines.add(new ValueTable.TableLine(row, List.copyOf(cells), Map.copyOf(mistakes), null));
+                    ValueTable.TableLine line =
+                            new ValueTable.TableLine(row, List.copyOf(cells), Map.copyOf(mistakes), null);
+                    lines.add(line);
+                    hidden += isHidden && !line.isBlank() ? 1 : 0;
                 }
             }
             merged.forEach(range -> hold(range, lines));

@@ -47,8 +47,9 @@ public final class StudyTable {
      *
      * @param findings what is wrong with the file
      * @param part which part of the file was read, in plain words; empty text for all of it
+     * @param hidden how many rows that were read the sheet does not show
      */
-    public record Read(List<StudyRow> rows, List<Finding> findings, String part) {
+    public record Read(List<StudyRow> rows, List<Finding> findings, String part, int hidden) {
         public Read {
             rows = List.copyOf(rows);
             findings = List.copyOf(findings);
@@ -73,7 +74,7 @@ public final class StudyTable {
                     (table.isPart() ? "Say which sheet is meant, or name" : "Name")
                             + " the columns so, or as studies do: relay, stage, parameter, set value, unit, side.");
         }
-        return new Read(reading.rows, reading.findings, table.isPart() ? table.form() : "");
+        return new Read(reading.rows, reading.findings, table.isPart() ? table.form() : "", table.hidden());
     }
 
     private static final class Reading {

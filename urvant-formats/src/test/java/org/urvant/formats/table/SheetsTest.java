@@ -30,6 +30,9 @@ class SheetsTest {
     private static final PointListFile.How HOW = new PointListFile.How(
             "PD1", Optional.of("modbus"), Map.of(), Map.of(), Map.of("station", "7"), Optional.empty());
 
+    /** What a row begins with that a filter has hidden. */
+    private static final String HIDDEN = "~";
+
     @TempDir
     Path folder;
 
@@ -42,7 +45,8 @@ class SheetsTest {
                 XSSFSheet sheet = book.createSheet(each.getKey());
                 for (String line : each.getValue().lines().toList()) {
                     XSSFRow row = sheet.createRow(sheet.getPhysicalNumberOfRows());
-                    for (String cell : line.split(",")) {
+                    row.setZeroHeight(line.startsWith(HIDDEN));
+                    for (String cell : line.replace(HIDDEN, "").split(",")) {
                         row.createCell(Math.max(0, row.getLastCellNum())).setCellValue(cell);
                     }
                 }
@@ -83,6 +87,23 @@ class SheetsTest {
                 .isInstanceOf(MalformedInputException.class)
                 .hasMessageContaining("value in sheet 'Cover'")
                 .hasMessageContaining("not read: Feeders");
+    }
+
+    /** A filter hides rows, and leaves them in the file. */
+    @Test
+    void hiddenRowsAreReadAndCounted() throws IOException {
+        StudyTable.Read study = study(
+                book(sheets(
+                        "Feeders",
+                        STUDY + "\n~" + STUDY.lines().skip(1).findFirst().orElseThrow())),
+                null);
+        assertThat(study.hidden()).isEqualTo(1);
+        Path list = book(sheets(
+                "Points",
+                "name,area,address,type\nSpeed,holding,0,int16\n~Load,holding,1,int16\n~Heat,holding,2,int16"));
+        PointListFile.Read read = PointListFile.read(PointListFile.content(list), "book.xlsx", HOW);
+        assertThat(read.form()).contains("with 2 hidden rows, read like the others");
+        assertThat(read.reading().rows()).isEqualTo(3);
     }
 
     @Test
