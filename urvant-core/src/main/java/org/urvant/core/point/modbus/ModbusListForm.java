@@ -28,8 +28,6 @@ final class ModbusListForm implements ListForm {
     private static final String ORDER = "order";
     private static final String REGISTERS = "registers";
     private static final String NUMBERING = "numbering";
-    private static final String PROTOCOL = "protocol";
-    private static final String REFERENCE = "reference";
 
     /** Addresses of stations on a serial line (MODBUS over serial line V1.02, 2.2); 0 and 255 count on TCP. */
     private static final int LAST_STATION = 247;
@@ -127,8 +125,6 @@ final class ModbusListForm implements ListForm {
     private static final Pattern TEXT =
             Pattern.compile("(?:text|string|ascii|char|utf8|utf-8|str)\\s*[\\[(]?\\s*(\\d{0,3})\\s*[\\])]?");
 
-    private static final Pattern HEX = Pattern.compile("0[xX][0-9a-fA-F]{1,4}");
-
     private ModbusListForm() {}
 
     private static <T> Map<String, T> words(Map<T, String> lists) {
@@ -184,12 +180,14 @@ final class ModbusListForm implements ListForm {
     }
 
     @Override
-    public PlacedPoint point(Cells cells) {
-        Optional<Area> given = area(cells);
-        String text = cells.text(ADDRESS);
-        boolean isReference = isReference(cells.text(NUMBERING), text, given);
+    public PlacedPoint point(Cells row) {
+        Optional<Area> given = area(row);
+        WrittenAddress written = WrittenAddress.of(row.text(ADDRESS));
+        Cells cells = written.registers().isPresent() ? counted(row, written) : row;
+        String text = written.first();
+        boolean isReference = written.isReference(cells.text(NUMBERING), given);
         Area area = given.orElse(null);
-        int address = number(text);
+        int address = written.number();
         if (isReference && text.length() >= 5 && (area == null || text.charAt(0) - '0' == area.kindDigit())) {
             area = Area.ofKindDigit(text.charAt(0) - '0')
                     .orElseThrow(() -> new IllegalArgumentException("'" + text
@@ -201,11 +199,43 @@ final class ModbusListForm implements ListForm {
             throw new IllegalArgumentException("it is not said whether address " + text
                     + " is of a coil, a discrete input, an input or a holding" + " register");
         }
+        if (area == Area.COIL && written.isTwofold()) {
+            throw new IllegalArgumentException("'" + text + "' can be " + address
+                    + " in hexadecimal, or the reference number of coil " + Integer.parseInt(text.substring(2))
+                    + "; write the one that is meant without 0x");
+        }
+        if (area.isBits() && written.registers().orElse(1) > 1) {
+            throw new IllegalArgumentException(
+                    "addresses " + row.text(ADDRESS) + " are several of " + area.word() + "; a row is about one");
+        }
         if (isReference && address == 0) {
             throw new IllegalArgumentException(
                     "reference numbers count from 1; " + text + " is none, so the list may have protocol addresses");
         }
         return point(area, isReference ? address - 1 : address, cells);
+    }
+
+    /** A row that names the first and the last register says how many there are. */
+    private static Cells counted(Cells row, WrittenAddress written) {
+        String count = Integer.toString(written.registers().getAsInt());
+        if (!row.text(REGISTERS).isEmpty() && !row.text(REGISTERS).equals(count)) {
+            throw new IllegalArgumentException("addresses " + row.text(ADDRESS) + " are " + count
+                    + " registers; the row says " + row.text(REGISTERS));
+        }
+        return new Cells() {
+            @Override
+            public String text(String column) {
+                return column.equals(REGISTERS) ? count : row.text(column);
+            }
+
+            @Override
+            public int number(String column, int low, int high) {
+                int registers = written.registers().getAsInt();
+                return !column.equals(REGISTERS) || registers < low || registers > high
+                        ? row.number(column, low, high)
+                        : registers;
+            }
+        };
     }
 
     @Override
@@ -383,50 +413,6 @@ final class ModbusListForm implements ListForm {
 
     private static boolean isWordOrder(String order) {
         return order.equals("ABCD") || order.equals("CDAB") || order.equals("ABCDEFGH") || order.equals("GHEFCDAB");
-    }
-
-    private static boolean isReference(String numbering, String address, Optional<Area> area) {
-        String word = numbering.equals(PROTOCOL) ? PROTOCOL : ListColumn.plain(numbering);
-        if (word.equals(REFERENCE) || word.equals(PROTOCOL)) {
-            return word.equals(REFERENCE);
-        }
-        if (!word.isEmpty()) {
-            throw new IllegalArgumentException(
-                    "numbering '" + numbering + "' is neither " + PROTOCOL + " nor " + REFERENCE);
-        }
-        boolean looksLike = address.length() >= 5
-                && isNumber(address)
-                && Area.ofKindDigit(address.charAt(0) - '0').isPresent();
-        if (looksLike
-                && area.isPresent()
-                && area.get().kindDigit() == address.charAt(0) - '0'
-                && Integer.parseInt(address) < Area.SIZE) {
-            throw new IllegalArgumentException(address
-                    + " can be a reference number, which counts from 1 behind a digit for the area, or an address of the"
-                    + " protocol; say which by numbering=reference or numbering=protocol");
-        }
-        return looksLike && (area.isEmpty() || area.get().kindDigit() == address.charAt(0) - '0');
-    }
-
-    private static boolean isNumber(String text) {
-        boolean isNumber = !text.isEmpty() && text.length() <= 6;
-        for (int i = 0; i < text.length() && isNumber; i++) {
-            isNumber = text.charAt(i) >= '0' && text.charAt(i) <= '9';
-        }
-        return isNumber;
-    }
-
-    private static int number(String text) {
-        if (!isNumber(text) && HEX.matcher(text).matches()) {
-            return Integer.parseInt(text.substring(2), 16);
-        }
-        if (!isNumber(text)) {
-            throw new IllegalArgumentException(
-                    text.isEmpty()
-                            ? "there is no address"
-                            : "'" + text + "' is no address; expected a number such as 12 or 0x0C");
-        }
-        return Integer.parseInt(text);
     }
 
     private static Optional<Area> area(Cells cells) {
