@@ -205,8 +205,8 @@ final class ModbusListForm implements ListForm {
                     + "; write the one that is meant without 0x");
         }
         if (area.isBits() && written.registers().orElse(1) > 1) {
-            throw new IllegalArgumentException(
-                    "addresses " + row.text(ADDRESS) + " are several of " + area.word() + "; a row is about one");
+            throw new IllegalArgumentException("'" + row.text(ADDRESS) + "' names "
+                    + written.registers().getAsInt() + " bits; a row is about one");
         }
         if (isReference && address == 0) {
             throw new IllegalArgumentException(

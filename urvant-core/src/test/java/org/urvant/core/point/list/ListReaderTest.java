@@ -83,7 +83,7 @@ class ListReaderTest {
                 "coil;;0x0A;;;;coil:10",
                 ";;40013-40014;;int16;;!the row says 2 registers; int16 takes 1",
                 ";;40014-40013;;float32;;!ends before it begins",
-                ";;00001-00004;;;;!are several of coil; a row is about one",
+                ";;00001-00004;;;;!'00001-00004' names 4 bits; a row is about one",
                 ";;HR13;;int16;;!'HR13' is no address",
                 ";;12;;int16;;!it is not said whether",
                 "holding;;65535;;float32;;!65535 to 65536 is outside",
