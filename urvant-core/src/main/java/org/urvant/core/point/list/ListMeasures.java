@@ -3,10 +3,12 @@ package org.urvant.core.point.list;
 import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.stream.Stream;
 import org.urvant.core.finding.Rule;
@@ -32,6 +34,7 @@ final class ListMeasures {
     private final ListCells cells;
     private final BiConsumer<Rule, String> report;
     private final Map<Said, Measure> known = new HashMap<>();
+    private final Set<String> units = new HashSet<>(); // that are not known, and were told
 
     /** What a row says of its values, and what its point can hold. */
     private static final class Said {
@@ -85,15 +88,34 @@ final class ListMeasures {
                     "values are to reach from " + measure.range().low().toPlainString() + " to "
                             + measure.range().high().toPlainString() + "; the point holds " + values(measure, held));
         }
+        unit(measure.unit());
         Optional<String> misfit = misfit(measure, held);
         misfit.ifPresent(message -> report.accept(ListRules.DEFAULT_OUT_OF_RANGE, message));
-        if (!isWithin || misfit.isPresent()) {
+        boolean isDoubtful = cells.doubt().isPresent(); // each such row is told
+        if (!isWithin || misfit.isPresent() || isDoubtful) {
             return measure; // and told again of the next row that says so
         }
         if (known.size() < MOST_KEPT) {
             known.put(said, measure);
         }
         return measure;
+    }
+
+    /** Units differ by their case (mW and MW), so one in another case is told, once, and never taken for the one that is near. */
+    private void unit(String symbol) {
+        if (symbol.isEmpty() || Unit.of(symbol).isPresent() || !units.add(symbol)) {
+            return;
+        }
+        List<String> near = Stream.of(Unit.values())
+                .map(Unit::symbol)
+                .filter(symbol::equalsIgnoreCase)
+                .toList();
+        if (!near.isEmpty()) {
+            report.accept(
+                    ListRules.UNIT_UNKNOWN,
+                    "'" + symbol + "' is no unit that is known, so values in it are never converted; did you mean "
+                            + String.join(" or ", near) + "?");
+        }
     }
 
     private static Interval values(Measure measure, Shape held) {

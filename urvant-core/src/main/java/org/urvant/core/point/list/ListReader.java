@@ -274,11 +274,11 @@ public final class ListReader {
 
     private static Map<String, Flow> flows() {
         Map<String, Flow> flows = new HashMap<>();
-        List.of("r", "ro", "read", "read only", "readonly", "input", "monitor")
+        List.of("r", "ro", "r o", "rd", "read", "read only", "readonly", "input", "monitor")
                 .forEach(word -> flows.put(word, Flow.READ));
-        List.of("w", "wo", "write", "write only", "writeonly", "command", "control", "c")
+        List.of("w", "wo", "w o", "write", "write only", "writeonly", "command", "control", "c")
                 .forEach(word -> flows.put(word, Flow.WRITE));
-        List.of("rw", "r w", "both", "read write", "readwrite", "wr", "w r", "read and write")
+        List.of("rw", "r w", "both", "read write", "readwrite", "w r", "read and write") // wr is either
                 .forEach(word -> flows.put(word, Flow.BOTH));
         Map<String, Flow> all = new HashMap<>(flows);
         flows.forEach((word, flow) -> all.put(word.toUpperCase(Locale.ROOT), flow));

@@ -29,6 +29,11 @@ public final class ListRules implements RuleRoom {
             "N123",
             "A point list says that a value reaches further than its registers can hold.",
             "Hold the type and the factor against the manual.");
+    public static final Rule UNIT_UNKNOWN = ALL.warning(
+            "list-unit-unknown",
+            "N122",
+            "A point list has a unit that is none but for the case of its letters, so nothing is converted from or to it, and nothing is held against it.",
+            "Write the unit as the message has it: kW and not KW.");
     public static final Rule EXAMPLE_OUT_OF_RANGE = ALL.warning(
             "list-example-out-of-range",
             "N26",

@@ -200,6 +200,27 @@ class ListReaderTest {
         }
     }
 
+    @Test
+    void aUnitInAnotherCaseIsToldOnce() {
+        ListReading reading = read(
+                "modbus",
+                Map.of("area", "holding", "type", "int16"),
+                false,
+                "name|address|unit",
+                "a|1|KW",
+                "b|2|KW",
+                "c|3|kW",
+                "d|4|pieces",
+                "e|5|mw");
+        assertThat(reading.findings())
+                .extracting(finding ->
+                        finding.rule().id() + " " + finding.position().line() + " " + finding.message())
+                .containsExactly(
+                        "list-unit-unknown 2 'KW' is no unit that is known, so values in it are never converted; did you mean kW?",
+                        "list-unit-unknown 6 'mw' is no unit that is known, so values in it are never converted; did you mean MW?");
+        assertThat(reading.list().orElseThrow().points()).hasSize(5);
+    }
+
     /** A point between thousands and one before a fraction look alike, where a comma could be the decimal sign. */
     @ParameterizedTest
     @CsvSource(
@@ -213,6 +234,7 @@ class ListReaderTest {
                 "1.200;300;false;1.2 300;",
                 "1,200;300;true;1.2 300;",
                 "1.200;3.000;true;'';no other number",
+                "1.200;1.200;true;'';no other number",
                 "12.5;0,5;true;12.5;other numbers of the table have '.'"
             })
     void aPointMayStandBetweenThousands(String one, String other, boolean comma, String read, String said) {
