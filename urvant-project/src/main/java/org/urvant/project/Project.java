@@ -214,8 +214,8 @@ public record Project(
      * @throws UnknownNameException when there is none; names the nearest
      */
     public DataAttribute signal(String reference) {
-        if (reference.indexOf('/')
-                < 0) { // what a search for a plain word finds is more than who names one signal expects
+        // no reference; a search for a plain word would find more than who names one signal expects
+        if (reference.indexOf('/') < 0) {
             throw new UnknownNameException(
                     "signal",
                     reference,

@@ -99,7 +99,8 @@ public final class ProgramMapping {
         Project after = proposal.carriedOut(connected.project(), connected.device());
         String name = connected.device().name();
         proposal.rows().forEach(row -> ResolvedMapping.resolve(after, after.device(name), row, SignalMapping::refuse));
-        return new SignalMapping(after, proposal, connected.made());
+        return new SignalMapping(
+                ConnectionChange.withFreeInstances(after, name, connected.made()), proposal, connected.made());
     }
 
     private static void requireFree(Project project, Device device, String identifier) {

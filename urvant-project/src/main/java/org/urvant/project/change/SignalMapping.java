@@ -187,7 +187,8 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
                 proposal.rows().isEmpty() ? project : proposal.carriedOut(connected.project(), connected.device());
         proposal.rows()
                 .forEach(row -> ResolvedMapping.resolve(after, after.device(deviceName), row, SignalMapping::refuse));
-        return new SignalMapping(after, proposal, connected.made());
+        return new SignalMapping(
+                ConnectionChange.withFreeInstances(after, deviceName, connected.made()), proposal, connected.made());
     }
 
     /** Maps signals whose rows own their addresses; those that have such a row keep it. */

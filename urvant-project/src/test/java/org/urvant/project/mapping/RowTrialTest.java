@@ -151,6 +151,8 @@ class RowTrialTest {
                         + " old-data",
                 "L/power | M_ME_TF_1 1 | | L/power=123456789 | 1.23456792E8 | 1.23456792E8 | good",
                 "L/current | M_ME_TF_1 1 | x * 1000000.3 | L/current=33.4 | 3.340001E7 | 3.340001E7 | good",
+                "L/power | M_ME_TF_1 1 | | L/power=1e39 | 3.4028235E38 | 3.4028235E38 | good",
+                "L/power | M_ME_TF_1 1 | x * 10 | L/power=1e38 | 0.0 IV OV | 0.0 | invalid overflow",
                 "L/power | M_ME_TD_1 1 | x | L/power=0.3 | 0.2999878 | 0.29998779296875 | good",
                 "L/power | M_ME_TD_1 1 | x | L/power=1 | 0.9999695 IV OV | 0.999969482421875 | invalid overflow",
                 "L/power | input:0 float64 ABCDEFGH | x / 3 | L/power=1 | 3FD5 5555 5555 5555 | 0.3333333333333333 | good",

@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.AddressGroup.Block;
+import org.urvant.core.point.FloatingPoint;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.ListForm;
 import org.urvant.core.point.PlacedPoint;
@@ -51,9 +52,9 @@ abstract class ObjectSpace implements PointSpace {
             Form.WHOLE, List.of(C_SE_NB_1, C_SE_TB_1, C_SE_NC_1, C_SE_TC_1, C_BO_NA_1, C_BO_TA_1),
             Form.REAL, List.of(C_SE_NC_1, C_SE_NA_1, C_SE_NB_1, C_SE_TC_1, C_SE_TA_1, C_SE_TB_1));
 
-    /** From -1 to 1 - 2^-15. */
     private static final BigDecimal FRACTIONS = BigDecimal.valueOf(1 << 15);
 
+    /** From -1 to 1 - 2^-15. */
     private static final Interval NORMALISED =
             new Interval(BigDecimal.ONE.negate(), new BigDecimal("0.999969482421875"));
 
@@ -235,7 +236,7 @@ abstract class ObjectSpace implements PointSpace {
         }
         return held.range().isBounded()
                 ? number.multiply(FRACTIONS).setScale(0, RoundingMode.HALF_EVEN).divide(FRACTIONS)
-                : new BigDecimal(Float.toString(number.floatValue()));
+                : FloatingPoint.ofShort(number);
     }
 
     @Override

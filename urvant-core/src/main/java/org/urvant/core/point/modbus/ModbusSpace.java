@@ -10,6 +10,7 @@ import org.urvant.core.point.Access;
 import org.urvant.core.point.AddressGroup;
 import org.urvant.core.point.AddressGroup.Block;
 import org.urvant.core.point.Claim;
+import org.urvant.core.point.FloatingPoint;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.ListForm;
 import org.urvant.core.point.PlacedPoint;
@@ -159,9 +160,9 @@ public final class ModbusSpace implements PointSpace {
     public BigDecimal nearest(String carrier, BigDecimal number) {
         RegisterType type = ModbusPoint.at(carrier, 0).type();
         return type == RegisterType.FLOAT32
-                ? new BigDecimal(Float.toString(number.floatValue()))
+                ? FloatingPoint.ofShort(number)
                 : type == RegisterType.FLOAT64
-                        ? new BigDecimal(Double.toString(number.doubleValue()))
+                        ? FloatingPoint.ofLong(number)
                         : PointSpace.super.nearest(carrier, number);
     }
 
