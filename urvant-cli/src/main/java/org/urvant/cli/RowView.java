@@ -79,11 +79,11 @@ final class RowView {
         Shape shape = resolved.shape();
         Form held = resolved.space().holds(resolved.object().carrier()).form();
         Form form = held == Form.WHOLE && shape.form() == Form.REAL ? held : shape.form();
-        String unit = resolved.receiver().map(point -> point.unit()).orElse(resolved.unit());
+        String unit = unit(resolved);
         String said = Word.of(form)
                 + (shape.range().isBounded() ? " from " + shape.range() : "")
                 + (unit.isEmpty() ? "" : " " + unit);
-        return resolved.isCommand() ? said : said + apart(resolved, unit) + accompanied(resolved);
+        return resolved.isCommand() ? said : said + accompanied(resolved);
     }
 
     private static String words(RowPace pace) {
@@ -114,16 +114,21 @@ final class RowView {
                 : String.format(Locale.ROOT, "%.1f s", period.toNanos() / 1e9);
     }
 
-    private static String apart(ResolvedMapping resolved, String unit) {
+    private static String resolution(ResolvedMapping resolved) {
+        String unit = unit(resolved);
         String steps = RowStep.of(resolved)
-                .map(step -> ", in steps of "
+                .map(step -> "steps of "
                         + step.round(new MathContext(4)).stripTrailingZeros().toPlainString()
                         + (unit.isEmpty() ? "" : " " + unit))
                 .orElse("");
-        return steps
-                + RowStep.digits(resolved).stream()
-                        .mapToObj(digits -> ", with " + digits + " digits")
-                        .collect(Collectors.joining());
+        String digits = RowStep.digits(resolved).stream()
+                .mapToObj(number -> number + " digits")
+                .collect(Collectors.joining());
+        return steps + (steps.isEmpty() || digits.isEmpty() ? "" : ", ") + digits;
+    }
+
+    private static String unit(ResolvedMapping resolved) {
+        return resolved.receiver().map(point -> point.unit()).orElse(resolved.unit());
     }
 
     private static String accompanied(ResolvedMapping resolved) {

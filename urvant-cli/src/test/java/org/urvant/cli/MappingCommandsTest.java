@@ -55,7 +55,7 @@ class MappingCommandsTest {
             connect RTU1 own --kind control-centre     | 3 | 'own' is not allowed
             connect RTU1 scada --kind control-centre && map RTU1 AI1 --as 'y * 2' --yes | 3 | Known: x, x1.
             map F11 BI1                                | 3 | The maker fixed its points
-            connect RTU1 scada --kind control-centre && map RTU1 AI1 --yes && row RTU1 AI1 | 0 | receiver gets  real from -0.0625 to 5.15625 m, with 7 digits, with quality and time
+            connect RTU1 scada --kind control-centre && map RTU1 AI1 --yes && row RTU1 AI1 | 0 | receiver gets  real from -0.0625 to 5.15625 m, with quality and time
             connect RTU1 scada --kind control-centre && map RTU1 AI1 --yes && row RTU1 AI1 --dead-band 0.5 && try RTU1 --set AI1=2 | 0 | 2.0  2.0 m  good
             connect RTU1 scada --kind control-centre && map RTU1 AI1 --yes && row RTU1 AI1 --factor 100 --dry-run && row RTU1 AI1 --json | 0 | "destination" : "M_ME_TF_1 4001",
             connect RTU1 scada --kind control-centre && map RTU1 AI1 --yes && row RTU1 AI1 --identifier && logic RTU1 --signals | 0 | mapped.rtu1_level
