@@ -68,6 +68,7 @@ final class RowView {
         parts.put("use", row.isUsed() ? "yes" : "no");
         ResolvedMapping.resolve(project, device, row, finding -> {}).ifPresent(resolved -> {
             parts.put(resolved.isCommand() ? "takes" : "receiver gets", gets(resolved));
+            parts.put("resolution", resolution(resolved));
             RowPace.of(project, device, resolved, STATION_ANSWERS)
                     .ifPresent(pace -> parts.put("how often", words(pace)));
         });
