@@ -109,7 +109,12 @@ final class ListCells implements ListForm.Cells {
 
     /** Returns the number in the cell of a column, or empty when there is none. */
     Optional<BigDecimal> decimal(String column) {
-        String text = text(column).replace('\u2212', '-');
+        return number(column, text(column));
+    }
+
+    /** Returns the number that is in a cell, or a part of it; empty when there is none. */
+    Optional<BigDecimal> number(String column, String cell) {
+        String text = cell.replace('\u2212', '-');
         if (text.isEmpty() || text.equals("-")) {
             return Optional.empty();
         }

@@ -10,6 +10,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiConsumer;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.point.Form;
@@ -28,6 +30,8 @@ final class ListMeasures {
             ListColumns.LEAST,
             ListColumns.MOST,
             ListColumns.DEFAULT);
+
+    private static final Pattern SIGNED = Pattern.compile("([xX×*]|(?:1\\s*)?[/÷])\\s*(\\S.*)");
 
     private static final Map<String, String> STATES = Map.of("off", "0", "false", "0", "on", "1", "true", "1");
 
@@ -162,11 +166,26 @@ final class ListMeasures {
         return state;
     }
 
+    /** Returns the factor, which may have its sign before it: {@code x 0.1}, {@code /10}, {@code 1/10}. */
+    private Optional<BigDecimal> factor() {
+        String text = cells.text(ListColumns.FACTOR);
+        Matcher signed = SIGNED.matcher(text);
+        if (!signed.matches()) {
+            return cells.decimal(ListColumns.FACTOR);
+        }
+        Optional<BigDecimal> number = cells.number(ListColumns.FACTOR, signed.group(2));
+        boolean isDivision = signed.group(1).endsWith("/") || signed.group(1).endsWith("÷");
+        if (isDivision && number.filter(divisor -> divisor.signum() == 0).isPresent()) {
+            throw new IllegalArgumentException("the divisor is 0");
+        }
+        return isDivision ? number.map(Measure::factorOf) : number;
+    }
+
     private Measure read(Shape held) {
         String unit = cells.text(ListColumns.UNIT);
         unit = unit.equals("-") ? "" : unit;
         Optional<BigDecimal> divisor = cells.decimal(ListColumns.DIVISOR);
-        Optional<BigDecimal> factor = cells.decimal(ListColumns.FACTOR);
+        Optional<BigDecimal> factor = factor();
         if (divisor.isPresent() && factor.isPresent()) {
             throw new IllegalArgumentException("the row has a factor and a divisor");
         }
