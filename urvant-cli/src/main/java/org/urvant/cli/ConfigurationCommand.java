@@ -34,7 +34,7 @@ final class ConfigurationCommand extends Command {
     @Override
     public Integer call() {
         Project project = folder().load();
-        Configuration configuration = ConfigurationBuilder.build(project, project.device(device));
+        Configuration configuration = ConfigurationBuilder.whole(project, project.device(device));
         if (isPortable && file == null) {
             throw wrongUse("--portable is a form of what --out writes; name the file");
         }

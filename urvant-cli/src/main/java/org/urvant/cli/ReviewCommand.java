@@ -51,9 +51,9 @@ final class ReviewCommand extends Command {
         Project project = folder.load();
         Device device = project.device(name);
         String target = file == null ? name + ".html" : file;
-        SafeFile.writeText(session.path(target), page(folder, project, device));
         String fingerprint =
-                ConfigurationBuilder.build(project, device).fingerprint().hex();
+                ConfigurationBuilder.whole(project, device).fingerprint().hex();
+        SafeFile.writeText(session.path(target), page(folder, project, device));
         if (json) {
             sayJson(Json.object("device", name, "page", target, "fingerprint", fingerprint));
         } else {

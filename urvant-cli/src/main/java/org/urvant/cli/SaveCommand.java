@@ -29,7 +29,7 @@ final class SaveCommand extends ChangingCommand {
         ProjectFolder folder = changing();
         Project project = folder.load();
         Device device = project.device(name);
-        Configuration configuration = ConfigurationBuilder.build(project, device);
+        Configuration configuration = ConfigurationBuilder.whole(project, device);
         if (!device.record().saved().equals(Optional.of(configuration.fingerprint()))) {
             folder.history(name).saved(configuration, reason);
         }

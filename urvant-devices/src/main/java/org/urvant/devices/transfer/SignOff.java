@@ -36,7 +36,7 @@ public record SignOff(String device, String serial, Configuration configuration)
      */
     public static SignOff plan(Project project, String name, DeviceLink link, Optional<String> read) {
         Device device = project.device(name);
-        Configuration configuration = ConfigurationBuilder.build(project, device);
+        Configuration configuration = ConfigurationBuilder.whole(project, device);
         Fingerprint wanted = configuration.fingerprint();
         Identity identity = Transfer.confirm(link, device);
         if (!identity.active().equals(Optional.of(wanted))) {

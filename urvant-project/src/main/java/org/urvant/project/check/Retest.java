@@ -99,7 +99,7 @@ public record Retest(String device, Comparison comparison, List<Item> items) {
      */
     public static Retest of(Project project, String name, Configuration tested) {
         Device device = project.device(name);
-        Comparison comparison = tested.differencesTo(ConfigurationBuilder.build(project, device));
+        Comparison comparison = tested.differencesTo(ConfigurationBuilder.whole(project, device));
         Finder finder = new Finder(project, DeviceSheets.of(project.typeOf(device), device));
         comparison.differences().forEach(finder::part);
         finder.followers();

@@ -55,6 +55,9 @@ final class SiteTree {
             return List.of(Unread.all(device.name() + ": type '" + device.type().text() + "' is not known"));
         }
         List<Unread> unread = new ArrayList<>();
+        project.unread(device)
+                .forEach(finding ->
+                        unread.add(Unread.all(device.name() + ": " + finding.position() + " " + finding.message())));
         for (Sheet sheet : sheets.get().all()) {
             for (SettingDefinition setting : sheet.definition().settings().values()) {
                 Entry entry = sheet.given().get(setting.path());

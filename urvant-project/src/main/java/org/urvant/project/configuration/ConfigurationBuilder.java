@@ -8,6 +8,7 @@ import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.point.LinkPoint;
 import org.urvant.core.point.program.ProgramPoint;
 import org.urvant.core.tree.Node;
@@ -41,6 +42,18 @@ public final class ConfigurationBuilder {
     /** Returns the configuration; the same project always gives the same one. */
     public static Configuration build(Project project, Device device) {
         return Configuration.of(device.name(), parts(project, device));
+    }
+
+    /**
+     * Returns the configuration, to be kept or handed on.
+     *
+     * @throws MalformedInputException when a file of the device, or a part of one, cannot be read, for it would be missing
+     */
+    public static Configuration whole(Project project, Device device) {
+        project.unread(device).stream().findFirst().ifPresent(finding -> {
+            throw new MalformedInputException(finding.position(), finding.message(), finding.remedy());
+        });
+        return build(project, device);
     }
 
     /** Returns its named parts alone, to look at them. */

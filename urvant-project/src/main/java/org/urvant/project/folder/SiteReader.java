@@ -135,6 +135,7 @@ final class SiteReader {
     }
 
     private Device device(String name, LedgerHeads heads, Consumer<Finding> findings) {
+        Consumer<Finding> own = finding -> findings.accept(finding.concerning(Ref.device(name)));
         String tableName = MappingTable.name(name);
         Path table = files.path(tableName);
         List<Mapping> mappings = !Files.exists(table)
@@ -143,14 +144,14 @@ final class SiteReader {
                         List.of(),
                         tableName,
                         name + " mappings",
-                        findings,
-                        () -> MappingTable.read(name, tableName, files.table(tableName), findings));
+                        own,
+                        () -> MappingTable.read(name, tableName, files.table(tableName), own));
         YamlDocument document = files.yaml(DeviceFile.name(name));
         Past past = files.readOr(
                 Past.NONE, Ledger.name(name), name + " ledger", findings, () -> past(name, heads, findings));
-        return DeviceFile.read(name, document, findings)
+        return DeviceFile.read(name, document, own)
                 .withMappings(mappings)
-                .with(LogicFile.read(files, name, findings))
+                .with(LogicFile.read(files, name, own))
                 .with(past);
     }
 
