@@ -96,7 +96,7 @@ final class RowCommand extends ChangingCommand {
         ProjectFolder folder = changing(isChange);
         Project project = folder.load();
         Device device = project.device(deviceName);
-        Mapping row = RowChange.find(device, rowName);
+        Mapping row = RowChange.find(project, device, rowName);
         if (!isChange) {
             new RowView(this).show(project, device, row, Optional.empty());
             return Exit.DONE;

@@ -16,7 +16,6 @@ import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Ref;
-import org.urvant.core.finding.Severity;
 import org.urvant.core.point.ListPoint;
 import org.urvant.core.point.list.ListedPoint;
 import org.urvant.core.point.list.PointList;
@@ -105,9 +104,16 @@ public record Project(
     /** Returns what of a device's files could not be read, so that the device here is less than what they hold. */
     public List<Finding> unread(Device device) {
         return remarks.findings().stream()
-                .filter(finding ->
-                        finding.severity() == Severity.ERROR && finding.about().contains(Ref.device(device.name())))
+                .filter(finding -> finding.rule() == GeneralRules.FILE_MALFORMED
+                        && finding.about().contains(Ref.device(device.name())))
                 .toList();
+    }
+
+    /** Refuses a device of whose files something could not be read. */
+    public void requireWhole(Device device) {
+        unread(device).stream().findFirst().ifPresent(finding -> {
+            throw new MalformedInputException(finding.position(), finding.message(), finding.remedy());
+        });
     }
 
     /** Returns the point of a list, or empty. */

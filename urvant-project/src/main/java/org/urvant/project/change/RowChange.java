@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
@@ -61,7 +62,8 @@ public record RowChange(Project after, Mapping before, Mapping row) {
      */
     public static Project use(Project project, String deviceName, Collection<String> rows, boolean isUsed) {
         Device device = project.device(deviceName);
-        Set<String> keys = rows.stream().map(words -> find(device, words).key()).collect(Collectors.toSet());
+        Set<String> keys =
+                rows.stream().map(words -> find(project, device, words).key()).collect(Collectors.toSet());
         return project.with(device.withMappings(device.mappings().stream()
                 .map(row -> keys.contains(row.key()) ? row.withUse(isUsed) : row)
                 .toList()));
@@ -71,9 +73,10 @@ public record RowChange(Project after, Mapping before, Mapping row) {
      * Returns the row of a device with a key, a name, a source or a destination.
      *
      * @throws UnknownNameException when there is none
+     * @throws MalformedInputException when there is none, and a file of the device cannot be read
      * @throws RefusedException when there are several
      */
-    public static Mapping find(Device device, String words) {
+    public static Mapping find(Project project, Device device, String words) {
         List<Mapping> found = device.mappings().stream()
                 .filter(row -> row.key().equals(words)
                         || row.name().equals(words)
@@ -91,6 +94,9 @@ public record RowChange(Project after, Mapping before, Mapping row) {
                                             .toList())
                             + ".");
         }
+        if (found.isEmpty()) {
+            project.requireWhole(device);
+        }
         return found.stream()
                 .findFirst()
                 .orElseThrow(() -> new UnknownNameException(
@@ -107,7 +113,7 @@ public record RowChange(Project after, Mapping before, Mapping row) {
      */
     public static RowChange plan(Project project, String deviceName, String words, Wanted wanted) {
         Device device = project.device(deviceName);
-        Mapping before = find(device, words);
+        Mapping before = find(project, device, words);
         wanted.identifier()
                 .filter(identifier -> !identifier.isEmpty())
                 .ifPresent(identifier -> RowSignals.requireFree(device, identifier, before.key()));

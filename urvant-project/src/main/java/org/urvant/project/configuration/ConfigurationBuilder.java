@@ -50,9 +50,7 @@ public final class ConfigurationBuilder {
      * @throws MalformedInputException when a file of the device, or a part of one, cannot be read, for it would be missing
      */
     public static Configuration whole(Project project, Device device) {
-        project.unread(device).stream().findFirst().ifPresent(finding -> {
-            throw new MalformedInputException(finding.position(), finding.message(), finding.remedy());
-        });
+        project.requireWhole(device);
         return build(project, device);
     }
 

@@ -220,7 +220,7 @@ class TreatedRowTest {
         wrong.forEach((wanted, message) -> assertThatThrownBy(() -> RowChange.plan(SITE, "RTU1", level, wanted))
                 .isInstanceOf(RefusedException.class)
                 .hasMessageContaining(message));
-        assertThatThrownBy(() -> RowChange.find(SITE.device("RTU1"), "nosuch"))
+        assertThatThrownBy(() -> RowChange.find(SITE, SITE.device("RTU1"), "nosuch"))
                 .isInstanceOf(UnknownNameException.class);
     }
 
