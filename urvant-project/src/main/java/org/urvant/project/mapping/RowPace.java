@@ -34,12 +34,15 @@ public record RowPace(Kind kind, String by, Optional<Duration> period) {
     }
 
     /**
-     * Returns how often the value of a row comes; empty for a command.
+     * Returns how often the value of a row comes; empty for a command, and for what is calculated from other values or from the
+     * state of a link, which comes when they do.
      *
      * @param turnAround time that a station on a line takes before it answers
      */
     public static Optional<RowPace> of(Project project, Device device, ResolvedMapping row, Duration turnAround) {
-        if (row.isCommand()) {
+        boolean isMadeOfOthers =
+                row.mapped() instanceof MappedSignal.Calculated || row.mapped() instanceof MappedSignal.OfLink;
+        if (row.isCommand() || isMadeOfOthers) {
             return Optional.empty();
         }
         Mapping.End origin = row.mapping().origin();
