@@ -46,6 +46,7 @@ public final class DeviceSheets {
     private final Map<String, Sheet> sheets = new LinkedHashMap<>();
     private final List<Stranger> strangers = new ArrayList<>();
     private final SortedMap<String, ChannelKind> channels = new TreeMap<>(NumberedNames.ORDER);
+    private final Sheet.Beside named = new NamedSheets(this);
     private final Map<String, Optional<SheetSetting>> sought = new ConcurrentHashMap<>(); // the view is shared
 
     /**
@@ -188,8 +189,16 @@ public final class DeviceSheets {
                 channels.putAll(channels(type, slot, module));
             }
         });
-        Sheet own =
-                new Sheet(Sheet.Kind.DEVICE, "", "", type.sheet(), device.settings(), device.position(), null, facts());
+        Map<String, Object> facts = facts();
+        Sheet own = new Sheet(
+                Sheet.Kind.DEVICE,
+                "",
+                "",
+                type.sheet(),
+                device.settings(),
+                device.position(),
+                null,
+                (sheet, path) -> facts.containsKey(path) ? facts.get(path) : named.value(sheet, path));
         sheets.put("", own);
         groups(own);
         channels.forEach((name, kind) -> put(channel(name, kind)));
@@ -261,7 +270,7 @@ public final class DeviceSheets {
                 given == null ? new TreeMap<>() : given.values(),
                 given == null ? device.position() : given.position(),
                 own,
-                Map.of());
+                named);
     }
 
     private Sheet channel(String name, ChannelKind kind) {
@@ -274,7 +283,7 @@ public final class DeviceSheets {
                 given == null ? new TreeMap<>() : given.values(),
                 given == null ? device.position() : given.position(),
                 own(),
-                Map.of());
+                named);
     }
 
     private Sheet connection(Connection connection, ConnectionKind kind) {
@@ -286,7 +295,7 @@ public final class DeviceSheets {
                 connection.values(),
                 connection.position(),
                 own(),
-                Map.of());
+                named);
     }
 
     private Optional<Sheet> known(GivenSheet given) {
@@ -311,7 +320,7 @@ public final class DeviceSheets {
         }
         String container = inGroup ? outer.prefix() + "." + table : table;
         return Optional.of(
-                new Sheet(Sheet.Kind.ROW, prefix, container, definition.row(), values, position, outer, Map.of()));
+                new Sheet(Sheet.Kind.ROW, prefix, container, definition.row(), values, position, outer, named));
     }
 
     private Stranger stranger(GivenSheet given) {

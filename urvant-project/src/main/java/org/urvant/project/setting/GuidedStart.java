@@ -2,7 +2,6 @@ package org.urvant.project.setting;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -36,7 +35,8 @@ public record GuidedStart(
     /** Returns what answers make, by the names of their questions. */
     public static GuidedStart of(DeviceType type, SortedMap<String, Entry> answers, Position position) {
         Guide guide = type.handling().guide();
-        Sheet sheet = new Sheet(Sheet.Kind.DEVICE, "", "", guide.questions(), answers, position, null, Map.of());
+        Sheet sheet =
+                new Sheet(Sheet.Kind.DEVICE, "", "", guide.questions(), answers, position, null, Sheet.Beside.NOTHING);
         List<Finding> findings = new ArrayList<>();
         answers.forEach((name, entry) -> {
             if (guide.questions().setting(name).isEmpty()) {
@@ -87,7 +87,7 @@ public record GuidedStart(
     }
 
     private static Sheet sheet(Guide guide, SortedMap<String, Entry> answers, Position position) {
-        return new Sheet(Sheet.Kind.DEVICE, "", "", guide.questions(), answers, position, null, Map.of());
+        return new Sheet(Sheet.Kind.DEVICE, "", "", guide.questions(), answers, position, null, Sheet.Beside.NOTHING);
     }
 
     private static boolean isAsked(Guide guide, Sheet sheet, String name) {

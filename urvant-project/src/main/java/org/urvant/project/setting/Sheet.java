@@ -29,6 +29,19 @@ public final class Sheet implements Scope {
         CONNECTION
     }
 
+    /** What expressions of a sheet may name that is no setting of it. */
+    interface Beside {
+        /** Nothing. */
+        Beside NOTHING = (sheet, path) -> null;
+
+        /** Returns the value under a name beside the settings of a sheet; null when it is unknown, or there is none. */
+        @Nullable
+        Object value(Sheet sheet, String path);
+    }
+
+    /** Name under which rules of a numbered row find its number. */
+    public static final String ROW_NUMBER = "row";
+
     private static final Object UNKNOWN = new Object();
 
     private final Kind kind;
@@ -38,7 +51,7 @@ public final class Sheet implements Scope {
     private final SortedMap<String, Entry> given;
     private final Position position;
     private final Sheet outer;
-    private final Map<String, Object> facts;
+    private final Beside beside;
     private final Map<String, Object> values = new ConcurrentHashMap<>(); // sheets are kept and shared
 
     Sheet(
@@ -49,7 +62,7 @@ public final class Sheet implements Scope {
             SortedMap<String, Entry> given,
             Position position,
             Sheet outer,
-            Map<String, Object> facts) {
+            Beside beside) {
         this.kind = kind;
         this.prefix = prefix;
         this.container = container;
@@ -57,7 +70,7 @@ public final class Sheet implements Scope {
         this.given = given;
         this.position = position;
         this.outer = outer;
-        this.facts = facts;
+        this.beside = beside;
     }
 
     /** Returns what the sheet belongs to. */
@@ -175,7 +188,7 @@ public final class Sheet implements Scope {
     private Object find(String path) {
         SettingDefinition setting = definition.setting(path).orElse(null);
         if (setting == null) {
-            return facts.get(path);
+            return beside.value(this, path);
         }
         String text = text(setting).orElse(null);
         if (text == null) {

@@ -2,10 +2,13 @@ package org.urvant.project.type;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.text.NearestName;
 import org.urvant.file.yaml.FieldReader;
@@ -16,7 +19,8 @@ import org.urvant.file.yaml.FieldReader;
  * @param fitting its slots and modules
  * @param channels its channels
  * @param rated its rated values by what they mean
- * @param references what references may name: tables, kinds of channel, {@code channels} for any channel
+ * @param references what references may name: tables, kinds of channel, {@code channels} for any channel; each with the kinds
+ *     of its settings
  * @param unclear settings whose kind is unknown, so that nothing said of them is worth telling; filled while reading
  */
 record Known(
@@ -26,7 +30,7 @@ record Known(
         Fitting fitting,
         Channels channels,
         SideReader.Rated rated,
-        List<String> references,
+        Map<String, Map<String, Type>> references,
         Set<String> unclear) {
     /** Where modules fit, and their kinds. */
     record Fitting(List<String> slots, List<String> modules) {}
@@ -40,10 +44,6 @@ record Known(
     record Channels(List<String> kinds, List<String> own) {}
 
     static Known of(FieldReader type) {
-        List<String> references = new ArrayList<>(type.names("tables"));
-        references.addAll(type.names("sub-buses"));
-        references.addAll(type.names("channels"));
-        references.add("channels");
         List<String> ownChannels = new ArrayList<>();
         type.children("channels").forEach((kind, reader) -> {
             String count = Words.text(reader, "count");
@@ -58,14 +58,14 @@ record Known(
                 new Fitting(Words.texts(type, "slots"), type.names("modules")),
                 new Channels(type.names("channels"), ownChannels),
                 SideReader.Rated.of(type),
-                references,
+                Referred.of(type),
                 new TreeSet<>());
     }
 
     /** Returns what settings of a setting group may refer to: the tables beside them too. */
     Known inGroup(FieldReader group) {
-        List<String> more = new ArrayList<>(references);
-        more.addAll(group.names("tables"));
+        Map<String, Map<String, Type>> more = new LinkedHashMap<>(references);
+        more.putAll(Referred.tables(group));
         return new Known(firmware, hardware, licences, fitting, channels, rated, more, unclear);
     }
 
@@ -95,7 +95,7 @@ record Known(
     }
 
     String reference(FieldReader fields) {
-        return one(fields, "refers-to", "table or kind of channel", references);
+        return one(fields, "refers-to", "table or kind of channel", references.keySet());
     }
 
     List<String> licences(FieldReader fields) {

@@ -66,6 +66,7 @@ final class SheetReader {
     private final SortedMap<String, SettingDefinition> settings = new TreeMap<>();
     private final Map<String, FieldReader> readers = new LinkedHashMap<>();
     private final Names names;
+    private final Names ruleNames;
     private final Known known;
     private final List<TypeRule> rules = new ArrayList<>();
 
@@ -89,6 +90,8 @@ final class SheetReader {
             types.put(path, rough(path, kind, reader).type());
         });
         this.names = outer.within(types);
+        readers.forEach((path, reader) -> Referred.add(types, path, reader, known));
+        this.ruleNames = outer.within(types); // values that depended on other sheets could do so in a circle
         readers.forEach((path, reader) -> settings.put(path, setting(path, reader)));
         settings.values().forEach(this::limitOf);
         refuseCircles(fields);
@@ -127,7 +130,7 @@ final class SheetReader {
     }
 
     /** The setting without what depends on others: enough to know its type and its fixed limits. */
-    private static SettingDefinition rough(String path, SettingKind kind, FieldReader fields) {
+    static SettingDefinition rough(String path, SettingKind kind, FieldReader fields) {
         Limits limits = new Limits(
                 unit(fields),
                 false,
@@ -369,13 +372,13 @@ final class SheetReader {
                     "Use letters, digits, hyphens and dots.");
         }
         Optional<Expression> when =
-                fields.text("when").flatMap(entry -> Words.expression(fields, entry, names, Type.Kind.LOGICAL));
+                fields.text("when").flatMap(entry -> Words.expression(fields, entry, ruleNames, Type.Kind.LOGICAL));
         Optional<Entry> holds = fields.text("holds");
         if (holds.isEmpty()) {
             fields.report(fields.position(), "key 'holds' is missing", "Add 'holds: EXPRESSION'.");
         }
         Optional<Expression> condition =
-                holds.flatMap(entry -> Words.expression(fields, entry, names, Type.Kind.LOGICAL));
+                holds.flatMap(entry -> Words.expression(fields, entry, ruleNames, Type.Kind.LOGICAL));
         Rule check = check(fields);
         Entry message = fields.required("message", "");
         Optional<Entry> mend = fields.text("mend");
@@ -410,8 +413,8 @@ final class SheetReader {
                     when.orElse(null),
                     expression,
                     check,
-                    Words.template(fields, message, names),
-                    Words.template(fields, remedy, names),
+                    Words.template(fields, message, ruleNames),
+                    Words.template(fields, remedy, ruleNames),
                     about,
                     fields.position()));
         });

@@ -18,10 +18,12 @@ import org.urvant.core.device.SubBus;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.device.Traits;
 import org.urvant.core.expression.Names;
+import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Rules;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.project.check.SiteRules;
+import org.urvant.project.setting.Sheet;
 
 /** Reads the tables of a type or of its setting groups, and the buses below a device. */
 final class TableReader {
@@ -30,7 +32,9 @@ final class TableReader {
     static SortedMap<String, TableDefinition> tables(FieldReader fields, Names outer, Known known) {
         SortedMap<String, TableDefinition> tables = new TreeMap<>();
         Words.named(fields, "tables").forEach((name, reader) -> {
-            SheetReader.Sheet row = SheetReader.read(Meaning.Place.ROW, reader, outer, known, Map.of(), List.of());
+            boolean isNumbered = Words.yes(reader, "numbered");
+            Map<String, Type> number = isNumbered ? Map.of(Sheet.ROW_NUMBER, Type.NUMBER) : Map.of();
+            SheetReader.Sheet row = SheetReader.read(Meaning.Place.ROW, reader, outer, known, number, List.of());
             Bound least = Words.count(reader, "least", outer);
             Bound most = Words.count(reader, "most", outer);
             if (SheetReader.isAbove(least, most)) {
@@ -42,7 +46,7 @@ final class TableReader {
                     new TableDefinition(
                             name,
                             reader.required("meaning", "").text(),
-                            new TableDefinition.RowCount(least, most, Words.yes(reader, "numbered")),
+                            new TableDefinition.RowCount(least, most, isNumbered),
                             row.definition(),
                             new TableDefinition.RowSense(
                                     Optional.ofNullable(unreferenced),

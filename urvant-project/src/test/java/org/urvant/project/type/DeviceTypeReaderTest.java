@@ -44,6 +44,7 @@ class DeviceTypeReaderTest {
                 meaning: members on the wall
                 most: 4
                 settings: {input: {kind: reference, refers-to: AI, optional: yes, meaning: input}}
+                rules: {warm: {when: input.carries = 'pt100', holds: input.name <> '', message: "{input} has no name", about: [input]}}
                 supply: 60
                 least-address: 1
                 most-address: 63
@@ -223,6 +224,10 @@ class DeviceTypeReaderTest {
             holds: heat.to <= 24    | holds: heat.too <= 24   | Did you mean 'heat.to'?
             holds: heat.to <= 24    | holds: heat.to          | the expression is a number; expected BOOL
             holds: heat.to <= 24    | hold: heat.to <= 24     | key 'holds' is missing
+            input.carries = 'pt100' | input.carries = 'pt1000' | 'pt1000' is none of the choices
+            input.carries = 'pt100' | input.carrys = 'pt100'  | Did you mean 'input.carries'?
+            refers-to: AI, optional | refers-to: AI, many: yes, optional | there is no setting 'input.carries' here
+            refers-to: AI, optional | refers-to: DI, optional | 'pt100' is none of the choices
             not-too-warm: {when: heat.on | not-too-warm: {when: lamp.1.mode = 'dim' | 'dim' is none of the choices
             severity: warning       | severity: fatal         | 'fatal' is no severity
             message: "{heat.to}     | message: "{heat.two}    | there is no setting 'heat.two'
