@@ -43,7 +43,7 @@ final class AdoptCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         Adoption adoption = Adoption.plan(project, name, file == null ? running(folder, project, device) : filed());
         Comparison brings = adoption.brings();

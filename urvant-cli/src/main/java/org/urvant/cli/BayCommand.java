@@ -50,7 +50,7 @@ final class BayCommand extends ChangingCommand {
             @Option(names = "--texts", description = "Let texts for people follow the names too.") boolean texts,
             @Mixin Consent consent) {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         List<String> given = bays == null ? List.of() : bays;
         List<String> renamed = names == null ? List.of() : names;
         if (given.isEmpty() == (file == null)) {
@@ -93,7 +93,7 @@ final class BayCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
-        new BayView(this).say(folder().load());
+        new BayView(this).say(load(folder()));
         return Exit.DONE;
     }
 }

@@ -39,7 +39,7 @@ final class BenchCommand extends Command {
                     List<String> failures)
             throws InterruptedException {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Failures wanted = Failures.of(failures == null ? List.of() : failures);
         try (Bench bench = Bench.start(project, folder.cache().resolve("bench"), wanted)) {
             bench.standIns().forEach((device, unit) -> say("stand-in of " + device + " listens on " + unit.address()));

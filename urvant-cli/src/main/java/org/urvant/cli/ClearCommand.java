@@ -36,7 +36,7 @@ final class ClearCommand extends ChangingCommand {
         Clearing.Scope what = Clearing.Scope.of(scope)
                 .orElseThrow(() -> new UnknownNameException("scope", scope, Word.all(Clearing.Scope.class)));
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         Clearing clearing = Clearing.plan(project, name, what);
         if (what != Clearing.Scope.SETTINGS) {
             say("will be lost: " + count(clearing.mappings().size(), "mapping")

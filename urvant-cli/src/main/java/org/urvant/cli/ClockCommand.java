@@ -40,7 +40,7 @@ final class ClockCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         if (set) {
             try (DeviceAccess.Open open = access.openToWrite(this, folder, project, device)) {

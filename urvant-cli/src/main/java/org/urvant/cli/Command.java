@@ -10,8 +10,10 @@ import java.util.concurrent.Callable;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.urvant.core.finding.Finding;
 import org.urvant.core.progress.Progress;
 import org.urvant.file.ExclusiveLock;
+import org.urvant.project.Project;
 import org.urvant.project.folder.ProjectFolder;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -22,6 +24,8 @@ import picocli.CommandLine.Spec;
 
 /** What all commands share: the session, the project option, and how answers are written. */
 abstract class Command implements Callable<Integer> {
+    private static final int MOST_UNREAD = 3;
+
     final Session session;
     final Paint paint;
 
@@ -69,6 +73,21 @@ abstract class Command implements Callable<Integer> {
         folder.finished()
                 .ifPresent(cutOff -> note("finished what was cut off: " + cutOff.title() + " (" + cutOff.at() + ")"));
         return folder;
+    }
+
+    /** Returns what stands in a project's folder, and notes what of it cannot be read. */
+    final Project load(ProjectFolder folder) {
+        Project project = folder.load();
+        List<Finding> unread = project.unread();
+        unread.stream()
+                .limit(MOST_UNREAD)
+                .forEach(finding ->
+                        note(paint.warn("cannot be read, so what it holds is missing here: " + finding.position())
+                                + ": " + finding.message()));
+        if (unread.size() > MOST_UNREAD) {
+            note("and " + count(unread.size() - MOST_UNREAD, "place") + " more that cannot be read; see urvant check");
+        }
+        return project;
     }
 
     /** Returns an argument as one would type it. */

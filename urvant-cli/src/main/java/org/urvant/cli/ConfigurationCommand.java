@@ -33,7 +33,7 @@ final class ConfigurationCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        Project project = load(folder());
         Configuration configuration = ConfigurationBuilder.whole(project, project.device(device));
         if (isPortable && file == null) {
             throw wrongUse("--portable is a form of what --out writes; name the file");

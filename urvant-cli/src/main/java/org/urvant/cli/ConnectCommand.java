@@ -37,7 +37,7 @@ final class ConnectCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(deviceName);
         boolean toIed = project.ied(connection).isPresent();
         if (!toIed && kind == null) {

@@ -86,7 +86,7 @@ final class CurveCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        Project project = load(folder());
         Quantity quantity = Word.find(Quantity.class, measured)
                 .orElseThrow(() -> new UnknownNameException("measured current", measured, Word.all(Quantity.class)));
         List<DeviceCurve> curves = Wildcard.choose(

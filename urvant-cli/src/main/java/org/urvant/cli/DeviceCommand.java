@@ -64,7 +64,7 @@ final class DeviceCommand extends ChangingCommand {
             @Parameters(paramLabel = "NEW", description = "Name of the copy.") String name,
             @Option(names = "--twin", description = "The two are a redundant pair.") boolean twin) {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         DeviceChange.Copied copied = DeviceChange.copy(project, from, name, twin);
         folder.carryOut(copied.change(project));
         List<String> open = copied.open();
@@ -89,7 +89,7 @@ final class DeviceCommand extends ChangingCommand {
             @Option(names = "--cascade", description = "Take away what refers to it, too.") boolean cascade,
             @Mixin Consent consent) {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         say("goes: " + name + " with " + count(device.connections().size(), "connection") + " and "
                 + count(device.mappings().size(), "mapping"));
@@ -104,7 +104,7 @@ final class DeviceCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        Project project = load(folder());
         List<Device> found = new ArrayList<>(project.devicesWith(find));
         found.sort(
                 switch (sort) {

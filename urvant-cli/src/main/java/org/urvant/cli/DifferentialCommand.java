@@ -55,7 +55,7 @@ final class DifferentialCommand extends Command {
 
     @Override
     public Integer call() {
-        DeviceDifferentials all = DeviceDifferentials.of(folder().load(), name, group.number());
+        DeviceDifferentials all = DeviceDifferentials.of(load(folder()), name, group.number());
         if (out != null) {
             SafeFile.write(session.path(out), DifferentialPicture.of(out, all));
             say("wrote " + out);

@@ -48,7 +48,7 @@ final class DownloadCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         List<Finding> findings = during("checking", () -> ProjectCheck.check(project));
         List<Finding> own = ProjectCheck.concerning(findings, device);

@@ -37,7 +37,7 @@ final class DropCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         RowRemoval removal = RowRemoval.of(DeviceSheets.of(project.typeOf(device), device), row);
         removal.rows().forEach(gone -> say("goes: " + gone));

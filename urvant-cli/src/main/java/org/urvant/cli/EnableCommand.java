@@ -33,7 +33,7 @@ final class EnableCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         folder.save(project, RowChange.use(project, deviceName, wanted, !off));
         say("switched " + (off ? "off" : "on") + " " + String.join(", ", wanted));
         next("urvant check " + deviceName);

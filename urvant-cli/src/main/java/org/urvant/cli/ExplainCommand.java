@@ -52,9 +52,9 @@ final class ExplainCommand extends Command {
         if (name == null) {
             checks();
         } else if (what != null) {
-            new PartView(this, folder().load()).say(name, what);
+            new PartView(this, load(folder())).say(name, what);
         } else if (name.indexOf('/') > 0) { // as no check, word or function has one
-            signal(folder().load());
+            signal(load(folder()));
         } else if (Rules.byId(name).isPresent()) {
             check(Rules.byId(name).get());
         } else if (meaning().isPresent()) {

@@ -57,7 +57,7 @@ final class ExportCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Sides sides = new Sides(this, new DeviceAccess(), folder, project);
         Optional<View> view = Optional.ofNullable(side).map(word -> View.of(word)
                 .orElseThrow(() -> new UnknownNameException("side", word, Word.all(View.class))));

@@ -37,7 +37,7 @@ final class FillCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         ValueTable.Read read = ValueTable.read(session.path(file), file);
         ValuePlan plan = ValuePlan.of(project, read.rows(), read.findings());
         if (!plan.isSound()) {

@@ -57,7 +57,7 @@ final class FitCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         SortedMap<String, String> wanted = new TreeMap<>();
         Map<String, String> plate = new TreeMap<>();
         if (asBuilt) {

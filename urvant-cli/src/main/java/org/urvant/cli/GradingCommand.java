@@ -45,7 +45,7 @@ final class GradingCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        Project project = load(folder());
         if (bay != null && !project.bays().containsKey(bay)) {
             throw new UnknownNameException("bay", bay, project.bays().keySet());
         }

@@ -53,7 +53,7 @@ final class GroupCommand extends ChangingCommand {
                     isRemoval ? "Name the one that goes." : "Name both, such as 1 2.");
         }
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         Project after =
                 isRemoval ? GroupChange.removed(project, name, group) : GroupChange.copied(project, name, group, other);
         say(

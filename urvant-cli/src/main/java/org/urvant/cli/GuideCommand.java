@@ -50,7 +50,7 @@ final class GuideCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Guide guide =
                 GuidedDevices.guided(project.types().named(typeName)).handling().guide();
         GuideView view = new GuideView(this, typeName);

@@ -59,7 +59,7 @@ final class HandoverCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        Project project = load(folder());
         Device device = project.device(deviceName);
         FarSide side = FarSide.of(
                 project, device, connection == null ? SignalMapper.onlyReceiver(project, device) : connection);

@@ -26,7 +26,7 @@ final class IdentifyCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        Project project = load(folder());
         Device device = project.device(name);
         try (MaintenanceLink link = DeviceAccess.link(session, device)) {
             Identity identity = DeviceAccess.confirm(this, link, device);

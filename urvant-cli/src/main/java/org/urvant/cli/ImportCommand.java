@@ -110,7 +110,7 @@ final class ImportCommand extends ChangingCommand {
             throw new RefusedException("--ied and --for are for SCL files", "Leave them out for a list of points.");
         }
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         byte[] content = PointListFile.content(session.path(file));
         PointListFile.Read read = PointListFile.read(
                 content, file, lists.how(file, project.conventions().headings()));

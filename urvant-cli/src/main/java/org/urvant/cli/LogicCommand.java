@@ -61,7 +61,7 @@ final class LogicCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing(take != null || remove);
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         if (signals || find != null) {
             new ProgramSignals(this).say(RowSignals.logic(project, device), find);

@@ -78,7 +78,7 @@ final class LookCommand extends Command {
 
     private Integer lookAtList() {
         Optional<Project> project =
-                projectGiven != null || session.isInProject() ? Optional.of(folder().load()) : Optional.empty();
+                projectGiven != null || session.isInProject() ? Optional.of(load(folder())) : Optional.empty();
         PointListFile.Read read = PointListFile.read(
                 session.path(file),
                 file,

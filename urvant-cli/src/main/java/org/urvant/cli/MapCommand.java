@@ -74,7 +74,7 @@ final class MapCommand extends ChangingCommand {
     public Integer call() {
         program.requireIdentifier();
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         SignalMapping mapping = plan(folder, project);
         MappingView view = new MappingView(this, deviceName);
         view.say(mapping);

@@ -59,7 +59,7 @@ final class MatrixCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing(take != null);
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         if (table.equals(MAPPINGS) && !project.typeOf(device).tables().containsKey(MAPPINGS)) {
             return mappings(project, device);

@@ -38,7 +38,7 @@ final class MuteCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         String place = rule + " " + subject;
         if (off) {
             unmute(folder, project, place);

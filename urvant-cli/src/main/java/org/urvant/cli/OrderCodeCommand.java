@@ -50,7 +50,7 @@ final class OrderCodeCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing(apply);
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.devices().get(name);
         String typeName = device == null ? name : device.type().text();
         DeviceType type = project.types().find(typeName).orElse(null);

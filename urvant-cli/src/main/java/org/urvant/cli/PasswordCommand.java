@@ -27,7 +27,7 @@ final class PasswordCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         try (DeviceAccess.Open open = access.openToWrite(this, folder, project, device)) {
             char[] password = DeviceAccess.newPassword(session, device);

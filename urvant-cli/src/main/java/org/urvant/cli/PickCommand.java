@@ -54,7 +54,7 @@ final class PickCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing(verb != null);
-        Project project = folder.load();
+        Project project = load(folder);
         if (name == null || verb == null) {
             Optional.ofNullable(name)
                     .map(project::pick)

@@ -70,7 +70,7 @@ final class PointsCommand extends ChangingCommand {
             @Option(names = "--follow", description = "The list has no points of its own: those of LIST, as they are.")
                     boolean isFollowing) {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         PointSet set = new PointSet(
                 from, only == null ? List.of() : only, station == null ? OptionalInt.empty() : OptionalInt.of(station));
         ListChange change = isFollowing ? ListChange.following(project, set, to) : ListChange.copied(project, set, to);
@@ -89,7 +89,7 @@ final class PointsCommand extends ChangingCommand {
             @Parameters(paramLabel = "LIST", description = "Name of the list.") String list,
             @Parameters(paramLabel = "ADDRESS", description = "Address of the station.") int station) {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         ListChange change = ListChange.bound(project, list, station);
         folder.save(project, change.after());
         say("bound " + count(change.points().size(), "point") + " of list " + list + " to station " + station);
@@ -102,7 +102,7 @@ final class PointsCommand extends ChangingCommand {
             description = "Give a list that follows another points of its own, the same as it has now.")
     int own(@Parameters(paramLabel = "LIST", description = "Name of the list.") String list) {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         ListChange change = ListChange.released(project, list);
         folder.save(project, change.after());
         say("list " + list + " has " + count(change.points().size(), "point") + " of its own");
@@ -112,7 +112,7 @@ final class PointsCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        Project project = load(folder());
         if (out != null) {
             if (name == null) {
                 throw new RefusedException("it is not said which list to write", "Name the list.");

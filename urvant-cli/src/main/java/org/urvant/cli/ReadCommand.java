@@ -34,7 +34,7 @@ final class ReadCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         try (DeviceAccess.Open open = access.open(this, folder, project, device)) {
             Optional<Configuration> held = open.link().read();

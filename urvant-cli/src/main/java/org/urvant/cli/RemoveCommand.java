@@ -29,7 +29,7 @@ final class RemoveCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         if (project.lists().containsKey(source)) {
             return removeList(folder, project);
         }

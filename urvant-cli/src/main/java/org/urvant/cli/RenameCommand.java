@@ -36,7 +36,7 @@ final class RenameCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         Renaming renaming = Renaming.of(
                 project, References.find(project, words.subList(0, words.size() - 1)), words.get(words.size() - 1));
         List<String> follows = renaming.follows(project).stream()

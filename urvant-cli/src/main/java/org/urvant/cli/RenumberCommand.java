@@ -32,7 +32,7 @@ final class RenumberCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         AddressMoves plan = AddressMoves.plan(project, device, connection);
         if (json) {
             sayJson(plan.moves().stream()

@@ -44,7 +44,7 @@ final class ReportsCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(deviceName);
         List<ReportPlan> plans = new ArrayList<>();
         for (Ied ied : chosen(project)) {

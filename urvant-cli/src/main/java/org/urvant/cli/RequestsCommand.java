@@ -46,7 +46,7 @@ final class RequestsCommand extends Command {
                     gap < 0 || gap > 125 ? "the gap is " + gap : "the answer takes " + answersIn + " ms",
                     "A gap is 0 to 125, the time of an answer 0 to 60000 ms.");
         }
-        Project project = folder().load();
+        Project project = load(folder());
         Device device = project.device(deviceName);
         List<String> names = connection == null ? RequestPlan.connections(project, device) : List.of(connection);
         if (names.isEmpty()) {

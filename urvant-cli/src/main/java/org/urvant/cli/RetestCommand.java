@@ -52,7 +52,7 @@ final class RetestCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         String state = since == null ? "signed-off" : since;
         Configuration tested = new Sides(this, access, folder, project).state(project.device(name), state);
         Retest retest = Retest.of(project, name, tested);

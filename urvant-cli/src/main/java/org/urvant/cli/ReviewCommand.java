@@ -48,7 +48,7 @@ final class ReviewCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         String target = file == null ? name + ".html" : file;
         String fingerprint =

@@ -94,7 +94,7 @@ final class RowCommand extends ChangingCommand {
         part(parts, TreatmentText.DELAY, delay);
         boolean isChange = !parts.isEmpty() || identifier != null || name != null || at != null;
         ProjectFolder folder = changing(isChange);
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(deviceName);
         Mapping row = RowChange.find(project, device, rowName);
         if (!isChange) {

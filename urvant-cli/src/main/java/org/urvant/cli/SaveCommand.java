@@ -27,7 +27,7 @@ final class SaveCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         Configuration configuration = ConfigurationBuilder.whole(project, device);
         if (!device.record().saved().equals(Optional.of(configuration.fingerprint()))) {

@@ -51,7 +51,7 @@ final class SelectorsCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         DeviceType type = project.typeOf(device);
         List<SelectorSheet.SelectorLine> lines = SelectorSheet.of(DeviceSheets.of(type, device), device);

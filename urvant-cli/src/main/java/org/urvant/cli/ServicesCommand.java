@@ -26,7 +26,7 @@ final class ServicesCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        Project project = load(folder());
         Table table = new Table("device", "service", "port", "open", "in clear text", "risk", "switched by");
         List<Object> rows = new ArrayList<>();
         for (String name : Wildcard.choose("device", devices, project.devices().keySet())) {

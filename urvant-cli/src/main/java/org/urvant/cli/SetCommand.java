@@ -60,7 +60,7 @@ final class SetCommand extends ChangingCommand {
                     "Give either a value, or --default.");
         }
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         List<Change> changes = new ArrayList<>();
         Map<String, Map<String, String>> values = new LinkedHashMap<>();
         for (String device : devices(project)) {

@@ -38,7 +38,7 @@ final class SettleCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing(keep != null);
-        Project project = folder.load();
+        Project project = load(folder);
         Settling settling = Settling.of(project, name);
         Findings.lines(settling.strangers(), session, false).forEach(this::note);
         Settling.Plan plan = keep == null ? null : keep.equals("bay") ? settling.byBay() : settling.byDevice(keep);

@@ -63,7 +63,7 @@ final class ShowCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(deviceName);
         DeviceType type = project.typeOf(device);
         DeviceSheets sheets = DeviceSheets.of(type, device);

@@ -42,7 +42,7 @@ final class SignOffCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         try (MaintenanceLink link = DeviceAccess.link(session, project.device(name))) {
             DeviceAccess.confirm(this, link, project.device(name));
             SignOff signOff = SignOff.plan(project, name, link, Optional.ofNullable(read));

@@ -31,7 +31,7 @@ final class SiteCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        Project project = load(folder());
         List<SitePart> parts = new ArrayList<>();
         for (SclFile file : project.sources()) {
             parts.addAll(file.site());

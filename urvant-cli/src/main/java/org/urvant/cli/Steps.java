@@ -22,6 +22,8 @@ final class Steps {
             case TICK -> words.add(Math.min(3, words.size()), "--tick");
             case CONNECT -> words.addAll(Math.min(4, words.size()), words.size() > 4 ? List.of("--kind") : List.of());
             case ADD_DEVICE -> words.add(Math.min(3, words.size()), "--type");
+            case IMPORT ->
+                words.addAll(Math.min(3, words.size()), words.size() > 3 ? List.of("--protocol") : List.of());
             case SET_CLOCK -> words.add("--set");
             case CHANGE_PASSWORD -> words.add(Math.min(3, words.size()), "--user");
             case MATRIX -> words.add("--out FILE");

@@ -82,7 +82,7 @@ final class StudyCommand extends ChangingCommand {
                     "Name the study to take, or give --out FILE to write one.");
         }
         ProjectFolder folder = changing(file != null);
-        Project project = folder.load();
+        Project project = load(folder);
         return out == null ? take(folder, project) : write(project);
     }
 

@@ -50,7 +50,7 @@ final class SuperviseCommand extends Command {
                 GivenPhasors.all("--currents", currents, Dimension.CURRENT),
                 Optional.ofNullable(neutral).map(text -> GivenPhasors.one("--neutral", text, Dimension.CURRENT)),
                 GivenPhasors.all("--voltages", voltages, Dimension.VOLTAGE));
-        List<DeviceSupervision> all = DeviceSupervision.of(folder().load(), name, given);
+        List<DeviceSupervision> all = DeviceSupervision.of(load(folder()), name, given);
         boolean speaks = all.stream().anyMatch(each -> each.said().verdict() == Verdict.SPEAKS);
         if (json) {
             sayJson(all.stream().map(SuperviseCommand::json).toList());

@@ -51,7 +51,7 @@ final class TestPointsCommand extends Command {
         if (out != null && results != null) {
             throw new RefusedException("--out and --from are given", "Write a sheet, or judge one.");
         }
-        Project project = folder().load();
+        Project project = load(folder());
         TestSheet sheet = TestSheet.of(project, name, group.number());
         if (out != null) {
             if (out.toLowerCase(Locale.ROOT).endsWith(".html")) {

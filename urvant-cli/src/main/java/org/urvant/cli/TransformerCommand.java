@@ -64,7 +64,7 @@ final class TransformerCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = changing();
-        Project project = folder.load();
+        Project project = load(folder);
         TransformerSet set = Word.find(TransformerSet.class, setName)
                 .orElseThrow(
                         () -> new UnknownNameException("set of transformers", setName, Word.all(TransformerSet.class)));

@@ -83,7 +83,7 @@ final class TryCommand extends Command {
     @Override
     public Integer call() {
         Map<String, String> given = pairs("--set", set);
-        Project project = folder().load();
+        Project project = load(folder());
         Device device = project.device(name);
         DeviceLogic own = logic(project, device);
         boolean isRowsOnly = own.isEmpty() && !RowTrial.sources(device).isEmpty();

@@ -38,7 +38,7 @@ final class VerifyCommand extends Command {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        Project project = folder.load();
+        Project project = load(folder);
         Device device = project.device(name);
         if (restart) {
             consent.ask("Restart " + name + "? Its functions pause meanwhile.", "it was not restarted");

@@ -32,7 +32,7 @@ final class WhereCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        Project project = load(folder());
         Ref target = References.find(project, words);
         List<Reference> references = References.to(project, target);
         if (json) {

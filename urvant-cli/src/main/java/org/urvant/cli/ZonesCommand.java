@@ -62,7 +62,7 @@ final class ZonesCommand extends Command {
 
     @Override
     public Integer call() {
-        Project project = folder().load();
+        Project project = load(folder());
         DeviceZones zones = DeviceZones.of(project, name, group.number());
         if (out != null) {
             SafeFile.write(session.path(out), ZonePicture.of(out, zones, earth));

@@ -58,6 +58,7 @@ class StepsTest {
             TICK      | Q41,s1                  | Mend it. Run 'urvant selectors Q41 --tick s1'.
             ORDER     | F11,MF2-A               | Mend it. Run 'urvant order-code F11 MF2-A --apply'.
             SEARCH    |                         | Mend it. See 'urvant signals'.
+            IMPORT    | l.csv,modbus            | Mend it. Run 'urvant import l.csv --protocol modbus'.
             """)
     void aRemedySaysTheCommand(Action action, String operands, String text) {
         Step step = operands == null ? Step.of(action) : Step.of(action, operands.split(","));

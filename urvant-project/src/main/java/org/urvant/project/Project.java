@@ -92,26 +92,37 @@ public record Project(
 
     /** Refuses what is not here because its file cannot be read. */
     private void requireReadable(Ref ref) {
-        remarks.findings().stream()
-                .filter(finding -> finding.rule() == GeneralRules.FILE_MALFORMED
-                        && finding.about().contains(ref))
-                .findFirst()
-                .ifPresent(finding -> {
-                    throw new MalformedInputException(finding.position(), finding.message(), finding.remedy());
-                });
+        refuse(unread().stream()
+                .filter(finding -> finding.about().contains(ref))
+                .toList());
     }
 
     /** Returns what of a device's files could not be read, so that the device here is less than what they hold. */
     public List<Finding> unread(Device device) {
+        return unread().stream()
+                .filter(finding -> finding.about().contains(Ref.device(device.name())))
+                .toList();
+    }
+
+    /** Returns what of the project's own files could not be read, so that the project here is less than what they hold. */
+    public List<Finding> unread() {
         return remarks.findings().stream()
-                .filter(finding -> finding.rule() == GeneralRules.FILE_MALFORMED
-                        && finding.about().contains(Ref.device(device.name())))
+                .filter(finding -> finding.rule() == GeneralRules.FILE_MALFORMED)
                 .toList();
     }
 
     /** Refuses a device of whose files something could not be read. */
     public void requireWhole(Device device) {
-        unread(device).stream().findFirst().ifPresent(finding -> {
+        refuse(unread(device));
+    }
+
+    /** Refuses when anything of the project's own files could not be read, for what all of them name. */
+    public void requireWhole() {
+        refuse(unread());
+    }
+
+    private static void refuse(List<Finding> unread) {
+        unread.stream().findFirst().ifPresent(finding -> {
             throw new MalformedInputException(finding.position(), finding.message(), finding.remedy());
         });
     }

@@ -27,7 +27,7 @@ public record Step(Action action, List<String> operands) {
         ENABLE,
         /** Search signals. */
         SEARCH,
-        /** Take an SCL file in (file). */
+        /** Take an SCL file in, or a list of points (file, protocol of the points where it is a list that does not say it). */
         IMPORT,
         /** Take an imported file out (file). */
         REMOVE,

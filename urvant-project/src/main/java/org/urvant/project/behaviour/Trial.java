@@ -92,6 +92,7 @@ public final class Trial {
      * @throws RefusedException when the device has no logic
      */
     public static Trial of(Project project, Device device, DeviceLogic own, Optional<ZoneId> zone) {
+        project.requireWhole(device);
         if (own.isEmpty()) {
             throw new RefusedException(
                     device.name() + " has no logic: " + device.type().text()

@@ -74,6 +74,7 @@ public final class DeviceChange {
 
     /** Copies a device whose rows may yet be made to name others, so that no address of it is given. */
     static Copied drawn(Project project, String from, String name, boolean isTwin) {
+        project.requireWhole(project.device(from));
         NewDevice.requireFree(project, name);
         Device device = project.device(from);
         DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);

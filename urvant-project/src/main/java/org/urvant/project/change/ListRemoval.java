@@ -33,6 +33,7 @@ public record ListRemoval(String list, List<SignalUse.Use> rows) {
      */
     public static ListRemoval of(Project project, String list) {
         String begin = project.list(list).name() + "/";
+        project.requireWhole(); // what cannot be read could name its points
         List<String> following =
                 project.imported().following(list).stream().map(PointList::name).toList();
         if (!following.isEmpty()) {

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Ref;
@@ -43,6 +44,7 @@ public record Renaming(Ref from, String to) {
      *
      * @throws UnknownNameException when there is no such thing
      * @throws RefusedException when the name is not allowed or taken, or belongs to a type or an imported file
+     * @throws MalformedInputException when a file of the project that could name it cannot be read
      */
     public static Renaming of(Project project, Ref from, String to) {
         if (!References.isThere(project, from)) {
@@ -55,6 +57,7 @@ public record Renaming(Ref from, String to) {
                             .map(Ref::name)
                             .toList());
         }
+        project.requireWhole(); // what cannot be read could name it
         Renaming renaming = new Renaming(from, from.kind() == Kind.ROW ? prefix(from.name(), to) : to);
         if (renaming.to.equals(from.name())) {
             throw new RefusedException(from + " has that name already", "Give another name.");

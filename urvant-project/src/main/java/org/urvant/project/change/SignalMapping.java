@@ -236,11 +236,10 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
      */
     public static SignalMapping plan(Project project, String deviceName, Request request) {
         Device device = project.device(deviceName);
+        project.requireWhole(device);
         String receiver = request.receiver().orElseGet(() -> onlyReceiver(project, device));
         List<MappedSignal> wanted = new ArrayList<>();
-        if (request.calculation().isPresent()) {
-            requireSingle(request);
-        }
+        request.calculation().ifPresent(calculation -> requireSingle(request));
         request.signals().forEach(text -> wanted.addAll(signals(project, device, text)));
         List<Ied> relays = new ArrayList<>();
         if (request.query().isPresent()) {

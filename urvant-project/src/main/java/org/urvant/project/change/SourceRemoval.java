@@ -50,6 +50,7 @@ public record SourceRemoval(
     }
 
     private static SourceRemoval of(Project project, SclFile file) {
+        project.requireWhole(); // what cannot be read could name its IEDs
         List<String> ieds = file.ieds().stream()
                 .map(Ied::name)
                 .filter(ied -> !project.unwanted(file).contains(ied))

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Difference;
 import org.urvant.core.error.RefusedException;
@@ -53,6 +54,13 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
                     "differences between whole sites are not taken over",
                     "Compare devices, bays and lists of both one by one.");
         }
+        Stream.of(into, from)
+                .flatMap(side -> side.unread().stream())
+                .findFirst()
+                .ifPresent(unread -> {
+                    throw new RefusedException(
+                            "not all can be compared: " + unread, "Mend what cannot be read, then take over.");
+                });
         if (!into.isOfDevice()) {
             return aroundDevices(project, into, from, expected, wanted);
         }

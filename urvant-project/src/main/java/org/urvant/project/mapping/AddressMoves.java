@@ -46,6 +46,7 @@ public record AddressMoves(List<Move> moves, int kept, List<String> wrong, Proje
      */
     public static AddressMoves plan(Project project, String deviceName, String connection) {
         Device device = project.device(deviceName);
+        project.requireWhole(device);
         SignalMapper.requireReceiver(project, device, connection);
         requirePlan(project);
         PointSpace space = SignalMapper.space(

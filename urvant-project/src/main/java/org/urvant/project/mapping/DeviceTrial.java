@@ -51,6 +51,7 @@ public record DeviceTrial(Optional<Trial.Outcome> logic, RowTrial rows) {
             Instant begin,
             Trial.Wanted wanted,
             Progress progress) {
+        project.requireWhole(device);
         List<Change> channels = given.stimuli().stream()
                 .map(stimulus -> new Change(begin.plus(stimulus.after()), stimulus.name(), stimulus.value()))
                 .toList();

@@ -55,6 +55,7 @@ public record FarSide(
             throw new UnknownNameException(
                     "connection", connection, device.connections().keySet());
         }
+        project.requireWhole(device);
         if (!SignalMapper.receivers(project, device).contains(connection)) {
             throw new RefusedException(
                     connection + " of " + device.name() + " offers no points to others",

@@ -49,6 +49,7 @@ public record RequestPlan(
             throw new UnknownNameException(
                     "connection", connection, device.connections().keySet());
         }
+        project.requireWhole(device);
         if (!connections(project, device).contains(connection)) {
             throw new RefusedException(
                     connection + " of " + device.name() + " asks nobody over Modbus",

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
@@ -17,6 +18,8 @@ import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.ListColumn;
 import org.urvant.core.point.ListForm;
@@ -96,7 +99,8 @@ public final class ListReader {
         if (request.space().isEmpty() && columns.place(ListColumns.PROTOCOL) < 0) {
             throw new RefusedException(
                     "it is not said of which protocol the points of " + position.source() + " are",
-                    "Say which of " + String.join(", ", ListColumns.protocols()) + " is meant.");
+                    "Say which of " + String.join(", ", ListColumns.protocols()) + " is meant.",
+                    Step.of(Action.IMPORT, position.source(), "PROTOCOL"));
         }
         ListReader reader = new ListReader(request, columns);
         reader.requirePoints(position);
@@ -136,6 +140,7 @@ public final class ListReader {
         if (space == null) {
             return new ListReading(Optional.empty(), columns.understood(), findings, rows, examples);
         }
+        namesakes();
         List<ListedPoint> all = keys.keyed(points);
         List<ListedPoint> keyed = doubled.isEmpty()
                 ? all
@@ -150,6 +155,28 @@ public final class ListReader {
                 findings,
                 rows,
                 examples);
+    }
+
+    private void namesakes() {
+        List<List<ListedPoint>> alike = List.copyOf(keys.namesakes(points).values());
+        if (alike.isEmpty()) {
+            return;
+        }
+        List<ListedPoint> first = alike.get(0);
+        String rows = first.stream()
+                .limit(3)
+                .map(point -> point.position().toString())
+                .collect(Collectors.joining(", ", "", first.size() > 3 ? ", …" : ""));
+        report(
+                ListRules.NAME_SHARED,
+                request.name(),
+                first.get(1).position(),
+                "'" + first.get(0).about().name() + "' is the name of " + first.size() + " points: " + rows
+                        + more(alike.size() - 1));
+    }
+
+    private static String more(int names) {
+        return names == 0 ? "" : names == 1 ? "; 1 name more is shared" : "; " + names + " names more are shared";
     }
 
     /** Takes the next row. */

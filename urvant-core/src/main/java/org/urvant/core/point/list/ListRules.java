@@ -34,6 +34,11 @@ public final class ListRules implements RuleRoom {
             "N122",
             "A point list has a unit that is none but for the case of its letters, so nothing is converted from or to it, and nothing is held against it.",
             "Write the unit as the message has it: kW and not KW.");
+    public static final Rule NAME_SHARED = ALL.warning(
+            "list-name-shared",
+            "N26",
+            "Several points of one station have one name in a point list, as rows have that were copied and changed in part; only their addresses tell them apart.",
+            "Give each its own name, or see that no row was copied and forgotten.");
     public static final Rule EXAMPLE_OUT_OF_RANGE = ALL.warning(
             "list-example-out-of-range",
             "N26",

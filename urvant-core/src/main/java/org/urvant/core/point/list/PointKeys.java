@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -70,6 +71,20 @@ final class PointKeys {
             keyed.add(given.get(i) ? point : point.keyed(key(point)));
         }
         return keyed;
+    }
+
+    /** Returns the points of one station that have one name and no keys of their own, by that name, in their order. */
+    Map<String, List<ListedPoint>> namesakes(List<ListedPoint> points) {
+        Map<String, List<ListedPoint>> alike = new LinkedHashMap<>();
+        for (int i = 0; i < points.size() && !shared.isEmpty(); i++) {
+            ListedPoint point = points.get(i);
+            if (!given.get(i) && shared.contains(point.key())) {
+                alike.computeIfAbsent(point.key() + " " + point.station(), key -> new ArrayList<>())
+                        .add(point);
+            }
+        }
+        alike.values().removeIf(same -> same.size() < 2);
+        return alike;
     }
 
     private String key(ListedPoint point) {

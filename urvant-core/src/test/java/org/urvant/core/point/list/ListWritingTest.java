@@ -108,6 +108,25 @@ class ListWritingTest {
         assertThat(reading.list().orElseThrow().points()).hasSize(5);
     }
 
+    @Test
+    void namesThatAreSharedAreTold() {
+        ListReading reading = read(
+                "modbus",
+                Map.of("area", "holding", "type", "int16"),
+                false,
+                "name|station|address",
+                "speed|3|1",
+                "Speed|3|2",
+                "speed|4|1",
+                "load|4|7",
+                "load|4|8");
+        assertThat(reading.findings())
+                .extracting(finding ->
+                        finding.rule().id() + " " + finding.position().line() + " " + finding.message())
+                .containsExactly(
+                        "list-name-shared 3 'speed' is the name of 2 points: l.csv:2, l.csv:3; 1 name more is shared");
+    }
+
     /** A point between thousands and one before a fraction look alike, where a comma could be the decimal sign. */
     @ParameterizedTest
     @CsvSource(
