@@ -90,6 +90,13 @@ abstract class Command implements Callable<Integer> {
         return project;
     }
 
+    /** Notes that a spreadsheet hides rows that were read. */
+    final void noteHidden(String file, int rows) {
+        if (rows > 0) {
+            note(file + ": " + count(rows, "hidden row") + ", read like the others");
+        }
+    }
+
     /** Returns an argument as one would type it. */
     private static String typed(String argument) {
         return argument.isEmpty() || argument.chars().anyMatch(Character::isWhitespace)

@@ -40,6 +40,7 @@ final class FillCommand extends ChangingCommand {
         Project project = load(folder);
         ValueTable.Read read = ValueTable.read(session.path(file), file);
         ValuePlan plan = ValuePlan.of(project, read.rows(), read.findings());
+        noteHidden(file, read.hidden());
         if (!plan.isSound()) {
             if (json) {
                 sayJson(Findings.json(plan.findings()));

@@ -108,9 +108,7 @@ final class StudyCommand extends ChangingCommand {
         if (sheet == null && !read.part().isEmpty()) {
             note(file + ": " + read.part() + "; --sheet takes another one");
         }
-        if (read.hidden() > 0) {
-            note(file + ": " + count(read.hidden(), "hidden row") + ", read like the others");
-        }
+        noteHidden(file, read.hidden());
         ValuePlan values = plan.values();
         if (!values.isSound()) {
             if (json) {

@@ -76,7 +76,7 @@ final class SheetFile {
     private SheetFile() {}
 
     /** Reads the one sheet that holds something; a table whose other sheets would be passed over is refused. */
-    static List<ValueTable.TableLine> read(byte[] content, String shownAs) {
+    static Content read(byte[] content, String shownAs) {
         Content first = read(content, shownAs, ValueTable.MOST_ROWS, Optional.empty());
         for (ValueTable.TableLine line : first.lines()) {
             if (line.mistake() != null) {
@@ -93,7 +93,7 @@ final class SheetFile {
                         "Leave the one sheet in the file that is meant.");
             }
         }
-        return first.lines();
+        return first;
     }
 
     /**

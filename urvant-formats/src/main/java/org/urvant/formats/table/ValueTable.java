@@ -44,8 +44,12 @@ public final class ValueTable {
 
     private ValueTable() {}
 
-    /** What was read: the rows, and what is wrong with the file. */
-    public record Read(List<ValuePlan.Wanted> rows, List<Finding> findings) {
+    /**
+     * What was read: the rows, and what is wrong with the file.
+     *
+     * @param hidden how many rows the sheet does not show, as a filter leaves them; they are read like the others
+     */
+    public record Read(List<ValuePlan.Wanted> rows, List<Finding> findings, int hidden) {
         public Read {
             rows = List.copyOf(rows);
             findings = List.copyOf(findings);
@@ -85,10 +89,11 @@ public final class ValueTable {
         String name = shownAs.toLowerCase(Locale.ROOT);
         byte[] content = SafeFile.read(file, MOST_BYTES);
         if (name.endsWith(".xlsx")) {
-            return rows(shownAs, SheetFile.read(content, shownAs));
+            SheetFile.Content sheet = SheetFile.read(content, shownAs);
+            return rows(shownAs, sheet.lines(), sheet.hidden());
         }
         if (name.endsWith(".csv")) {
-            return rows(shownAs, lines(SafeFile.text(content, shownAs), shownAs));
+            return rows(shownAs, lines(SafeFile.text(content, shownAs), shownAs), 0);
         }
         throw new MalformedInputException(
                 Position.in(shownAs), "the name ends in neither .csv nor .xlsx", "Save it as one of the two.");
@@ -137,7 +142,7 @@ public final class ValueTable {
         return columns;
     }
 
-    private static Read rows(String source, List<TableLine> lines) {
+    private static Read rows(String source, List<TableLine> lines, int hidden) {
         List<Finding> findings = new ArrayList<>();
         if (lines.isEmpty()) {
             throw new MalformedInputException(
@@ -179,7 +184,7 @@ public final class ValueTable {
                 }
             }
         }
-        return new Read(rows, findings);
+        return new Read(rows, findings, hidden);
     }
 
     private static boolean isSound(

@@ -98,6 +98,10 @@ class SheetsTest {
                         STUDY + "\n~" + STUDY.lines().skip(1).findFirst().orElseThrow())),
                 null);
         assertThat(study.hidden()).isEqualTo(1);
+        Path values = book(sheets("Values", "device,setting,value\n~F11,breaker.failure,no\nF12,breaker.failure,no"));
+        assertThat(ValueTable.read(values, "book.xlsx"))
+                .extracting(read -> read.rows().size(), ValueTable.Read::hidden)
+                .containsExactly(2, 1);
         Path list = book(sheets(
                 "Points",
                 "name,area,address,type\nSpeed,holding,0,int16\n~Load,holding,1,int16\n~Heat,holding,2,int16"));

@@ -1,17 +1,24 @@
 package org.urvant.project.type;
 
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.Hardware;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.SettingKind;
+import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
+import org.urvant.core.text.Glob;
 import org.urvant.core.text.NearestName;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlNode;
@@ -77,6 +84,54 @@ final class TypeVerifier {
         });
         Expansion.children(fields, "selectors").forEach((name, reader) -> selector(reader, type));
         fields.children("examples").forEach((name, reader) -> example(reader, type));
+        fields.child("read-back-gaps").ifPresent(reader -> gaps(reader, type));
+    }
+
+    /** A gap that fits no path would leave the reader of a unit without the warning that was meant. */
+    private static void gaps(FieldReader gaps, DeviceType type) {
+        List<String> paths = paths(type);
+        gaps.plain().keySet().forEach(gap -> {
+            Glob pattern = new Glob(gap);
+            if (paths.stream().noneMatch(path -> pattern.fits(path) || path.startsWith(gap + "."))) {
+                gaps.report(gaps.at(gap), "'" + gap + "' fits no setting", NearestName.hint("setting", gap, paths));
+            }
+        });
+    }
+
+    /** Returns the paths of all settings that a device of a type can have; of rows and connections one of each kind. */
+    private static List<String> paths(DeviceType type) {
+        List<String> paths = new ArrayList<>(DeviceSheets.blank(type).paths());
+        type.tables().forEach((name, table) -> add(paths, name + ".1.", table.row()));
+        type.groups().tables().forEach((name, table) -> add(paths, "group.1." + name + ".1.", table.row()));
+        type.connections().forEach((name, kind) -> add(paths, name + ".", kind.sheet()));
+        Hardware hardware = type.hardware();
+        hardware.slots()
+                .forEach(slot -> hardware.modules().values().forEach(module -> DeviceSheets.channels(type, slot, module)
+                        .forEach((channel, kind) -> add(paths, channel + ".", kind.settings()))));
+        return paths;
+    }
+
+    private static void add(List<String> paths, String prefix, SheetDefinition sheet) {
+        sheet.settings().keySet().forEach(path -> paths.add(prefix + path));
+    }
+
+    /** Returns a name in a reference that leads nowhere. */
+    private static Optional<String> references(DeviceSheets sheets, DeviceSheets.SheetSetting place) {
+        String to = place.setting().limits().refersTo();
+        if (place.setting().kind() != SettingKind.REFERENCE) {
+            return Optional.empty();
+        }
+        String group = place.sheet().isInGroup() ? "group.1." : "";
+        return place.sheet().text(place.setting()).stream()
+                .flatMap(names -> Arrays.stream(names.strip().split("\\s*,\\s*")))
+                .filter(name -> !name.isEmpty() && !name.equals("none"))
+                .filter(name -> !sheets.channels().containsKey(name)
+                        || !to.equals("channels")
+                                && !to.equals(sheets.channels().get(name).name()))
+                .filter(name -> sheets.sheet(to + "." + name)
+                        .or(() -> sheets.sheet(group + to + "." + name))
+                        .isEmpty())
+                .findFirst();
     }
 
     private static void selector(FieldReader fields, DeviceType type) {
@@ -135,6 +190,11 @@ final class TypeVerifier {
                                 + firmware.text(),
                         "Take it out, or make the example for a newer version.");
             }
+            references(sheets, place)
+                    .ifPresent(name -> fields.report(
+                            position,
+                            path + " names '" + name + "', which the example does not have",
+                            "Name what a device of the example has, or add it."));
             place.sheet()
                     .reading(setting)
                     .filter(read -> !read.isSound())

@@ -84,6 +84,8 @@ class DeviceTypeReaderTest {
                 bus: {each-row: room-bus, where: {input: AI}, text: "PROGRAM p VAR_OUTPUT w : LREAL; END_VAR w := input; END_PROGRAM"}
             examples:
               plain: {meaning: plain, firmware: "1.0", values: {heat.on: "yes"}}
+              wired: {meaning: a valve, firmware: "1.0", values: {room-bus.W.input: AI1, room-bus.W.class: valve, room-bus.W.address: "5"}}
+            read-back-gaps: {"AI*.name": it keeps no names, "room-bus.*.input": it keeps no wiring}
             """;
 
     @Test
@@ -224,6 +226,10 @@ class DeviceTypeReaderTest {
             holds: heat.to <= 24    | holds: heat.too <= 24   | Did you mean 'heat.to'?
             holds: heat.to <= 24    | holds: heat.to          | the expression is a number; expected BOOL
             holds: heat.to <= 24    | hold: heat.to <= 24     | key 'holds' is missing
+            W.input: AI1            | W.input: AI3            | room-bus.W.input names 'AI3', which the example does not have
+            W.input: AI1            | W.input: DI1            | room-bus.W.input names 'DI1', which the example does not have
+            AI*.name                | AJ*.name                | 'AJ*.name' fits no setting
+            room-bus.*.input        | room-bus.*.inputs       | Did you mean 'room-bus.1.input'?
             input.carries = 'pt100' | input.carries = 'pt1000' | 'pt1000' is none of the choices
             input.carries = 'pt100' | input.carrys = 'pt100'  | Did you mean 'input.carries'?
             refers-to: AI, optional | refers-to: AI, many: yes, optional | there is no setting 'input.carries' here
