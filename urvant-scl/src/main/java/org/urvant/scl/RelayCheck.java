@@ -15,6 +15,7 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Rule;
+import org.urvant.core.network.Ipv4;
 import org.urvant.core.network.NetworkRules;
 import org.urvant.core.network.Station;
 
@@ -118,8 +119,9 @@ public final class RelayCheck {
         for (Ied ied : ieds.values()) {
             for (ConnectedAccessPoint point : ied.connectedAccessPoints()) {
                 String address = point.address().getOrDefault("IP", "");
+                String one = Ipv4.of(address).map(Ipv4::toString).orElse(address);
                 ConnectedAccessPoint first =
-                        address.isEmpty() ? null : owners.putIfAbsent(point.subnetwork() + " " + address, point);
+                        address.isEmpty() ? null : owners.putIfAbsent(point.subnetwork() + " " + one, point);
                 if (first != null) {
                     unsound.add(ied.name());
                     report(

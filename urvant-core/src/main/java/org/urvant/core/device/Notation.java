@@ -13,6 +13,8 @@ import org.urvant.core.text.NearestName;
 /** Kinds of value that the world writes in several ways, brought into one form each. */
 final class Notation {
     private static final Pattern OCTETS = Pattern.compile("(\\d{1,3})\\.(\\d{1,3})\\.(\\d{1,3})\\.(\\d{1,3})");
+    private static final Pattern LEADING_ZERO = Pattern.compile("(?:.*\\.)?0\\d.*");
+    private static final Pattern TRUNK_PREFIX = Pattern.compile("(?:\\+|00).*\\(\\s*0.*");
     private static final Pattern TIME = Pattern.compile("([01]?\\d|2[0-3]):([0-5]\\d)(?::([0-5]\\d))?");
     private static final Pattern MAC = Pattern.compile(
             "\\p{XDigit}{2}([-:. ]?)\\p{XDigit}{2}(?:\\1\\p{XDigit}{2}){4}|(?:\\p{XDigit}{4}[-:.]){2}\\p{XDigit}{4}");
@@ -44,7 +46,16 @@ final class Notation {
                             + " digits in all",
                     text.matches("0[1-9][\\d ()/-]*")
                             ? "Put + and the country code in place of the leading 0."
-                            : "Write it as +COUNTRY NUMBER.");
+                            : TRUNK_PREFIX.matcher(text).matches()
+                                    ? "Leave out the 0 in brackets, which is dialled at home only."
+                                    : "Write it as +COUNTRY NUMBER.");
+        }
+        boolean isAddress = setting.kind() == SettingKind.ADDRESS || setting.kind() == SettingKind.HOST;
+        if (isAddress && LEADING_ZERO.matcher(text).matches()) {
+            return ReadValue.mistake(
+                    ValueRules.VALUE_OUT_OF_RANGE,
+                    is + "; a number that begins with 0 is decimal for some and octal for others",
+                    "Write it without leading zeros.");
         }
         if (setting.kind() == SettingKind.ZONE) {
             return ReadValue.mistake(
@@ -67,8 +78,8 @@ final class Notation {
 
     static boolean isAddress(String text) {
         Matcher octets = OCTETS.matcher(text);
-        if (!octets.matches()) {
-            return false;
+        if (!octets.matches() || LEADING_ZERO.matcher(text).matches()) {
+            return false; // RFC 6943, 3.1.1
         }
         for (int i = 1; i <= 4; i++) {
             if (Integer.parseInt(octets.group(i)) > 255) {
@@ -101,7 +112,7 @@ final class Notation {
 
     /** ITU-T E.164, 6: at most 15 digits with the country code, none of which begins with 0. */
     private static Optional<String> phone(String text) {
-        String bare = text.replaceAll("[ ()/.-]", "");
+        String bare = TRUNK_PREFIX.matcher(text).matches() ? "" : text.replaceAll("[ ()/.-]", "");
         String digits = bare.startsWith("+") ? bare.substring(1) : bare.startsWith("00") ? bare.substring(2) : "";
         return digits.matches("[1-9]\\d{" + (LEAST_DIGITS - 1) + "," + (MOST_DIGITS - 1) + "}")
                 ? Optional.of("+" + digits)

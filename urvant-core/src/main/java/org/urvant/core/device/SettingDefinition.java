@@ -249,7 +249,29 @@ public record SettingDefinition(
         }
     }
 
+    /** Line breaks, tabs and other control characters, and those that only steer how others are shown. */
+    private static boolean isUnseen(char letter) {
+        int type = Character.getType(letter);
+        return type == Character.CONTROL
+                || type == Character.FORMAT
+                || type == Character.LINE_SEPARATOR
+                || type == Character.PARAGRAPH_SEPARATOR;
+    }
+
     private ReadValue text(String text) {
+        for (int i = 0; i < text.length(); i++) {
+            if (isUnseen(text.charAt(i))) {
+                return ReadValue.mistake(
+                        ValueRules.VALUE_OUT_OF_RANGE,
+                        String.format(
+                                Locale.ROOT,
+                                "%s holds U+%04X at character %d, which nobody sees",
+                                path,
+                                (int) text.charAt(i),
+                                text.codePointCount(0, i) + 1),
+                        "Write it on one line, with letters that are seen.");
+            }
+        }
         int length = text.codePointCount(0, text.length());
         return limits.longest() > 0 && length > limits.longest()
                 ? ReadValue.mistake(

@@ -62,6 +62,13 @@ class SettingDefinitionTest {
             ADDRESS, 192.0.2.255,     192.0.2.255
             ADDRESS, 192.0.2.256,     value-out-of-range
             ADDRESS, 192.0.2,         value-out-of-range
+            ADDRESS, 192.0.2.010,     value-out-of-range
+            ADDRESS, 0.0.0.0,         0.0.0.0
+            HOST,    192.0.02.1:80,   value-out-of-range
+            TEXT,    "a\tb",          value-out-of-range
+            TEXT,    "a­b",      value-out-of-range
+            PHONE,   +46 (31) 390 06 00, +46313900600
+            PHONE,   +46 (0)31 390 06 00, phone-without-country-code
             HOST,    192.0.2.1:65535, 192.0.2.1:65535
             HOST,    192.0.2.1:65536, value-out-of-range
             NUMBER,  500 ms,          0.5

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.finding.Entry;
+import org.urvant.core.network.Ipv4;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -77,6 +78,7 @@ public record AddressFollowing(Project project, List<Followed> followed) {
         return ied.connectedAccessPoint()
                 .map(ConnectedAccessPoint::address)
                 .map(parts -> parts.getOrDefault("IP", ""))
+                .map(text -> Ipv4.of(text).map(Ipv4::toString).orElse(text))
                 .orElse("");
     }
 }

@@ -91,6 +91,7 @@ class SclCheckTest {
             <Bay name="BB2"   | <Bay name="BB1"                             | duplicate-element      | two of Bay 'Skarholm/K1/BB1'
             <SampledValueControl name="phases" | <SampledValueControl name="more" datSet="phases" confRev="1" smvID="M01-phases"/><SampledValueControl name="phases" | duplicate-stream-id | 'M01-phases' of M01MU/LLN0.MS.phases
             192.0.2.13        | 192.0.2.12                                  | duplicate-ip           | IP address 192.0.2.12 is also that of F02
+            192.0.2.13        | 192.0.02.12                                 | duplicate-ip           | IP address 192.0.02.12 is also that of F02
             01-0C-CD-01-00-12 | 01-0C-CD-01-00-11                           | duplicate-mac          | is also that of the message at
             <P type="APPID">0012 | <P type="APPID">0011                     | duplicate-appid        | '0011' of F02PROT/LLN0.GO.trips_out
             appID="F02-trips" | appID="F01-trips"                           | duplicate-goose-id     | 'F01-trips'
