@@ -162,6 +162,16 @@ public final class DeviceRules implements RuleRoom {
             "N11",
             "A module is fitted, but none of its channels is used.",
             "Use it, or leave it out.");
+    public static final Rule ROW_NAME_WRONG = ALL.error(
+            "row-name-wrong",
+            "N39",
+            "A row of a table has a name that references cannot write, or one that programs cannot tell from that of another row; case, and a hyphen against a line, do not count there.",
+            "Give the row a name of its own, of letters, digits, _ and -.");
+    public static final Rule NAMED_TWICE = ALL.warning(
+            "named-twice",
+            "N39",
+            "A list of names has one of them twice, as in a sum that adds one channel twice, where another was meant.",
+            "Correct one of the two, or take it out.");
     public static final Rule ORIGIN_UNKNOWN = ALL.note(
             "origin-unknown",
             "N03",

@@ -88,6 +88,7 @@ final class TableCheck {
                 .forEach(kind -> check.unique(kind.settings(), sheets.of(Sheet.Kind.CHANNEL, kind.name())));
         check.unusedChannels();
         GroupCheck.check(sheets, groups, findings);
+        NameCheck.check(sheets, findings);
         check.examples();
         check.twin();
     }

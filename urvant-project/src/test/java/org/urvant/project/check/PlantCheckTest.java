@@ -135,6 +135,8 @@ class PlantCheckTest {
             RTU1 | way.type=data-only                | link-cannot-carry         | over a subscription for data only
             RTU1 | alarms.pump.recipients=           | alarm-without-recipient   | nobody is told of 'Pump 1 fault'
             RTU1 | recipients.Other.number=+46 31 390 06 01 | recipient-without-alarm | recipients.Other is named nowhere
+            RTU1 | recipients.duty.number=+46 31 390 06 01 | row-name-wrong  | recipients.duty is recipients.Duty too
+            R51 | derived.S.sum-of=AI1, AI2, AI1     | named-twice               | derived.S.sum-of names AI1 twice
             RTU1 | alarms.level.low=5                | range-reversed            | low is 5
             RTU1 | alarms.level.mean-high=4; alarms.level.short-mean-high=3 | mean-limit-order | alarms at 3
             RTU1 | alarms.level.text=Level in the sluice is higher than it has been for a very long time | text-too-long | longer than one message
