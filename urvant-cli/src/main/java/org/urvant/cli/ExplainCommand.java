@@ -2,8 +2,6 @@ package org.urvant.cli;
 
 import java.util.List;
 import java.util.Optional;
-import java.util.TreeSet;
-import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Rules;
 import org.urvant.core.logic.LanguageReference;
@@ -62,10 +60,9 @@ final class ExplainCommand extends Command {
         } else if (LanguageReference.find(name).isPresent()) {
             language(LanguageReference.find(name).get());
         } else {
-            TreeSet<String> known = new TreeSet<>(Rules.names());
-            known.addAll(Glossary.words());
-            LanguageReference.entries().forEach(entry -> known.add(entry.name()));
-            throw new UnknownNameException("check, word or function", name, known);
+            Optional<Project> project =
+                    projectGiven != null || session.isInProject() ? Optional.of(load(folder())) : Optional.empty();
+            new TypeParts(this).say(project, name);
         }
         return Exit.DONE;
     }

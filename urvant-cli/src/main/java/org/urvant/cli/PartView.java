@@ -1,13 +1,14 @@
 package org.urvant.cli;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.SettingDefinition;
-import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.device.TypeRule;
 import org.urvant.core.error.UnknownNameException;
@@ -65,6 +66,8 @@ final class PartView {
             channel(sheets, what, sheets.channels().get(what));
         } else if (type.tables().containsKey(what) || type.groups().tables().containsKey(what)) {
             table(type.tables().getOrDefault(what, type.groups().tables().get(what)));
+        } else if (!settings(type, what).isEmpty()) {
+            columns(settings(type, what));
         } else {
             TreeSet<String> known = new TreeSet<>(sheets.paths());
             known.addAll(sheets.channels().keySet());
@@ -72,6 +75,20 @@ final class PartView {
             rules(type).forEach(rule -> known.add(rule.name()));
             throw new UnknownNameException("setting, channel, table or rule", what, known);
         }
+    }
+
+    /** Returns the settings of a section, of each channel of a kind, or of each connection of a kind. */
+    private static Collection<SettingDefinition> settings(DeviceType type, String what) {
+        if (type.hardware().channels().containsKey(what)) {
+            return type.hardware().channels().get(what).settings().settings().values();
+        }
+        if (type.connections().containsKey(what)) {
+            return type.connections().get(what).sheet().settings().values();
+        }
+        return Stream.of(type.sheet(), type.groups().settings())
+                .flatMap(sheet -> sheet.settings().values().stream())
+                .filter(setting -> setting.path().startsWith(what + "."))
+                .toList();
     }
 
     private static List<TypeRule> rules(DeviceType type) {
@@ -203,7 +220,8 @@ final class PartView {
         } else {
             kind.laws().forEach(law -> line("law", law.text()));
         }
-        sheets.sheet(what).ifPresent(sheet -> columns(sheet.definition()));
+        sheets.sheet(what)
+                .ifPresent(sheet -> columns(sheet.definition().settings().values()));
     }
 
     private void table(TableDefinition table) {
@@ -216,21 +234,16 @@ final class PartView {
         if (table.condition() != null) {
             line("applies", "when " + table.condition().expression().text());
         }
-        columns(table.row());
+        columns(table.row().settings().values());
         table.row()
                 .rules()
                 .forEach(rule -> line("rule", rule.name() + ": " + rule.holds().text()));
     }
 
-    private void columns(SheetDefinition sheet) {
+    private void columns(Collection<SettingDefinition> settings) {
         Table columns = new Table("setting", "allowed", "default", "meaning");
-        sheet.settings()
-                .values()
-                .forEach(setting -> columns.row(
-                        setting.path(),
-                        setting.allowed(),
-                        setting.standardValue().orElse(""),
-                        setting.meaning()));
+        settings.forEach(setting -> columns.row(
+                setting.path(), setting.allowed(), setting.standardValue().orElse(""), setting.meaning()));
         command.say(columns);
     }
 }

@@ -43,11 +43,7 @@ final class RenameCommand extends ChangingCommand {
                 .map(Reference::toString)
                 .distinct()
                 .toList();
-        if (dryRun) {
-            renaming.carriedOut(project);
-        } else {
-            folder.carryOut(renaming.change(project));
-        }
+        folder.carryOut(renaming.change(project));
         if (json) {
             sayJson(Json.object(
                     "kind", renaming.from().kind().word(),

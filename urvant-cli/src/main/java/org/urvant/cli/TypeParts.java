@@ -1,0 +1,75 @@
+package org.urvant.cli;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import org.urvant.core.device.DeviceType;
+import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Rules;
+import org.urvant.core.logic.LanguageReference;
+import org.urvant.core.text.Glossary;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+
+/** Shows what a type consists of, each part as it is explained by its name. */
+final class TypeParts {
+    private final Command command;
+
+    private record Part(String name, String kind, String meaning) {}
+
+    TypeParts(Command command) {
+        this.command = command;
+    }
+
+    /**
+     * Says the parts of a device's type, or of a type itself.
+     *
+     * @param open the project that has the device or type; empty when none is open
+     * @throws UnknownNameException when nothing that is explained has that name
+     */
+    void say(Optional<Project> open, String name) {
+        Project project = open.orElseThrow(() -> unknown(open, name));
+        Device device = project.devices().get(name);
+        DeviceType type = project.types()
+                .find(device == null ? name : device.type().text())
+                .orElseThrow(() -> unknown(open, name));
+        List<Part> parts = new ArrayList<>();
+        type.plate().sections().forEach((section, title) -> parts.add(new Part(section, "section", title)));
+        type.tables().forEach((table, rows) -> parts.add(new Part(table, "table", rows.meaning())));
+        type.groups()
+                .tables()
+                .forEach((table, rows) -> parts.add(new Part(table, "table of each setting group", rows.meaning())));
+        type.hardware().channels().forEach((kind, channel) -> parts.add(new Part(kind, "channel", channel.meaning())));
+        type.connections().forEach((kind, connection) -> parts.add(new Part(kind, "connection", connection.meaning())));
+        if (command.json) {
+            command.sayJson(Json.object(
+                    "type",
+                    type.name(),
+                    "title",
+                    type.title(),
+                    "parts",
+                    parts.stream()
+                            .map(part -> Json.object("part", part.name, "kind", part.kind, "meaning", part.meaning))
+                            .toList()));
+            return;
+        }
+        command.say(command.paint.strong(type.name()) + "  " + type.title() + " by " + type.maker());
+        Table table = new Table("part", "kind", "meaning");
+        parts.forEach(part -> table.row(part.name, part.kind, part.meaning));
+        command.say(table);
+        command.next(device == null ? "urvant types page " + type.name() : "urvant show " + name);
+    }
+
+    private static UnknownNameException unknown(Optional<Project> open, String name) {
+        Set<String> known = new TreeSet<>(Rules.names());
+        known.addAll(Glossary.words());
+        LanguageReference.entries().forEach(entry -> known.add(entry.name()));
+        open.ifPresent(project -> {
+            known.addAll(project.types().names());
+            known.addAll(project.devices().keySet());
+        });
+        return new UnknownNameException("check, word, function, device or type", name, known);
+    }
+}
