@@ -18,8 +18,13 @@ public final class SiteRules implements RuleRoom {
     public static final Rule BUS_SETTINGS_DIFFER = ALL.error(
             "bus-settings-differ",
             "N45",
-            "Members of one bus differ in bit rate or framing, so they cannot hear each other.",
-            "Give all members of the bus the same.");
+            "Members of one bus differ in protocol, bit rate or framing, so they cannot hear each other.",
+            "Give all members of the bus the same, or another bus its own name.");
+    public static final Rule BUS_TWO_MASTERS = ALL.error(
+            "bus-two-masters",
+            "N45",
+            "Two devices ask the members of one serial bus, where only one may (Modbus over serial line, 2.2); what they send meets on the line, and answers go to the wrong one.",
+            "Leave one of them on the bus, or give the other a bus of its own. A redundant pair is no mistake.");
     public static final Rule TWINS_DIFFER = ALL.error(
             "twins-differ",
             "N17",

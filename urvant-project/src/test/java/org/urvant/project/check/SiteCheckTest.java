@@ -75,9 +75,14 @@ class SiteCheckTest {
             network.address=192.0.2.11              | duplicate-ip
             scada.common-address=47                 | duplicate-station-address
             F01.report-instance=1                   | report-instance-taken
+            b.bus=b1                                | bus-two-masters
             """)
     void twoMayNotHaveTheSame(String written, String rule) {
-        Project clean = Sites.written(TWO, "GW2", "F01.report-instance=2; F02.report-instance=2");
+        String bus = "@connections/b/kind=field-bus; @connections/b/bus=";
+        Project clean = Sites.written(
+                Sites.written(TWO, "GW1", bus + "B1"),
+                "GW2",
+                "F01.report-instance=2; F02.report-instance=2; " + bus + "B2");
         assertThat(ProjectCheck.blocks(ProjectCheck.check(clean))).isFalse();
         assertThat(found(clean, rule)).isEmpty();
         List<Finding> both = found(Sites.written(clean, "GW2", written), rule);
