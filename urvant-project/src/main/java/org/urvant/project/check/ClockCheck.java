@@ -1,7 +1,9 @@
 package org.urvant.project.check;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.finding.Finding;
@@ -24,7 +26,8 @@ final class ClockCheck {
         Sheet own = sheets.own();
         Object source = own.value(Meaning.CLOCK_SOURCE);
         Object backup = own.value(Meaning.CLOCK_BACKUP);
-        if ("none".equals(backup) || source != null && source.equals(backup)) {
+        String lost = noBackup(sheets, source, backup);
+        if (!lost.isEmpty()) {
             SettingDefinition setting =
                     own.definition().setting(Meaning.CLOCK_BACKUP).orElseThrow();
             String path = setting.path();
@@ -32,17 +35,13 @@ final class ClockCheck {
                     DeviceRules.NO_BACKUP_CLOCK,
                     device.name() + " " + path,
                     own.position(path),
-                    "none".equals(backup)
-                            ? path + " is none: nobody sets the clock when the main source fails"
-                            : path + " is " + backup + " like "
-                                    + own.path(Meaning.CLOCK_SOURCE).orElseThrow()
-                                    + ": when one fails, so does the other",
+                    path + " is " + backup + lost,
                     Remedy.of(
                             "Give it another of " + setting.allowed() + ".",
                             Step.of(Action.SET, device.name(), path, "SOURCE"))));
         }
         if (source != null) {
-            owners(device, sheets, source.toString(), findings);
+            owners(device, sheets, findings);
         }
         if (own.value(Meaning.CLOCK_ZONE) instanceof String zone && isFixed(zone)) {
             String path = own.path(Meaning.CLOCK_ZONE).orElseThrow();
@@ -55,37 +54,89 @@ final class ClockCheck {
         }
     }
 
-    private static void owners(Device device, DeviceSheets sheets, String source, Consumer<Finding> findings) {
-        List<Sheet> setting = sheets.all().stream()
-                .filter(sheet -> sheet.kind() == Sheet.Kind.CONNECTION)
+    /** Returns why nobody would set the clock when the main source fails; empty text when somebody does. */
+    private static String noBackup(DeviceSheets sheets, @Nullable Object source, @Nullable Object backup) {
+        if ("none".equals(backup)) {
+            return ": nobody sets the clock when the main source fails";
+        }
+        if (source != null && source.equals(backup)) {
+            return " like " + sheets.own().path(Meaning.CLOCK_SOURCE).orElseThrow()
+                    + ": when one fails, so does the other";
+        }
+        return backup != null
+                        && setsClock(sheets, backup.toString())
+                        && setters(sheets, backup).isEmpty()
+                ? ", but no connection of that kind sets the clock"
+                : "";
+    }
+
+    private static List<Sheet> setters(DeviceSheets sheets, Object kind) {
+        return setters(sheets).stream()
+                .filter(sheet -> sheet.container().equals(kind))
+                .toList();
+    }
+
+    private static List<Sheet> setters(DeviceSheets sheets) {
+        return sheets.of(Sheet.Kind.CONNECTION).stream()
                 .filter(sheet -> Boolean.TRUE.equals(sheet.value(Meaning.SETS_CLOCK)))
                 .toList();
-        boolean fromConnection = sheets.type()
-                .connection(source)
-                .filter(kind -> kind.sheet().setting(Meaning.SETS_CLOCK).isPresent())
-                .isPresent();
-        String names = String.join(", ", setting.stream().map(Sheet::prefix).toList());
+    }
+
+    /** One connection of the kind that is the source sets the clock, at most one of that which is the backup, and no other. */
+    private static void owners(Device device, DeviceSheets sheets, Consumer<Finding> findings) {
         Sheet own = sheets.own();
         String path = own.path(Meaning.CLOCK_SOURCE).orElseThrow();
-        String mistake = "";
-        if (fromConnection && setting.isEmpty()) {
-            mistake = path + " is " + source + ", but no connection of that kind sets the clock";
-        } else if (fromConnection && setting.size() > 1) {
-            mistake = "the clock is set by " + names + "; one may do so";
-        } else if (!fromConnection && !setting.isEmpty()) {
-            mistake = path + " is " + source + ", but the clock is set by " + names + " too";
+        String source = String.valueOf(own.value(Meaning.CLOCK_SOURCE));
+        List<Sheet> others = new ArrayList<>(setters(sheets));
+        if (setsClock(sheets, source) && setters(sheets, source).isEmpty()) {
+            report(
+                    device,
+                    path,
+                    own.position(path),
+                    path + " is " + source + ", but no connection of that kind sets the clock",
+                    findings);
         }
-        if (!mistake.isEmpty()) {
-            Position position = setting.isEmpty()
-                    ? own.position(path)
-                    : setting.get(setting.size() - 1).position();
-            findings.accept(new Finding(
-                    DeviceRules.CLOCK_OWNERS,
-                    device.name() + " " + path,
-                    position,
-                    mistake,
-                    "Let exactly one connection set the clock, or choose another source."));
+        for (Meaning meaning : List.of(Meaning.CLOCK_SOURCE, Meaning.CLOCK_BACKUP)) {
+            Object kind = own.value(meaning);
+            List<Sheet> setters = kind == null ? List.of() : setters(sheets, kind);
+            if (others.removeAll(setters) && setters.size() > 1) {
+                report(
+                        device,
+                        path,
+                        setters.get(setters.size() - 1).position(),
+                        "the clock is set by " + names(setters) + "; one may do so",
+                        findings);
+            }
         }
+        if (!others.isEmpty()) {
+            report(
+                    device,
+                    path,
+                    others.get(others.size() - 1).position(),
+                    path + " is " + source + ", but the clock is set by " + names(others) + " too",
+                    findings);
+        }
+    }
+
+    private static boolean setsClock(DeviceSheets sheets, String kind) {
+        return sheets.type()
+                .connection(kind)
+                .filter(found -> found.sheet().setting(Meaning.SETS_CLOCK).isPresent())
+                .isPresent();
+    }
+
+    private static String names(List<Sheet> connections) {
+        return String.join(", ", connections.stream().map(Sheet::prefix).toList());
+    }
+
+    private static void report(
+            Device device, String path, Position position, String message, Consumer<Finding> findings) {
+        findings.accept(new Finding(
+                DeviceRules.CLOCK_OWNERS,
+                device.name() + " " + path,
+                position,
+                message,
+                "Let exactly one connection set the clock, or choose another source."));
     }
 
     /** UTC itself is what many sites run on, and has no daylight saving by definition. */

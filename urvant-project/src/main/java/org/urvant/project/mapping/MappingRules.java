@@ -115,7 +115,7 @@ public final class MappingRules implements RuleRoom {
     public static final Rule NOBODY_POLLS = ALL.warning(
             "nobody-polls",
             "N191",
-            "A relay or a list of points was imported, but no device of the project asks it for anything.",
+            "A relay or a list of points was imported, or a device has registers on a bus, but no device of the project asks it for anything.",
             "Connect a device to it, or map its points.",
             Action.CONNECT);
     public static final Rule SIGNAL_WITHOUT_PLACE = ALL.warning(
