@@ -39,7 +39,7 @@ public enum FileKind {
 
     /**
      * Returns the kind that a file is by its content: by how many IEDs it has, how they are named, and whether it has a site
-     * and a network.
+     * and a network; the ending of its name counts where the content can be either.
      */
     public static FileKind of(SclFile file) {
         List<Ied> ieds = file.ieds();
@@ -52,7 +52,7 @@ public enum FileKind {
             return SED;
         }
         long own = ieds.stream().filter(ied -> !ied.logicalDevices().isEmpty()).count();
-        if (own > 1) {
+        if (own > 1 || named(file.name()) == SCD && !file.site().isEmpty()) { // a station can have one IED
             return SCD;
         }
         if (ieds.get(0).name().equals("TEMPLATE")) {

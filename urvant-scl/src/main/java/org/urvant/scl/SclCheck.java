@@ -120,8 +120,8 @@ public final class SclCheck {
                     "",
                     file.name(),
                     0,
-                    "the name says " + named + " (" + named.content() + "), the content is that of an " + kind + " ("
-                            + kind.content() + ")");
+                    "the name says " + named + " (" + named.content() + "), the content is that of "
+                            + (kind == FileKind.CID ? "a " : "an ") + kind + " (" + kind.content() + ")");
         }
     }
 

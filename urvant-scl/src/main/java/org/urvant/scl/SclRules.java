@@ -135,6 +135,11 @@ public final class SclRules implements RuleRoom {
             "N82",
             "A value is for a setting group that the logical device does not have, or for none where it has several, or such a group is to be active.",
             "Correct the group, or raise the number of groups.");
+    public static final Rule EDITION_NEWER = ALL.warning(
+            "edition-newer",
+            "N19",
+            "A file is of an edition of SCL that is newer than those that Urvant knows, so what is new in it is not read, and what is misspelt not found.",
+            "Export it in an edition that is known, or look through what is new in it.");
     public static final Rule NOT_IN_STANDARD = ALL.warning(
             "not-in-standard",
             "N19",

@@ -190,6 +190,7 @@ class SclCheckTest {
             <LDevice inst="PROT" | <LDevice inst="PROT" ldName="1F"        | name-not-allowed       | the name of a logical device, '1F', may have letters, digits and underscores only, a letter first
             "VLAN-ID">00A< | "VLAN-ID">10<                                  | value-not-of-type      | VLAN-ID '10' of F01 PROT/trips_out has not 3 hexadecimal digits; 010 is 16
             <GSEControl name="trips_out" appID="F01-trips" datSet="trips" confRev= | <GSEControl name="trips_out" appID="F01-trips" datSet="trips" confrev= | not-in-standard | SCL has no attribute 'confrev' of <GSEControl>, so it is not read. Did you mean 'confRev'?
+            release="4"       | release="5"                                 | edition-newer          | the file is of edition 2007B5; Urvant knows those up to 2007B4
             intgPd= | intgpd=                                               | not-in-standard        | SCL has no attribute 'intgpd' of <ReportSettings>, so it is not read
             <MinTime unit="s" multiplier="m">4</MinTime> | <Mintime>4</Mintime> | not-in-standard     | SCL has no element <Mintime>, so it is not read. Did you mean 'MinTime'?
             <LDevice inst="PROT" desc="Protection"> | <LDevice inst="PROT" desc="Protection"><GSEControl name="x" appID="x" datSet="trips" confRev="1"/> | not-in-standard | SCL has no element <GSEControl> in <LDevice>, so it is not read

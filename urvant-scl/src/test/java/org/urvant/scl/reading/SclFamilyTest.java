@@ -219,6 +219,7 @@ class SclFamilyTest {
         "skarholm.scd, s.scd, x, x, SCD",
         "F01.cid, F01.cid, x, x, CID",
         "F01.cid, F01.iid, x, x, IID",
+        "F01.cid, small.scd, <Communication>, <Substation name=\"S\"/><Communication>, SCD",
         "tp4.icd, tp4.icd, x, x, ICD",
         "F01.cid, made.icd, (?s)<Communication>.*</Communication>, '', ICD",
         "skarholm.scd, spec.ssd, (?s)<IED .*</IED>, '', SSD",
