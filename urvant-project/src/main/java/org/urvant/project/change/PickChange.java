@@ -33,6 +33,9 @@ public final class PickChange {
                     "pick " + name + " is for all relays, and " + ied.get() + " is named",
                     "Name no relay; name some when you use the pick.");
         }
+        if (known != null && !known.isGeneral()) {
+            fitting(project, name, ied);
+        }
         return add(project, name, query, () -> {
             Ied example = fitting(project, name, ied);
             return new Pick(name, example.maker(), example.type(), List.of(), List.of());
@@ -109,14 +112,33 @@ public final class PickChange {
      * Returns a relay that a pick fits, or is to fit.
      *
      * @param ied its name; empty for the first one
-     * @throws RefusedException when there is none
+     * @throws UnknownNameException when there is no relay of that name
+     * @throws RefusedException when there is none, or the one named is of another type
      */
     public static Ied fitting(Project project, String name, Optional<String> ied) {
         Pick pick = project.picks().get(name);
+        if (ied.isPresent()) {
+            Ied named = project.ied(ied.get())
+                    .orElseThrow(() -> new UnknownNameException("IED", ied.get(), project.iedNames()));
+            if (pick != null) {
+                requireFit(pick, named);
+            }
+            return named;
+        }
         return project.ieds().stream()
-                .filter(each -> ied.map(each.name()::equals).orElseGet(() -> pick == null || pick.fits(each)))
+                .filter(each -> pick == null || pick.fits(each))
                 .findFirst()
                 .orElseThrow(() -> new RefusedException(
                         "no imported relay fits the pick " + name, "Import one, or name one that is."));
+    }
+
+    /** Refuses a relay of another type than a pick is for. */
+    static void requireFit(Pick pick, Ied ied) {
+        if (!pick.fits(ied)) {
+            throw new RefusedException(
+                    "pick " + pick.name() + " is for " + pick.maker() + " " + pick.type() + "; " + ied.name() + " is a "
+                            + ied.maker() + " " + ied.type(),
+                    "Make a pick for that type.");
+        }
     }
 }

@@ -412,13 +412,7 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         }
         List<Ied> relays = new ArrayList<>();
         for (Ied ied : named(project, names)) {
-            String name = ied.name();
-            if (!pick.fits(ied)) {
-                throw new RefusedException(
-                        "pick " + pick.name() + " is for " + pick.maker() + " " + pick.type() + "; " + name + " is a "
-                                + ied.maker() + " " + ied.type(),
-                        "Make a pick for that type.");
-            }
+            PickChange.requireFit(pick, ied);
             relays.add(ied);
         }
         return relays;
