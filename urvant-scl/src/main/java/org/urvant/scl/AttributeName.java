@@ -1,6 +1,7 @@
 package org.urvant.scl;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -19,7 +20,7 @@ public final class AttributeName {
                 phsB=in phase B
                 phsC=in phase C
                 neut=in the neutral
-                dirGeneral=direction of the mistake
+                dirGeneral=direction of the fault
                 mag=magnitude, sent when it changes by more than the dead band
                 instMag=magnitude as it is at the moment
                 cVal=complex value, sent when it changes by more than the dead band
@@ -79,7 +80,39 @@ public final class AttributeName {
                         MEANINGS.put(line.substring(0, line.indexOf('=')), line.substring(line.indexOf('=') + 1)));
     }
 
+    /** Functional constraints that the data classes of IEC 61850-7-3 give attributes of these names, whatever the class. */
+    private static final Map<String, List<String>> CONSTRAINTS = new HashMap<>();
+
+    static {
+        String table =
+                """
+                ST: stVal general dirGeneral actVal frVal
+                MX: mag instMag cVal instCVal range
+                ST MX: q stSeld valWTr
+                ST MX SR: t
+                CF: ctlModel sboTimeout sboClass units db zeroDb sVC rangeC
+                CO: Oper SBO SBOw Cancel
+                SP SG SE: setVal setMag
+                SV: subEna subVal subMag subCVal subQ subID
+                BL: blkEna
+                DC: d dU vendor hwRev swRev serNum model configRev
+                EX: cdcNs cdcName dataNs lnNs ldNs
+                """;
+        for (String line : table.lines().toList()) {
+            List<String> constraints =
+                    List.of(line.substring(0, line.indexOf(':')).split(" "));
+            for (String name : line.substring(line.indexOf(':') + 2).split(" ")) {
+                CONSTRAINTS.put(name, constraints);
+            }
+        }
+    }
+
     private AttributeName() {}
+
+    /** Returns the functional constraints that an attribute of a data class can have by its name; empty when any. */
+    static List<String> constraints(String name) {
+        return CONSTRAINTS.getOrDefault(name, List.of());
+    }
 
     /** Returns what a data attribute with a name says; an index in parentheses does not count. Empty when not known. */
     public static Optional<String> meaning(String name) {

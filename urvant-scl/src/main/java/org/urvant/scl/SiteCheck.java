@@ -11,6 +11,12 @@ import java.util.stream.Stream;
 
 /** Checks the substation section: names, terminals, and the logical nodes that it places. */
 final class SiteCheck {
+    /** Kinds of conducting equipment (IEC 61850-6:2009+A1:2018, annex A). */
+    private static final Set<String> EQUIPMENT = Set.of(
+            ("CBR DIS VTR CTR GEN CAP REA CON MOT EFN PSH BAT BSH CAB GIL LIN RES RRC SAR SCR SMC TCF TCR IFL FAN FIL PMP"
+                            + " TNK VLV AXN")
+                    .split(" "));
+
     private final SclCheck check;
     private final SclStore store;
     private final Set<String> joints = new HashSet<>();
@@ -50,23 +56,40 @@ final class SiteCheck {
         }
     }
 
+    /** Own types begin with E; of others only one that nearly is a word of the standard is taken for a slip. */
+    private void equipment(SitePart part, String subject) {
+        if (!check.has(part.row, "type", "")) {
+            return;
+        }
+        String type = store.attribute(part.row, "type");
+        String hint = EQUIPMENT.contains(type) || type.startsWith("E") ? "" : check.hint(type, EQUIPMENT);
+        if (!hint.isEmpty()) {
+            check.report(
+                    SclRules.NOT_IN_STANDARD,
+                    "",
+                    subject,
+                    part.row,
+                    part.path() + " is of the type '" + type + "', which the standard does not have" + hint);
+        }
+    }
+
     private void part(SitePart part) {
         String subject = check.file().name() + " " + part.path();
         AttributeForms.element(check, "", subject, part.row);
         for (int voltage : store.children(part.row, Tag.VOLTAGE)) {
             AttributeForms.element(check, "", subject, voltage);
-            if (!store.text(voltage).strip().matches("[+-]?\\d{1,12}(\\.\\d{1,12})?")) {
+            if (!store.text(voltage).strip().matches("\\+?(?=.*[1-9])\\d{1,12}(\\.\\d{1,12})?")) {
                 check.report(
                         SclRules.ATTRIBUTE_MALFORMED,
                         "",
                         subject,
                         voltage,
                         "the voltage of " + part.path() + " is '"
-                                + store.text(voltage).strip() + "'; expected a number");
+                                + store.text(voltage).strip() + "'; expected a number above 0");
             }
         }
         if (store.tag(part.row) == Tag.CONDUCTING_EQUIPMENT) {
-            check.has(part.row, "type", "");
+            equipment(part, subject);
         }
         for (int node : store.children(part.row, Tag.CONNECTIVITY_NODE)) {
             String path = part.path() + "/" + store.attribute(node, "name", "");

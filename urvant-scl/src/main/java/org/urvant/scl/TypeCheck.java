@@ -117,9 +117,26 @@ final class TypeCheck {
                             part,
                             "data attribute " + store.attribute(part, "name", "") + " has the functional constraint '"
                                     + constraint + "'");
+                } else if (DataClass.of(store.attribute(at, "cdc", "")).isPresent()) {
+                    constraint(at, part, constraint);
                 }
             }
         });
+    }
+
+    /** Under another constraint an attribute is in no dataset and no service where it is looked for. */
+    private void constraint(int at, int part, String constraint) {
+        String name = store.attribute(part, "name", "");
+        List<String> known = AttributeName.constraints(name);
+        if (!known.isEmpty() && !known.contains(constraint)) {
+            check.report(
+                    SclRules.NOT_IN_STANDARD,
+                    "",
+                    subject(at),
+                    part,
+                    "data attribute " + name + " of " + subject(at) + " has the functional constraint " + constraint
+                            + "; expected " + String.join(" or ", known));
+        }
     }
 
     /** Others than those of the standards are allowed, so only one that nearly is theirs is taken for a slip. */

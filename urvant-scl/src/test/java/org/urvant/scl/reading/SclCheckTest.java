@@ -190,6 +190,9 @@ class SclCheckTest {
             <LDevice inst="PROT" | <LDevice inst="PROT" ldName="1F"        | name-not-allowed       | the name of a logical device, '1F', may have letters, digits and underscores only, a letter first
             "VLAN-ID">00A< | "VLAN-ID">10<                                  | value-not-of-type      | VLAN-ID '10' of F01 PROT/trips_out has not 3 hexadecimal digits; 010 is 16
             <GSEControl name="trips_out" appID="F01-trips" datSet="trips" confRev= | <GSEControl name="trips_out" appID="F01-trips" datSet="trips" confrev= | not-in-standard | SCL has no attribute 'confrev' of <GSEControl>, so it is not read. Did you mean 'confRev'?
+            <Voltage unit="V" multiplier="k">33 | <Voltage unit="V" multiplier="k">0 | attribute-malformed | expected a number above 0
+            type="CBR"        | type="CBX"                                  | not-in-standard        | is of the type 'CBX', which the standard does not have. Did you mean 'CBR'?
+            <DA name="stVal" bType="Dbpos" fc="ST" | <DA name="stVal" bType="Dbpos" fc="MX" | not-in-standard | has the functional constraint MX; expected ST
             release="4"       | release="5"                                 | edition-newer          | the file is of edition 2007B5; Urvant knows those up to 2007B4
             intgPd= | intgpd=                                               | not-in-standard        | SCL has no attribute 'intgpd' of <ReportSettings>, so it is not read
             <MinTime unit="s" multiplier="m">4</MinTime> | <Mintime>4</Mintime> | not-in-standard     | SCL has no element <Mintime>, so it is not read. Did you mean 'MinTime'?
