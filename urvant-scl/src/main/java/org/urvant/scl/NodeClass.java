@@ -91,7 +91,7 @@ public record NodeClass(String code, String meaning, List<String> mandatory, Lis
             RDIR; directional element; Dir;
             RDRE; disturbance recorder; RcdMade FltNum;
             RDRS; handling of disturbance records;;
-            RFLO; mistake locator; FltZ FltDiskm;
+            RFLO; fault locator; FltZ FltDiskm;
             RPSB; power swing detection and blocking; Str|BlkZn;
             RREC; automatic reclosing; Op AutoRecSt;
             RSYN; synchronism check; Rel;
