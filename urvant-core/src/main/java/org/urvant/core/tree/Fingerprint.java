@@ -1,5 +1,7 @@
 package org.urvant.core.tree;
 
+import java.nio.charset.StandardCharsets;
+import java.security.DigestException;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
@@ -13,7 +15,10 @@ public record Fingerprint(String hex) {
     /** Octets of one. */
     public static final int OCTETS = 32;
 
-    private static final int DIGITS = 2 * OCTETS;
+    /** Digits of one. */
+    public static final int DIGITS = 2 * OCTETS;
+
+    private static final byte[] HEX = "0123456789abcdef".getBytes(StandardCharsets.US_ASCII);
 
     /** Looking one up costs as much as digesting a line of a ledger; each starts anew once it has answered. */
     private static final ThreadLocal<MessageDigest> SHA_256 = ThreadLocal.withInitial(Fingerprint::made);
@@ -31,14 +36,29 @@ public record Fingerprint(String hex) {
 
     /** Returns the fingerprint of bytes. */
     public static Fingerprint of(byte[] bytes) {
-        return new Fingerprint(digits(bytes, 0, bytes.length));
+        return new Fingerprint(HexFormat.of().formatHex(digest(bytes)));
     }
 
-    /** Returns the digits of the fingerprint of a part of bytes, for who has very many of them. */
-    public static String digits(byte[] bytes, int from, int length) {
+    /**
+     * Writes the digits of the fingerprint of a part of bytes, for who has very many of them.
+     *
+     * @param digits takes the {@value #DIGITS} digits as ASCII
+     */
+    public static void writeDigits(byte[] bytes, int from, int length, byte[] digits) {
         MessageDigest sha256 = SHA_256.get();
         sha256.update(bytes, from, length);
-        return HexFormat.of().formatHex(sha256.digest());
+        try {
+            sha256.digest(
+                    digits, OCTETS,
+                    OCTETS); // the second half of what takes the digits, which are written from the first on
+        } catch (DigestException e) {
+            throw new IllegalArgumentException("no room for a fingerprint", e);
+        }
+        for (int i = 0; i < OCTETS; i++) {
+            int octet = digits[OCTETS + i];
+            digits[2 * i] = HEX[octet >> 4 & 15];
+            digits[2 * i + 1] = HEX[octet & 15];
+        }
     }
 
     /** Returns the fingerprint of a tree in canonical form. */

@@ -1,10 +1,10 @@
 package org.urvant.project.folder;
 
-import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -29,9 +29,8 @@ final class LedgerLines {
     private final SortedMap<String, Value> shared;
     private final Optional<SigningKey> signing;
     private final Text text = new Text();
-    private final StringBuilder json = new StringBuilder();
     private Form form;
-    private String previous;
+    private byte[] previous;
 
     /**
      * Begins after the lines that there are.
@@ -39,7 +38,8 @@ final class LedgerLines {
      * @param signing the key with which lines are signed; empty for none
      */
     LedgerLines(LedgerChain chain, Workplace workplace, Optional<SigningKey> signing) {
-        this.previous = chain.ends().isEmpty() ? LedgerChain.BEGIN : String.join(" ", chain.ends());
+        this.previous = (chain.ends().isEmpty() ? LedgerChain.BEGIN : String.join(" ", chain.ends()))
+                .getBytes(StandardCharsets.UTF_8);
         this.signing = signing;
         String now = workplace.clock().instant().truncatedTo(ChronoUnit.SECONDS).toString();
         this.shared = new TreeMap<>(Map.of(AT, Value.text(now), BY, Value.text(workplace.person())));
@@ -60,37 +60,80 @@ final class LedgerLines {
     }
 
     private void write(SortedMap<String, Value> event) {
-        json.setLength(0);
         if (signing.isPresent()) {
             SortedMap<String, Value> fields = new TreeMap<>(event);
             fields.putAll(shared);
-            fields.put(LedgerChain.PREVIOUS, Value.text(previous));
-            CanonicalJson.append(Signatures.sign(Section.of(fields), signing.get()), json);
-        } else if (!form.line(event, previous, json)) {
+            fields.put(LedgerChain.PREVIOUS, Value.text(new String(previous, StandardCharsets.UTF_8)));
+            text.add(CanonicalJson.bytes(Signatures.sign(Section.of(fields), signing.get())));
+        } else if (!form.line(event, previous, text)) {
             form = new Form(event, shared);
-            json.setLength(0);
-            form.line(event, previous, json);
+            text.beginAnew();
+            form.line(event, previous, text);
         }
-        text.writeBytes(json.toString().getBytes(StandardCharsets.UTF_8));
-        previous = text.ended();
+        previous = text.ended(previous);
     }
 
-    /** The lines of a block. */
-    private static final class Text extends ByteArrayOutputStream {
+    /** The lines of a block, as octets from the first: a text that is put together first would be gone through three times. */
+    private static final class Text {
+        private byte[] octets = new byte[1 << 16];
+        private int count;
         private int lineBegin;
 
-        /** Ends a line, and returns its fingerprint. */
-        String ended() {
-            String digits = Fingerprint.digits(buf, lineBegin, count - lineBegin);
-            write('\n');
+        private void reserve(int more) {
+            if (count + more > octets.length) {
+                octets = Arrays.copyOf(octets, Math.max(2 * octets.length, count + more));
+            }
+        }
+
+        void add(byte[] some) {
+            reserve(some.length);
+            System.arraycopy(some, 0, octets, count, some.length);
+            count += some.length;
+        }
+
+        /** Adds a value in canonical form; what stands there as it is goes over letter by letter. */
+        void add(Value value) {
+            String letters = value.text();
+            boolean isText = value.kind() == Value.Kind.TEXT;
+            reserve(letters.length() + 2);
+            byte[] into = octets;
+            int at = count;
+            if (isText) {
+                into[at++] = '"';
+            }
+            for (int i = 0; i < letters.length(); i++) {
+                char letter = letters.charAt(i);
+                if (letter < ' ' || letter > '~' || letter == '"' || letter == '\\') {
+                    add(CanonicalJson.bytes(value));
+                    return;
+                }
+                into[at++] = (byte) letter;
+            }
+            if (isText) {
+                into[at++] = '"';
+            }
+            count = at;
+        }
+
+        /** Takes back what was written of the line. */
+        void beginAnew() {
+            count = lineBegin;
+        }
+
+        /** Ends a line; returns the digits of its fingerprint, in an array that has their length. */
+        byte[] ended(byte[] digits) {
+            byte[] into = digits.length == Fingerprint.DIGITS ? digits : new byte[Fingerprint.DIGITS];
+            Fingerprint.writeDigits(octets, lineBegin, count - lineBegin, into);
+            reserve(1);
+            octets[count++] = '\n';
             lineBegin = count;
-            return digits;
+            return into;
         }
 
         /** Returns what was written, and begins anew. */
         byte[] taken() {
-            byte[] written = toByteArray();
-            reset();
+            byte[] written = Arrays.copyOf(octets, count);
+            count = 0;
             lineBegin = 0;
             return written;
         }
@@ -99,9 +142,9 @@ final class LedgerLines {
     /** How lines with some fields are written: what stands before each value. */
     private static final class Form {
         private final List<String> names = new ArrayList<>();
-        private final List<String> before = new ArrayList<>();
-        private final String beforePrevious;
-        private final String atEnd;
+        private final List<byte[]> before = new ArrayList<>();
+        private final byte[] beforePrevious;
+        private final byte[] atEnd;
 
         /** How many values stand before the fingerprint. */
         private final int first;
@@ -131,32 +174,39 @@ final class LedgerLines {
                     CanonicalJson.append(field.getValue(), json);
                 } else {
                     names.add(name);
-                    before.add(json.toString());
+                    before.add(octets(json));
                     json.setLength(0);
                 }
             }
-            this.beforePrevious = upToPrevious;
+            this.beforePrevious = upToPrevious.getBytes(StandardCharsets.UTF_8);
             this.first = ahead;
-            this.atEnd = json.append('}').toString();
+            this.atEnd = octets(json.append('}'));
+        }
+
+        private static byte[] octets(StringBuilder json) {
+            return json.toString().getBytes(StandardCharsets.UTF_8);
         }
 
         /** Writes the line of an event; returns false when it has other fields than this form. */
-        boolean line(SortedMap<String, Value> event, String previous, StringBuilder json) {
+        boolean line(SortedMap<String, Value> event, byte[] previous, Text text) {
             int at = 0;
             if (first == 0) {
-                json.append(beforePrevious).append(previous);
+                text.add(beforePrevious);
+                text.add(previous);
             }
             for (Map.Entry<String, Value> field : event.entrySet()) {
                 if (at == names.size() || !names.get(at).equals(field.getKey())) {
                     return false;
                 }
-                CanonicalJson.append(field.getValue(), json.append(before.get(at)));
+                text.add(before.get(at));
+                text.add(field.getValue());
                 at++;
                 if (at == first) {
-                    json.append(beforePrevious).append(previous);
+                    text.add(beforePrevious);
+                    text.add(previous);
                 }
             }
-            json.append(atEnd);
+            text.add(atEnd);
             return at == names.size();
         }
     }
