@@ -53,7 +53,10 @@ public final class AddressBook {
 
     /** Returns the signal to which something was given that overlaps a place, or empty when all of it was never given. */
     public Optional<String> owner(GivenAddress place) {
-        return claims(place.connection()).flatMap(given -> given.overlapping(place.claim()));
+        String same = owners.get(place); // almost always, and then nothing need be laid out
+        return same != null
+                ? Optional.of(same)
+                : claims(place.connection()).flatMap(given -> given.overlapping(place.claim()));
     }
 
     /** Returns all places with the signals they were given to. */

@@ -21,4 +21,9 @@ public record Shape(Form form, Access access, Interval range) {
     public static Shape of(Form form, Access access) {
         return new Shape(form, access, Interval.ALL);
     }
+
+    /** Returns whether it is a number: one that counts, one that is whole, or any. */
+    public boolean isNumber() {
+        return form == Form.WHOLE || form == Form.REAL || form == Form.COUNTER;
+    }
 }

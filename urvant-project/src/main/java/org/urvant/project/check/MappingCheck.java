@@ -22,6 +22,7 @@ import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
 import org.urvant.core.language.SyntaxReader;
 import org.urvant.core.point.Claims;
+import org.urvant.core.progress.Cores;
 import org.urvant.core.text.NameRule;
 import org.urvant.core.text.ShortName;
 import org.urvant.project.AddressBook;
@@ -53,6 +54,7 @@ final class MappingCheck {
     private final Map<String, Map<String, Mapping>> names = new HashMap<>();
     private final Map<String, NameRule> nameRules = new HashMap<>();
     private final Map<String, Mapping> fed = new HashMap<>();
+    private final List<Keyed> keyed = new ArrayList<>();
     private final List<Mapping> passed = new ArrayList<>();
     private final Map<String, Integer> counts = new HashMap<>();
     private final Map<String, Optional<String>> silent = new HashMap<>();
@@ -66,14 +68,31 @@ final class MappingCheck {
         this.places = new PlaceCheck(project);
     }
 
+    /** What the names of one row stand for, which rests on no other row. */
+    private record Found(Mapping mapping, Optional<ResolvedMapping> resolved, List<Finding> findings) {}
+
+    private Found found(Mapping mapping) {
+        List<Finding> told = new ArrayList<>(0);
+        return new Found(mapping, ResolvedMapping.resolve(project, device, mapping, told::add), told);
+    }
+
+    /** A row of which the key follows from its signal. */
+    private record Keyed(Mapping mapping, String signal, String connection) {
+        boolean isSound() {
+            return MappingKey.isOf(mapping.key(), signal, connection);
+        }
+    }
+
     static void check(Project project, Device device, Consumer<Finding> findings) {
         new MappingCheck(project, device, findings).run();
     }
 
     private void run() {
         identifiers();
-        for (Mapping mapping : device.mappings()) {
-            ResolvedMapping.resolve(project, device, mapping, findings).ifPresent(resolved -> {
+        for (Found row : Cores.map(device.mappings(), this::found)) {
+            Mapping mapping = row.mapping;
+            row.findings.forEach(findings);
+            row.resolved.ifPresent(resolved -> {
                 if (mapping.isUsed()
                         && (resolved.isToProgram() || resolved.receiver().isPresent())) {
                     passed.add(mapping);
@@ -103,6 +122,7 @@ final class MappingCheck {
                         Step.of(Action.ENABLE, device.name(), mapping.key()));
             }
         }
+        keys();
         RowCircles.find(passed, device.logic())
                 .forEach((row, points) -> report(
                         MappingRules.ROWS_IN_CIRCLE,
@@ -122,6 +142,21 @@ final class MappingCheck {
                                 connection.position(),
                                 message,
                                 remedy))));
+    }
+
+    /** Keys are digests, which cost the most of a row and rest on nothing else. */
+    private void keys() {
+        List<Boolean> areOf = Cores.map(keyed, Keyed::isSound);
+        for (int i = 0; i < keyed.size(); i++) {
+            if (!areOf.get(i)) {
+                Keyed row = keyed.get(i);
+                report(
+                        MappingRules.MAPPING_KEY_ALTERED,
+                        row.mapping,
+                        "the key '" + row.mapping.key() + "' is not that of " + row.signal + " on " + row.connection,
+                        "Put back '" + MappingKey.shortest(row.signal, row.connection) + "'.");
+            }
+        }
     }
 
     private void identifiers() {
@@ -187,14 +222,8 @@ final class MappingCheck {
         }
         String signal = resolved.signal();
         Optional<String> given = device.addresses().owner(place);
-        if (!mapping.isOwner()
-                && given.filter(signal::equals).isPresent()
-                && !MappingKey.isOf(mapping.key(), signal, place.connection())) {
-            report(
-                    MappingRules.MAPPING_KEY_ALTERED,
-                    mapping,
-                    "the key '" + mapping.key() + "' is not that of " + signal + " on " + place.connection(),
-                    "Put back '" + MappingKey.shortest(signal, place.connection()) + "'.");
+        if (!mapping.isOwner() && given.filter(signal::equals).isPresent()) {
+            keyed.add(new Keyed(mapping, signal, place.connection()));
         }
         given.filter(owner -> !owner.equals(signal))
                 .ifPresent(owner -> report(

@@ -79,6 +79,10 @@ final class OctetCheck {
 
     private void point(
             String connection, PlacedPoint point, PointSpace space, int station, BiConsumer<String, String> report) {
+        if (octets(connection, Meaning.OBJECT_OCTETS).isEmpty()
+                && octets(connection, Meaning.COMMON_OCTETS).isEmpty()) {
+            return; // of most connections nobody asks how many
+        }
         octets(connection, Meaning.OBJECT_OCTETS)
                 .filter(octets -> space.address(point.claim()) > most(octets))
                 .ifPresent(octets -> report.accept(

@@ -111,7 +111,7 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
     /** Programs take what is read, whatever kind of value it is. */
     private Optional<ResolvedMapping> toProgram(RowEnd from) {
         return found(from, Access.READ)
-                .filter(mapped -> has(mapped) && isRead(mapped) && isTreatable(mapped, false))
+                .filter(mapped -> has(mapped) && isRead(mapped) && isTreatable(mapped, mapped.shape(), false))
                 .map(this::toProgram);
     }
 
@@ -144,10 +144,11 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
         Optional<MappedSignal> mapped = from.isProgram()
                 ? receiver.flatMap(MappedSignal::shape).map(shape -> ofProgram(shape, Access.READ))
                 : found(from, Access.READ);
-        if (mapped.isEmpty() || receiver.isEmpty() || !has(receiver.get()) || !has(mapped.get())) {
-            return Optional.empty();
-        }
-        if (!isTreatable(mapped.get(), false)) {
+        if (mapped.isEmpty()
+                || receiver.isEmpty()
+                || !has(receiver.get())
+                || !has(mapped.get())
+                || !isTreatable(mapped.get(), mapped.get().shape(), false)) {
             return Optional.empty();
         }
         Shape shape = mapping.treatment().of(mapped.get().shape().orElseThrow());
@@ -239,7 +240,7 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
         }
         Optional<MappedSignal.Calculated> calculated = RowTransform.of(sources, mapping.transform(), this::mistake)
                 .map(transform -> new MappedSignal.Calculated(sources, transform, mapping.key(), mapping.name()))
-                .filter(signal -> isTreatable(signal, false));
+                .filter(signal -> isTreatable(signal, signal.shape(), false));
         if (to.isProgram()) {
             return calculated.map(this::toProgram);
         }
@@ -336,10 +337,11 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
     }
 
     private boolean fits(MappedSignal mapped, PointSpace space, PlacedPoint object, boolean monitor) {
-        if (!isTreatable(mapped, !monitor)) {
+        Optional<Shape> own = mapped.shape();
+        if (!isTreatable(mapped, own, !monitor)) {
             return false;
         }
-        Optional<Shape> passed = monitor ? mapped.shape().map(mapping.treatment()::of) : mapped.shape();
+        Optional<Shape> passed = monitor ? own.map(mapping.treatment()::of) : own;
         List<String> carriers =
                 passed.map(shape -> carriers(mapped, space, shape, monitor)).orElse(List.of());
         if (!carriers.contains(object.carrier())) {
@@ -361,7 +363,7 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
         }
         fit().selection(mapped, object);
         Shape shape = passed.orElseThrow();
-        Optional<Shape> known = isNumber(shape) ? known(mapped, shape, monitor) : Optional.empty();
+        Optional<Shape> known = shape.isNumber() ? known(mapped, shape, monitor) : Optional.empty();
         if (known.isPresent() && !monitor) {
             Shape commanded = mapping.treatment().of(space.holds(object.carrier()));
             fit().commanded(
@@ -411,18 +413,14 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
                 : Optional.empty();
     }
 
-    private boolean isTreatable(MappedSignal mapped, boolean isCommand) {
+    private boolean isTreatable(MappedSignal mapped, Optional<Shape> own, boolean isCommand) {
         Optional<String> misfit =
-                mapped.shape().flatMap(isCommand ? mapping.treatment()::misfitOfCommand : mapping.treatment()::misfit);
+                own.flatMap(isCommand ? mapping.treatment()::misfitOfCommand : mapping.treatment()::misfit);
         misfit.ifPresent(reason -> report(
                 MappingRules.TREATMENT_NOT_FITTING,
                 mapped.reference() + " (" + mapped.kind() + "): " + reason,
                 MappingRules.TREATMENT_NOT_FITTING.remedy()));
         return misfit.isEmpty();
-    }
-
-    private static boolean isNumber(Shape shape) {
-        return shape.form() == Form.WHOLE || shape.form() == Form.REAL || shape.form() == Form.COUNTER;
     }
 
     private static String placing() {

@@ -128,7 +128,7 @@ final class ListMeasures {
 
     /** Returns what keeps the point from having its default value. */
     private static Optional<String> misfit(Measure measure, Shape held) {
-        if (measure.preset().isEmpty() || !isNumber(held)) {
+        if (measure.preset().isEmpty() || !held.isNumber()) {
             return Optional.empty();
         }
         BigDecimal preset = new BigDecimal(measure.preset());
@@ -144,16 +144,12 @@ final class ListMeasures {
                 : Optional.empty();
     }
 
-    private static boolean isNumber(Shape held) {
-        return held.form() == Form.WHOLE || held.form() == Form.REAL || held.form() == Form.COUNTER;
-    }
-
     private String preset(Shape held) {
         String text = cells.text(ListColumns.DEFAULT);
         if (text.isEmpty() || text.equals("-") || held.form() == Form.TEXT) {
             return text.equals("-") ? "" : text;
         }
-        if (isNumber(held)) {
+        if (held.isNumber()) {
             return cells.decimal(ListColumns.DEFAULT).orElseThrow().toPlainString();
         }
         String word = text.toLowerCase(Locale.ROOT);
@@ -196,7 +192,7 @@ final class ListMeasures {
         BigDecimal offset = cells.decimal(ListColumns.OFFSET).orElse(BigDecimal.ZERO);
         String preset = preset(held);
         Measure plain = new Measure(unit, by, offset, Interval.ALL, preset);
-        boolean isNumber = isNumber(held);
+        boolean isNumber = held.isNumber();
         Optional<BigDecimal> least = cells.decimal(ListColumns.LEAST);
         Optional<BigDecimal> most = cells.decimal(ListColumns.MOST);
         if (!isNumber

@@ -1,6 +1,8 @@
 package org.urvant.core.point.modbus;
 
 import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -44,6 +46,9 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
     private static final String FIELD = "bits";
     /** The point at address 0 of each carrier that was asked for; there are fewer than a hundred carriers. */
     private static final Map<String, ModbusPoint> FIRST = new ConcurrentHashMap<>();
+
+    /** A carrier is asked for with each point, several times. */
+    private static final Map<Area, Map<RegisterType, Map<String, String>>> CARRIERS = carriers();
 
     private static final String EXPECTED =
             "; expected a form like holding:12 float32 ABCD, input:4 uint16, holding:5.3, holding:5.4-7, coil:3, discrete:7 or ref:40013 float32";
@@ -202,8 +207,25 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
 
     /** Returns the carrier of a type in an area. */
     static String carrier(Area area, RegisterType type, String order) {
-        boolean isUsual = type.registers() == 1 && order.equals(type.orders().get(0));
-        return area.word() + " " + type.word() + (isUsual ? "" : " " + order);
+        return CARRIERS.get(area).get(type).get(order);
+    }
+
+    private static Map<Area, Map<RegisterType, Map<String, String>>> carriers() {
+        Map<Area, Map<RegisterType, Map<String, String>>> carriers = new EnumMap<>(Area.class);
+        for (Area area : Area.values()) {
+            Map<RegisterType, Map<String, String>> ofArea = new EnumMap<>(RegisterType.class);
+            for (RegisterType type : RegisterType.values()) {
+                Map<String, String> ofType = new HashMap<>();
+                for (String order : type.orders()) {
+                    boolean isUsual =
+                            type.registers() == 1 && order.equals(type.orders().get(0));
+                    ofType.put(order, area.word() + " " + type.word() + (isUsual ? "" : " " + order));
+                }
+                ofArea.put(type, ofType);
+            }
+            carriers.put(area, ofArea);
+        }
+        return carriers;
     }
 
     static String bitCarrier(Area area) {
