@@ -65,6 +65,40 @@ class SiteCheckTest {
         assertThat(found).isEqualTo(rules);
     }
 
+    /** Columns: source and backup of the clock, the connections that set it, and the rules that are broken. */
+    @ParameterizedTest(name = "{0}, {1}: {2}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            sntp           | own            | ''           | ''
+            sntp           | none           | ''           | no-backup-clock
+            own            | own            | ''           | no-backup-clock
+            sntp           | control-centre | ''           | no-backup-clock
+            sntp           | control-centre | scada        | ''
+            sntp           | control-centre | scada second | clock-owners
+            sntp           | own            | scada        | clock-owners
+            control-centre | own            | scada        | ''
+            control-centre | own            | ''           | clock-owners
+            control-centre | own            | scada second | clock-owners
+            control-centre | control-centre | scada        | no-backup-clock
+            """)
+    void oneSetsTheClockAndAnotherIsThereForIt(String source, String backup, String setters, String rules) {
+        StringBuilder written = new StringBuilder("@connections/second/kind=control-centre; clock.source=")
+                .append(source)
+                .append("; clock.backup=")
+                .append(backup);
+        for (String setter : setters.isEmpty() ? new String[0] : setters.split(" ")) {
+            written.append("; ").append(setter).append(".sets-clock=yes");
+        }
+        String found = ProjectCheck.check(Sites.written(SITE, "GW1", written.toString())).stream()
+                .map(finding -> finding.rule().id())
+                .filter(rule -> rule.equals("no-backup-clock") || rule.equals("clock-owners"))
+                .sorted()
+                .collect(Collectors.joining(" "));
+        assertThat(found).isEqualTo(rules);
+    }
+
     /** Columns: what GW2 is given, and the rule that two devices break together; each of the two is told of it. */
     @ParameterizedTest(name = "{0}: {1}")
     @CsvSource(

@@ -6,7 +6,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
+import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -16,6 +18,11 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.project.Device;
+import org.urvant.project.Plate;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
 
 class DeviceTypeReaderTest {
     private static final String SOUND =
@@ -332,5 +339,34 @@ class DeviceTypeReaderTest {
             }
         }
         assertThat(refused).isGreaterThan(300);
+    }
+
+    /** Columns: what AI1 carries and is called, what the row names, and whether its rule is broken; what is unknown breaks nothing. */
+    @ParameterizedTest(name = "{0} ''{1}'' by {2}: {3}")
+    @CsvSource({
+        "pt100, '', AI1, true",
+        "pt100, Oil, AI1, false",
+        "voltage, '', AI1, false",
+        "pt100, '', AI2, false",
+        "pt100, '', AI7, false",
+        "pt100, '', DI1, false",
+        "pt100, '', '', false"
+    })
+    void aRuleSeesWhatAReferenceNames(String carries, String name, String input, boolean isBroken) {
+        DeviceType type = DeviceTypeReader.read("room-1.yaml", SOUND);
+        Device blank = Device.of("R1", Plate.of("room-1", "1.1", Position.in("test")));
+        Map<String, String> values = new TreeMap<>(Map.of("AI1.carries", carries, "room-bus.W.class", "valve"));
+        if (!name.isEmpty()) {
+            values.put("AI1.name", name);
+        }
+        if (!input.isEmpty()) {
+            values.put("room-bus.W.input", input);
+        }
+        DeviceSheets sheets = DeviceSheets.of(type, DeviceSheets.of(type, blank).with(values));
+        Sheet row = sheets.sheet("room-bus.W").orElseThrow();
+        assertThat(row.definition().rules()).singleElement().satisfies(rule -> {
+            assertThat(rule.isBroken(row)).isEqualTo(isBroken);
+            assertThat(rule.message().fill(row)).isEqualTo((input.isEmpty() ? "" : input) + " has no name");
+        });
     }
 }
