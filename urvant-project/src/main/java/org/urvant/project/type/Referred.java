@@ -1,9 +1,11 @@
 package org.urvant.project.type;
 
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.urvant.core.device.ChannelKind;
@@ -20,12 +22,19 @@ final class Referred {
         Map<String, Map<String, Type>> targets = new LinkedHashMap<>(tables(type));
         type.children("sub-buses").forEach((name, reader) -> targets.put(name, settings(reader)));
         Map<String, Type> all = new TreeMap<>();
+        Set<String> unlike = new HashSet<>();
         type.children("channels").forEach((name, reader) -> {
             Map<String, Type> own = settings(reader);
             own.put(ChannelKind.CARRIES, new Type(Type.Kind.TEXT, null, words(Words.distinct(reader, "carries"))));
             targets.put(name, own);
-            own.forEach((path, kind) -> all.merge(path, kind, Referred::either));
+            own.forEach((path, kind) -> {
+                if (all.getOrDefault(path, kind).kind() != kind.kind()) {
+                    unlike.add(path);
+                }
+                all.merge(path, kind, Referred::either);
+            });
         });
+        all.keySet().removeAll(unlike); // a number of one kind of channel and a text of another are no one thing
         targets.put("channels", all);
         return targets;
     }
