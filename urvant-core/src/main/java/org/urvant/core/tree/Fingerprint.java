@@ -48,9 +48,8 @@ public record Fingerprint(String hex) {
         MessageDigest sha256 = SHA_256.get();
         sha256.update(bytes, from, length);
         try {
-            sha256.digest(
-                    digits, OCTETS,
-                    OCTETS); // the second half of what takes the digits, which are written from the first on
+            // the octets wait in the second half; digits from the first on never overtake them
+            sha256.digest(digits, OCTETS, OCTETS);
         } catch (DigestException e) {
             throw new IllegalArgumentException("no room for a fingerprint", e);
         }

@@ -34,7 +34,7 @@ public final class PickChange {
                     "Name no relay; name some when you use the pick.");
         }
         if (known != null && !known.isGeneral()) {
-            fitting(project, name, ied);
+            fitting(project, name, ied); // what no relay shows is not added to
         }
         return add(project, name, query, () -> {
             Ied example = fitting(project, name, ied);
