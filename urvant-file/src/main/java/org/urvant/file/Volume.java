@@ -1,6 +1,7 @@
 package org.urvant.file;
 
 import java.nio.file.Path;
+import java.util.Map;
 import org.urvant.core.error.UnreachableException;
 
 /**
@@ -17,6 +18,11 @@ public interface Volume {
 
     /** Writes a file that does not exist yet, and syncs it; a part of one that could not be written is removed. */
     void create(Path file, byte[] content);
+
+    /** Writes files that do not exist yet, as {@link #create} does; after a failure, some may be there. */
+    default void createAll(Map<Path, byte[]> contents) {
+        contents.forEach(this::create);
+    }
 
     /** Renames a file over another in one step. */
     void replace(Path from, Path to);

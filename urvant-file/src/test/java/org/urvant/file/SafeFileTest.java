@@ -9,8 +9,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.UnreachableException;
@@ -94,6 +98,25 @@ class SafeFileTest {
         assertThat(SafeFile.text("\uFEFFa".getBytes(StandardCharsets.UTF_8), "x"))
                 .isEqualTo("a");
         assertThat(SafeFile.text(new byte[0], "x")).isEmpty();
+    }
+
+    /** Few are written one after the other, many at a time; who asks cannot tell. */
+    @ParameterizedTest
+    @ValueSource(ints = {3, 60})
+    void filesThatAreWrittenTogetherAreAllThereOrOneIsNamed(int count) {
+        Map<Path, byte[]> contents = new LinkedHashMap<>();
+        for (int i = 0; i < count; i++) {
+            contents.put(folder.resolve("f" + i), ("content " + i).getBytes(StandardCharsets.UTF_8));
+        }
+        Volume.DISK.createAll(contents);
+        contents.forEach((file, content) -> assertThat(file).hasBinaryContent(content));
+
+        contents.keySet().forEach(SafeFile::delete);
+        SafeFile.writeText(folder.resolve("f2/taken"), "a folder");
+        assertThatThrownBy(() -> Volume.DISK.createAll(contents))
+                .isInstanceOf(UnreachableException.class)
+                .hasMessageContaining("f2");
+        assertThat(folder.resolve("f2/taken")).hasContent("a folder");
     }
 
     @Test

@@ -13,6 +13,7 @@ import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.error.MalformedInputException;
@@ -136,6 +137,8 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
         private final SortedMap<String, String> given = new TreeMap<>();
         private final List<String> open = new ArrayList<>();
         private final List<Ref> twinless = new ArrayList<>();
+        private final Map<String, String> renamed = new TreeMap<>();
+        private @Nullable Pattern names;
         private Project project;
 
         private Copying(Project project, Bay bay, Wanted wanted) {
@@ -145,14 +148,14 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
         }
 
         private void run(boolean isInTexts) {
-            names();
+            takeNames();
             devices.forEach((old, name) -> {
                 DeviceChange.Copied copied = DeviceChange.drawn(project, old, name, false);
                 project = copied.project();
                 copied.open().forEach(path -> open.add(name + "." + path));
             });
             devices.forEach(this::twin);
-            devices.forEach(this::reaim);
+            reaim();
             ieds.forEach((old, name) -> devices.values().forEach(device -> reaimIed(device, old, name)));
             project = project.with(bay.named(wanted.bay())
                     .withDevices(bay.devices().stream()
@@ -166,7 +169,7 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
             devices.values().forEach(name -> project = DeviceChange.withAddressesGiven(project, name));
         }
 
-        private void names() {
+        private void takeNames() {
             Set<String> taken = new HashSet<>();
             for (Entry entry : bay.devices()) {
                 String old = project.device(entry.text()).name();
@@ -219,11 +222,18 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
             }
         }
 
-        private void reaim(String old, String name) {
-            List<Reference> inside = References.in(project, devices.values()).stream()
-                    .filter(reference -> reference.target().equals(Ref.device(old)))
-                    .toList();
-            project = Pointing.of(project, inside, Ref.device(old), Optional.of(name));
+        private void reaim() {
+            List<Reference> inside = References.in(project, devices.values());
+            for (Map.Entry<String, String> device : devices.entrySet()) {
+                Ref old = Ref.device(device.getKey());
+                List<Reference> named = inside.stream()
+                        .filter(reference -> reference.target().equals(old))
+                        .toList();
+                if (!named.isEmpty()) {
+                    project = Pointing.of(project, named, old, Optional.of(device.getValue()));
+                    inside = References.in(project, devices.values()); // places in texts are others now
+                }
+            }
         }
 
         private void reaimIed(String deviceName, String old, String name) {
@@ -305,6 +315,9 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
                     .map(path -> path.substring(name.length() + 1))
                     .toList();
             SortedMap<String, String> own = OwnValuesGiven.of(project, name, paths);
+            if (own.isEmpty()) {
+                return;
+            }
             project = ValueChange.set(project, name, own);
             own.forEach((path, value) -> {
                 given.put(name + "." + path, value);
@@ -343,14 +356,21 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
         }
 
         private String renamed(String text) {
-            Map<String, String> all = new TreeMap<>(devices);
-            all.putAll(ieds);
-            all.put(bay.name(), wanted.bay());
-            Pattern names = Pattern.compile(all.keySet().stream()
-                    .sorted((one, other) -> other.length() - one.length())
-                    .map(Pattern::quote)
-                    .collect(Collectors.joining("|", "(?<![\\p{L}\\p{N}])(?:", ")(?![\\p{L}\\p{N}])")));
-            return names.matcher(text).replaceAll(found -> Matcher.quoteReplacement(all.get(found.group())));
+            return names().matcher(text).replaceAll(found -> Matcher.quoteReplacement(renamed.get(found.group())));
+        }
+
+        /** Finds the names of the bay, of its devices and of what they ask, each as a word. */
+        private Pattern names() {
+            if (names == null) {
+                renamed.putAll(devices);
+                renamed.putAll(ieds);
+                renamed.put(bay.name(), wanted.bay());
+                names = Pattern.compile(renamed.keySet().stream()
+                        .sorted((one, other) -> other.length() - one.length())
+                        .map(Pattern::quote)
+                        .collect(Collectors.joining("|", "(?<![\\p{L}\\p{N}])(?:", ")(?![\\p{L}\\p{N}])")));
+            }
+            return names;
         }
 
         private Made made() {

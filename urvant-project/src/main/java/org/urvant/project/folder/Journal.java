@@ -2,12 +2,14 @@ package org.urvant.project.folder;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -125,17 +127,19 @@ final class Journal {
         sweep();
         volume.folder(path(FOLDER));
         List<Step> steps = new ArrayList<>();
+        Map<Path, byte[]> kept = new LinkedHashMap<>();
         try {
             batch.additions().values().forEach(addition -> {
-                String content = content(steps, addition.added());
+                String content = content(steps, addition.added(), kept);
                 steps.add(new Step(Kind.ADD, addition.name(), content, "", addition.at()));
             });
             batch.contents()
                     .forEach((name, content) -> steps.add(
                             content.isPresent()
-                                    ? new Step(Kind.WRITE, name, content(steps, content.get()), "", 0)
+                                    ? new Step(Kind.WRITE, name, content(steps, content.get(), kept), "", 0)
                                     : new Step(Kind.DELETE, name, "", "", 0)));
             renames.forEach((from, to) -> steps.add(new Step(Kind.RENAME, from, "", to, 0)));
+            volume.createAll(kept);
             Path draft = path(FOLDER + "/index.new");
             volume.create(draft, bytes(title, steps));
             volume.replace(draft, path(INDEX));
@@ -149,32 +153,39 @@ final class Journal {
         finish(steps);
     }
 
-    private String content(List<Step> steps, byte[] content) {
+    private String content(List<Step> steps, byte[] content, Map<Path, byte[]> kept) {
         String name = FOLDER + "/" + steps.size();
-        volume.create(path(name), content);
+        kept.put(path(name), content);
         return name;
     }
 
     private byte[] bytes(String title, List<Step> steps) {
         SortedMap<String, Node> numbered = new TreeMap<>();
         for (int i = 0; i < steps.size(); i++) {
-            numbered.put(String.format("%06d", i), steps.get(i).fields());
+            String number = Integer.toString(1_000_000 + i).substring(1); // sorted as texts
+            numbered.put(number, steps.get(i).fields());
         }
-        Section change = Section.of(Map.of(
-                "title", Value.text(title),
-                "by", Value.text(workplace.person()),
-                "at",
-                        Value.text(workplace
-                                .clock()
-                                .instant()
-                                .truncatedTo(ChronoUnit.SECONDS)
-                                .toString()),
-                "steps", Section.of(numbered)));
-        return CanonicalJson.bytes(Section.of(Map.of(
-                "change",
-                change,
-                "seal",
-                Value.text(seal.of(CanonicalJson.bytes(change)).orElse("")))));
+        StringBuilder index = new StringBuilder("{\"change\":");
+        int start = index.length();
+        CanonicalJson.append(
+                Section.of(Map.of(
+                        "title", Value.text(title),
+                        "by", Value.text(workplace.person()),
+                        "at",
+                                Value.text(workplace
+                                        .clock()
+                                        .instant()
+                                        .truncatedTo(ChronoUnit.SECONDS)
+                                        .toString()),
+                        "steps", Section.of(numbered))),
+                index);
+        String sealed =
+                seal.of(index.substring(start).getBytes(StandardCharsets.UTF_8)).orElse("");
+        return index.append(",\"seal\":\"")
+                .append(sealed)
+                .append("\"}")
+                .toString()
+                .getBytes(StandardCharsets.UTF_8);
     }
 
     private Index index() {

@@ -50,7 +50,7 @@ final class ProjectFiles {
     private final Map<String, String> seen = new HashMap<>();
     private int reading;
     private final Set<String> unreadable = new HashSet<>();
-    private final Set<Path> folders = new HashSet<>(); // found to be no links since the project was read or locked
+    private final Set<Path> unlinked = new HashSet<>(); // found to be no links since the project was read or locked
     private final Workplace workplace;
     private final Journal journal;
     private final UndoFolder undo = new UndoFolder(this);
@@ -99,8 +99,7 @@ final class ProjectFiles {
         if (!path.startsWith(root) || path.equals(root)) {
             throw new RefusedException(given + " lies outside the project", "A project's files lie in its own folder.");
         }
-        requireNoLink(path);
-        for (Path at = path.getParent(); !at.equals(root) && folders.add(at); at = at.getParent()) {
+        for (Path at = path; !at.equals(root) && unlinked.add(at); at = at.getParent()) {
             requireNoLink(at);
         }
         return path;
@@ -108,7 +107,7 @@ final class ProjectFiles {
 
     private void requireNoLink(Path at) {
         if (Files.isSymbolicLink(at)) {
-            folders.clear();
+            unlinked.clear();
             throw new RefusedException(
                     root.relativize(at) + " is a link", "Put the file itself there; a project holds no links.");
         }
@@ -183,7 +182,7 @@ final class ProjectFiles {
     void beginReading() {
         seen.clear();
         reading++;
-        folders.clear();
+        unlinked.clear();
         unreadable.clear();
     }
 
@@ -328,19 +327,29 @@ final class ProjectFiles {
 
     /** What can be seen to fail is refused before anything counts. */
     private void requireWritable(Batch batch) {
+        Set<Path> writable = new HashSet<>();
         Stream.concat(batch.contents().keySet().stream(), batch.additions().keySet().stream())
                 .forEach(name -> {
-                    Path folder = path(name).getParent();
-                    while (!Files.exists(folder)) {
-                        folder = folder.getParent();
-                    }
-                    if (!Files.isDirectory(folder) || !Files.isWritable(folder) || Files.isDirectory(path(name))) {
+                    Path file = path(name);
+                    Path folder = standing(file.getParent());
+                    boolean isWritable = writable.contains(folder)
+                            || Files.isDirectory(folder) && Files.isWritable(folder) && writable.add(folder);
+                    if (!isWritable || Files.isDirectory(file)) {
                         throw new UnreachableException(
                                 "cannot write " + name + "; nothing was changed",
                                 "Check that you may write in " + folder + ", and that no folder has that name.",
                                 null);
                     }
                 });
+    }
+
+    /** Returns a path, or what there is above it. */
+    private static Path standing(Path path) {
+        Path at = path;
+        while (!Files.exists(at)) {
+            at = at.getParent();
+        }
+        return at;
     }
 
     /**
@@ -353,7 +362,7 @@ final class ProjectFiles {
             return work.get();
         }
         return holding(() -> {
-            folders.clear();
+            unlinked.clear();
             if (journal.isPending()) {
                 finishOwn();
             }

@@ -1,6 +1,7 @@
 package org.urvant.project.folder;
 
 import java.nio.file.Files;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -13,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 import org.urvant.core.finding.Ref.Kind;
 import org.urvant.core.point.list.PointList;
 import org.urvant.core.point.list.PointSet;
+import org.urvant.core.progress.Cores;
 import org.urvant.file.yaml.YamlChanges;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.Bay;
@@ -33,7 +35,6 @@ final class SiteText {
     private final Optional<Renaming> renaming;
     private final Map<String, String> texts = new LinkedHashMap<>();
     private final Map<String, String> gone = new LinkedHashMap<>();
-    private final Map<String, YamlDocument> held = new HashMap<>(); // files of devices, which several are drawn of
 
     private SiteText(ProjectFiles files, Optional<Renaming> renaming) {
         this.files = files;
@@ -50,7 +51,7 @@ final class SiteText {
     }
 
     private Map<String, String> all(Project before, Project after, Map<String, String> drawn) {
-        after.devices().values().forEach(device -> device(before, device, drawn));
+        devices(before, after, drawn);
         before.devices().keySet().stream()
                 .filter(name -> !after.devices().containsKey(name))
                 .forEach(this::withoutDevice);
@@ -149,31 +150,68 @@ final class SiteText {
                 .isPresent();
     }
 
-    private void device(Project before, Device after, Map<String, String> drawn) {
-        String origin = drawn.getOrDefault(after.name(), after.name());
-        Device old = before.devices().get(origin);
-        String file = DeviceFile.name(after.name());
-        boolean isNew = !before.devices().containsKey(after.name());
-        if (after.equals(old)) {
-            return;
+    /**
+     * A device that is new or other.
+     *
+     * @param old what it is drawn of: what it was, or another one; null when nothing is
+     */
+    private record Drawing(Device after, @Nullable Device old, boolean isNew) {}
+
+    private void devices(Project before, Project after, Map<String, String> drawn) {
+        List<Drawing> drawings = new ArrayList<>();
+        SortedMap<String, String> read = new TreeMap<>(); // files of devices, of which several may be drawn
+        for (Device device : after.devices().values()) {
+            String origin = drawn.getOrDefault(device.name(), device.name());
+            Device old = before.devices().get(origin);
+            if (!device.equals(old)) {
+                drawings.add(new Drawing(device, old, !before.devices().containsKey(device.name())));
+                if (old != null && !read.containsKey(origin)) {
+                    read.put(origin, files.text(DeviceFile.name(origin)));
+                }
+            }
         }
+        List<String> origins = List.copyOf(read.keySet());
+        List<YamlDocument> parsed = Cores.map(
+                origins,
+                name -> DeviceText.verified(
+                        YamlDocument.parse(DeviceFile.name(name), read.get(name)),
+                        before.devices().get(name)));
+        Map<String, YamlDocument> documents = new HashMap<>();
+        for (int i = 0; i < parsed.size(); i++) {
+            documents.put(origins.get(i), parsed.get(i));
+        }
+        List<String> made = Cores.map(
+                drawings,
+                drawing -> drawing.old() == null
+                        ? DeviceText.of(drawing.after())
+                        : changed(documents.get(drawing.old().name()), drawing.old(), drawing.after()));
+        for (int i = 0; i < drawings.size(); i++) {
+            Device old = drawings.get(i).old();
+            device(
+                    drawings.get(i),
+                    made.get(i),
+                    old == null ? "" : documents.get(old.name()).text());
+        }
+    }
+
+    private void device(Drawing drawing, String now, String was) {
+        Device after = drawing.after();
+        Device old = drawing.old();
+        String file = DeviceFile.name(after.name());
         if (old == null) {
-            fresh(file, DeviceText.of(after));
+            fresh(file, now);
             mappings(after.name(), List.of(), after.mappings());
             logic(after, "");
             return;
         }
-        YamlDocument document =
-                held.computeIfAbsent(origin, name -> DeviceText.verified(files.yaml(DeviceFile.name(name)), old));
-        String was = document.text();
-        String now = changed(document, old, after);
+        boolean isNew = drawing.isNew();
         if (isNew || !now.equals(was)) {
             texts.put(file, now);
         }
         boolean isCarried =
                 isNew && !after.mappings().isEmpty() && after.mappings().equals(old.mappings());
         if (isCarried) {
-            texts.put(MappingTable.name(after.name()), files.table(MappingTable.name(origin)));
+            texts.put(MappingTable.name(after.name()), files.table(MappingTable.name(old.name())));
         } else {
             mappings(after.name(), isNew ? List.of() : old.mappings(), after.mappings());
         }
