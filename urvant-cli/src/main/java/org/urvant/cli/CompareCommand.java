@@ -103,14 +103,13 @@ final class CompareCommand extends ChangingCommand {
         String wanted = right == null ? left.replace(LIVE, "") : right;
         List<Sides.Named> pair = sides.pair(is, wanted);
         Map<String, String> aims = renames(names);
-        boolean isBack = take.isAsked() && take.into().equals(pair.get(0).name());
-        Sides.Named first =
-                isBack ? pair.get(0) : pair.get(0).renamed(aims); // names are those of the side that follows
-        Sides.Named second = isBack ? pair.get(1).renamed(sides.turned(aims)) : pair.get(1);
-        List<String> expected = expectation.of(project, first, second);
-        if (take.isAsked()) {
-            return takeOver(folder, project, first, second, expected);
+        Sides.Named second = pair.get(1);
+        if (take.isAsked()) { // names are those of the side that follows
+            boolean isBack = take.into().equals(pair.get(0).name());
+            return takeOver(folder, project, pair.get(0), second, isBack ? sides.turned(aims) : aims);
         }
+        Sides.Named first = pair.get(0).renamed(project, aims);
+        List<String> expected = expectation.of(project, first, second);
         Comparison comparison = during("comparing", () -> first.against(second, expected));
         Project accepted = project;
         if (accept.isAsked()) {
@@ -120,8 +119,8 @@ final class CompareCommand extends ChangingCommand {
             }
         }
         int outcome = say(first, second, comparison, first.accepted(accepted, second, comparison));
-        if (!comparison.isEqual() && right == null) {
-            next("urvant download " + wanted);
+        if (!comparison.isEqual()) {
+            sides.following(first, second, right == null, !names.isEmpty()).ifPresent(this::next);
         }
         return outcome;
     }
@@ -133,8 +132,8 @@ final class CompareCommand extends ChangingCommand {
     }
 
     private int takeOver(
-            ProjectFolder folder, Project project, Sides.Named first, Sides.Named second, List<String> expected) {
-        TakingOver plan = take.plan(project, first, second, expected);
+            ProjectFolder folder, Project project, Sides.Named first, Sides.Named second, Map<String, String> called) {
+        TakingOver plan = take.plan(project, first, second, expectation.of(project, first, second), called);
         new TakingOverView(this).say(plan);
         if (plan.taken().isEmpty()) {
             return Exit.DIFFERENT;

@@ -31,6 +31,7 @@ final class SaveCommand extends ChangingCommand {
         Device device = project.device(name);
         Configuration configuration = ConfigurationBuilder.whole(project, device);
         if (!device.record().saved().equals(Optional.of(configuration.fingerprint()))) {
+            folder.recordAddresses(project, name);
             folder.history(name).saved(configuration, reason);
         }
         say("saved " + name + ", fingerprint " + configuration.fingerprint().hex());

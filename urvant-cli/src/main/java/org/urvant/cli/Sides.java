@@ -8,6 +8,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.RefusedException;
@@ -16,6 +18,7 @@ import org.urvant.core.point.list.PointList;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.change.Reaiming;
 import org.urvant.project.compare.Accepted;
 import org.urvant.project.compare.ChangedValues;
 import org.urvant.project.compare.Side;
@@ -59,9 +62,9 @@ final class Sides {
             return new Named(name, Optional.of(side.named(name)), Optional.empty(), Optional.empty());
         }
 
-        /** Returns the same with names in its texts replaced; an SCL file keeps its own. */
-        Named renamed(Map<String, String> names) {
-            return side.map(tree -> with(tree.renamed(names))).orElse(this);
+        /** Returns the same with other names; an SCL file keeps its own. */
+        Named renamed(Project project, Map<String, String> names) {
+            return side.map(tree -> with(Reaiming.side(project, tree, names))).orElse(this);
         }
 
         private Named with(Side tree) {
@@ -92,7 +95,8 @@ final class Sides {
          */
         Side tree() {
             return side.orElseThrow(() -> new RefusedException(
-                    name + " is an SCL file; nothing is taken over from or into one", "Import the newer file."));
+                    name + " is an SCL file; no single difference is taken over from or into one",
+                    "Import the newer file as a whole: urvant import FILE."));
         }
 
         /** Returns which differences to another side are accepted in a site; none between SCL files. */
@@ -268,6 +272,36 @@ final class Sides {
             }
         });
         return turned;
+    }
+
+    /**
+     * Returns the command that comes next where two sides differ; empty when there are several ways to go on.
+     *
+     * @param isLive whether a device's own state was held against what the project says
+     * @param isNamed whether a person said what is called otherwise
+     */
+    Optional<String> following(Named first, Named second, boolean isLive, boolean isNamed) {
+        if (isLive) {
+            return Optional.of("urvant download " + second.name());
+        }
+        if (first.file().isPresent()) {
+            Predicate<Named> isOwn = side ->
+                    project.sources().stream().anyMatch(source -> source.name().equals(side.name()));
+            return isOwn.test(first) == isOwn.test(second)
+                    ? Optional.empty()
+                    : Optional.of("urvant import " + (isOwn.test(first) ? second : first).name());
+        }
+        Device left = project.devices().get(first.name());
+        Device right = project.devices().get(second.name());
+        if (isNamed || left == null || right == null) {
+            return Optional.empty();
+        }
+        String called = Reaiming.between(left, right).entrySet().stream()
+                .map(name -> " --name " + name.getKey() + "=" + name.getValue())
+                .collect(Collectors.joining());
+        return called.isEmpty()
+                ? Optional.empty()
+                : Optional.of("urvant compare " + left.name() + " " + right.name() + called);
     }
 
     /** Returns two things that were named, to be held against each other. */

@@ -2,6 +2,7 @@ package org.urvant.cli;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.project.Project;
@@ -37,12 +38,19 @@ final class TakeOptions {
                 : Optional.of("--take says what is taken over, and --into into which side; give both");
     }
 
-    TakingOver plan(Project project, Sides.Named first, Sides.Named second, List<String> expected) {
+    /** @param called names on the side that is changed, by those on the other one */
+    TakingOver plan(
+            Project project, Sides.Named first, Sides.Named second, List<String> expected, Map<String, String> called) {
         if (!into.equals(first.name()) && !into.equals(second.name())) {
             throw new UnknownNameException("side", into, List.of(first.name(), second.name()));
         }
         boolean isFirst = into.equals(first.name());
         return TakingOver.plan(
-                project, (isFirst ? first : second).tree(), (isFirst ? second : first).tree(), expected, patterns);
+                project,
+                (isFirst ? first : second).tree(),
+                (isFirst ? second : first).tree(),
+                expected,
+                patterns,
+                called);
     }
 }

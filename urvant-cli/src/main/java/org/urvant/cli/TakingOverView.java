@@ -11,10 +11,14 @@ final class TakingOverView {
     }
 
     void say(TakingOver plan) {
+        plan.names().forEach((old, name) -> command.say("name " + old + " becomes " + name));
         plan.taken().forEach(placed -> command.say(TakingOver.told(placed)));
         if (!plan.left().isEmpty()) {
             command.say(command.paint.warn("cannot be taken over:"));
-            plan.left().forEach(placed -> command.say("  " + TakingOver.told(placed)));
+            plan.left().forEach(placed -> {
+                String reason = plan.reasons().getOrDefault(placed.path(), "");
+                command.say("  " + TakingOver.told(placed) + (reason.isEmpty() ? "" : "; " + reason));
+            });
         }
     }
 }

@@ -40,6 +40,7 @@ public final class Download {
      * @param address where the device answers
      * @param unfinished an earlier download that the device took, of which something is still due
      * @param clockAhead how far the device's clock is ahead of the time; negative when it is behind
+     * @param project the site that it was made of
      */
     public record Plan(
             String device,
@@ -48,7 +49,8 @@ public final class Download {
             List<Finding> effects,
             String address,
             Optional<DeviceRecord.Intention> unfinished,
-            Duration clockAhead) {
+            Duration clockAhead,
+            Project project) {
         public Plan {
             effects = List.copyOf(effects);
         }
@@ -121,7 +123,8 @@ public final class Download {
                 effects(project, device, transfer),
                 link.address(),
                 due(device, transfer),
-                UnitCheck.clockAhead(link.clock(), clock));
+                UnitCheck.clockAhead(link.clock(), clock),
+                project);
     }
 
     /** A download whose answer was lost may have reached the device: then it runs what was meant, and nobody wrote that down. */
@@ -183,6 +186,7 @@ public final class Download {
         Configuration held = plan.transfer().wanted();
         Optional<String> backup = plan.unfinished().map(DeviceRecord.Intention::backup);
         if (!plan.transfer().isEqual()) {
+            folder.recordAddresses(plan.project(), plan.device());
             backup = plan.transfer().present().map(history.kept()::keep);
             backup.ifPresent(file -> desk.tell("kept what was there in " + file));
             held = send(plan, backup, recorded, history, desk);

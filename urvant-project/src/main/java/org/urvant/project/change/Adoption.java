@@ -46,7 +46,7 @@ public record Adoption(Project after, Comparison brings, Comparison left) {
         if (brings.isEqual()) {
             return new Adoption(project, brings, brings);
         }
-        Project after = adopt(project, name, held);
+        Project after = DeviceChange.withAddressesGiven(adopt(project, name, held), name);
         return new Adoption(
                 after,
                 brings,

@@ -238,15 +238,14 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
 
         private void reaimIed(String deviceName, String old, String name) {
             Device device = project.device(deviceName);
-            Set<String> keys =
-                    device.mappings().stream().map(Mapping::key).collect(Collectors.toCollection(HashSet::new));
+            Set<String> keys = MappingKey.taken(device);
             for (Connection connection : List.copyOf(device.connections().values())) {
                 if (connection.ied().filter(old::equals).isEmpty()) {
                     continue;
                 }
                 List<Mapping> rows = new ArrayList<>();
                 for (Mapping row : device.mappings()) {
-                    rows.add(reaimed(row, connection.name(), old, name, keys));
+                    rows.add(Reaiming.row(row, keys, end -> Reaiming.end(end, connection.name(), old, name)));
                 }
                 SortedMap<String, Entry> values = new TreeMap<>(connection.values());
                 values.put(Connection.IED, new Entry(name, connection.position()));
@@ -259,31 +258,6 @@ public record BayCopy(Project after, List<Made> made, SortedMap<String, String> 
                     device = project.device(deviceName);
                 }
             }
-        }
-
-        /** A reference begins with the name of its IED (IEC 61850-7-2, object references). */
-        private static Mapping reaimed(Mapping row, String connection, String old, String name, Set<String> keys) {
-            List<Mapping.End> origins = row.origins().stream()
-                    .map(end -> reaimed(end, connection, old, name))
-                    .toList();
-            Mapping.End target = reaimed(row.target(), connection, old, name);
-            if (origins.equals(row.origins()) && target.equals(row.target())) {
-                return row;
-            }
-            keys.remove(row.key());
-            boolean isKeyed = MappingKey.isOf(
-                    row.key(), row.origin().point(), row.target().connection());
-            String key = row.isOwner() || !isKeyed
-                    ? row.key()
-                    : MappingKey.of(origins.get(0).point(), target.connection(), keys);
-            keys.add(key);
-            return row.with(origins, target).keyed(key);
-        }
-
-        private static Mapping.End reaimed(Mapping.End end, String connection, String old, String name) {
-            return end.connection().equals(connection) && end.point().startsWith(old)
-                    ? new Mapping.End(connection, name + end.point().substring(old.length()))
-                    : end;
         }
 
         private void values() {

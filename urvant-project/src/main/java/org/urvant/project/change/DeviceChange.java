@@ -58,8 +58,11 @@ public final class DeviceChange {
         return new Copied(withAddressesGiven(with, name), copied.drawn(), given, open);
     }
 
-    /** Returns the site in which the addresses of a device's rows are given, as those of rows that are proposed. */
-    static Project withAddressesGiven(Project project, String name) {
+    /**
+     * Returns the site in which the addresses of a device's rows are given, as those of rows that are proposed; one that was given
+     * before keeps its owner.
+     */
+    public static Project withAddressesGiven(Project project, String name) {
         Device device = project.device(name);
         Map<AddressBook.GivenAddress, String> given = new HashMap<>();
         device.mappings().stream()

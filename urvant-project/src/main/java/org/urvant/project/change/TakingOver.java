@@ -2,11 +2,13 @@ package org.urvant.project.change;
 
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Difference;
@@ -30,25 +32,49 @@ import org.urvant.project.setting.DeviceSheets;
  * @param after the site with them
  * @param taken the differences that are gone then
  * @param left those that were wanted and cannot be taken over: what follows from other things, what belongs to the hardware
+ * @param names what is called otherwise on the side that is changed, and went over under its new name, by the old ones
+ * @param reasons why something cannot be taken over, by the path of the difference, as far as it can be told
  */
-public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comparison.Placed> left) {
+public record TakingOver(
+        Project after,
+        List<Comparison.Placed> taken,
+        List<Comparison.Placed> left,
+        SortedMap<String, String> names,
+        Map<String, String> reasons) {
     public TakingOver {
         taken = List.copyOf(taken);
         left = List.copyOf(left);
+        names = Collections.unmodifiableSortedMap(new TreeMap<>(names));
+        reasons = Map.copyOf(reasons);
+    }
+
+    /** Says what taking differences over would change, as the other plan does, where nothing is called otherwise. */
+    public static TakingOver plan(Project project, Side into, Side from, List<String> expected, List<String> wanted) {
+        return plan(project, into, from, expected, wanted, Map.of());
     }
 
     /**
-     * Says what taking differences over would change; changes nothing.
+     * Says what taking differences over would change; changes nothing. Rows that ask an IED ask the one that the device to change
+     * asks instead, where {@link Reaiming#between} can tell.
      *
      * @param into the side that is to become like the other one, a device of the site, a part of it, a list or a bay
-     * @param from the other one
+     * @param other the other one
      * @param expected patterns of paths that are expected to differ, and stay
      * @param wanted patterns of the paths of what is to be taken over
+     * @param called names on the side to change, by those on the other one
      * @throws RefusedException when the sides are sites, the one to change is not what the project says, the two are of
      *     different types, or what would come of it cannot be
      * @throws UnknownNameException when no difference is meant
      */
-    public static TakingOver plan(Project project, Side into, Side from, List<String> expected, List<String> wanted) {
+    public static TakingOver plan(
+            Project project,
+            Side into,
+            Side other,
+            List<String> expected,
+            List<String> wanted,
+            Map<String, String> called) {
+        SortedMap<String, String> names = names(project, into, other, called);
+        Side from = Reaiming.side(project, other, names);
         if (into.isOfSite() || from.isOfSite()) {
             throw new RefusedException(
                     "differences between whole sites are not taken over",
@@ -86,7 +112,47 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
         Configuration held = Configuration.of(device.name(), sections(replaced(present, into.within(), 0, merged)));
         Project after = Adoption.adopt(project, device.name(), held, path -> false); // what was chosen was seen
         after = asWritten(project, withoutRemoved(after, into, meant, isMeant), into, from, meant);
-        return of(after, meant, left(after, into, from, expected));
+        after = DeviceChange.withAddressesGiven(after, device.name());
+        return of(after, meant, left(after, into, from, expected)).with(names, placed -> reason(device, into, placed));
+    }
+
+    private static SortedMap<String, String> names(Project project, Side into, Side other, Map<String, String> called) {
+        Device target = into.isOfDevice() ? project.devices().get(into.owner()) : null;
+        Device source =
+                other.isOfDevice() && other.isOfProject() ? project.devices().get(other.owner()) : null;
+        SortedMap<String, String> names = target == null || source == null || target.equals(source)
+                ? new TreeMap<>()
+                : Reaiming.between(source, target);
+        names.putAll(called);
+        return names;
+    }
+
+    private TakingOver with(SortedMap<String, String> others, Function<Comparison.Placed, String> reason) {
+        Map<String, String> known = new TreeMap<>();
+        left.forEach(placed -> known.put(placed.path(), reason.apply(placed)));
+        known.values().removeIf(String::isEmpty);
+        return new TakingOver(after, taken, left, others, known);
+    }
+
+    /** Returns why something cannot be taken over; empty when that cannot be told. */
+    private static String reason(Device into, Side side, Comparison.Placed placed) {
+        List<String> place = new ArrayList<>(side.within());
+        place.add(placed.path());
+        String path = String.join(".", place);
+        if (path.startsWith("hardware.")) {
+            return "it belongs to the hardware";
+        }
+        if (path.startsWith("mappings.") && placed.difference().right() instanceof Section row) {
+            return Stream.concat(
+                            Stream.of("from", "to").flatMap(end -> row.text(end).stream()),
+                            row.section("sources").nodes().values().stream()
+                                    .flatMap(source -> ((Section) source).text("from").stream()))
+                    .filter(name -> !into.connections().containsKey(name))
+                    .findFirst()
+                    .map(name -> into.name() + " has no connection " + name)
+                    .orElse("");
+        }
+        return "";
     }
 
     private static TakingOver aroundDevices(
@@ -109,7 +175,9 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
         return new TakingOver(
                 after,
                 meant.stream().filter(placed -> !still.contains(placed.path())).toList(),
-                meant.stream().filter(placed -> still.contains(placed.path())).toList());
+                meant.stream().filter(placed -> still.contains(placed.path())).toList(),
+                new TreeMap<>(),
+                Map.of());
     }
 
     private static Comparison differing(Side into, Side from, List<String> expected) {
@@ -273,6 +341,10 @@ public record TakingOver(Project after, List<Comparison.Placed> taken, List<Comp
     }
 
     private static String shown(Node node) {
-        return node instanceof Value value ? value.text() : "a row of " + ((Section) node).valueCount() + " values";
+        if (node instanceof Value value) {
+            return value.text();
+        }
+        Section row = (Section) node;
+        return row.text("name").orElse("a row") + " (" + row.valueCount() + " values)";
     }
 }

@@ -29,6 +29,7 @@ import org.urvant.file.Volume;
 import org.urvant.project.Project;
 import org.urvant.project.change.AddressFollowing;
 import org.urvant.project.change.Change;
+import org.urvant.project.change.DeviceChange;
 import org.urvant.project.change.ValueChange;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.scl.Ied;
@@ -369,6 +370,17 @@ public final class ProjectFolder {
     /** Carries the change from one state of the site to another out. */
     public void save(Project before, Project after) {
         carryOut(Change.of(before, after));
+    }
+
+    /**
+     * Records which addresses the rows of a device have, so that none is given to another signal later. Those that a person wrote
+     * into its file are not recorded before.
+     */
+    public void recordAddresses(Project project, String device) {
+        Project after = DeviceChange.withAddressesGiven(project, device);
+        if (after.device(device).addresses() != project.device(device).addresses()) {
+            save(project, after);
+        }
     }
 
     /** Changes the site and saves it: reads it, lets it be changed, and writes what differs. */

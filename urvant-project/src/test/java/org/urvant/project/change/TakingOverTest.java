@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -24,13 +26,17 @@ import org.urvant.core.point.list.PointList;
 import org.urvant.core.protection.FaultKind;
 import org.urvant.core.text.Word;
 import org.urvant.project.Bay;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
 import org.urvant.project.Feeding;
+import org.urvant.project.Mapping;
 import org.urvant.project.Project;
 import org.urvant.project.check.ProjectCheck;
 import org.urvant.project.compare.Side;
 import org.urvant.project.configuration.Configuration;
 import org.urvant.project.configuration.ConfigurationBuilder;
 import org.urvant.project.kit.Sites;
+import org.urvant.project.mapping.MappingKey;
 
 /** What differs between a device and its copy is taken over, whatever it is, in either direction. */
 class TakingOverTest {
@@ -161,6 +167,80 @@ class TakingOverTest {
                         .filter(finding -> finding.severity() == Severity.ERROR)
                         .map(finding -> finding.rule().id()))
                 .doesNotContain("program-wrong");
+    }
+
+    /** Two gateways that ask one relay each; the first has rows, and no row is like another's before the names are known. */
+    private static Project gateways(String one, String other) {
+        Project site = DeviceChange.copy(Sites.skarholm(), "GW1", "GW2", false).project();
+        site = site.with(asking(site.device("GW1"), one, "F01"));
+        return site.with(asking(site.device("GW2"), other, "F02").withMappings(List.of()));
+    }
+
+    private static Device asking(Device gateway, String name, String ied) {
+        Connection known = gateway.connections().get("F01");
+        SortedMap<String, Connection> connections = new TreeMap<>(gateway.connections());
+        connections.values().removeIf(connection -> connection.ied().isPresent());
+        SortedMap<String, Entry> values = new TreeMap<>(known.values());
+        values.put(Connection.IED, new Entry(ied, known.position()));
+        connections.put(name, new Connection(name, known.kind(), values, known.position()));
+        Set<String> keys = MappingKey.taken(gateway);
+        return gateway.withConnections(connections)
+                .withMappings(gateway.mappings().stream()
+                        .filter(row ->
+                                row.ends().anyMatch(end -> end.connection().equals("F01")))
+                        .map(row -> Reaiming.row(
+                                row,
+                                keys,
+                                end -> new Mapping.End(
+                                        end.connection().equals("F01") ? name : end.connection(), end.point())))
+                        .toList());
+    }
+
+    /** A row asks the IED that its own device asks, whatever the connections are called. */
+    @ParameterizedTest
+    @CsvSource({"relay, relay, F01=F02", "F01, F02, F01=F02", "north, south, 'F01=F02, north=south'"})
+    void rowsAskTheIedThatTheirNewDeviceAsks(String one, String other, String names) {
+        Project site = gateways(one, other);
+        Side from = side(site, "GW1");
+        TakingOver plan = TakingOver.plan(site, side(site, "GW2"), from, from.identity(), List.of("mappings.*"));
+        assertThat(plan.names()).hasToString("{" + names + "}");
+        assertThat(plan.left()).isEmpty();
+        Device made = plan.after().device("GW2");
+        assertThat(made.mappings()).hasSameSizeAs(site.device("GW1").mappings()).allSatisfy(row -> {
+            Mapping.End relay = row.ends()
+                    .filter(end -> end.connection().equals(other))
+                    .findFirst()
+                    .orElseThrow();
+            assertThat(relay.point()).startsWith("F02");
+            assertThat(MappingKey.isOf(row.key(), relay.point(), "scada")).isTrue();
+            assertThat(row.name()).startsWith("F02 ");
+        });
+        assertThat(ProjectCheck.check(plan.after(), made).stream()
+                        .map(finding -> finding.rule().id()))
+                .doesNotContain("signal-unknown", "connection-unknown");
+        assertThat(made.addresses().owners().values())
+                .as("its addresses are given from now on")
+                .contains("F02CTRL/XCBR1.Pos.stVal");
+        Comparison named = Reaiming.side(plan.after(), side(plan.after(), "GW1"), plan.names())
+                .against(side(plan.after(), "GW2"), from.identity());
+        assertThat(named.leaves()).noneMatch(placed -> placed.path().startsWith("mappings"));
+    }
+
+    /** With several relays on a side, nobody can tell which is which; then nothing is guessed, and what is missing is said. */
+    @Test
+    void whichIedIsMeantIsNeverGuessed() {
+        Project site = gateways("F01", "F02");
+        Device two = site.device("GW2");
+        Connection more = two.connections().get("F02");
+        Project open = site.with(two.with(new Connection("T01", more.kind(), more.values(), more.position())));
+        Side from = side(open, "GW1");
+        TakingOver plan = TakingOver.plan(open, side(open, "GW2"), from, from.identity(), List.of("mappings.*"));
+        assertThat(plan.names()).isEmpty();
+        assertThat(plan.left()).hasSameSizeAs(open.device("GW1").mappings());
+        assertThat(plan.reasons().values()).containsOnly("GW2 has no connection F01");
+        TakingOver told = TakingOver.plan(
+                open, side(open, "GW2"), from, from.identity(), List.of("mappings.*"), Map.of("F01", "F02"));
+        assertThat(told.left()).isEmpty();
     }
 
     @Test
