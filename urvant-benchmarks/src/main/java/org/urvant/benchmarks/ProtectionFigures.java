@@ -45,7 +45,7 @@ public final class ProtectionFigures {
     private static final int DEVICES = 500;
     private static final int STAGES = 4;
     private static final int GROUPS = 2;
-    private static final int ROUNDS = 5;
+    private static final int ROUNDS = 11;
     private static final int WARM_UP = 4;
     private static final int CURVES = 20;
     private static final int TIMES = 2_000_000;

@@ -22,6 +22,7 @@ public final class SheetDefinition {
     private final SortedMap<String, SettingDefinition> settings;
     private final Map<String, SettingDefinition> byPath;
     private final List<SettingDefinition> licensed;
+    private final List<SettingDefinition> sided;
     private final List<TypeRule> rules;
     private final Map<Meaning, List<SettingDefinition>> meanings = new EnumMap<>(Meaning.class);
 
@@ -36,6 +37,9 @@ public final class SheetDefinition {
         this.byPath = new HashMap<>(settings); // values are looked up by the hundred for each device
         this.licensed = settings.values().stream()
                 .filter(setting -> !setting.traits().licence().isEmpty())
+                .toList();
+        this.sided = settings.values().stream()
+                .filter(setting -> setting.traits().side().isPresent())
                 .toList();
         this.rules = List.copyOf(rules);
         settings.values().forEach(setting -> setting.traits().meant().ifPresent(meant -> meanings.computeIfAbsent(
@@ -61,6 +65,11 @@ public final class SheetDefinition {
     /** Returns the settings that need a licence, by their paths. */
     public List<SettingDefinition> licensed() {
         return licensed;
+    }
+
+    /** Returns the settings whose values can be seen from both sides of transformers, by their paths. */
+    public List<SettingDefinition> sided() {
+        return sided;
     }
 
     /** Returns the setting with a meaning; the first where there are several, empty where there is none. */

@@ -40,11 +40,12 @@ public record Sided(View view, List<Way> ways) {
 
     /** Returns what its other views follow from where the values of a scope hold; empty when it has none. */
     public Optional<Basis> basis(Scope scope) {
-        return ways.stream()
-                .filter(way ->
-                        way.when().isEmpty() || way.when().get().test(scope).orElse(false))
-                .map(Way::basis)
-                .findFirst();
+        for (Way way : ways) { // asked for each value that is shown from a side
+            if (way.when().isEmpty() || way.when().get().test(scope).orElse(false)) {
+                return Optional.of(way.basis());
+            }
+        }
+        return Optional.empty();
     }
 
     /** Returns the paths of the same sheet that its views depend on. */

@@ -66,8 +66,8 @@ final class TransformerStep {
                         "Fit what it needs first, or leave the device out.");
             }
         });
-        for (Sheet sheet : before.all()) {
-            sheet.definition().settings().values().forEach(setting -> step.follow(sheet, setting));
+        for (Sheet sheet : before.sided()) {
+            sheet.definition().sided().forEach(setting -> step.follow(sheet, setting));
         }
         return step;
     }

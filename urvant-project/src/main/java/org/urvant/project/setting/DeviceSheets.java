@@ -1,52 +1,44 @@
 package org.urvant.project.setting;
 
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.device.ChannelKind;
-import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.ModuleKind;
 import org.urvant.core.device.Service;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SheetDefinition;
-import org.urvant.core.device.TableDefinition;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.expression.Type;
-import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Position;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
-import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.GivenSheet;
 import org.urvant.project.Plate;
 
 /**
  * All sheets of one device: of itself, its setting groups, the channels that it has as fitted, the rows of its tables, its
- * connections. What its file gives for something that its type does not have is a stranger.
+ * connections. What its file gives for something that its type does not have is a stranger. Each sheet is made when it is first
+ * asked for: a change of a value asks for few. Safe for several threads.
  */
 public final class DeviceSheets {
     private static final String GROUP = GivenSheet.GROUP;
-    private static final Pattern IN_GROUP = Pattern.compile(GROUP + "\\.(\\d{1,3})(?:\\..*)?");
 
     private final DeviceType type;
     private final Device device;
-    private final Map<String, Sheet> sheets = new LinkedHashMap<>();
-    private final List<Stranger> strangers = new ArrayList<>();
-    private final SortedMap<String, ChannelKind> channels = new TreeMap<>(NumberedNames.ORDER);
-    private final Sheet.Beside named = new NamedSheets(this);
+    private final SheetMaker maker;
+    private volatile @Nullable Whole whole;
+    private volatile @Nullable SortedMap<String, ChannelKind> channels;
     private final Map<String, Optional<SheetSetting>> sought = new ConcurrentHashMap<>(); // the view is shared
 
     /**
@@ -67,20 +59,18 @@ public final class DeviceSheets {
         }
     }
 
-    private DeviceSheets(DeviceType type, Device device) {
+    /** All sheets by their prefix, and what is given that the type does not have. */
+    private record Whole(Map<String, Sheet> sheets, List<Stranger> strangers) {}
+
+    private DeviceSheets(DeviceType type, Device device, SheetMaker maker) {
         this.type = type;
         this.device = device;
+        this.maker = maker;
     }
 
     /** Returns the sheets of a device; they are made once for as long as the device stays the same. */
     public static DeviceSheets of(DeviceType type, Device device) {
-        return device.view(type, DeviceSheets::made);
-    }
-
-    private static DeviceSheets made(DeviceType type, Device device) {
-        DeviceSheets made = new DeviceSheets(type, device);
-        made.build();
-        return made;
+        return device.view(type, (known, seen) -> new DeviceSheets(known, seen, new SheetMaker(known, seen, 0)));
     }
 
     /** Returns the sheets of a device of a type of which nothing is given, to look at the type by. */
@@ -106,10 +96,10 @@ public final class DeviceSheets {
     public static Map<String, Type> facts(
             Iterable<String> modules, Iterable<String> channels, Iterable<String> tables, Iterable<String> licences) {
         Map<String, Type> facts = new TreeMap<>();
-        modules.forEach(name -> facts.put("modules." + name, Type.NUMBER));
-        channels.forEach(name -> facts.put("channels." + name, Type.NUMBER));
-        tables.forEach(name -> facts.put("rows." + name, Type.NUMBER));
-        licences.forEach(name -> facts.put("licences." + name, Type.LOGICAL));
+        modules.forEach(name -> facts.put(SheetMaker.MODULES + "." + name, Type.NUMBER));
+        channels.forEach(name -> facts.put(SheetMaker.CHANNELS + "." + name, Type.NUMBER));
+        tables.forEach(name -> facts.put(SheetMaker.ROWS + "." + name, Type.NUMBER));
+        licences.forEach(name -> facts.put(SheetMaker.LICENCES + "." + name, Type.LOGICAL));
         return facts;
     }
 
@@ -125,34 +115,57 @@ public final class DeviceSheets {
 
     /** Returns the sheet of the device itself. */
     public Sheet own() {
-        return sheets.get("");
+        return maker.own();
     }
 
     /** Returns all sheets: the device, its groups, its channels, its rows, its connections. */
     public List<Sheet> all() {
-        return List.copyOf(sheets.values());
+        return List.copyOf(whole().sheets().values());
+    }
+
+    /** Returns the sheets with settings whose values can be seen from both sides of transformers, in the order of all. */
+    public List<Sheet> sided() {
+        boolean ofChannels = type.hardware().channels().values().stream()
+                .anyMatch(kind -> !kind.settings().sided().isEmpty());
+        Stream<String> prefixes = Stream.of(
+                        Stream.of(""),
+                        maker.groups().stream().map(number -> GROUP + "." + number),
+                        ofChannels ? maker.fitted().keySet().stream() : Stream.<String>empty(),
+                        device.sheets().keySet().stream().filter(prefix -> prefix.indexOf('.') > 0),
+                        device.connections().keySet().stream())
+                .flatMap(each -> each);
+        List<Sheet> found = new ArrayList<>();
+        prefixes.distinct().forEach(prefix -> {
+            Sheet sheet = maker.at(prefix);
+            if (sheet != null && !sheet.definition().sided().isEmpty()) {
+                found.add(sheet);
+            }
+        });
+        return found;
     }
 
     /** Returns the sheets of one kind in one table or kind of channel. */
     public List<Sheet> of(Sheet.Kind kind, String container) {
-        return sheets.values().stream()
+        return whole().sheets().values().stream()
                 .filter(sheet -> sheet.kind() == kind && sheet.container().equals(container))
                 .toList();
     }
 
     /** Returns the sheets of one kind. */
     public List<Sheet> of(Sheet.Kind kind) {
-        return sheets.values().stream().filter(sheet -> sheet.kind() == kind).toList();
+        return whole().sheets().values().stream()
+                .filter(sheet -> sheet.kind() == kind)
+                .toList();
     }
 
     /** Returns the sheet with a prefix, or empty. */
     public Optional<Sheet> sheet(String prefix) {
-        return Optional.ofNullable(sheets.get(prefix));
+        return Optional.ofNullable(maker.at(prefix));
     }
 
     /** Returns what is given that the type does not have. */
     public List<Stranger> strangers() {
-        return Collections.unmodifiableList(strangers);
+        return whole().strangers();
     }
 
     /** Returns whether a service is open: always, or as its setting says. */
@@ -162,7 +175,14 @@ public final class DeviceSheets {
 
     /** Returns the kinds of the channels that the device has as fitted, by name. */
     public SortedMap<String, ChannelKind> channels() {
-        return Collections.unmodifiableSortedMap(channels);
+        SortedMap<String, ChannelKind> known = channels;
+        if (known == null) {
+            SortedMap<String, ChannelKind> sorted = new TreeMap<>(NumberedNames.ORDER);
+            sorted.putAll(maker.fitted());
+            known = Collections.unmodifiableSortedMap(sorted);
+            channels = known;
+        }
+        return known;
     }
 
     /** Returns the kinds of the channels that a slot would have with a module, by name. */
@@ -177,150 +197,36 @@ public final class DeviceSheets {
         return names;
     }
 
-    private void build() {
-        for (ChannelKind kind : type.hardware().channels().values()) {
-            for (int i = 1; i <= kind.count(); i++) {
-                channels.put(kind.name() + i, kind);
-            }
+    private Whole whole() {
+        Whole known = whole;
+        if (known == null) {
+            known = built();
+            whole = known;
         }
-        device.fitted().modules().forEach((slot, entry) -> {
-            ModuleKind module = type.hardware().modules().get(entry.text());
-            if (module != null) {
-                channels.putAll(channels(type, slot, module));
-            }
-        });
-        Map<String, Object> facts = facts();
-        Sheet own = new Sheet(
-                Sheet.Kind.DEVICE,
-                "",
-                "",
-                type.sheet(),
-                device.settings(),
-                device.position(),
-                null,
-                (sheet, path) -> facts.containsKey(path) ? facts.get(path) : named.value(sheet, path));
-        sheets.put("", own);
-        groups(own);
-        channels.forEach((name, kind) -> put(channel(name, kind)));
+        return known;
+    }
+
+    private Whole built() {
+        Map<String, Sheet> sheets = new LinkedHashMap<>();
+        List<Stranger> strangers = new ArrayList<>();
+        sheets.put("", maker.own());
+        maker.groups().forEach(number -> put(sheets, GROUP + "." + number));
+        maker.fitted().keySet().forEach(name -> put(sheets, name));
         for (GivenSheet given : device.sheets().values()) {
-            if (!sheets.containsKey(given.prefix())) {
-                known(given).ifPresentOrElse(this::put, () -> strangers.add(stranger(given)));
+            if (!sheets.containsKey(given.prefix()) && !put(sheets, given.prefix())) {
+                strangers.add(stranger(given));
             }
         }
-        for (Connection connection : device.connections().values()) {
-            type.connection(connection.kind().text()).ifPresent(kind -> put(connection(connection, kind)));
-        }
+        device.connections().keySet().forEach(name -> put(sheets, name));
+        return new Whole(sheets, Collections.unmodifiableList(strangers));
     }
 
-    private void put(Sheet sheet) {
-        sheets.put(sheet.prefix(), sheet);
-    }
-
-    private Map<String, Object> facts() {
-        Map<String, Object> facts = new HashMap<>();
-        for (String module : type.hardware().modules().keySet()) {
-            long count = device.fitted().modules().values().stream()
-                    .filter(entry -> entry.text().equals(module))
-                    .count();
-            facts.put("modules." + module, BigDecimal.valueOf(count));
+    private boolean put(Map<String, Sheet> sheets, String prefix) {
+        Sheet sheet = maker.at(prefix);
+        if (sheet != null) {
+            sheets.put(prefix, sheet);
         }
-        for (String kind : type.hardware().channels().keySet()) {
-            long count = channels.values().stream()
-                    .filter(channel -> channel.name().equals(kind))
-                    .count();
-            facts.put("channels." + kind, BigDecimal.valueOf(count));
-        }
-        for (String table : type.tables().keySet()) {
-            long count = device.sheets().keySet().stream()
-                    .filter(prefix -> prefix.startsWith(table + "."))
-                    .count();
-            facts.put("rows." + table, BigDecimal.valueOf(count));
-        }
-        List<String> had = device.fitted().licenceNames();
-        type.software().licences().keySet().forEach(name -> facts.put("licences." + name, had.contains(name)));
-        return facts;
-    }
-
-    private void groups(Sheet own) {
-        if (type.groups().most() == 0) {
-            return;
-        }
-        TreeSet<Integer> numbers = new TreeSet<>(List.of(1));
-        device.sheets().keySet().forEach(prefix -> {
-            Matcher inGroup = IN_GROUP.matcher(prefix);
-            if (inGroup.matches()) {
-                numbers.add(Integer.parseInt(inGroup.group(1)));
-            }
-        });
-        for (int number : numbers) {
-            if (number >= 1 && number <= type.groups().most()) {
-                put(group(number, own));
-            }
-        }
-    }
-
-    private Sheet group(int number, Sheet own) {
-        String prefix = GROUP + "." + number;
-        GivenSheet given = device.sheets().get(prefix);
-        return new Sheet(
-                Sheet.Kind.GROUP,
-                prefix,
-                GROUP,
-                type.groups().settings(),
-                given == null ? new TreeMap<>() : given.values(),
-                given == null ? device.position() : given.position(),
-                own,
-                named);
-    }
-
-    private Sheet channel(String name, ChannelKind kind) {
-        GivenSheet given = device.sheets().get(name);
-        return new Sheet(
-                Sheet.Kind.CHANNEL,
-                name,
-                kind.name(),
-                kind.settings(),
-                given == null ? new TreeMap<>() : given.values(),
-                given == null ? device.position() : given.position(),
-                own(),
-                named);
-    }
-
-    private Sheet connection(Connection connection, ConnectionKind kind) {
-        return new Sheet(
-                Sheet.Kind.CONNECTION,
-                connection.name(),
-                kind.name(),
-                kind.sheet(),
-                connection.values(),
-                connection.position(),
-                own(),
-                named);
-    }
-
-    private Optional<Sheet> known(GivenSheet given) {
-        return given.kind() == GivenSheet.Kind.CHANNEL
-                ? Optional.empty()
-                : row(given.prefix(), given.values(), given.position());
-    }
-
-    /** Returns the sheet of a row that is there or could be; empty when its prefix leads to no table. */
-    private Optional<Sheet> row(String prefix, SortedMap<String, Entry> values, Position position) {
-        String[] parts = prefix.split("\\.", 4);
-        boolean inGroup = parts.length == 4 && parts[0].equals(GROUP);
-        if (!inGroup && parts.length != 2) {
-            return Optional.empty();
-        }
-        String table = inGroup ? parts[2] : parts[0];
-        String row = inGroup ? parts[3] : parts[1];
-        TableDefinition definition = (inGroup ? type.groups().tables() : type.tables()).get(table);
-        Sheet outer = inGroup ? sheets.get(GROUP + "." + parts[1]) : own();
-        if (definition == null || outer == null || row.isEmpty() || row.contains(".")) {
-            return Optional.empty();
-        }
-        String container = inGroup ? outer.prefix() + "." + table : table;
-        return Optional.of(
-                new Sheet(Sheet.Kind.ROW, prefix, container, definition.row(), values, position, outer, named));
+        return sheet != null;
     }
 
     private Stranger stranger(GivenSheet given) {
@@ -329,7 +235,7 @@ public final class DeviceSheets {
                     given.prefix(),
                     given.position(),
                     "channel '" + given.prefix() + "' does not exist on the device as fitted",
-                    NearestName.hint("channel", given.prefix(), channels.keySet()));
+                    NearestName.hint("channel", given.prefix(), maker.fitted().keySet()));
         }
         if (given.kind() == GivenSheet.Kind.GROUP || given.isGroupRow()) {
             String name = given.prefix().split("\\.")[1];
@@ -364,14 +270,14 @@ public final class DeviceSheets {
     public Optional<SheetSetting> seek(String path) {
         SettingDefinition plain = type.sheet().settings().get(path);
         if (plain != null) {
-            return Optional.of(new SheetSetting(own(), plain));
+            return Optional.of(new SheetSetting(maker.own(), plain));
         }
         return sought.computeIfAbsent(path, this::onSheet); // a change asks for the same few again and again
     }
 
     private Optional<SheetSetting> onSheet(String path) {
         for (int dot = path.indexOf('.'); dot > 0; dot = path.indexOf('.', dot + 1)) {
-            Sheet sheet = sheets.get(path.substring(0, dot));
+            Sheet sheet = maker.at(path.substring(0, dot));
             String within = path.substring(dot + 1);
             if (sheet != null && sheet.definition().settings().containsKey(within)) {
                 return Optional.of(
@@ -385,20 +291,17 @@ public final class DeviceSheets {
     private Optional<SheetSetting> newSheet(String path) {
         String[] parts = path.split("\\.");
         boolean inGroup = parts.length > 2 && parts[0].equals(GROUP) && parts[1].matches("\\d{1,3}");
-        if (inGroup && !sheets.containsKey(GROUP + "." + parts[1])) {
+        if (inGroup && maker.at(GROUP + "." + parts[1]) == null) {
             int number = Integer.parseInt(parts[1]);
-            if (number < 1 || number > type.groups().most()) {
-                return Optional.empty();
-            }
-            DeviceSheets more = new DeviceSheets(type, device); // this view is kept, and shows what is there
-            more.sheets.putAll(sheets);
-            more.put(group(number, own()));
-            return more.seek(path);
+            boolean isOne = number >= 1 && number <= type.groups().most();
+            return isOne && number != maker.moreGroup() // this view is kept, and shows what is there
+                    ? new DeviceSheets(type, device, new SheetMaker(type, device, number)).seek(path)
+                    : Optional.empty();
         }
         for (int dot = path.indexOf('.'); dot > 0; dot = path.indexOf('.', dot + 1)) {
             String prefix = path.substring(0, dot);
             Optional<Sheet> row =
-                    sheets.containsKey(prefix) ? Optional.empty() : row(prefix, new TreeMap<>(), device.position());
+                    maker.at(prefix) != null ? Optional.empty() : maker.row(prefix, new TreeMap<>(), device.position());
             SettingDefinition setting = row.map(Sheet::definition)
                     .map(SheetDefinition::settings)
                     .map(settings -> settings.get(path.substring(prefix.length() + 1)))
@@ -413,7 +316,7 @@ public final class DeviceSheets {
     /** Returns the paths of all settings that the device has now. */
     public List<String> paths() {
         List<String> paths = new ArrayList<>();
-        for (Sheet sheet : sheets.values()) {
+        for (Sheet sheet : all()) {
             sheet.definition().settings().keySet().forEach(path -> paths.add(sheet.path(path)));
         }
         return paths;

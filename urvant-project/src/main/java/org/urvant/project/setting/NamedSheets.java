@@ -13,9 +13,9 @@ import org.urvant.core.device.SettingKind;
  * alarm), and the number of a numbered row.
  */
 final class NamedSheets implements Sheet.Beside {
-    private final DeviceSheets sheets;
+    private final SheetMaker sheets;
 
-    NamedSheets(DeviceSheets sheets) {
+    NamedSheets(SheetMaker sheets) {
         this.sheets = sheets;
     }
 
@@ -43,14 +43,17 @@ final class NamedSheets implements Sheet.Beside {
         }
         String name = sheet.text(reference).orElse("");
         String to = reference.limits().refersTo();
-        ChannelKind channel = sheets.channels().get(name);
+        ChannelKind channel = sheets.fitted().get(name);
         if (channel != null) {
-            return to.equals("channels") || to.equals(channel.name()) ? sheets.sheet(name) : Optional.empty();
+            return to.equals("channels") || to.equals(channel.name()) ? sheet(name) : Optional.empty();
         }
         Optional<Sheet> beside = sheet.isInGroup()
-                ? sheets.sheet(
-                        String.join(".", List.of(sheet.prefix().split("\\.")).subList(0, 2)) + "." + to + "." + name)
+                ? sheet(String.join(".", List.of(sheet.prefix().split("\\.")).subList(0, 2)) + "." + to + "." + name)
                 : Optional.empty();
-        return beside.or(() -> sheets.sheet(to + "." + name));
+        return beside.or(() -> sheet(to + "." + name));
+    }
+
+    private Optional<Sheet> sheet(String prefix) {
+        return Optional.ofNullable(sheets.at(prefix));
     }
 }

@@ -4,8 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -52,6 +55,28 @@ class DeviceSheetsTest {
         assertThat(found.path()).isEqualTo(path);
     }
 
+    /** Sheets are made when they are asked for; whoever asks first, and in whatever order, they are the same. */
+    @ParameterizedTest
+    @CsvSource({"F11", "L21", "T1", "M31", "R51", "P61", "RTU1", "CN1", "TD1"})
+    void sheetsAreTheSameInWhateverOrderTheyAreAskedFor(String name) {
+        Project site = PLANT.with(PLANT.device(name).named("fresh"));
+        List<Sheet> all = sheets(PLANT, name).all();
+        List<String> prefixes = new ArrayList<>(all.stream().map(Sheet::prefix).toList());
+        Collections.shuffle(prefixes, new Random(name.hashCode()));
+        DeviceSheets fresh = sheets(site, "fresh");
+        Map<String, Sheet> first = new TreeMap<>();
+        prefixes.forEach(prefix -> first.put(prefix, fresh.sheet(prefix).orElseThrow()));
+        assertThat(fresh.all().stream().map(Sheet::prefix))
+                .containsExactlyElementsOf(all.stream().map(Sheet::prefix).toList());
+        assertThat(fresh.all()).allSatisfy(sheet -> assertThat(sheet).isSameAs(first.get(sheet.prefix())));
+        assertThat(fresh.sided())
+                .containsExactlyElementsOf(fresh.all().stream()
+                        .filter(sheet -> sheet.definition().settings().values().stream()
+                                .anyMatch(setting -> setting.traits().side().isPresent()))
+                        .toList());
+        assertThat(fresh.sheet("nothing")).isEmpty();
+    }
+
     /** Columns: device, path that leads nowhere, and what is proposed. */
     @ParameterizedTest
     @CsvSource(
@@ -61,6 +86,7 @@ class DeviceSheetsTest {
             F11  | ct.primry                     | ct.primary
             F11  | group.0.thermal.factor        | group.1.thermal.factor
             F11  | group.9.thermal.factor        | group.1.thermal.factor
+            F11  | group.003.thermal.factor      | group.1.thermal.factor
             F11  | group.1.overcurent.1.pick-up  | group.1.overcurrent.1.pick-up
             F11  | BI99.name                     | BI1.name
             F11  | assignments.a.b.outputs       | assignments
