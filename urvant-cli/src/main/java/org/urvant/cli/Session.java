@@ -2,9 +2,11 @@ package org.urvant.cli;
 
 import java.io.PrintWriter;
 import java.io.Writer;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.Map;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.progress.Progress;
 import org.urvant.project.cache.KnownFiles;
 import org.urvant.project.cache.UserCache;
@@ -36,9 +38,19 @@ record Session(
         err = VisibleWriter.of(err, isTerminal);
     }
 
-    /** Returns a path given on the command line, counted from the session's folder. */
+    /**
+     * Returns a path given on the command line, counted from the session's folder.
+     *
+     * @throws RefusedException when this system can have no file of that name
+     */
     Path path(String given) {
-        return folder.resolve(given).normalize();
+        try {
+            return folder.resolve(given).normalize();
+        } catch (InvalidPathException e) {
+            throw new RefusedException(
+                    "this system can have no file '" + given.replace("\0", "") + "' (" + e.getReason() + ")",
+                    "Check the name; paths count from the folder you are in.");
+        }
     }
 
     ProjectFolder project(String given) {

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** The command on a file system of Windows rules: drives, backslashes, names without regard to case, CR LF. */
@@ -40,6 +41,30 @@ class WindowsTest {
     @AfterEach
     void close() throws IOException {
         windows.close();
+    }
+
+    /** Signs that patterns and queries have, and no file on Windows may. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            look "a*.scd"                                  | 3
+            import "F0?.cid" --yes                         | 3
+            compare GW1 "what<ever"                        | 3
+            compare "GW*" GW1                              | 3
+            compare GW1:network GW1:clock                  | 1
+            export "x<y.csv" GW1                           | 3
+            fill "x*.csv" --yes                            | 3
+            map GW1 "ied:F01 kind:position ln:X*" --yes    | 0
+            signals "F01*Pos*"                             | 0
+            check "GW*"                                    | 2
+            show GW1 --since "x?"                          | 3
+            """)
+    void aPatternIsNoPath(String line, int code) {
+        int got = terminal.run(Sites.words(line));
+        assertThat(terminal.out() + terminal.err()).doesNotContain("in Urvant itself");
+        assertThat(got).as(terminal.out() + terminal.err()).isEqualTo(code);
     }
 
     @Test

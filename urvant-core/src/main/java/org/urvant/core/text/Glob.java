@@ -109,7 +109,16 @@ public final class Glob {
 
     /** Returns whether a text holds a word, which is folded already; case does not count. */
     public static boolean holds(String text, String word) {
-        return text.length() >= word.length() && fold(text).contains(word);
+        for (int from = 0; from <= text.length() - word.length(); from++) {
+            int length = 0;
+            while (length < word.length() && fold(text.charAt(from + length)) == word.charAt(length)) {
+                length++;
+            }
+            if (length == word.length()) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Returns the places reached after a text, from the places reached before it; 1 before any. */

@@ -4,15 +4,19 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.urvant.scl.DataSet;
 
 /**
  * Holds a condition against an index, one node after the other. The answer for a node is a set of its attributes as bits,
- * null for none. What is the same for all nodes of a shape, or for all that share a text, is found once.
+ * null for none. What is the same for all nodes of a shape, or for all that share a text, is found once. For one thread.
  */
 final class Evaluation {
     static final byte YES = 1;
     static final byte NO = 2;
+
+    /** Below this, starting threads costs more than they win. */
+    private static final int NODES_OF_A_PART = 4096;
 
     private final SignalIndex index;
     private final long[][] full;
@@ -33,13 +37,25 @@ final class Evaluation {
         this.full = new long[index.shapeCount()][];
     }
 
-    long[][] run(QueryTerm condition) {
-        Test test = test(condition);
+    /** Returns what a condition finds of an index, by node; of a large one, each core goes through a part of the nodes. */
+    static long[][] run(SignalIndex index, QueryTerm condition) {
         long[][] found = new long[index.nodeCount()][];
-        for (int node = 0; node < found.length; node++) {
-            found[node] = index.isHidden(node) ? null : test.at(node);
+        int parts = Math.min(Runtime.getRuntime().availableProcessors(), found.length / NODES_OF_A_PART);
+        if (parts < 2) {
+            new Evaluation(index).run(condition, found, 0, found.length);
+        } else {
+            IntStream.range(0, parts).parallel().forEach(part -> new Evaluation(index)
+                    .run(condition, found, (int) ((long) found.length * part / parts), (int)
+                            ((long) found.length * (part + 1) / parts)));
         }
         return found;
+    }
+
+    private void run(QueryTerm condition, long[][] found, int from, int to) {
+        Test test = test(condition);
+        for (int node = from; node < to; node++) {
+            found[node] = index.isHidden(node) ? null : test.at(node);
+        }
     }
 
     long countOfKind(int node, SignalKind kind, long[] mask) {

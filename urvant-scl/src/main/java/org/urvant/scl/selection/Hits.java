@@ -20,7 +20,7 @@ public final class Hits {
     static Hits search(List<SignalIndex> indexes, QueryTerm condition) {
         Hits hits = new Hits(List.copyOf(indexes));
         for (SignalIndex index : hits.indexes) {
-            long[][] masks = new Evaluation(index).run(condition);
+            long[][] masks = Evaluation.run(index, condition);
             hits.found.add(masks);
             for (long[] mask : masks) {
                 for (int i = 0; mask != null && i < mask.length; i++) {
