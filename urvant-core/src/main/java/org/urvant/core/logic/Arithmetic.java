@@ -22,7 +22,7 @@ final class Arithmetic {
                 case SUBTRACT -> a.subtract(b);
                 case MULTIPLY -> a.multiply(b);
                 case DIVIDE -> b.signum() == 0 ? null : a.divide(b);
-                case MOD -> b.signum() == 0 ? BigInteger.ZERO : a.remainder(b);
+                case MOD -> b.signum() == 0 ? null : a.remainder(b);
                 default -> null;
             };
         }
@@ -52,7 +52,7 @@ final class Arithmetic {
             Interval a = left.range().at(ranges);
             Interval b = right.range().at(ranges);
             if (operator == Operator.DIVIDE || operator == Operator.MOD) {
-                ranges.mayDivideByZero(b, place);
+                ranges.mayDivideByZero(b, place, operator == Operator.MOD ? "0" : "invalid");
             }
             return ranges.fit(spread(operator, a, b, !type.isReal()), type, place, "the result of " + operator.sign());
         };
@@ -275,7 +275,7 @@ final class Arithmetic {
             Interval a = time.range().at(ranges);
             Interval b = factor.range().at(ranges);
             if (operator == Operator.DIVIDE) {
-                ranges.mayDivideByZero(b, place);
+                ranges.mayDivideByZero(b, place, "invalid");
             }
             return ranges.fit(
                     spread(operator, a, b, true).truncate(), DataType.TIME, place, "the result of " + operator.sign());

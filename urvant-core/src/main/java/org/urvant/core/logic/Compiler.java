@@ -362,6 +362,9 @@ final class Compiler implements Term.Visitor<Operand> {
             boolean hasFraction = operands.stream().anyMatch(operand -> operand.constant() instanceof BigDecimal);
             type = hasFraction ? DataType.LREAL : settled(operands.get(0)).type();
         }
+        if (type == null) {
+            return List.of(); // no type holds that number, which was told
+        }
         // A whole number keeps its type beside a fraction that is written out: INT + 0.5 is a mistake of types.
         List<Operand> unified = new ArrayList<>();
         for (Operand operand : operands) {

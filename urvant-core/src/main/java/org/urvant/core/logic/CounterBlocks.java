@@ -49,7 +49,7 @@ final class CounterBlocks {
                 .in("PV", type)
                 .out("Q", BOOL)
                 .out("CV", type)
-                .essential("CU", "PV")
+                .essential("CU", "R", "PV")
                 .keeps(1)
                 .calls((frame, at, store) -> {
                     long up = frame.readLong(at + COUNT);
@@ -74,7 +74,7 @@ final class CounterBlocks {
                 .in("PV", type)
                 .out("Q", BOOL)
                 .out("CV", type)
-                .essential("CD", "PV")
+                .essential("CD", "LD", "PV")
                 .keeps(1)
                 .calls((frame, at, store) -> {
                     long down = frame.readLong(at + COUNT);

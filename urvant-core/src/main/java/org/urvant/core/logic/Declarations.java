@@ -61,13 +61,14 @@ final class Declarations {
             return;
         }
         Optional<DataType> type = type(declaration);
-        if (type.isEmpty()) {
+        Operand initial = declaration.initial() == null || type.isEmpty() ? null : initial(declaration, type.get());
+        boolean isBad =
+                initial != null && initial.isBad(); // which was told, and is not told again wherever it is named
+        if (type.isEmpty() || isBad && declaration.section() == Section.CONSTANT) {
+            symbols.local(declaration.name(), Operand.bad(declaration.place()));
             return;
         }
-        Operand initial = declaration.initial() == null ? null : initial(declaration, type.get());
-        if (initial != null && initial.isBad()) {
-            return;
-        }
+        initial = isBad ? null : initial;
         if (declaration.section() == Section.CONSTANT) {
             if (initial == null) {
                 compiler.mistake(

@@ -91,6 +91,7 @@ public final class Logic {
                 StatementCompiler body =
                         new StatementCompiler(symbols, compiler, remark -> remarks.add(remark.in(source.name())));
                 steps.add(body.program(program, source.scope()));
+                ProgramReview.review(program, remark -> remarks.add(remark.in(source.name())));
                 stepSources.add(source.name());
                 names.add(program.name());
                 body.driven().stream()

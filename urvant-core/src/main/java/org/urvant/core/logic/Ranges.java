@@ -190,7 +190,8 @@ final class Ranges {
         return range.meet(room).orElse(room);
     }
 
-    void mayDivideByZero(Interval divisor, TextPlace place) {
+    /** @param result what a division by zero gives */
+    void mayDivideByZero(Interval divisor, TextPlace place, String result) {
         if (!readsVague && divisor.isBounded() && divisor.contains(BigDecimal.ZERO)) {
             say(new Remark(
                     Remark.Kind.ZERO_DIVISOR,
@@ -199,7 +200,7 @@ final class Ranges {
                     (divisor.single().isPresent()
                                     ? "the divisor is always 0"
                                     : "the divisor can be " + divisor + ", so it can be zero")
-                            + "; the result is invalid then",
+                            + "; the result is " + result + " then",
                     "Test the divisor first, or limit it."));
         }
     }

@@ -19,8 +19,16 @@ public record Remark(Kind kind, String source, TextPlace place, String message, 
         ZERO_DIVISOR,
         /** One output is given its value in two programs, or twice in the main line of one. */
         DRIVEN_TWICE,
-        /** A function block's essential input is never connected, or the block is never called. */
+        /** A function block's essential input is never connected or never changes, or the block is never called. */
         BLOCK_OPEN,
+        /** A function block is called twice in one cycle. */
+        BLOCK_TWICE,
+        /** A condition asks the same twice, or what can never or must always hold. */
+        CONDITION_NEEDLESS,
+        /** An output or a variable keeps itself on for ever. */
+        HELD_FOREVER,
+        /** A variable is never read. */
+        NEVER_READ,
         /** An output, or a variable that is read, never gets a value. */
         NEVER_SET
     }

@@ -121,6 +121,9 @@ final class StatementCompiler implements Statement.Visitor {
         if (found.get() instanceof Variable variable && variable.isWritable()) {
             return Optional.of(variable);
         }
+        if (found.get() instanceof Operand bad && bad.isBad()) {
+            return Optional.empty();
+        }
         String what = found.get() instanceof Operand
                 ? "a constant"
                 : found.get() instanceof Instance

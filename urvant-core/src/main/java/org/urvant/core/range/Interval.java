@@ -209,9 +209,14 @@ public record Interval(@Nullable BigDecimal low, @Nullable BigDecimal high) {
             return "…";
         }
         BigDecimal plain = number.stripTrailingZeros();
-        boolean isExact = plain.scale() <= 0 && plain.precision() - plain.scale() <= LONGEST_WHOLE;
-        return number.signum() == 0
-                ? "0"
-                : (isExact ? plain : plain.round(SHOWN).stripTrailingZeros()).toPlainString();
+        int whole = plain.precision() - plain.scale();
+        if (number.signum() == 0) {
+            return "0";
+        }
+        if (plain.scale() <= 0 && whole <= LONGEST_WHOLE) {
+            return plain.toPlainString();
+        }
+        BigDecimal rounded = plain.round(SHOWN).stripTrailingZeros();
+        return Math.abs(whole) > LONGEST_WHOLE ? rounded.toString() : rounded.toPlainString();
     }
 }

@@ -55,9 +55,32 @@ class RemarkTest {
             VAR_OUTPUT o : BOOL; END_VAR                                                   | NEVER_SET 'o' never gets a value
             trip := level > 5.0; trip := flow > 3;                                         | DRIVEN_TWICE a second time
             IF level > 5.0 THEN trip := TRUE; ELSE trip := FALSE; END_IF;                  |
+            VAR n : INT; END_VAR trip := n > 3;                                            | NEVER_SET 'n' is read and never gets a value
+            VAR n : INT := 4; END_VAR trip := n > 3;                                       |
+            VAR t : TON; END_VAR t(IN := trip, PT := T#0s);                                | BLOCK_OPEN PT of the block 't' is not above 0
+            VAR t : TON; END_VAR t(IN := trip, PT := -T#2s);                               | BLOCK_OPEN PT of the block 't' is not above 0
+            VAR t : TON; END_VAR t(TRUE, T#2s);                                            | BLOCK_OPEN IN of the block 't' is always TRUE
+            VAR s : SR; END_VAR s(S1 := trip, R := FALSE);                                 | BLOCK_OPEN R of the block 's' is always FALSE
+            VAR s : RS; END_VAR s(S := trip, R1 := Trip);                                  | CONDITION_NEEDLESS S and R1 of the block 's' are given the same
+            VAR c : CTU; END_VAR c(CU := trip, PV := 5);                                   | BLOCK_OPEN 'c' has no R
+            VAR c : CTU; END_VAR c(CU := trip, R := flow > 3, PV := 0);                    | BLOCK_OPEN PV of the block 'c'
+            VAR t : TON; END_VAR t(IN := trip, PT := T#1s); t(IN := flow > 3, PT := T#2s); | BLOCK_TWICE 't' is called a second time
+            VAR t : TON; END_VAR IF flow > 3 THEN t(IN := trip, PT := T#1s); ELSE t(IN := FALSE, PT := T#1s); END_IF; | BLOCK_OPEN always FALSE
+            VAR t : TON; END_VAR IF flow > 3 THEN t(IN := trip, PT := T#1s); ELSE t(IN := NOT trip, PT := T#1s); END_IF; |
+            VAR t : TON; END_VAR IF flow > 3 THEN t(IN := trip, PT := T#1s); END_IF; t(IN := NOT trip, PT := T#1s); | BLOCK_TWICE second time
+            trip := flow > 3 AND level > 5.0 AND FLOW > 3;                                 | CONDITION_NEEDLESS the same stands on both sides of AND
+            trip := flow > 3 OR level > 5.0 OR NOT (flow > 3);                             | CONDITION_NEEDLESS always TRUE
+            trip := NOT (flow > 3) AND flow > 3;                                           | CONDITION_NEEDLESS always FALSE
+            trip := flow > flow;                                                           | CONDITION_NEEDLESS both sides of >
+            trip := flow > 3 AND flow > 30;                                                |
+            IF flow > 3 THEN trip := TRUE; ELSIF flow > 3 THEN trip := FALSE; END_IF;      | CONDITION_NEEDLESS was asked in line 1 already
+            trip := trip OR flow > 3;                                                      | HELD_FOREVER 'trip' keeps itself on
+            trip := (trip OR flow > 3) AND level > 5.0;                                    |
+            trip := trip OR flow > 3; IF level > 5.0 THEN trip := FALSE; END_IF;           |
             """)
     void remarksComeFromRangesAndUse(String program, String expected) {
-        List<Remark> remarks = remarks(program);
+        List<Remark> remarks = new ArrayList<>(remarks(program));
+        remarks.removeIf(remark -> remark.kind() == Remark.Kind.NEVER_READ); // of most that these set
         if (expected == null) {
             assertThat(remarks).isEmpty();
         } else {
@@ -97,6 +120,8 @@ class RemarkTest {
                     .append(i)
                     .append(" := 1; END_IF;\n");
         }
-        assertThat(remarks(text.toString())).isEmpty();
+        assertThat(remarks(text.toString()))
+                .extracting(remark -> remark.kind() + " " + remark.message())
+                .containsExactly("NEVER_SET 'v0' is read and never gets a value", "NEVER_READ 'v3000' is never read");
     }
 }

@@ -37,12 +37,27 @@ public final class LogicRules implements RuleRoom {
     public static final Rule BLOCK_INPUT_OPEN = ALL.warning(
             "block-input-open",
             "N125",
-            "A function block is never called, or an input that it cannot do without is not connected.",
+            "A function block is never called, or an input that it cannot do without is not connected or never changes.",
             "Connect the input, or take the block out.");
+    public static final Rule BLOCK_CALLED_TWICE = ALL.warning(
+            "block-called-twice",
+            "N125",
+            "A function block is called twice in one cycle. It has one state, so a timer or a counter serves neither of the two.",
+            "Declare a block for each.");
+    public static final Rule CONDITION_NEEDLESS = ALL.warning(
+            "condition-needless",
+            "N125",
+            "A condition asks the same twice, can never hold or must always hold, or was asked before on the same way.",
+            "Write what is meant.");
+    public static final Rule VARIABLE_NEVER_READ = ALL.note(
+            "variable-never-read",
+            "N125",
+            "A program declares a variable and never reads it.",
+            "Use it, or take it out.");
     public static final Rule OUTPUT_NEVER_SET = ALL.warning(
             "output-never-set",
             "N125",
-            "A program declares an output and never gives it a value.",
+            "A program declares an output, or reads a variable, and never gives it a value.",
             "Give it a value, or take it out.");
 
     /** Made when the rules are first asked for. */

@@ -6,6 +6,7 @@ import java.util.function.Consumer;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.LogicDefinition;
 import org.urvant.core.device.Meaning;
+import org.urvant.core.device.TypeRules;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -103,6 +104,10 @@ final class LogicCheck {
             case ZERO_DIVISOR -> LogicRules.DIVISOR_CAN_BE_ZERO;
             case DRIVEN_TWICE -> LogicRules.OUTPUT_DRIVEN_TWICE;
             case BLOCK_OPEN -> LogicRules.BLOCK_INPUT_OPEN;
+            case BLOCK_TWICE -> LogicRules.BLOCK_CALLED_TWICE;
+            case CONDITION_NEEDLESS -> LogicRules.CONDITION_NEEDLESS;
+            case HELD_FOREVER -> TypeRules.LATCH_WITHOUT_RESET;
+            case NEVER_READ -> LogicRules.VARIABLE_NEVER_READ;
             case NEVER_SET -> LogicRules.OUTPUT_NEVER_SET;
         };
     }
