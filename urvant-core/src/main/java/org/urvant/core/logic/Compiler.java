@@ -212,8 +212,10 @@ final class Compiler implements Term.Visitor<Operand> {
                 && right.type() != DataType.TIME
                 && (operator == Operator.MULTIPLY || operator == Operator.DIVIDE);
         if (scalesTime) {
-            Operand factor =
-                    wants(settled(right), "a number", settled(right).type().isNumber());
+            Operand given = settled(right);
+            Operand factor = given.isBad()
+                    ? given
+                    : wants(given, "a number", given.type().isNumber());
             return factor.isBad() ? factor : Arithmetic.scaledTime(operator, left, factor, place);
         }
         if (left.isUntyped() && right.isUntyped() && !operator.isComparison()) {

@@ -42,6 +42,9 @@ final class QualityFunctions {
     }
 
     private static Operand isNot(int bad, Operand operand, TextPlace place) {
+        if (operand.isBad()) {
+            return operand;
+        }
         Code.Act evaluated = Functions.evaluation(operand);
         return Operand.logical(
                 frame -> {
@@ -58,6 +61,9 @@ final class QualityFunctions {
 
     /** How old a value is, is known however bad the value itself may be, and is of now. */
     private static Operand age(Operand operand, TextPlace place) {
+        if (operand.isBad()) {
+            return operand;
+        }
         Code.Act evaluated = Functions.evaluation(operand);
         Interval seconds = Interval.of(0, DataType.UDINT.most());
         return Operand.whole(

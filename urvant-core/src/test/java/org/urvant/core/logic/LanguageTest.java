@@ -12,6 +12,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.StringLength;
@@ -102,6 +104,88 @@ class LanguageTest {
                 .containsExactly(
                         "2:9", "2:26", "2:31", "3:8", "4:6", "4:15", "4:25", "5:21", "5:26", "5:38", "6:3", "7:8",
                         "9:1", "10:3");
+    }
+
+    private static final List<String> LEAVES = List.of(
+            "x",
+            "b",
+            "r",
+            "w",
+            "n",
+            "m",
+            "s",
+            "k",
+            "c",
+            "t.Q",
+            "t.ET",
+            "off",
+            "auto",
+            "TRUE",
+            "FALSE",
+            "0",
+            "1",
+            "7",
+            "70000",
+            "99999999999999999999",
+            "16#FFFF",
+            "2.5",
+            "0.0",
+            "1.0E400",
+            "'a'",
+            "''",
+            "T#1s",
+            "T#0s",
+            "INT#5",
+            "BOOL#1",
+            "LREAL#0.1",
+            "WORD#16#F",
+            "USINT#255",
+            "STRING#'a'",
+            "nothing");
+
+    private static final List<String> SIGNS =
+            List.of("+", "-", "*", "/", "MOD", "**", "<", "<=", ">", ">=", "=", "<>", "AND", "OR", "XOR");
+
+    private static String term(Random random, int depth) {
+        int kind = depth == 0 ? 0 : random.nextInt(5);
+        if (kind < 2) {
+            return LEAVES.get(random.nextInt(LEAVES.size()));
+        }
+        if (kind == 2) {
+            return "(" + term(random, depth - 1) + " " + SIGNS.get(random.nextInt(SIGNS.size())) + " "
+                    + term(random, depth - 1) + ")";
+        }
+        if (kind == 3) {
+            return (random.nextBoolean() ? "NOT " : "-") + term(random, depth - 1);
+        }
+        List<FunctionKind> functions = List.copyOf(Functions.all());
+        return functions.get(random.nextInt(functions.size())).name() + "("
+                + IntStream.range(0, 1 + random.nextInt(4))
+                        .mapToObj(i -> term(random, depth - 1))
+                        .collect(Collectors.joining(", "))
+                + ")";
+    }
+
+    /** Whatever types meet in an expression, it is compiled and runs, or what is wrong with it is told. */
+    @Property(tries = 2_000)
+    void anyExpressionRunsOrIsRefused(@ForAll long seed) {
+        Random random = new Random(seed);
+        String target = List.of("n", "o", "y", "s", "k", "m", "u").get(random.nextInt(7));
+        String text =
+                "PROGRAM p\nVAR_INPUT x : INT; b : BOOL; r : LREAL; w : WORD; END_VAR\nVAR t : TON; n : INT; o : BOOL; y : REAL;"
+                        + " u : ULINT; m : (off, auto); s : STRING; k : TIME; END_VAR\nVAR CONSTANT c : INT := 3; END_VAR\n"
+                        + target
+                        + " := " + term(random, 4) + ";\nEND_PROGRAM";
+        List<String> mistakes = new ArrayList<>();
+        Optional<Logic> logic = read(text, mistakes);
+        assertThat(logic.isPresent()).as(text).isEqualTo(mistakes.isEmpty());
+        logic.ifPresent(sound -> {
+            LogicRun run = sound.start(ZoneOffset.UTC);
+            for (int i = 0; i < 3; i++) {
+                run.set("r", new SignalValue(i * 1e300 - 1, Quality.GOOD, NOW));
+                run.cycle(NOW.plusSeconds(i));
+            }
+        });
     }
 
     @Property(tries = 400)
