@@ -66,6 +66,7 @@ public enum Meaning {
             "why a channel is out of service, so that what it measures counts nowhere; nothing while it is in service",
             in(CHANNEL),
             SettingKind.TEXT),
+    SENDS("row of a table of signals that a channel is sent as", in(CHANNEL), SettingKind.REFERENCE),
     COUNT_LIMIT("count that a counter does not pass", in(CHANNEL), SettingKind.INTEGER),
     PHASE("phase that is connected", in(CHANNEL), SettingKind.CHOICE),
     BREAKER_DUTY("what a channel does for a breaker of its bay; 'other' for nothing", in(CHANNEL), SettingKind.CHOICE),

@@ -49,8 +49,20 @@ public record TableDefinition(
      * @param length column of its number of bits
      * @param order column of the order of its bytes: {@code little-endian} when the first bit is the least significant one,
      *     {@code big-endian} when it is the most significant one
+     * @param value columns that say what the bits stand for; empty when the type does not say
      */
-    public record FrameBits(String frame, String start, String length, String order) {}
+    public record FrameBits(String frame, String start, String length, String order, Optional<BitValue> value) {}
+
+    /**
+     * Columns that say which value bits stand for: the raw number times factor, plus offset.
+     *
+     * @param signed column that says whether the raw number can be negative, in two's complement
+     * @param factor column of the value of one step
+     * @param offset column of the value of raw zero
+     * @param least column of the least value
+     * @param most column of the greatest value
+     */
+    public record BitValue(String signed, String factor, String offset, String least, String most) {}
 
     public TableDefinition {
         Objects.requireNonNull(name, "name");

@@ -58,6 +58,7 @@ final class ChannelCheck {
         }
         sheets.type().tables().values().forEach(table -> table.bits()
                 .ifPresent(columns -> check.frames(table, columns)));
+        SentSignals.check(device, sheets, findings);
     }
 
     /** What was switched off for a day is found until it is on again (N84). */
@@ -173,6 +174,7 @@ final class ChannelCheck {
     private void frames(TableDefinition table, TableDefinition.FrameBits columns) {
         Map<String, List<Sheet>> frames = new HashMap<>();
         for (Sheet row : sheets.of(Sheet.Kind.ROW, table.name())) {
+            columns.value().ifPresent(value -> range(row, columns, value));
             if (row.value(columns.frame()) instanceof BigDecimal frame) {
                 frames.computeIfAbsent(frame.stripTrailingZeros().toPlainString(), key -> new ArrayList<>())
                         .add(row);
@@ -197,6 +199,32 @@ final class ChannelCheck {
                 }
             }
         });
+    }
+
+    /** What bits carry goes from the least raw number to the greatest; a value beyond is never sent and never comes. */
+    private void range(Sheet row, TableDefinition.FrameBits columns, TableDefinition.BitValue value) {
+        if (!(row.value(columns.length()) instanceof BigDecimal length
+                && row.value(value.factor()) instanceof BigDecimal factor
+                && row.value(value.offset()) instanceof BigDecimal offset
+                && row.value(value.least()) instanceof BigDecimal least
+                && row.value(value.most()) instanceof BigDecimal most)) {
+            return;
+        }
+        boolean isSigned = Boolean.TRUE.equals(row.value(value.signed()));
+        BigDecimal steps = BigDecimal.valueOf(2).pow(isSigned ? length.intValue() - 1 : length.intValue());
+        Interval can = new Interval(isSigned ? steps.negate() : BigDecimal.ZERO, steps.subtract(BigDecimal.ONE))
+                .multiply(Interval.of(factor))
+                .add(Interval.of(offset));
+        String beyond = !can.contains(least) ? value.least() : can.contains(most) ? "" : value.most();
+        if (!beyond.isEmpty()) {
+            report(
+                    DeviceRules.BEYOND_BITS,
+                    row.path(beyond),
+                    row.position(beyond),
+                    row.prefix() + " goes from " + plain(least) + " to " + plain(most) + "; " + plain(length)
+                            + " bits carry " + can,
+                    DeviceRules.BEYOND_BITS.remedy());
+        }
     }
 
     private static BitSet bits(Sheet row, TableDefinition.FrameBits columns) {

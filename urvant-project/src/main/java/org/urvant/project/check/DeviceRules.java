@@ -20,6 +20,26 @@ public final class DeviceRules implements RuleRoom {
             "N69",
             "A channel is scaled beyond what its sensor can measure, or is shown in a unit that the sensor does not have.",
             "Choose another sensor, or a range within it.");
+    public static final Rule SIGNAL_SENT_TWICE = ALL.error(
+            "signal-sent-twice",
+            "N27",
+            "Two channels are sent as one signal of a bus, so its receivers get now the one and now the other.",
+            "Send each as a signal of its own.");
+    public static final Rule OWN_SIGNAL_FOLLOWED = ALL.warning(
+            "own-signal-followed",
+            "N120",
+            "An output follows a signal of a bus that the device itself sends; it gets what it measures, and nothing from elsewhere.",
+            "Name the signal that comes from elsewhere.");
+    public static final Rule FRAME_OF_TWO = ALL.warning(
+            "frame-of-two",
+            "N27",
+            "A device sends signals in a frame in which others come from elsewhere. Two devices that send one identifier disturb each other.",
+            "Correct the identifier of one of them.");
+    public static final Rule BEYOND_BITS = ALL.warning(
+            "beyond-bits",
+            "N27",
+            "The ends of a value lie beyond what its bits can carry with its factor and offset, so it never gets there.",
+            "Correct the ends, the length, the factor or the sign.");
     public static final Rule BITS_OVERLAP = ALL.error(
             "bits-overlap",
             "N70",

@@ -65,9 +65,23 @@ final class TableReader {
                     Words.setting(reader, "frame", row, true),
                     Words.setting(reader, "start", row, true),
                     Words.setting(reader, "length", row, true),
-                    Words.setting(reader, "order", row, true));
+                    Words.setting(reader, "order", row, true),
+                    bitValue(reader, row));
             reader.finish();
             return bits;
+        });
+    }
+
+    private static Optional<TableDefinition.BitValue> bitValue(FieldReader bits, SheetDefinition row) {
+        return bits.child("value").map(reader -> {
+            TableDefinition.BitValue value = new TableDefinition.BitValue(
+                    Words.setting(reader, "signed", row, true),
+                    Words.setting(reader, "factor", row, true),
+                    Words.setting(reader, "offset", row, true),
+                    Words.setting(reader, "least", row, true),
+                    Words.setting(reader, "most", row, true));
+            reader.finish();
+            return value;
         });
     }
 

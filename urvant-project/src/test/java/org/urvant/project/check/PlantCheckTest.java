@@ -146,6 +146,11 @@ class PlantCheckTest {
             RTU1 | @origin=                          | origin-unknown            | came from
             CN1 | can.listen-only=yes                | listen-only-publishes     | it is to be sent as gate-force
             CN1 | signals.gate-force.frame=528; signals.gate-force.start-bit=8 | bits-overlap | share bits of frame 528
+            CN1 | AI2.carries=voltage; AI2.publish-as=gate-force | signal-sent-twice | AI2 and AI1 are both sent as gate-force
+            CN1 | AO1.signal=gate-force | own-signal-followed | AO1 follows gate-force, as which AI1
+            CN1 | signals.gate-position.frame=529 | frame-of-two | in which the device itself sends signals.gate-force
+            CN1 | signals.gate-force.offset=1 | beyond-bits | goes from 0 to 100; 16 bits carry 1 to 65536
+            CN1 | signals.gate-force.factor=-0.01 | beyond-bits | goes from 0 to 100; 16 bits carry -655.35 to 0
             CN1 | AO1.signal=none                    | drives-nothing            | follows no signal
             CN1 | signals.gate-force.frame=5000      | rule-broken               | needs 29 bits
             CN1 | @connections/bus/kind=bus; @connections/bus/bus=B; @connections/bus/on-port=CAN9 | protocol-not-on-port | goes over CAN1
