@@ -1,5 +1,6 @@
 package org.urvant.core.device;
 
+import java.util.List;
 import java.util.Optional;
 import org.urvant.core.finding.Rule;
 
@@ -43,10 +44,28 @@ public record Traits(
      * @param meant what it means, whatever its path is; empty for nothing that others rest on
      * @param attribute data attribute of IEC 61850 under which the device offers it, from the logical node on, with
      *     {@code {row}} for the name of its row; empty text for none
+     * @param named what the channels must have that it names
      */
-    public record Sense(Optional<Sided> side, String limitOf, Optional<Meant> meant, String attribute) {
+    public record Sense(
+            Optional<Sided> side, String limitOf, Optional<Meant> meant, String attribute, NamedChannels named) {
         /** It means nothing to others. */
-        public static final Sense NONE = new Sense(Optional.empty(), "", Optional.empty(), "");
+        public static final Sense NONE = new Sense(Optional.empty(), "", Optional.empty(), "", NamedChannels.ANY);
+    }
+
+    /**
+     * What channels must have that a reference names.
+     *
+     * @param carrying words one of which each must carry; empty for any
+     * @param alike settings in which all of them must be alike, as far as they have them
+     */
+    public record NamedChannels(List<String> carrying, List<String> alike) {
+        /** Any channels. */
+        public static final NamedChannels ANY = new NamedChannels(List.of(), List.of());
+
+        public NamedChannels {
+            carrying = List.copyOf(carrying);
+            alike = List.copyOf(alike);
+        }
     }
 
     /** What most settings have. */
@@ -86,6 +105,11 @@ public record Traits(
     /** Returns the column that names the channel whose value this is a limit of; empty text when it is none. */
     public String limitOf() {
         return sense.limitOf();
+    }
+
+    /** Returns what the channels must have that it names. */
+    public NamedChannels named() {
+        return sense.named();
     }
 
     /** Returns what it means, whatever its path is; empty for nothing that others rest on. */

@@ -77,7 +77,8 @@ class SidedTest {
                         Bound.of(new BigDecimal(most)),
                         step.isEmpty() ? null : Bound.of(new BigDecimal(step))))
                 .in(unit);
-        Traits.Sense sense = new Traits.Sense(Optional.ofNullable(side), "", Optional.empty(), "");
+        Traits.Sense sense =
+                new Traits.Sense(Optional.ofNullable(side), "", Optional.empty(), "", Traits.NamedChannels.ANY);
         return new SettingDefinition("level", SettingKind.NUMBER, limits, "")
                 .with(new Traits(
                         Effect.NONE, Availability.ALWAYS, AccessRole.ENGINEER, false, false, Optional.empty(), sense));

@@ -8,11 +8,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.TableDefinition;
+import org.urvant.core.device.Traits;
 import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
@@ -52,6 +54,7 @@ final class ChannelCheck {
             for (SettingDefinition setting : sheet.definition().settings().values()) {
                 if (sheet.idle(setting).isEmpty()) {
                     check.unused(sheet, setting);
+                    check.named(sheet, setting);
                     check.limit(sheet, setting);
                 }
             }
@@ -136,6 +139,68 @@ final class ChannelCheck {
                         Step.of(Action.SET, device.name(), name + "." + ChannelKind.CARRIES, "WORD"));
             }
         }
+    }
+
+    /** Channels that one setting names must carry what it is for, and be of one kind among each other. */
+    private void named(Sheet sheet, SettingDefinition setting) {
+        Traits.NamedChannels wanted = setting.traits().named();
+        if (wanted.equals(Traits.NamedChannels.ANY)) {
+            return;
+        }
+        String path = sheet.path(setting.path());
+        List<Sheet> channels = Stream.of(sheet.text(setting).orElse("").split("\\s*,\\s*"))
+                .filter(sheets.channels()::containsKey)
+                .flatMap(name -> sheets.sheet(name).stream())
+                .filter(channel -> !ChannelKind.UNUSED.equals(channel.value(ChannelKind.CARRIES)))
+                .toList();
+        for (Sheet channel : channels) {
+            String carried = String.valueOf(channel.value(ChannelKind.CARRIES));
+            if (!wanted.carrying().isEmpty() && !wanted.carrying().contains(carried)) {
+                report(
+                        DeviceRules.CHANNEL_CANNOT_CARRY,
+                        path,
+                        sheet.position(setting.path()),
+                        path + " names " + channel.prefix() + ", which carries " + carried + "; expected "
+                                + String.join(" or ", wanted.carrying()),
+                        "Name another channel, or say what " + channel.prefix() + " carries.");
+                return;
+            }
+        }
+        wanted.alike().forEach(column -> alike(sheet, setting, channels, column));
+    }
+
+    private void alike(Sheet sheet, SettingDefinition setting, List<Sheet> channels, String column) {
+        Sheet first = null;
+        for (Sheet channel : channels) {
+            Object value = channel.value(column);
+            if (value == null) {
+                continue;
+            }
+            if (first != null && !isSame(first.value(column), value)) {
+                boolean isKind = column.equals(ChannelKind.CARRIES);
+                String path = sheet.path(setting.path());
+                report(
+                        isKind ? DeviceRules.CHANNEL_CANNOT_CARRY : DeviceRules.CHANNELS_UNLIKE,
+                        path,
+                        sheet.position(setting.path()),
+                        path + " names " + first.prefix() + " and " + channel.prefix() + ", which differ in "
+                                + (isKind ? "what they carry" : column) + ": " + shown(first.value(column)) + " and "
+                                + shown(value),
+                        (isKind ? DeviceRules.CHANNEL_CANNOT_CARRY : DeviceRules.CHANNELS_UNLIKE).remedy());
+                return;
+            }
+            first = first == null ? channel : first;
+        }
+    }
+
+    private static boolean isSame(Object one, Object other) {
+        return one instanceof BigDecimal number && other instanceof BigDecimal same
+                ? number.compareTo(same) == 0
+                : one.equals(other);
+    }
+
+    private static String shown(Object value) {
+        return value instanceof BigDecimal number ? plain(number) : String.valueOf(value);
     }
 
     private void limit(Sheet sheet, SettingDefinition setting) {

@@ -40,6 +40,11 @@ public final class DeviceRules implements RuleRoom {
             "N27",
             "The ends of a value lie beyond what its bits can carry with its factor and offset, so it never gets there.",
             "Correct the ends, the length, the factor or the sign.");
+    public static final Rule CHANNELS_UNLIKE = ALL.warning(
+            "channels-unlike",
+            "N62",
+            "Channels that are measured or added together differ in what they should be alike in, such as the ratio of their transformers.",
+            "Correct one of them, or name others.");
     public static final Rule BITS_OVERLAP = ALL.error(
             "bits-overlap",
             "N70",

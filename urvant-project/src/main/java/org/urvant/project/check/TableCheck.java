@@ -259,7 +259,14 @@ final class TableCheck {
             for (Sheet row : rows) {
                 Entry entry = row.given().get(setting.path());
                 Object value = entry == null ? null : row.value(setting.path());
-                Sheet other = value == null || row.idle(setting).isPresent() ? null : first.putIfAbsent(value, row);
+                if (value == null || row.idle(setting).isPresent()) {
+                    continue;
+                }
+                if (setting.limits().isMany()) {
+                    namedElsewhere(rule, row, setting, entry, first);
+                    continue;
+                }
+                Sheet other = first.putIfAbsent(value, row);
                 if (other != null) {
                     report(
                             rule,
@@ -268,6 +275,23 @@ final class TableCheck {
                             row.path(setting.path()) + " is " + entry.text() + " like that of " + other.prefix(),
                             rule.remedy());
                 }
+            }
+        }
+    }
+
+    /** Of several names, each belongs to one row. */
+    private void namedElsewhere(
+            Rule rule, Sheet row, SettingDefinition setting, Entry entry, Map<Object, Sheet> first) {
+        for (String name : entry.text().split("\\s*,\\s*")) {
+            Sheet other = first.putIfAbsent(name, row);
+            if (other != null && other != row) {
+                report(
+                        rule,
+                        row.path(setting.path()),
+                        entry.position(),
+                        row.path(setting.path()) + " names " + name + ", which is that of " + other.prefix(),
+                        rule.remedy());
+                return;
             }
         }
     }

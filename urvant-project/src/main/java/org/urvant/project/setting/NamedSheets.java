@@ -10,7 +10,7 @@ import org.urvant.core.device.SettingKind;
 
 /**
  * What rules of a sheet may name beside its settings: those of what a single reference names ({@code channel.reaction} of an
- * alarm), and the number of a numbered row.
+ * alarm), how many names a reference to several has, and the number of a numbered row.
  */
 final class NamedSheets implements Sheet.Beside {
     private final SheetMaker sheets;
@@ -27,6 +27,14 @@ final class NamedSheets implements Sheet.Beside {
         for (int dot = path.indexOf('.'); dot > 0; dot = path.indexOf('.', dot + 1)) {
             String reference = path.substring(0, dot);
             String setting = path.substring(dot + 1);
+            Optional<SettingDefinition> several = sheet.definition()
+                    .setting(reference)
+                    .filter(found -> found.kind() == SettingKind.REFERENCE
+                            && found.limits().isMany());
+            if (several.isPresent() && setting.equals(Sheet.COUNT)) {
+                String names = sheet.text(several.get()).orElse("");
+                return BigDecimal.valueOf(names.isBlank() ? 0 : names.split(",").length);
+            }
             Optional<Sheet> target = sheet.definition().setting(reference).flatMap(found -> target(sheet, found));
             if (target.isPresent()) {
                 return target.get().definition().setting(setting).isPresent()

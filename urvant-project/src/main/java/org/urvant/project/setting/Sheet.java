@@ -42,6 +42,9 @@ public final class Sheet implements Scope {
     /** Name under which rules of a numbered row find its number. */
     public static final String ROW_NUMBER = "row";
 
+    /** Name under which rules find how many names a reference to several has: {@code currents.count}. */
+    public static final String COUNT = "count";
+
     private static final Object UNKNOWN = new Object();
 
     private final Kind kind;

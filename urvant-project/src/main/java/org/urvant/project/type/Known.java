@@ -8,6 +8,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import org.urvant.core.device.ChannelKind;
+import org.urvant.core.device.Traits;
 import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.text.NearestName;
@@ -122,5 +124,29 @@ record Known(
                     "there is no " + kind + " '" + entry.text() + "'",
                     NearestName.hint(kind, entry.text(), known));
         }
+    }
+
+    /** Returns what the channels must have that a reference names; what no channel of the type has is a mistake. */
+    Traits.NamedChannels namedChannels(FieldReader fields) {
+        List<String> carrying = Words.distinct(fields, "carrying");
+        List<String> alike = Words.distinct(fields, "alike");
+        Map<String, Type> channels = references.get(Words.text(fields, "refers-to"));
+        if (channels == null) {
+            return Traits.NamedChannels.ANY; // which is told of the reference
+        }
+        Type carried = channels.get(ChannelKind.CARRIES);
+        carrying.stream()
+                .filter(word -> carried == null || !carried.choices().contains(word))
+                .forEach(word -> fields.report(
+                        fields.at("carrying"),
+                        "no channel that it can name carries '" + word + "'",
+                        NearestName.hint("word", word, carried == null ? List.of() : carried.choices())));
+        alike.stream()
+                .filter(setting -> !channels.containsKey(setting))
+                .forEach(setting -> fields.report(
+                        fields.at("alike"),
+                        "no channel that it can name has a setting '" + setting + "'",
+                        NearestName.hint("setting", setting, channels.keySet())));
+        return new Traits.NamedChannels(carrying, alike);
     }
 }

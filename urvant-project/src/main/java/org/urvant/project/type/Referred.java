@@ -12,6 +12,7 @@ import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.expression.Type;
 import org.urvant.file.yaml.FieldReader;
+import org.urvant.project.setting.Sheet;
 
 /** What references of a type can name, with the kinds of the settings that a rule finds there: {@code channel.reaction}. */
 final class Referred {
@@ -65,8 +66,11 @@ final class Referred {
         return types;
     }
 
-    /** Adds what rules find under the names of single references. */
+    /** Adds what rules find under the names of single references, and how many a reference to several names. */
     static void add(Map<String, Type> types, String reference, FieldReader fields, Known known) {
+        if (Words.yes(fields, "many")) {
+            types.putIfAbsent(reference + "." + Sheet.COUNT, Type.NUMBER);
+        }
         Optional.ofNullable(known.references().get(Words.text(fields, "refers-to")))
                 .filter(settings -> !Words.yes(fields, "many"))
                 .ifPresent(

@@ -61,7 +61,9 @@ final class SheetReader {
             Map.entry("choices", List.of(SettingKind.CHOICE)),
             Map.entry("longest", List.of(SettingKind.TEXT)),
             Map.entry("refers-to", List.of(SettingKind.REFERENCE)),
-            Map.entry("many", List.of(SettingKind.REFERENCE)));
+            Map.entry("many", List.of(SettingKind.REFERENCE)),
+            Map.entry("carrying", List.of(SettingKind.REFERENCE)),
+            Map.entry("alike", List.of(SettingKind.REFERENCE)));
 
     private final SortedMap<String, SettingDefinition> settings = new TreeMap<>();
     private final Map<String, FieldReader> readers = new LinkedHashMap<>();
@@ -231,7 +233,8 @@ final class SheetReader {
                         SideReader.read(fields, unit, names, known.rated()),
                         Words.text(fields, "limit-of"),
                         MeaningReader.read(fields),
-                        MeaningReader.attribute(fields)));
+                        MeaningReader.attribute(fields),
+                        known.namedChannels(fields)));
     }
 
     private void verify(SettingDefinition setting, FieldReader fields) {

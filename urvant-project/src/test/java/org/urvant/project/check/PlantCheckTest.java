@@ -119,6 +119,14 @@ class PlantCheckTest {
             Q41 | long-time.current=0.35             | value-out-of-range        | expected 0.4 to 1
             Q41 | rated.poles=3                      | selector-sheet-not-ticked | Ir must stand at 0.8 for long-time.current = 0.85
             Q41 | @selectors/Ir=0.9                  | selector-stands-wrong     | 0.9 was confirmed
+            R51 | circuits.F11.currents=AI4, AI5, AI1 | channel-cannot-carry | names AI1, which carries voltage; expected current
+            R51 | derived.sum.sum-of=AI4, AI1        | channel-cannot-carry      | AI4 and AI1, which differ in what they carry: current and voltage
+            R51 | AI4.primary=800                    | channels-unlike           | AI4 and AI5, which differ in primary: 800 and 400
+            R51 | AI2.secondary=110                  | channels-unlike           | AI1 and AI2, which differ in secondary
+            R51 | circuits.F12.busbar=K1; circuits.F12.currents=AI6 | duplicate-value | names AI6, which is that of circuits.F11
+            R51 | circuits.F11.currents=AI4          | advice-not-followed       | four wires have three voltages and currents
+            R51 | circuits.F11.topology=two-element  | advice-not-followed       | two elements have two voltages and two currents; 3 and 3
+            R51 | circuits.F11.topology=single-phase | advice-not-followed       | a single phase has one voltage and one current
             R51 | rated.frequency=60                 | frequency-differs         | on
             R51 | rated.lamp-voltage=120             | advice-not-followed       | lamps of 120 V
             R51 | record.kept=5000; record.longest=120 | record-length-does-not-fit | 5000 records

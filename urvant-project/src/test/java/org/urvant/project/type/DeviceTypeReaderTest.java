@@ -122,6 +122,9 @@ class DeviceTypeReaderTest {
             unit: °C, least: 5, most: 30 | unit: °C, least: 5, most: heat.to | settings depend on each other in a circle: heat.limit → heat.to → heat.limit
             {kind: reference, refers-to: AI, optional: yes | {kind: reference, refers-to: AI, default: AI9 | the default names 'AI9'
             meaning: highest temperature | limit-of: heat.to, meaning: highest temperature | 'heat.to' is no setting here that names a channel
+            {kind: reference, refers-to: AI, optional: yes | {kind: reference, refers-to: AI, carrying: [pt101], optional: yes | no channel that it can name carries 'pt101'
+            {kind: reference, refers-to: AI, optional: yes | {kind: reference, refers-to: AI, alike: [nmae], optional: yes | no channel that it can name has a setting 'nmae'
+            kind: text, longest: 8  | kind: text, carrying: [pt100], longest: 8 | 'carrying' does not belong to kind text
             kind: text, longest: 8  | kind: text, means: network-address, longest: 8 | 'network-address' is said of kind text
             kind: text, longest: 8  | kind: text, means: display-name, of: currents, longest: 8 | 'display-name' is of no set of transformers
             most: 30, default: 25   | most: 30, default: 25, domain: primary | a value in °C has no side of instrument transformers
