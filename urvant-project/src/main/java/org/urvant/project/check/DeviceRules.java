@@ -45,6 +45,11 @@ public final class DeviceRules implements RuleRoom {
             "N62",
             "Channels that are measured or added together differ in what they should be alike in, such as the ratio of their transformers.",
             "Correct one of them, or name others.");
+    public static final Rule ZONE_NEVER_FIRST = ALL.warning(
+            "zone-never-first",
+            "N88",
+            "A zone of distance protection lies within another one that is not slower, so by its own time it never trips first.",
+            "Correct the reach or the delay of one of the two, or switch the one off.");
     public static final Rule BITS_OVERLAP = ALL.error(
             "bits-overlap",
             "N70",

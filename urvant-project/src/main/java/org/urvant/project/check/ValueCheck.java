@@ -102,6 +102,7 @@ final class ValueCheck {
         }
         TableCheck.check(project, device, sheets, findings);
         ChannelCheck.check(device, sheets, findings);
+        ZoneCheck.check(device, sheets, findings);
         ServiceCheck.check(device, sheets, findings);
         ClockCheck.check(device, sheets, findings);
         FunctionCheck.check(sheets, findings);

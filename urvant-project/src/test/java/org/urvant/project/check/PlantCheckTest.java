@@ -127,6 +127,10 @@ class PlantCheckTest {
             R51 | circuits.F11.currents=AI4          | advice-not-followed       | four wires have three voltages and currents
             R51 | circuits.F11.topology=two-element  | advice-not-followed       | two elements have two voltages and two currents; 3 and 3
             R51 | circuits.F11.topology=single-phase | advice-not-followed       | a single phase has one voltage and one current
+            L21 | group.1.zones.2.reactance=1; group.1.zones.2.resistance-phase=8; group.1.zones.2.resistance-earth=12 | zone-never-first | group.1.zones.2 reaches 1 Ω after 0.4 s; zones.1 reaches 6.2 Ω after 0 s
+            L21 | group.1.zones.1.delay=3 s          | zone-never-first          | group.1.zones.1 reaches 6.2 Ω after 3 s; zones.2 reaches 9 Ω after 0.4 s
+            T1  | ct.high.primary=50                 | advice-not-followed       | more flows than the 50 A of the transformers on the high side
+            T1  | ct.low.primary=1000                | advice-not-followed       | more flows than the 1000 A of the transformers on the low side
             R51 | rated.frequency=60                 | frequency-differs         | on
             R51 | rated.lamp-voltage=120             | advice-not-followed       | lamps of 120 V
             R51 | record.kept=5000; record.longest=120 | record-length-does-not-fit | 5000 records
