@@ -91,6 +91,11 @@ class CompareCommandsTest {
             set F11 LED3.text 'F110 trip' && compare F11 F12 --name F11=F12 --take 'settings.LED3.*' --into F12 --yes && show F12 LED3 | 0 | F110 trip
             set F11 LED3.text 'x' && compare F11 F12 --name A=B --name C=B --take '*' --into F11 --yes | 2 | has no way back
             compare F11 F12 --take '*'                             | 2 | give both
+            import DEMO/F01.cid --yes && import DEMO/F02.cid --yes && device add A1 --type ravnsund-g3 && device add A2 --type ravnsund-g3 && connect A1 F01 && connect A2 F02 && compare A1 A2 | 1 | next: urvant compare A1 A2 --name F01=F02
+            import DEMO/F01.cid --yes && import DEMO/F02.cid --yes && device add A1 --type ravnsund-g3 && device add A2 --type ravnsund-g3 && connect A1 F01 && connect A2 F01 && connect A2 F02 && compare A1 A2 --name F01=F02 | 1 | added
+            import DEMO/F01.cid --yes && compare F01.cid DEMO/F02.cid | 1 | F02.cid
+            set F12 vt.primary '20 kV' && compare F11 F12 --take 'hardware.*' --into F12 --yes | 2 | there is no difference 'hardware.*'
+            device copy F11 F15 && set F15 firmware 4.1 && compare F11 F15 --take 'hardware.*' --into F15 --yes | 1 | it belongs to the hardware
             compare F11 F12 --take '*' --into F12 --accept '*'     | 2 | not both
             """)
     void commandsDoAndSay(String commands, int exit, String said) {

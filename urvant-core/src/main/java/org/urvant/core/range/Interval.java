@@ -17,6 +17,8 @@ public record Interval(@Nullable BigDecimal low, @Nullable BigDecimal high) {
 
     /** Digits of the longest whole number of 64 bits, which is shown as it is. */
     private static final int LONGEST_WHOLE = 20;
+    /** Beyond this, powers of ten are easier to read than noughts. */
+    private static final int LONGEST_SHOWN = 45;
 
     /** Every number. */
     public static final Interval ALL = new Interval(null, null);
@@ -217,6 +219,6 @@ public record Interval(@Nullable BigDecimal low, @Nullable BigDecimal high) {
             return plain.toPlainString();
         }
         BigDecimal rounded = plain.round(SHOWN).stripTrailingZeros();
-        return Math.abs(whole) > LONGEST_WHOLE ? rounded.toString() : rounded.toPlainString();
+        return Math.abs(whole) > LONGEST_SHOWN ? rounded.toString() : rounded.toPlainString();
     }
 }

@@ -29,6 +29,14 @@ class GlobTest {
                 .isEqualTo(expected);
     }
 
+    /** A word is held wherever a folded copy of the text would hold it. */
+    @Property(tries = 2000)
+    void aWordIsHeldAsAFoldedCopySays(
+            @ForAll @Chars({'a', 'A', 'b', 'Ä', 'ä', 'İ'}) @StringLength(max = 9) String text,
+            @ForAll @Chars({'a', 'b', 'ä'}) @StringLength(max = 4) String word) {
+        assertThat(Glob.holds(text, Glob.fold(word))).isEqualTo(Glob.fold(text).contains(Glob.fold(word)));
+    }
+
     @ParameterizedTest
     @CsvSource({
         "xcbr?, XCBR1, true",

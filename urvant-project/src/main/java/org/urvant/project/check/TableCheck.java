@@ -22,7 +22,6 @@ import org.urvant.core.device.Handling;
 import org.urvant.core.device.ModuleKind;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
-import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.device.SubBus;
 import org.urvant.core.device.TableDefinition;
 import org.urvant.core.device.ValueRules;
@@ -81,11 +80,8 @@ final class TableCheck {
                     .values()
                     .forEach(table -> check.table(table, group.prefix() + "." + table.name(), group));
         }
-        check.type
-                .hardware()
-                .channels()
-                .values()
-                .forEach(kind -> check.unique(kind.settings(), sheets.of(Sheet.Kind.CHANNEL, kind.name())));
+        check.type.hardware().channels().values().forEach(kind -> check.uniqueValues()
+                .check(kind.settings(), sheets.of(Sheet.Kind.CHANNEL, kind.name())));
         check.unusedChannels();
         GroupCheck.check(sheets, groups, findings);
         NameCheck.check(sheets, findings);
@@ -154,7 +150,7 @@ final class TableCheck {
                             + " does not have",
                     DeviceRules.LICENCE_MISSING.remedy());
         }
-        unique(table.row(), rows);
+        uniqueValues().check(table.row(), rows);
         table.unreferenced().ifPresent(rule -> rows.stream()
                 .filter(row -> !referenced.getOrDefault(container, Set.of()).contains(row.name()))
                 .forEach(row ->
@@ -249,51 +245,8 @@ final class TableCheck {
         }
     }
 
-    private void unique(SheetDefinition definition, List<Sheet> rows) {
-        for (SettingDefinition setting : definition.settings().values()) {
-            if (setting.traits().unique().isEmpty()) {
-                continue;
-            }
-            Rule rule = setting.traits().unique().get();
-            Map<Object, Sheet> first = new HashMap<>();
-            for (Sheet row : rows) {
-                Entry entry = row.given().get(setting.path());
-                Object value = entry == null ? null : row.value(setting.path());
-                if (value == null || row.idle(setting).isPresent()) {
-                    continue;
-                }
-                if (setting.limits().isMany()) {
-                    namedElsewhere(rule, row, setting, entry, first);
-                    continue;
-                }
-                Sheet other = first.putIfAbsent(value, row);
-                if (other != null) {
-                    report(
-                            rule,
-                            row.path(setting.path()),
-                            entry.position(),
-                            row.path(setting.path()) + " is " + entry.text() + " like that of " + other.prefix(),
-                            rule.remedy());
-                }
-            }
-        }
-    }
-
-    /** Of several names, each belongs to one row. */
-    private void namedElsewhere(
-            Rule rule, Sheet row, SettingDefinition setting, Entry entry, Map<Object, Sheet> first) {
-        for (String name : entry.text().split("\\s*,\\s*")) {
-            Sheet other = first.putIfAbsent(name, row);
-            if (other != null && other != row) {
-                report(
-                        rule,
-                        row.path(setting.path()),
-                        entry.position(),
-                        row.path(setting.path()) + " names " + name + ", which is that of " + other.prefix(),
-                        rule.remedy());
-                return;
-            }
-        }
+    private UniqueValues uniqueValues() {
+        return new UniqueValues(this::report);
     }
 
     /** Members by class and in all, and the sum of the currents of those that the bus feeds. */

@@ -1,10 +1,17 @@
 package org.urvant.project.folder;
 
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Stream;
+import org.urvant.core.error.UnreachableException;
 import org.urvant.core.tree.Fingerprint;
 
 /** All that one change writes, takes away and adds to ledgers; {@link ProjectFiles#commit} does it as a whole. */
@@ -72,5 +79,36 @@ final class Batch {
 
     Map<String, Addition> additions() {
         return additions;
+    }
+
+    /**
+     * What can be seen to fail is refused before anything counts.
+     *
+     * @param path gives the path of a file of the project
+     * @throws UnreachableException when a file cannot be written
+     */
+    void requireWritable(Function<String, Path> path) {
+        Set<Path> writable = new HashSet<>();
+        Stream.concat(contents.keySet().stream(), additions.keySet().stream()).forEach(name -> {
+            Path file = path.apply(name);
+            Path folder = standing(file.getParent());
+            boolean isWritable = writable.contains(folder)
+                    || Files.isDirectory(folder) && Files.isWritable(folder) && writable.add(folder);
+            if (!isWritable || Files.isDirectory(file)) {
+                throw new UnreachableException(
+                        "cannot write " + name + "; nothing was changed",
+                        "Check that you may write in " + folder + ", and that no folder has that name.",
+                        null);
+            }
+        });
+    }
+
+    /** Returns a path, or what there is above it. */
+    private static Path standing(Path path) {
+        Path at = path;
+        while (!Files.exists(at)) {
+            at = at.getParent();
+        }
+        return at;
     }
 }

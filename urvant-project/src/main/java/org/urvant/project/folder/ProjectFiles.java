@@ -19,7 +19,6 @@ import java.util.function.Consumer;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 import org.urvant.core.error.RefusedException;
-import org.urvant.core.error.UnreachableException;
 import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
@@ -268,7 +267,7 @@ final class ProjectFiles {
             if (!batch.contents().isEmpty() || !batch.additions().isEmpty()) {
                 LedgerHeads.follow(this, batch);
                 requireReadable(batch);
-                requireWritable(batch);
+                batch.requireWritable(this::path);
                 if (!isRehearsal) {
                     journal.carryOut(title, batch, undo.keep(title, batch));
                 }
@@ -284,7 +283,7 @@ final class ProjectFiles {
             Batch batch = new Batch();
             batch.add(addition.get());
             LedgerHeads.follow(this, batch);
-            requireWritable(batch);
+            batch.requireWritable(this::path);
             if (!isRehearsal) {
                 journal.carryOut("a line of the ledger", batch, Map.of());
             }
@@ -323,33 +322,6 @@ final class ProjectFiles {
     static RefusedException unread(String name) {
         return new RefusedException(
                 name + " stands there and cannot be read; nothing was written", "Mend it first, or move it away.");
-    }
-
-    /** What can be seen to fail is refused before anything counts. */
-    private void requireWritable(Batch batch) {
-        Set<Path> writable = new HashSet<>();
-        Stream.concat(batch.contents().keySet().stream(), batch.additions().keySet().stream())
-                .forEach(name -> {
-                    Path file = path(name);
-                    Path folder = standing(file.getParent());
-                    boolean isWritable = writable.contains(folder)
-                            || Files.isDirectory(folder) && Files.isWritable(folder) && writable.add(folder);
-                    if (!isWritable || Files.isDirectory(file)) {
-                        throw new UnreachableException(
-                                "cannot write " + name + "; nothing was changed",
-                                "Check that you may write in " + folder + ", and that no folder has that name.",
-                                null);
-                    }
-                });
-    }
-
-    /** Returns a path, or what there is above it. */
-    private static Path standing(Path path) {
-        Path at = path;
-        while (!Files.exists(at)) {
-            at = at.getParent();
-        }
-        return at;
     }
 
     /**
@@ -443,7 +415,7 @@ final class ProjectFiles {
         }
         return locked(() -> {
             UndoFolder.Way way = undo.back();
-            requireWritable(way.batch());
+            way.batch().requireWritable(this::path);
             journal.carryOut(title, way.batch(), way.renames());
             wrote(way.batch());
             return way.undone();

@@ -25,6 +25,7 @@ import org.urvant.core.finding.Severity;
 import org.urvant.core.point.list.PointList;
 import org.urvant.core.protection.FaultKind;
 import org.urvant.core.text.Word;
+import org.urvant.core.tree.Section;
 import org.urvant.project.Bay;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
@@ -224,6 +225,33 @@ class TakingOverTest {
         Comparison named = Reaiming.side(plan.after(), side(plan.after(), "GW1"), plan.names())
                 .against(side(plan.after(), "GW2"), from.identity());
         assertThat(named.leaves()).noneMatch(placed -> placed.path().startsWith("mappings"));
+    }
+
+    /** Two names exchanged are exchanged at once; what would give two connections one name leaves theirs as they are. */
+    @ParameterizedTest
+    @CsvSource({"F02, F01, 'F01, F02'", "F02, F02, 'F01, F02'", "F09, F02, 'F02, F09'"})
+    void namesAreAimedAllAtOnce(String ofFirst, String ofSecond, String connections) {
+        Project site = Sites.skarholm();
+        Side aimed = Reaiming.side(site, side(site, "GW1"), Map.of("F01", ofFirst, "F02", ofSecond));
+        List<String> asked = new ArrayList<>();
+        aimed.tree().section("communications").nodes().forEach((name, node) -> ((Section) node)
+                .text("ied")
+                .ifPresent(ied -> asked.add(name)));
+        assertThat(String.join(", ", asked)).isEqualTo(connections);
+        assertThat(side(site, "GW1").tree())
+                .as("the site stays as it is")
+                .isEqualTo(side(Sites.skarholm(), "GW1").tree());
+    }
+
+    /** A state that was kept has no rows that the site could aim; its texts follow alone. */
+    @Test
+    void aStateThatWasKeptIsAimedByItsTexts() {
+        Project site = Sites.skarholm();
+        Side kept = Side.of(site, ConfigurationBuilder.build(site, site.device("GW1")));
+        Side aimed = Reaiming.side(site, kept, Map.of("F01", "F09"));
+        assertThat(aimed.tree().section("communications").nodes()).containsKey("F01");
+        assertThat(aimed.tree().toString()).contains("F09 Breaker position").contains("F01CTRL/XCBR1");
+        assertThat(Reaiming.side(site, kept, Map.of())).isSameAs(kept);
     }
 
     /** With several relays on a side, nobody can tell which is which; then nothing is guessed, and what is missing is said. */

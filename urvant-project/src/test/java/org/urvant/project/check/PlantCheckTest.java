@@ -161,6 +161,9 @@ class PlantCheckTest {
             CN1 | AI2.carries=voltage; AI2.publish-as=gate-force | signal-sent-twice | AI2 and AI1 are both sent as gate-force
             CN1 | AO1.signal=gate-force | own-signal-followed | AO1 follows gate-force, as which AI1
             CN1 | signals.gate-position.frame=529 | frame-of-two | in which the device itself sends signals.gate-force
+            CN1 | DI1.carries=binary; DI1.publish-as=gate-force | signal-sent-twice | DI1 and AI1 are both sent as gate-force
+            CN1 | signals.gate-force.signed=yes; signals.gate-force.least=-32769 | beyond-bits | goes from -32769 to 100; 16 bits carry -32768 to 32767
+            CN1 | signals.gate-force.length=6 | beyond-bits | 6 bits carry 0 to 63
             CN1 | signals.gate-force.offset=1 | beyond-bits | goes from 0 to 100; 16 bits carry 1 to 65536
             CN1 | signals.gate-force.factor=-0.01 | beyond-bits | goes from 0 to 100; 16 bits carry -655.35 to 0
             CN1 | AO1.signal=none                    | drives-nothing            | follows no signal

@@ -275,4 +275,28 @@ class LedgerTest {
         Files.writeString(file, "no key");
         assertThatThrownBy(() -> SigningKey.of(kari)).isInstanceOf(MalformedInputException.class);
     }
+
+    /** An address that a person wrote into the file is given once the device is saved, and then belongs to its signal. */
+    @Test
+    void addressesWrittenByHandAreRecordedOnce() throws IOException {
+        String table = Files.readString(file("mappings/GW1.csv"));
+        assertThat(table).contains("F01CTRL/XCBR1.Pos.stVal,scada,M_DP_TB_1 1001");
+        Files.writeString(file("mappings/GW1.csv"), table.replace("M_DP_TB_1 1001", "M_DP_TB_1 1777"));
+        Project edited = folder.load();
+        int before = lines().size();
+        folder.recordAddresses(edited, "GW1");
+        folder.recordAddresses(folder.load(), "GW1");
+        assertThat(lines()).hasSize(before + 1);
+        assertThat(lines().get(before)).contains("\"first\":1777").contains("F01CTRL/XCBR1.Pos.stVal");
+
+        Files.writeString(
+                file("mappings/GW1.csv"),
+                table.replace("M_DP_TB_1 1001", "M_DP_TB_1 1777").replace("XCBR1.Pos.stVal,", "CSWI1.Pos.stVal,"));
+        folder.recordAddresses(folder.load(), "GW1");
+        assertThat(ProjectCheck.check(folder.load(), folder.load().device("GW1")))
+                .filteredOn(finding -> finding.rule().id().equals("address-taken"))
+                .as("the first to have an address keeps it")
+                .extracting(Finding::message)
+                .anyMatch(message -> message.contains("was given to F01CTRL/XCBR1.Pos.stVal"));
+    }
 }

@@ -3,7 +3,9 @@ package org.urvant.scl.selection;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -14,6 +16,7 @@ import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.error.UrvantException;
@@ -28,6 +31,7 @@ class QueryTest {
     private static final SclFile STATION =
             new SclReader().read(Path.of("../demo/skarholm.scd"), "sources/skarholm.scd");
     private static final SignalIndex INDEX = SignalIndex.of(STATION);
+    private static final SclFile LARGE = large();
     private static final Ied F01 = new SclReader()
             .read(Path.of("../demo/F01.cid"), "F01.cid")
             .ied("F01")
@@ -39,6 +43,60 @@ class QueryTest {
 
     private static List<DataAttribute> find(String query) {
         return Query.parse(query).find(F01);
+    }
+
+    /** A large index is gone through on all cores; each IED is found in it as in an index of its own. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "kind:position",
+                "pos ied:K1*",
+                "Pos.stVal",
+                "not kind:command",
+                "(kind:command or ln:XCBR2) not ied:K7",
+                "desc:switch",
+                "K12*CSWI3*ctl?al"
+            })
+    void aLargeIndexIsFoundLikeItsParts(String query) {
+        Query wanted = Query.parse(query);
+        List<String> all = wanted.search(List.of(SignalIndex.of(LARGE))).signals(0, Long.MAX_VALUE).stream()
+                .map(FoundSignal::reference)
+                .toList();
+        List<String> parts = new ArrayList<>();
+        for (Ied ied : LARGE.ieds()) {
+            wanted.search(List.of(SignalIndex.of(ied))).signals(0, Long.MAX_VALUE).stream()
+                    .map(FoundSignal::reference)
+                    .forEach(parts::add);
+        }
+        assertThat(all).isNotEmpty().isEqualTo(parts);
+    }
+
+    private static SclFile large() {
+        StringBuilder text = new StringBuilder(
+                "<SCL xmlns='http://www.iec.ch/61850/2003/SCL' version='2007' revision='B'><Header id='x'/>");
+        for (int ied = 0; ied < 700; ied++) {
+            text.append("<IED name='K")
+                    .append(ied)
+                    .append("'><AccessPoint name='A'><Server><Authentication/>")
+                    .append("<LDevice inst='C'><LN0 lnClass='LLN0' inst='' lnType='N'/>");
+            for (int node = 1; node <= 8; node++) {
+                text.append("<LN lnClass='")
+                        .append(node % 2 == 0 ? "XCBR" : "CSWI")
+                        .append("' inst='")
+                        .append(node)
+                        .append("' lnType='S' desc='switch ")
+                        .append(node * ied % 5)
+                        .append("'/>");
+            }
+            text.append("</LDevice></Server></AccessPoint></IED>");
+        }
+        text.append("<DataTypeTemplates><LNodeType id='N' lnClass='LLN0'/><LNodeType id='S' lnClass='XCBR'>")
+                .append("<DO name='Pos' type='P'/></LNodeType><DOType id='P' cdc='DPC'>")
+                .append("<DA name='stVal' fc='ST' bType='Dbpos'/><DA name='q' fc='ST' bType='Quality'/>")
+                .append(
+                        "<DA name='ctlModel' fc='CF' bType='BOOLEAN'/><DA name='Oper' fc='CO' bType='Struct' type='O'/></DOType>")
+                .append("<DAType id='O'><BDA name='ctlVal' bType='BOOLEAN'/></DAType></DataTypeTemplates></SCL>");
+        return new SclReader().read(text.toString().getBytes(StandardCharsets.UTF_8), "large.scd");
     }
 
     @ParameterizedTest(name = "{0}: {1}")
