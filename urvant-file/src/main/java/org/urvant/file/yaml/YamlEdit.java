@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.finding.Position;
 
 /**
@@ -102,8 +103,11 @@ final class YamlEdit {
             boolean empty =
                     next instanceof YamlNode.Text scalar && scalar.text().isEmpty();
             if (!empty) {
-                throw new IllegalArgumentException(String.join(".", path.subList(0, depth + 1))
-                        + " is a value and cannot hold " + path.get(depth + 1));
+                throw new MalformedInputException(
+                        next.position(),
+                        "'" + String.join(".", path.subList(0, depth + 1))
+                                + "' is no map of keys to values, and cannot hold " + path.get(depth + 1),
+                        "Write a map there, or take the line out.");
             }
             int indent = indentOf(at) + 2;
             int lineEnd = lineEnd(offset(next.span().end()));
@@ -156,7 +160,8 @@ final class YamlEdit {
 
     private Splice replace(YamlNode old, Object value, String plain) {
         if (!(old instanceof YamlNode.Text scalar)) {
-            throw new IllegalArgumentException("the value at " + old.position() + " is a map or a list");
+            throw new MalformedInputException(
+                    old.position(), "a map or a list stands here; expected a text", "Write one text there.");
         }
         int start = offset(old.span().start());
         String before = start > 0 && text.charAt(start - 1) == ':' ? " " : "";

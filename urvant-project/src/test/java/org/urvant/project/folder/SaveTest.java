@@ -191,6 +191,57 @@ class SaveTest {
         assertThat(file).hasContent(plate + expected.replace("⏎", "\n") + "\n");
     }
 
+    /** Forty files that one change writes, on all cores, are those that forty changes write; comments stay in each. */
+    @Test
+    void manyDevicesAreWrittenLikeOneAfterTheOther() throws IOException {
+        ProjectFolder folder = manyRelays();
+        Project before = folder.load();
+        Map<String, Map<String, String>> values = new TreeMap<>();
+        for (String name : before.devices().keySet()) {
+            values.put(name, Map.of("group.1.overcurrent.1.pick-up", "1." + name.length() + " A", "LED1.text", name));
+        }
+        folder.save(before, ValueChange.set(before, values));
+        Map<String, String> together = texts();
+        assertThat(together.values().stream().filter(text -> text.startsWith("# of ")))
+                .as("each keeps its comment")
+                .hasSize(40);
+        folder.undo(false);
+        assertThat(texts()).isNotEqualTo(together);
+        values.forEach((name, own) -> folder.change(site -> ValueChange.set(site, name, own)));
+        assertThat(texts()).isEqualTo(together);
+    }
+
+    /** Of forty files one cannot be changed: none of them is. */
+    @Test
+    void oneOfManyFilesThatCannotBeChangedHoldsUpAll() throws IOException {
+        ProjectFolder folder = manyRelays();
+        Path one = root.resolve("site/devices/R27.yaml");
+        Files.writeString(one, Files.readString(one).replaceFirst("settings:\\R(?:  .*\\R)+", "settings: none yet\n"));
+        Project before = folder.load();
+        Map<String, String> was = texts();
+        Map<String, Map<String, String>> values = new TreeMap<>();
+        before.devices().keySet().forEach(name -> values.put(name, Map.of("unit.name", "N" + name)));
+        Project after = ValueChange.set(before, values);
+        assertThatThrownBy(() -> folder.save(before, after))
+                .hasMessageContaining("'settings' is no map of keys to values");
+        assertThat(texts()).isEqualTo(was);
+    }
+
+    private ProjectFolder manyRelays() throws IOException {
+        ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Many", Skarholm.workplace("tester"));
+        Project site = folder.load();
+        for (int i = 10; i < 50; i++) {
+            site = NewDevice.add(site, "R" + i, NewDevice.Start.of("marrowby-f2"));
+            site = ValueChange.set(site, "R" + i, Map.of("unit.name", "R" + i));
+        }
+        folder.save(folder.load(), site);
+        for (int i = 10; i < 50; i++) {
+            Path file = root.resolve("site/devices/R" + i + ".yaml");
+            Files.writeString(file, "# of R" + i + "\n" + Files.readString(file));
+        }
+        return folder;
+    }
+
     @Test
     void whatTheFileCannotTakeIsRefusedAndNothingWritten() {
         ProjectFolder folder = ProjectFolder.create(root.resolve("site"), "Site", Skarholm.workplace("tester"));
