@@ -73,8 +73,17 @@ public record TakingOver(
             List<String> expected,
             List<String> wanted,
             Map<String, String> called) {
-        SortedMap<String, String> names = names(project, into, other, called);
-        Side from = Reaiming.side(project, other, names);
+        SortedMap<String, String> between = names(project, into, other, called);
+        Side aimed = Reaiming.side(project, other, between);
+        boolean isWhole = aimed.unread().size() <= other.unread().size(); // else the IEDs there lack what rows ask
+        SortedMap<String, String> names = isWhole ? between : new TreeMap<>(called);
+        Side from = isWhole ? aimed : Reaiming.side(project, other, called);
+        if (from.unread().size() > other.unread().size()) {
+            throw new RefusedException(
+                    "by these names it would ask what is not there: "
+                            + from.unread().get(0),
+                    "Name an IED that offers the same, or take over what needs no other name.");
+        }
         if (into.isOfSite() || from.isOfSite()) {
             throw new RefusedException(
                     "differences between whole sites are not taken over",

@@ -227,6 +227,33 @@ class TakingOverTest {
         assertThat(named.leaves()).noneMatch(placed -> placed.path().startsWith("mappings"));
     }
 
+    /** Where the other IED lacks what a row asks, rows stay as they are; what has nothing to do with them goes over. */
+    @Test
+    void anIedThatLacksASignalIsNotAimedAt() {
+        Project site = gateways("F01", "F02");
+        Device first = site.device("GW1");
+        Connection known = first.connections().get("F01");
+        Device second = site.device("GW2");
+        SortedMap<String, Connection> connections = new TreeMap<>(second.connections());
+        connections.remove("F02");
+        SortedMap<String, Entry> values = new TreeMap<>(known.values());
+        values.put(Connection.IED, new Entry("F03", known.position()));
+        connections.put("F03", new Connection("F03", known.kind(), values, known.position()));
+        Project other =
+                ValueChange.set(site.with(second.withConnections(connections)), "GW1", Map.of("watchdog.time", "11"));
+        Side from = side(other, "GW1");
+        TakingOver plan = TakingOver.plan(
+                other, side(other, "GW2"), from, from.identity(), List.of("mappings.*", "settings.watchdog.time"));
+        assertThat(plan.names()).isEmpty();
+        assertThat(plan.taken()).singleElement().satisfies(placed -> assertThat(placed.path())
+                .isEqualTo("settings.watchdog.time"));
+        assertThat(plan.reasons().values()).containsOnly("GW2 has no connection F01");
+        assertThatThrownBy(() -> TakingOver.plan(
+                        other, side(other, "GW2"), from, from.identity(), List.of("*"), Map.of("F01", "F03")))
+                .isInstanceOf(RefusedException.class)
+                .hasMessageContaining("it would ask what is not there");
+    }
+
     /** Two names exchanged are exchanged at once; what would give two connections one name leaves theirs as they are. */
     @ParameterizedTest
     @CsvSource({"F02, F01, 'F01, F02'", "F02, F02, 'F01, F02'", "F09, F02, 'F02, F09'"})
