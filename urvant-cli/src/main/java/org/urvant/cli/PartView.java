@@ -196,11 +196,11 @@ final class PartView {
     private void rule(DeviceSheets sheets, TypeRule rule) {
         command.say(
                 command.paint.strong(rule.name()) + "  rule of " + sheets.type().name());
-        line("must hold", rule.holds().text());
+        line(rule.isForSome() ? "some must" : "must hold", rule.holds().text());
         line("when", rule.when() == null ? "" : rule.when().text());
         line("check", rule.check().id() + ", " + rule.check().severity().word());
-        line("says", rule.message().toString());
-        line("mend", rule.remedy().toString());
+        line("says", rule.wording().message().toString());
+        line("mend", rule.wording().remedy().toString());
         line("stands at", rule.position().toString());
     }
 

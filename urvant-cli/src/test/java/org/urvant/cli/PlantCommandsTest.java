@@ -224,7 +224,7 @@ class PlantCommandsTest {
             order-code F11 MF2-BVL-3 --apply --yes     | 0 | fitted F11 by its code
             order-code F11 MF2-BVL-3 --apply --yes && check F11 --json | 0 | ~"severity" : "warning"~
             order-code TD1                             | 3 | has no ordering code
-            selectors Q41                              | 0 | long-time.current = 0.85; 0.8 is the nearest
+            selectors Q41                              | 0 | long-time.current = 0.9
             selectors Q41 --tick Ir,tr && selectors Q41 | 0 | ✓  Ir
             selectors Q41 --tick It                    | 2 | Did you mean 'I2t'?
             selectors Q41 --out q.html                 | 0 | wrote q.html

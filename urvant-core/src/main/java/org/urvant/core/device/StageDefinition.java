@@ -103,6 +103,13 @@ public record StageDefinition(
      * @param missing why there is no stage; empty text when there is one
      */
     public record Found(Optional<Stage> stage, double ratio, double bears, String missing) {
+        private static final String OPEN = " is open or wrong";
+
+        /** Returns whether there is no stage although all its values are there: they do not go together. */
+        public boolean isContradictory() {
+            return stage.isEmpty() && !missing.endsWith(OPEN);
+        }
+
         /** Returns the stage with currents on the primary side. */
         public Optional<Stage> primary() {
             return stage.map(own -> new Stage(own.pickUp() * ratio, own.course(), own.timing(), own.reset()));
@@ -143,7 +150,7 @@ public record StageDefinition(
         Course course = law.course(scope).orElse(null);
         if (Double.isNaN(pickUp) || Double.isNaN(ratio) || course == null) {
             String open = Double.isNaN(pickUp) ? "its pick-up" : Double.isNaN(ratio) ? "its ratio" : "its course";
-            return new Found(Optional.empty(), ratio, bears, open + " is open or wrong");
+            return new Found(Optional.empty(), ratio, bears, open + Found.OPEN);
         }
         double time = time(course, scope);
         if (Double.isNaN(time)) {
@@ -151,7 +158,7 @@ public record StageDefinition(
                     Optional.empty(),
                     ratio,
                     bears,
-                    (course.hasMultiplier() ? "its multiplier" : "its time") + " is open or wrong");
+                    (course.hasMultiplier() ? "its multiplier" : "its time") + Found.OPEN);
         }
         try {
             Stage.Timing timing = new Stage.Timing(

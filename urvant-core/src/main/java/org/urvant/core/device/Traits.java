@@ -57,10 +57,11 @@ public record Traits(
      *
      * @param carrying words one of which each must carry; empty for any
      * @param alike settings in which all of them must be alike, as far as they have them
+     * @param isUnshared whether each is there for this setting alone: no other setting may name it
      */
-    public record NamedChannels(List<String> carrying, List<String> alike) {
+    public record NamedChannels(List<String> carrying, List<String> alike, boolean isUnshared) {
         /** Any channels. */
-        public static final NamedChannels ANY = new NamedChannels(List.of(), List.of());
+        public static final NamedChannels ANY = new NamedChannels(List.of(), List.of(), false);
 
         public NamedChannels {
             carrying = List.copyOf(carrying);

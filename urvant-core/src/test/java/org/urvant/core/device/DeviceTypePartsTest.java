@@ -178,13 +178,15 @@ class DeviceTypePartsTest {
     void aRuleIsBrokenOnlyByWhatIsKnown() {
         TypeRule rule = new TypeRule(
                 "enough",
+                false,
                 expression("on", Type.Kind.LOGICAL),
                 expression("ct.primary >= 100", Type.Kind.LOGICAL),
                 ValueRules.RULE_BROKEN,
-                Template.parse(
-                        "it is {ct.primary}, {on}, {note}, {nothing}", NAMES, mistake -> assertThat(mistake.message())
+                new TypeRule.Wording(
+                        Template.parse("it is {ct.primary}, {on}, {note}, {nothing}", NAMES, mistake -> assertThat(
+                                        mistake.message())
                                 .contains("'nothing'")),
-                Template.parse("Mend {it", NAMES, mistake -> {}),
+                        Template.parse("Mend {it", NAMES, mistake -> {})),
                 List.of("ct.primary"),
                 Position.in("test"));
         Map<String, Object> values = new TreeMap<>();
@@ -194,10 +196,20 @@ class DeviceTypePartsTest {
         assertThat(rule.isBroken(scope)).as("the number is not known").isFalse();
         values.put("ct.primary", new BigDecimal("50.0"));
         assertThat(rule.isBroken(scope)).isTrue();
-        assertThat(rule.message().fill(scope)).isEqualTo("it is 50 A, yes, –, ");
-        assertThat(rule.remedy().fill(scope)).isEqualTo("Mend {it");
+        assertThat(rule.wording().message().fill(scope)).isEqualTo("it is 50 A, yes, –, ");
+        assertThat(rule.wording().remedy().fill(scope)).isEqualTo("Mend {it");
+        Scope enough = (depth, path) -> new BigDecimal(100);
+        assertThat(rule.isBroken(scope, List.of())).as("no row at all").isTrue();
+        assertThat(rule.isBroken(scope, List.of(scope))).as("no row keeps it").isTrue();
+        assertThat(rule.isBroken(scope, List.of(scope, enough)))
+                .as("one keeps it")
+                .isFalse();
+        assertThat(rule.isBroken(scope, List.of(scope, (depth, path) -> null)))
+                .as("of one it is not known")
+                .isFalse();
         values.put("on", false);
         assertThat(rule.isBroken(scope)).as("it does not count").isFalse();
+        assertThat(rule.isBroken(scope, List.of())).as("it does not count").isFalse();
     }
 
     @Test

@@ -34,7 +34,7 @@ import org.urvant.project.setting.Sheet;
 
 /** Holds the ratings of primary equipment against the devices that protect it. */
 final class BayCheck {
-    private static final String NOTHING = "other";
+    static final String NOTHING = "other"; // word of a breaker duty
 
     private BayCheck() {}
 

@@ -50,6 +50,16 @@ public final class DeviceRules implements RuleRoom {
             "N88",
             "A zone of distance protection lies within another one that is not slower, so by its own time it never trips first.",
             "Correct the reach or the delay of one of the two, or switch the one off.");
+    public static final Rule STAGE_WITHOUT_COURSE = ALL.error(
+            "stage-without-course",
+            "N87",
+            "The values of a stage make no course of time over current, such as one through points of which fewer than two are given, so it never operates.",
+            "Correct the values that the message names, or switch the stage off.");
+    public static final Rule COURSE_RISES = ALL.warning(
+            "course-rises",
+            "N87",
+            "A stage takes longer at a greater current.",
+            "Correct the points of its course; two may be exchanged.");
     public static final Rule BITS_OVERLAP = ALL.error(
             "bits-overlap",
             "N70",

@@ -298,10 +298,24 @@ final class HardwareCheck {
 
     private void selectors() {
         for (SelectorSheet.SelectorLine line : SelectorSheet.of(sheets, device)) {
+            String name = line.selector().name();
+            if (!line.place().isExact()) {
+                String path = line.selector().follows();
+                report(
+                        ValueRules.VALUE_OFF_STEP,
+                        path,
+                        sheets.seek(path)
+                                .map(found ->
+                                        found.sheet().position(found.setting().path()))
+                                .orElse(device.position()),
+                        path + " is " + line.wanted() + ", and " + name + " has no position for it; the nearest is for "
+                                + line.place().value(),
+                        "Give a value that " + name + " has.",
+                        Step.of(Action.SET, device.name(), path, line.place().value()));
+            }
             if (line.isTicked()) {
                 continue;
             }
-            String name = line.selector().name();
             Entry ticked = device.fitted().ticked().get(name);
             report(
                     ticked == null ? DeviceRules.SELECTOR_SHEET_NOT_TICKED : DeviceRules.SELECTOR_STANDS_WRONG,

@@ -12,7 +12,6 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.ReadValue;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
-import org.urvant.core.device.TypeRule;
 import org.urvant.core.device.ValueRules;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
@@ -33,8 +32,8 @@ import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 
 /**
- * Holds a device's values against its type: unknown names, ranges, steps, what does not apply, what is still open, and the
- * rules that the type states. Cost: one reading of each value and one evaluation of each rule.
+ * Holds a device's values against its type: unknown names, ranges, steps, what does not apply, what is still open. Cost: one
+ * reading of each value.
  */
 final class ValueCheck {
     private static final int FEW = 12;
@@ -84,11 +83,6 @@ final class ValueCheck {
         for (Sheet sheet : sheets.all()) {
             given(type, sheet);
             missing(sheet, left);
-            for (TypeRule rule : sheet.definition().rules()) {
-                if (rule.isBroken(sheet)) {
-                    broken(sheet, rule);
-                }
-            }
         }
         if (!left.isEmpty()) {
             String some = String.join(", ", left.subList(0, Math.min(FEW, left.size())));
@@ -100,8 +94,11 @@ final class ValueCheck {
                     "Look through them.",
                     Step.of(Action.SHOW, device.name()));
         }
+        TypeRuleCheck.check(device, sheets, findings);
         TableCheck.check(project, device, sheets, findings);
         ChannelCheck.check(device, sheets, findings);
+        UnsharedChannels.check(device, sheets, findings);
+        StageCheck.check(device, sheets, findings);
         ZoneCheck.check(device, sheets, findings);
         ServiceCheck.check(device, sheets, findings);
         ClockCheck.check(device, sheets, findings);
@@ -282,26 +279,6 @@ final class ValueCheck {
                             + setting.derivation().text(),
                     "Change one of " + String.join(", ", setting.derivation().paths()) + ".");
         });
-    }
-
-    private void broken(Sheet sheet, TypeRule rule) {
-        Position position = rule.about().stream()
-                .map(sheet.given()::get)
-                .filter(entry -> entry != null)
-                .map(Entry::position)
-                .findFirst()
-                .orElse(sheet.position());
-        String subject = rule.about().isEmpty()
-                ? sheet.prefix().isEmpty() ? rule.name() : sheet.prefix() + " " + rule.name()
-                : sheet.path(rule.about().get(0));
-        String message = rule.message().fill(sheet);
-        findings.accept(new Finding(
-                        rule.check(),
-                        device.name() + " " + subject,
-                        position,
-                        sheet.prefix().isEmpty() ? message : sheet.prefix() + ": " + message,
-                        rule.remedy().fill(sheet))
-                .withBecause(rule.position()));
     }
 
     private void report(Rule rule, String subject, Position position, String message, String remedy, Step... steps) {

@@ -107,8 +107,29 @@ public record GuidedStart(
         return missing.isEmpty() && findings.isEmpty();
     }
 
-    /** Returns what kind of value a setting at a path of a type has, for what a consequence gives it; empty for no setting. */
-    public static Optional<Type> target(DeviceType type, String path) {
-        return DeviceSheets.blank(type).seek(path).map(place -> place.setting().type());
+    /**
+     * Returns what kind of value a setting at a path of a type has, for what a consequence gives it; empty for no setting.
+     *
+     * @param modules names of the modules that the consequence puts into slots, whose channels may be given values
+     */
+    public static Optional<Type> target(DeviceType type, SortedMap<String, String> modules, String path) {
+        return DeviceSheets.blank(type)
+                .seek(path)
+                .map(DeviceSheets.SheetSetting::setting)
+                .or(() -> modules.entrySet().stream()
+                        .filter(fitted -> type.hardware().modules().containsKey(fitted.getValue()))
+                        .flatMap(fitted -> DeviceSheets.channels(
+                                type, fitted.getKey(), type.hardware().modules().get(fitted.getValue()))
+                                .entrySet()
+                                .stream())
+                        .filter(channel -> path.startsWith(channel.getKey() + "."))
+                        .flatMap(channel ->
+                                channel
+                                        .getValue()
+                                        .settings()
+                                        .setting(path.substring(channel.getKey().length() + 1))
+                                        .stream())
+                        .findFirst())
+                .map(SettingDefinition::type);
     }
 }

@@ -32,19 +32,6 @@ final class GuideReader {
     private static Guide.Consequence consequence(String name, FieldReader fields, Names names, DeviceType type) {
         Optional<Expression> when =
                 fields.text("when").flatMap(entry -> Words.expression(fields, entry, names, Type.Kind.LOGICAL));
-        SortedMap<String, Expression> values = new TreeMap<>();
-        fields.child("sets").ifPresent(reader -> reader.plain().forEach((path, entry) -> {
-            Optional<Type> target = GuidedStart.target(type, path);
-            if (target.isEmpty()) {
-                reader.report(
-                        entry.position(),
-                        "there is no setting '" + path + "'",
-                        NearestName.hint("setting", path, type.settings().keySet()));
-            } else {
-                Words.expression(reader, entry, names, target.get().kind())
-                        .ifPresent(expression -> values.put(path, expression));
-            }
-        }));
         SortedMap<String, String> modules = new TreeMap<>();
         fields.child("fits").ifPresent(reader -> reader.plain().forEach((slot, entry) -> {
             if (!type.hardware().slots().contains(slot)
@@ -58,6 +45,19 @@ final class GuideReader {
                                 type.hardware().modules().keySet()));
             }
             modules.put(slot, entry.text());
+        }));
+        SortedMap<String, Expression> values = new TreeMap<>();
+        fields.child("sets").ifPresent(reader -> reader.plain().forEach((path, entry) -> {
+            Optional<Type> target = GuidedStart.target(type, modules, path);
+            if (target.isEmpty()) {
+                reader.report(
+                        entry.position(),
+                        "there is no setting '" + path + "'",
+                        NearestName.hint("setting", path, type.settings().keySet()));
+            } else {
+                Words.expression(reader, entry, names, target.get().kind())
+                        .ifPresent(expression -> values.put(path, expression));
+            }
         }));
         fields.finish();
         return new Guide.Consequence(name, when.orElse(null), values, modules);

@@ -147,6 +147,6 @@ record Known(
                         fields.at("alike"),
                         "no channel that it can name has a setting '" + setting + "'",
                         NearestName.hint("setting", setting, channels.keySet())));
-        return new Traits.NamedChannels(carrying, alike);
+        return new Traits.NamedChannels(carrying, alike, Words.yes(fields, "unshared"));
     }
 }

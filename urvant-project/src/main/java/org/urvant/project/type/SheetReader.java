@@ -33,10 +33,8 @@ import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.Rules;
-import org.urvant.core.finding.Severity;
 import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
-import org.urvant.core.text.Word;
 import org.urvant.core.unit.Unit;
 import org.urvant.file.yaml.FieldReader;
 
@@ -63,12 +61,12 @@ final class SheetReader {
             Map.entry("refers-to", List.of(SettingKind.REFERENCE)),
             Map.entry("many", List.of(SettingKind.REFERENCE)),
             Map.entry("carrying", List.of(SettingKind.REFERENCE)),
-            Map.entry("alike", List.of(SettingKind.REFERENCE)));
+            Map.entry("alike", List.of(SettingKind.REFERENCE)),
+            Map.entry("unshared", List.of(SettingKind.REFERENCE)));
 
     private final SortedMap<String, SettingDefinition> settings = new TreeMap<>();
     private final Map<String, FieldReader> readers = new LinkedHashMap<>();
     private final Names names;
-    private final Names ruleNames;
     private final Known known;
     private final List<TypeRule> rules = new ArrayList<>();
 
@@ -93,11 +91,13 @@ final class SheetReader {
         });
         this.names = outer.within(types);
         readers.forEach((path, reader) -> Referred.add(types, path, reader, known));
-        this.ruleNames = outer.within(types); // values that depended on other sheets could do so in a circle
+        Names ruleNames = outer.within(types); // values that depended on other sheets could do so in a circle
         readers.forEach((path, reader) -> settings.put(path, setting(path, reader)));
         settings.values().forEach(this::limitOf);
         refuseCircles(fields);
-        Expansion.children(fields, "rules").forEach(this::rule);
+        RuleReader reader = new RuleReader(outer, ruleNames, settings);
+        Expansion.children(fields, "rules")
+                .forEach((name, rule) -> reader.read(name, rule).ifPresent(rules::add));
     }
 
     /** What was read: the sheet, and the names that expressions of inner sheets may use. */
@@ -365,82 +365,5 @@ final class SheetReader {
         setting.applicability()
                 .ifPresent(condition -> paths.addAll(condition.expression().ownPaths()));
         return paths;
-    }
-
-    private void rule(String name, FieldReader fields) {
-        if (!name.matches("[a-z0-9][a-zA-Z0-9.-]*")) {
-            fields.report(
-                    fields.position(),
-                    "rule '" + name + "' is not named as rules are",
-                    "Use letters, digits, hyphens and dots.");
-        }
-        Optional<Expression> when =
-                fields.text("when").flatMap(entry -> Words.expression(fields, entry, ruleNames, Type.Kind.LOGICAL));
-        Optional<Entry> holds = fields.text("holds");
-        if (holds.isEmpty()) {
-            fields.report(fields.position(), "key 'holds' is missing", "Add 'holds: EXPRESSION'.");
-        }
-        Optional<Expression> condition =
-                holds.flatMap(entry -> Words.expression(fields, entry, ruleNames, Type.Kind.LOGICAL));
-        Rule check = check(fields);
-        Entry message = fields.required("message", "");
-        Optional<Entry> mend = fields.text("mend");
-        List<String> about = new ArrayList<>();
-        for (Entry entry : fields.texts("about")) {
-            if (settings.containsKey(entry.text())) {
-                about.add(entry.text());
-            } else {
-                fields.report(
-                        entry.position(),
-                        "there is no setting '" + entry.text() + "' here",
-                        NearestName.hint("setting", entry.text(), settings.keySet()));
-            }
-        }
-        fields.finish();
-        condition
-                .filter(expression -> expression.decided().isPresent())
-                .ifPresent(expression -> fields.report(
-                        fields.at("holds"),
-                        expression.decided().get()
-                                ? "the rule can never be broken: within their limits the values always keep it"
-                                : "the rule can never be kept: no values within their limits do",
-                        "Correct the rule, or take it out."));
-        when.ifPresent(expression -> Words.decided(fields, "when", expression));
-        condition.ifPresent(expression -> {
-            if (about.isEmpty()) {
-                expression.ownPaths().stream().filter(settings::containsKey).forEach(about::add);
-            }
-            Entry remedy = mend.orElse(new Entry(check.remedy(), message.position()));
-            rules.add(new TypeRule(
-                    name,
-                    when.orElse(null),
-                    expression,
-                    check,
-                    Words.template(fields, message, ruleNames),
-                    Words.template(fields, remedy, ruleNames),
-                    about,
-                    fields.position()));
-        });
-    }
-
-    private static Rule check(FieldReader fields) {
-        Optional<Entry> entry = fields.text("check");
-        Severity severity = Words.optional(fields, "severity", word -> Word.find(Severity.class, word), Severity.ERROR);
-        if (entry.isEmpty()) {
-            return severity == Severity.ERROR ? ValueRules.RULE_BROKEN : ValueRules.ADVICE_NOT_FOLLOWED;
-        }
-        if (fields.has("severity")) {
-            fields.report(
-                    fields.at("severity"),
-                    "'severity' stands beside 'check', which has its own",
-                    "Take 'severity' out, or 'check'.");
-        }
-        return Rules.byId(entry.get().text()).orElseGet(() -> {
-            fields.report(
-                    entry.get().position(),
-                    "there is no check '" + entry.get().text() + "'",
-                    NearestName.hint("check", entry.get().text(), Rules.names()));
-            return ValueRules.RULE_BROKEN;
-        });
     }
 }

@@ -106,7 +106,35 @@ class PlantCheckTest {
             F11 | rated.voltage=400 °C               | value-out-of-range        | expected voltage in V
             L21 | phase-selection.voltages=none      | function-input-missing    | the phase selection has no voltages
             L21 | teleprotection.received-from=none  | function-input-missing    | the signal of the other end
-            L21 | teleprotection.received-from=BI2   | same-input-twice          | both the carrier and the manual close
+            L21 | teleprotection.received-from=BI2   | same-input-twice          | BI2 is there for close.manual-input alone, and teleprotection.received-from takes it too
+            L21 | teleprotection.sent-to=BO1         | same-input-twice          | BO1 is there for teleprotection.sent-to alone, and assignments.trip.outputs takes it too
+            L21 | teleprotection.guard=BI5; BI5.serves=closed-position | same-input-twice          | BI5 is there for teleprotection.guard alone, and BI5.serves takes it too
+            L21 | group.1.zones.2.with-carrier=no    | drives-nothing            | the scheme permissive-underreach lets no zone trip
+            L21 | line.reactance=9.1 Ω               | advice-not-followed       | no zone that trips forward reaches beyond the line's 9.1 Ω
+            L21 | group.1.zones.1.delay=0.2 s        | advice-not-followed       | no zone trips forward without delay
+            L21 | group.1.zones.1.resistance-phase=77 Ω; group.1.zones.1.resistance-earth=77 Ω | advice-not-followed | reaches 77 Ω of resistance, into the load of 800 A
+            L21 | group.1.starting.load-reach=70 Ω   | advice-not-followed       | below 70 Ω load is taken for a fault
+            L21 | rated.current=900 A                | advice-not-followed       | the line carries 900 A
+            L21 | reclose.attempts=1; reclose.poles=one | advice-not-followed    | every trip opens three
+            F11 | rated.current=380 A; group.1.overcurrent.1.pick-up=0.9 A | advice-not-followed | the stage trips from 360 A, and the feeder carries 380 A
+            F11 | breaker.failure-current=2 A        | advice-not-followed       | the breaker counts as closed only above 2 A
+            F11 | groups.chosen-by=inputs            | advice-not-followed       | inputs are to choose the setting group, and none does
+            F11 | group.1.auto-reclose.attempts=1    | advice-not-followed       | a manual close does not bar auto-reclose
+            F11 | group.1.thermal.factor=0.9         | advice-not-followed       | trips at 0.9 times the rated current
+            F11 | inputs-used.trip-circuit.blocks=nothing; inputs-used.trip-circuit.starts=trip | same-input-twice | BI8 watches the trip circuit and starts trip
+            F11 | assignments.trip.latched=yes; assignments.trip.reset-by=BI8 | same-input-twice | BI8 is there for assignments.trip.reset-by alone
+            M31 | start.method=star-delta            | advice-not-followed       | no output switches the star
+            M31 | sensor.reaction=trip               | function-input-missing    | no input has a sensor
+            M31 | phase.short-circuit.reaction=trip; phase.short-circuit.level=500 % | advice-not-followed | not above the starting current
+            M31 | stall.speed-switch=BI1; BI1.use=start | same-input-twice       | BI1 takes the speed switch, and serves start
+            RTU1 | report.enabled=yes                | advice-not-followed       | the report has no text
+            RTU1 | sending.enabled=no                | advice-not-followed       | no alarm is sent
+            T1  | group.1.overcurrent.1.pick-up=0.3 A | advice-not-followed      | the stage trips from 0.3 A
+            T1  | group.1.overcurrent.1.characteristic=points | stage-without-course | group.1.overcurrent.1 never operates: its course has 0 points, and needs two
+            T1  | group.1.overcurrent.1.characteristic=points; group.1.curve-points.1.multiple=2; group.1.curve-points.1.time=1; group.1.curve-points.2.multiple=2; group.1.curve-points.2.time=3 | stage-without-course | its second multiple is 2
+            T1  | group.1.overcurrent.1.characteristic=points; group.1.curve-points.1.multiple=2; group.1.curve-points.1.time=1; group.1.curve-points.2.multiple=4; group.1.curve-points.2.time=3 | course-rises | group.1.overcurrent.1 takes 3 s at 4 times its pick-up, and 1 s at 2
+            Q41 | long-time.current=0.55             | value-off-step            | long-time.current is 0.55, and Ir has no position for it; the nearest is for 0.5
+            P61 | scan.fetched=yes; clock.source=own; network.address= | advice-not-followed | log files are fetched over the network
             L21 | supervision.fuse-failure=no        | supervision-off           | a blown fuse
             L21 | group.1.zones.1.reactance=7 Ω      | advice-not-followed       | more than 90 %
             M31 | motor.rated-current=38 A           | value-out-of-range        | expected 1.5 to 25 A
@@ -117,8 +145,8 @@ class PlantCheckTest {
             M31 | thermal.reaction=alarm             | alarms-but-does-not-trip  | an overload causes alarm
             M31 | @firmware=1.4; stall.speed-switch=BI1 | firmware-too-old       | needs firmware 2.0
             Q41 | long-time.current=0.35             | value-out-of-range        | expected 0.4 to 1
-            Q41 | rated.poles=3                      | selector-sheet-not-ticked | Ir must stand at 0.8 for long-time.current = 0.85
-            Q41 | @selectors/Ir=0.9                  | selector-stands-wrong     | 0.9 was confirmed
+            Q41 | rated.poles=3                      | selector-sheet-not-ticked | Ir must stand at 0.9 for long-time.current = 0.9
+            Q41 | @selectors/Ir=0.8                  | selector-stands-wrong     | 0.8 was confirmed
             R51 | circuits.F11.currents=AI4, AI5, AI1 | channel-cannot-carry | names AI1, which carries voltage; expected current
             R51 | derived.sum.sum-of=AI4, AI1        | channel-cannot-carry      | AI4 and AI1, which differ in what they carry: current and voltage
             R51 | AI4.primary=800                    | channels-unlike           | AI4 and AI5, which differ in primary: 800 and 400

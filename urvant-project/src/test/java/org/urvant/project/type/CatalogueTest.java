@@ -145,8 +145,8 @@ class CatalogueTest {
                                 .isTrue());
             }
             assertThat(sheet.rules()).allSatisfy(rule -> {
-                assertThat(rule.about()).as(rule.name()).isNotEmpty();
-                assertThat(rule.remedy().toString()).as(rule.name()).isNotBlank();
+                assertThat(rule.about().isEmpty()).as(rule.name()).isEqualTo(rule.isForSome() && rule.when() == null);
+                assertThat(rule.wording().remedy().toString()).as(rule.name()).isNotBlank();
                 assertThat(rule.position().source()).isEqualTo("catalogue " + name);
             });
         }

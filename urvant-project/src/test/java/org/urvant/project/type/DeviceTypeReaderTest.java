@@ -236,6 +236,9 @@ class DeviceTypeReaderTest {
             holds: heat.to <= 24    | holds: heat.too <= 24   | Did you mean 'heat.to'?
             holds: heat.to <= 24    | holds: heat.to          | the expression is a number; expected BOOL
             holds: heat.to <= 24    | hold: heat.to <= 24     | key 'holds' is missing
+            rules: {warm: {when: input.carries = 'pt100' | rules: {warm: {some: yes, when: heat.on | there is no setting 'input' here
+            rules: {warm: {when: input.carries = 'pt100' | rules: {warm: {some: yes, when: input.carries = 'pt100' | there is no setting 'input.carries' here
+            heat.limit: {kind: number, | heat.limit: {kind: number, unshared: yes, | 'unshared' does not belong to kind number
             W.input: AI1            | W.input: AI3            | room-bus.W.input names 'AI3', which the example does not have
             W.input: AI1            | W.input: DI1            | room-bus.W.input names 'DI1', which the example does not have
             AI*.name                | AJ*.name                | 'AJ*.name' fits no setting
@@ -369,7 +372,7 @@ class DeviceTypeReaderTest {
         Sheet row = sheets.sheet("room-bus.W").orElseThrow();
         assertThat(row.definition().rules()).singleElement().satisfies(rule -> {
             assertThat(rule.isBroken(row)).isEqualTo(isBroken);
-            assertThat(rule.message().fill(row)).isEqualTo((input.isEmpty() ? "" : input) + " has no name");
+            assertThat(rule.wording().message().fill(row)).isEqualTo((input.isEmpty() ? "" : input) + " has no name");
         });
     }
 }
