@@ -81,9 +81,13 @@ public record Treatment(
             if (hasNoWhole) {
                 return Optional.of("no whole number is within " + limits);
             }
-            boolean isApart = isClamped && scaled(shape.range()).meet(limits).isEmpty();
-            return isApart
-                    ? Optional.of("what comes is " + scaled(shape.range()) + ", nothing of it within " + limits)
+            Interval comes = scaled(shape.range());
+            if (comes.meet(limits).isEmpty()) {
+                return Optional.of("what comes is " + comes + ", nothing of it within " + limits);
+            }
+            return comes.isBounded() && deadBand.compareTo(comes.high().subtract(comes.low())) > 0
+                    ? Optional.of("what comes is " + comes + ", and the dead band of " + deadBand.toPlainString()
+                            + " lets no second value through")
                     : Optional.empty();
         }
         boolean isStateOnly = isUnscaled() && limits.equals(Interval.ALL) && deadBand.signum() == 0;

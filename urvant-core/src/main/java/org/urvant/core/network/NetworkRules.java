@@ -29,6 +29,11 @@ public final class NetworkRules implements RuleRoom {
             "N42",
             "Two devices that must talk are in different subnets, and no gateway leads from one to the other, or none back.",
             "Correct address or mask, or give the one without a way out a gateway.");
+    public static final Rule SUBNET_ALONE = ALL.warning(
+            "subnet-alone",
+            "N42",
+            "A device has no gateway, and no other device or IED of the project is in its subnet, so none of them reaches it.",
+            "Correct address or mask, or give it a gateway.");
     public static final Rule GATEWAY_OUTSIDE = ALL.error(
             "gateway-outside",
             "N42",

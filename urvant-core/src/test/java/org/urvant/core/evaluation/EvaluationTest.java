@@ -177,6 +177,9 @@ class EvaluationTest {
             LOGICAL | 2   | 0  |        | false | 0 | a state has no factor, offset, limits or dead band; it can have a delay
             WHOLE   | 1   | 0  | 0.2..0.8 | true | 0 | no whole number is within 0.2 to 0.8
             REAL    | 1   | 0  | -9..-1 | true  | 0 | what comes is 0 to 1000, nothing of it within -9 to -1
+            WHOLE   | 1   | 0  | -9..-1 | false | 0 | what comes is 0 to 1000, nothing of it within -9 to -1
+            REAL    | 1   | 0  |        | false | 1001 | what comes is 0 to 1000, and the dead band of 1001 lets no second value through
+            REAL    | 1   | 0  |        | false | 1000 | 0 to 1000
             """)
     void whatTheReceiverGetsIsKnownBefore(
             Form form, String factor, String offset, String limits, boolean isClamped, String band, String expected) {

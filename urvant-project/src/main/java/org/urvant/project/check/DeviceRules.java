@@ -50,6 +50,11 @@ public final class DeviceRules implements RuleRoom {
             "N88",
             "A zone of distance protection lies within another one that is not slower, so by its own time it never trips first.",
             "Correct the reach or the delay of one of the two, or switch the one off.");
+    public static final Rule HARDWARE_UNKNOWN = ALL.warning(
+            "hardware-unknown",
+            "N01",
+            "The firmware needs a hardware version at least, and nothing says which one the device has.",
+            "Look at the plate, and give it as 'hardware' in the device's file, or by its ordering code.");
     public static final Rule STAGE_WITHOUT_COURSE = ALL.error(
             "stage-without-course",
             "N87",

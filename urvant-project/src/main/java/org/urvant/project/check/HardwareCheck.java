@@ -68,6 +68,19 @@ final class HardwareCheck {
                     "firmware is '" + firmware + "'; the type is known in " + String.join(", ", type.firmware()),
                     "Give one of the known versions.");
         }
+        if (device.plate().entry(Plate.Item.HARDWARE).isEmpty()) {
+            type.software().firmware().stream()
+                    .filter(candidate -> candidate.version().equals(firmware)
+                            && !candidate.leastHardware().isEmpty())
+                    .findFirst()
+                    .ifPresent(candidate -> report(
+                            DeviceRules.HARDWARE_UNKNOWN,
+                            "hardware",
+                            device.firmware().position(),
+                            "firmware " + firmware + " needs hardware " + candidate.leastHardware()
+                                    + ", and which the device has is not given",
+                            DeviceRules.HARDWARE_UNKNOWN.remedy()));
+        }
         device.plate().entry(Plate.Item.HARDWARE).ifPresent(version -> {
             List<String> known = type.hardware().versions();
             if (!known.contains(version.text())) {

@@ -320,9 +320,16 @@ final class MappingCheck {
                                     + resolved.mapped().place() + ".");
             return;
         }
-        places.unknown(resolved)
-                .ifPresent(unknown ->
-                        report(MappingRules.PLACE_UNKNOWN, resolved.mapping(), unknown.message(), unknown.remedy()));
+        Optional<PlaceCheck.Unknown> unknown = places.unknown(resolved);
+        unknown.ifPresent(
+                found -> report(MappingRules.PLACE_UNKNOWN, resolved.mapping(), found.message(), found.remedy()));
+        (unknown.isPresent() ? Optional.<String>empty() : PlaceCheck.elsewhere(resolved))
+                .ifPresent(path -> report(
+                        MappingRules.PLACE_DIFFERS,
+                        resolved.mapping(),
+                        "the place is '" + resolved.mapping().place() + "'; the site has "
+                                + resolved.attribute().orElseThrow().node().reference() + " at '" + path + "'",
+                        MappingRules.PLACE_DIFFERS.remedy()));
         if (resolved.attribute().isEmpty()) {
             return;
         }

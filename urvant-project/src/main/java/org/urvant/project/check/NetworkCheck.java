@@ -74,6 +74,7 @@ final class NetworkCheck {
         check.doubled(check.links, NetworkRules.DUPLICATE_IP, "link ");
         check.doubled(check.cards, NetworkRules.DUPLICATE_MAC, "MAC address ");
         check.doubled(check.stations, NetworkRules.DUPLICATE_STATION_ADDRESS, "common address ");
+        check.each(check::alone);
         check.each(check::reach);
         check.each(check::peers);
     }
@@ -225,6 +226,30 @@ final class NetworkCheck {
                         what + " is also that of " + first.name + " at " + first.position,
                         rule.remedy())
                 .concerning(owner.ref, first.ref));
+    }
+
+    /** Whoever is to set the device up, ask it or set its clock stands somewhere among the others. */
+    private void alone(Device device, DeviceSheets sheets) {
+        Sheet own = sheets.own();
+        station(own)
+                .filter(station -> station.gateway().isNone()
+                        && station.maskMistake().isEmpty()
+                        && station.addressMistake().isEmpty())
+                .ifPresent(station -> {
+                    List<Ipv4> others = addresses.keySet().stream()
+                            .flatMap(text -> Ipv4.of(text).stream())
+                            .filter(address -> !address.equals(station.address()))
+                            .toList();
+                    if (!others.isEmpty() && others.stream().noneMatch(station::isInSubnet)) {
+                        report(
+                                NetworkRules.SUBNET_ALONE,
+                                device,
+                                own,
+                                Meaning.NETWORK_ADDRESS,
+                                "is " + station.address() + " with the mask " + station.mask()
+                                        + "; nothing else of the project is in that subnet, and no gateway leads out");
+                    }
+                });
     }
 
     /** A relay answers at an address of its file; a connection that was given another one asks nobody, or somebody else. */

@@ -51,6 +51,17 @@ final class PlaceCheck {
                 : Optional.empty();
     }
 
+    /** Returns where the site has the node of a row whose place is another one, neither around it nor within it. */
+    static Optional<String> elsewhere(ResolvedMapping resolved) {
+        String place = resolved.mapping().place();
+        return place.isEmpty()
+                ? Optional.empty()
+                : resolved.attribute()
+                        .flatMap(attribute -> attribute.node().place())
+                        .map(SitePart::path)
+                        .filter(path -> !(path + "/").startsWith(place + "/") && !(place + "/").startsWith(path + "/"));
+    }
+
     private Optional<Unknown> find(String place) {
         String within = "";
         List<SitePart> parts = sites();

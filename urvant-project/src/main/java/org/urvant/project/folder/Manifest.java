@@ -21,6 +21,7 @@ import org.urvant.file.yaml.YamlText;
 import org.urvant.project.Conventions;
 import org.urvant.project.OwnValues;
 import org.urvant.project.compare.Side;
+import org.urvant.project.mapping.SignalName;
 
 /**
  * The project's own file, {@code urvant.yaml}.
@@ -76,7 +77,15 @@ record Manifest(
 
     private static Conventions conventions(FieldReader fields) {
         Conventions standard = Conventions.standard();
-        String names = fields.text("names").map(Entry::text).orElse(standard.names());
+        Optional<Entry> given = fields.text("names");
+        given.flatMap(entry -> SignalName.stranger(entry.text()))
+                .ifPresent(word -> fields.report(
+                        given.get().position(),
+                        word.isEmpty()
+                                ? "'" + given.get().text() + "' has a brace that does not enclose a word"
+                                : "'{" + word + "}' stands for nothing",
+                        NearestName.hint("word", word, SignalName.places())));
+        String names = given.map(Entry::text).orElse(standard.names());
         Map<String, AddressPlan> blocks = new TreeMap<>();
         fields.child("addresses").ifPresent(reader -> reader.values()
                 .forEach((word, entry) -> block(reader, word, entry).ifPresent(block -> blocks.put(word, block))));

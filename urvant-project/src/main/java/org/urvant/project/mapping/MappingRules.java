@@ -150,6 +150,11 @@ public final class MappingRules implements RuleRoom {
             "N54",
             "The place of a row is not in the site that the imported files describe.",
             "Correct it in the column 'place' of the mappings, or take it out: it follows from the file then.");
+    public static final Rule PLACE_DIFFERS = ALL.warning(
+            "place-differs",
+            "N54",
+            "The place of a row is another one than that at which the site has the node that sends the signal.",
+            "Correct it in the column 'place' of the mappings, or take it out: it follows from the file then.");
     public static final Rule PLACE_INFERRED = ALL.note(
             "place-inferred",
             "N54",

@@ -1,6 +1,7 @@
 package org.urvant.project.mapping;
 
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
@@ -12,7 +13,7 @@ import org.urvant.scl.SitePart;
 
 /** Fills a project's template for signal names from a data attribute. */
 public final class SignalName {
-    private static final Pattern PLACE = Pattern.compile("\\{([a-z]+)}");
+    private static final Pattern BRACE = Pattern.compile("\\{([^{}]*)}|[{}]");
     private static final Pattern PHASE = Pattern.compile("\\.(phs(A|B|C|AB|BC|CA)|neut|net|res)\\b");
 
     private static final Set<String> KNOWN = Set.of(
@@ -20,7 +21,27 @@ public final class SignalName {
 
     private SignalName() {}
 
-    /** Returns the name by a template; places that the template misspells stay as they are. */
+    /** Returns the words that stand for something in a template. */
+    public static Set<String> places() {
+        return KNOWN;
+    }
+
+    /**
+     * Returns what is wrong with a template: a word in braces that stands for nothing, or a brace without its other. Empty when
+     * nothing is; the word is empty for a brace.
+     */
+    public static Optional<String> stranger(String template) {
+        Matcher brace = BRACE.matcher(template);
+        while (brace.find()) {
+            String word = brace.group(1) == null ? "" : brace.group(1);
+            if (!KNOWN.contains(word)) {
+                return Optional.of(word);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Returns the name by a template; places that the template misspells, which the project's file refuses, stay as they are. */
     public static String of(String template, DataAttribute attribute) {
         return of(template, (String place) -> value(place, attribute));
     }

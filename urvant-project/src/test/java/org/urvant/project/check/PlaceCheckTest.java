@@ -53,6 +53,15 @@ class PlaceCheckTest {
         }
     }
 
+    /** The breaker's node is at F01/QA1. */
+    @ParameterizedTest
+    @CsvSource({"Skarholm/K1/F01/QB1", "Skarholm/K1/F02"})
+    void aPlaceIsThatOfTheNode(String place) {
+        assertThat(found(STATION, place, "F01 Breaker"))
+                .containsExactly("place-differs: the place is '" + place
+                        + "'; the site has F01CTRL/XCBR1 at 'Skarholm/K1/F01/QA1'");
+    }
+
     /** Files of single relays do not describe the site: any place can be meant then. */
     @ParameterizedTest
     @CsvSource({"Harbour/H1", "x"})
