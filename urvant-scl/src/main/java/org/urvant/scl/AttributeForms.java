@@ -59,6 +59,9 @@ final class AttributeForms {
             Tag.SETTING_CONTROL,
             Map.of("numOfSGs", Form.COUNT, "actSG", Form.COUNT)));
 
+    private static final Map<String, Form> AUTHENTICATION =
+            logical("none", "password", "weak", "strong", "certificate");
+
     /** The same name stands for the same kind of thing at every service (IEC 61850-6:2009+A1:2018, 9.3.2). */
     private static final Map<String, Form> SERVICES = services();
 
@@ -67,8 +70,8 @@ final class AttributeForms {
         FORMS.put(Tag.MIN_TIME, Map.of("unit", Form.SECONDS, "multiplier", Form.MILLI));
         FORMS.put(Tag.MAX_TIME, Map.of("unit", Form.SECONDS, "multiplier", Form.MILLI));
         FORMS.put(Tag.VOLTAGE, Map.of("unit", Form.VOLTS, "multiplier", Form.MULTIPLIER));
-        FORMS.put(Tag.BIT_RATE, Map.of("unit", Form.BIT_RATE, "multiplier", Form.MULTIPLIER));
-        FORMS.put(Tag.VOLTAGE_LEVEL, Map.of("nomFreq", Form.FREQUENCY, "numPhases", Form.COUNT));
+        FORMS.put(Tag.BIT_RATE, Map.of("unit", Form.BIT_RATE, "multiplier", Form.MEGA));
+        FORMS.put(Tag.VOLTAGE_LEVEL, Map.of("nomFreq", Form.FREQUENCY, "numPhases", Form.PHASES));
         FORMS.put(Tag.POWER_TRANSFORMER, Map.of("type", Form.TRANSFORMER));
         FORMS.put(Tag.TRANSFORMER_WINDING, Map.of("type", Form.WINDING));
         FORMS.put(Tag.TAP_CHANGER, Map.of("type", Form.TAP_CHANGER));
@@ -81,6 +84,13 @@ final class AttributeForms {
         FORMS.put(Tag.DAI, attribute);
         FORMS.put(Tag.DO, logical("transient"));
         FORMS.put(Tag.SERVER, Map.of("timeout", Form.NUMBER));
+        FORMS.put(Tag.HEADER, Map.of("nameStructure", Form.NAME_STRUCTURE));
+        FORMS.put(
+                Tag.IED,
+                Map.of(
+                        "originalSclVersion", Form.EDITION,
+                        "originalSclRevision", Form.REVISION,
+                        "originalSclRelease", Form.COUNT));
         FORMS.put(Tag.SERVICES, Map.of("nameLength", Form.COUNT));
     }
 
@@ -94,6 +104,9 @@ final class AttributeForms {
         REVISION("a capital letter", text -> text.matches("[A-Z]")),
         SECONDS("s", "s"::equals),
         MILLI("m", "m"::equals),
+        MEGA("M", "M"::equals),
+        NAME_STRUCTURE("IEDName or FuncName", Set.of("IEDName", "FuncName")::contains),
+        PHASES("1 to 6", text -> text.matches("[1-6]")),
         VOLTS("V", "V"::equals),
         BIT_RATE("b/s", "b/s"::equals),
         MULTIPLIER("a prefix of SI such as k or M", MULTIPLIERS::contains),
@@ -104,7 +117,9 @@ final class AttributeForms {
         PHASE(
                 "A, B, C, N, AB, BC, CA, all or none",
                 Set.of("A", "B", "C", "N", "AB", "BC", "CA", "all", "none")::contains),
-        FREQUENCY("a number of hertz", text -> text.matches("\\d{1,6}(\\.\\d{1,6})?")),
+        FREQUENCY(
+                "a number of hertz up to 400",
+                text -> text.matches("\\d{1,3}(\\.\\d{1,6})?") && Double.parseDouble(text) <= 400),
         VALUE_KIND("Spec, Conf, RO or Set", Set.of("Spec", "Conf", "RO", "Set")::contains),
         SETTABLE("Dyn, Conf or Fix", text -> text.equals("Dyn") || text.equals("Conf") || text.equals("Fix")),
         BUFFERED(
@@ -206,6 +221,21 @@ final class AttributeForms {
         element(check, ied, "Services of " + ied, holder, FORMS.get(Tag.SERVICES));
         for (int row = holder + 1; row < store.end(holder); row++) {
             element(check, ied, store.element(row) + " of " + ied, row, SERVICES);
+        }
+    }
+
+    /** Reports what no attribute of an IED and of its servers may hold. */
+    static void ied(SclCheck check, String ied, int row) {
+        SclStore store = check.store();
+        element(check, ied, ied, row);
+        for (int point : store.children(row, Tag.ACCESS_POINT)) {
+            for (int server : store.children(point, Tag.SERVER)) {
+                element(check, ied, ied, server);
+                for (int at = server + 1; at < store.end(server); at = store.end(at)) {
+                    boolean isAuthentication = store.element(at).equals("Authentication");
+                    element(check, ied, "Authentication of " + ied, at, isAuthentication ? AUTHENTICATION : null);
+                }
+            }
         }
     }
 

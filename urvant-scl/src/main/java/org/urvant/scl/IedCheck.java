@@ -45,9 +45,9 @@ final class IedCheck {
             return;
         }
         NameRule.IED.check(check, name, name, ied.row);
+        AttributeForms.ied(check, name, ied.row);
         unique(ied.row, Tag.ACCESS_POINT, "name", name, "access point");
         for (int point : store.children(ied.row, Tag.ACCESS_POINT)) {
-            store.children(point, Tag.SERVER).forEach(server -> AttributeForms.element(check, name, name, server));
             int at = store.child(point, Tag.SERVER_AT);
             if (at >= 0 && ied.accessPoint(store.attribute(at, "apName", "")).isEmpty()) {
                 check.report(

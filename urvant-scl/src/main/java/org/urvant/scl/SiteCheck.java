@@ -2,6 +2,7 @@ package org.urvant.scl;
 
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -16,6 +17,9 @@ final class SiteCheck {
             ("CBR DIS VTR CTR GEN CAP REA CON MOT EFN PSH BAT BSH CAB GIL LIN RES RRC SAR SCR SMC TCF TCR IFL FAN FIL PMP"
                             + " TNK VLV AXN")
                     .split(" "));
+
+    /** What the schema gives one type, and lets nothing leave out. */
+    private static final Set<Tag> TYPED = EnumSet.of(Tag.POWER_TRANSFORMER, Tag.TRANSFORMER_WINDING, Tag.TAP_CHANGER);
 
     private final SclCheck check;
     private final SclStore store;
@@ -76,7 +80,11 @@ final class SiteCheck {
     private void part(SitePart part) {
         String subject = check.file().name() + " " + part.path();
         AttributeForms.element(check, "", subject, part.row);
+        if (TYPED.contains(store.tag(part.row))) {
+            check.has(part.row, "type", "");
+        }
         for (int voltage : store.children(part.row, Tag.VOLTAGE)) {
+            check.has(voltage, "unit", "");
             AttributeForms.element(check, "", subject, voltage);
             if (!store.text(voltage).strip().matches("\\+?(?=.*[1-9])\\d{1,12}(\\.\\d{1,12})?")) {
                 check.report(
@@ -132,6 +140,7 @@ final class SiteCheck {
                 .map(attribute -> store.attribute(row, attribute, ""))
                 .toList();
         boolean isGrounded = path.endsWith("/" + SitePart.EARTH) || names.contains(SitePart.EARTH);
+        check.has(row, "cNodeName", "");
         if (check.has(row, "connectivityNode", "")
                 && !isGrounded
                 && !names.contains("")

@@ -124,6 +124,11 @@ public final class SitePart extends SclElement {
                         + store.attribute(voltage, "unit", "V");
     }
 
+    /** Returns the nominal frequency of a voltage level in hertz, as written; empty text when not given. */
+    public String frequency() {
+        return store.attribute(row, "nomFreq", "");
+    }
+
     /** Returns the names from the outermost part to this one, joined by slashes, such as {@code Skarholm/K1/F01/QA1}. */
     public String path() {
         return parent().map(outer -> outer.path() + "/").orElse("") + name();

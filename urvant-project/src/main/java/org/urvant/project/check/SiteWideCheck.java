@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.finding.Finding;
@@ -12,6 +13,8 @@ import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
+import org.urvant.scl.SclFile;
+import org.urvant.scl.SitePart;
 
 /** Checks what all devices must have in common: the rated frequency and the region of the site. */
 final class SiteWideCheck {
@@ -19,13 +22,17 @@ final class SiteWideCheck {
 
     static void check(Project project, Consumer<Finding> findings) {
         Map<String, Device> frequencies = new HashMap<>();
+        Map<BigDecimal, String> levels = levels(project);
         for (Device device : project.devices().values()) {
             Optional<DeviceSheets> sheets = project.type(device).map(type -> DeviceSheets.of(type, device));
             if (sheets.isEmpty()) {
                 continue;
             }
             Sheet own = sheets.get().own();
-            own.path(Meaning.RATED_FREQUENCY).ifPresent(path -> frequency(device, own, path, frequencies, findings));
+            own.path(Meaning.RATED_FREQUENCY).ifPresent(path -> {
+                frequency(device, own, path, frequencies, findings);
+                ofNoLevel(device, own, path, levels, findings);
+            });
             own.path(Meaning.REGION).ifPresent(path -> region(project, device, own, path, findings));
         }
     }
@@ -51,6 +58,42 @@ final class SiteWideCheck {
                         .concerning(
                                 Ref.device(device.name()),
                                 Ref.device(other.getValue().name()))));
+    }
+
+    /** Returns where each frequency stands that voltage levels of imported files have. */
+    private static Map<BigDecimal, String> levels(Project project) {
+        Map<BigDecimal, String> levels = new TreeMap<>();
+        for (SclFile file : project.sources()) {
+            for (SitePart site : file.site()) {
+                for (SitePart part : site.parts()) {
+                    if (part.frequency().matches("\\d{1,3}(\\.\\d{1,6})?")) {
+                        levels.putIfAbsent(
+                                new BigDecimal(part.frequency()).stripTrailingZeros(),
+                                part.path() + " of " + file.name());
+                    }
+                }
+            }
+        }
+        return levels;
+    }
+
+    /** A site may have levels of several frequencies; a device has that of one of them. */
+    private static void ofNoLevel(
+            Device device, Sheet own, String path, Map<BigDecimal, String> levels, Consumer<Finding> findings) {
+        String text = own.value(path) == null ? "" : shown(own.value(path));
+        if (levels.isEmpty() || !text.matches("\\d{1,3}(\\.\\d{1,6})?")) {
+            return;
+        }
+        if (!levels.containsKey(new BigDecimal(text).stripTrailingZeros())) {
+            Map.Entry<BigDecimal, String> first = levels.entrySet().iterator().next();
+            findings.accept(new Finding(
+                            SiteRules.FREQUENCY_DIFFERS,
+                            device.name() + " " + path,
+                            own.position(path),
+                            path + " is " + text + "; " + first.getValue() + " has " + shown(first.getKey()) + " Hz",
+                            SiteRules.FREQUENCY_DIFFERS.remedy())
+                    .concerning(Ref.device(device.name())));
+        }
     }
 
     private static void region(Project project, Device device, Sheet own, String path, Consumer<Finding> findings) {

@@ -52,6 +52,18 @@ class SclCheckTest {
                     """
             "IP">192.0.2.11< | "IP">192.0.2.255<                            | address-out-of-range   | IP 192.0.2.255 of F01 is the broadcast address of the network; expected
             "IP-SUBNET">255.255.255.0< | "IP-SUBNET">255.0.255.0<           | address-out-of-range   | IP-SUBNET 255.0.255.0 of F01 has holes
+            nameStructure="IEDName" | nameStructure="iedname"               | attribute-malformed    | nameStructure of skarholm.scd is 'iedname'; expected IEDName or FuncName
+            nomFreq="50"      | nomFreq="500"                               | attribute-malformed    | nomFreq of skarholm.scd Skarholm/K2 is '500'; expected a number of hertz up to 400
+            numPhases="3"     | numPhases="31"                              | attribute-malformed    | numPhases of skarholm.scd Skarholm/K2 is '31'; expected 1 to 6
+            unit="b/s" multiplier="M" | unit="b/s" multiplier="m"           | attribute-malformed    | is 'm'; expected M
+            <Voltage unit="V" multiplier="k"> | <Voltage multiplier="k">    | element-incomplete     | <Voltage> has no unit
+             type="PTR"       | ~~                                          | element-incomplete     | <PowerTransformer> has no type
+             type="PTW"       | ~~                                          | element-incomplete     | <TransformerWinding> has no type
+             type="LTC"       | ~~                                          | element-incomplete     | <TapChanger> has no type
+             cNodeName="L3"   | ~~                                          | element-incomplete     | <Terminal> has no cNodeName
+            originalSclVersion="2007" | originalSclVersion="0207"           | attribute-malformed    | originalSclVersion of F01 is '0207'; expected a year such as 2007
+            originalSclRevision="B" | originalSclRevision="b"               | attribute-malformed    | is 'b'; expected a capital letter
+            none="true" password="true" | none="yes" password="true"        | attribute-malformed    | none of Authentication of F01 is 'yes'; expected true or false
             "IP-GATEWAY">192.0.2.1< | "IP-GATEWAY">192.0.2.0<               | address-out-of-range   | IP-GATEWAY 192.0.2.0 of F01 is the address of the network itself
             "IP-GATEWAY">192.0.2.1< | "IP-GATEWAY">224.0.0.9<               | address-out-of-range   | IP-GATEWAY 224.0.0.9 of F01 is a multicast address
             "IP-GATEWAY">192.0.2.1< | "IP-GATEWAY">198.51.100.1<            | gateway-outside        | IP-GATEWAY 198.51.100.1 of F01 is not in the subnet of 192.0.2.11
