@@ -2,6 +2,7 @@ package org.urvant.scl;
 
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -54,15 +55,44 @@ public enum DataClass {
             "CST", "BTS", "UTS", "LTS", "OTS", "GTS", "MTS", "NTS", "STS", "CTS", "ORS", "TCS", "VSD", "SPV", "STV",
             "ALM", "CMD", "CTE", "TMS");
 
+    /** Data attributes that every object of a class has, in both editions (IEC 61850-7-3:2010, clause 7, presence M). */
+    private static final Map<String, List<String>> MANDATORY = new HashMap<>();
+
     private static final Map<String, DataClass> BY_NAME = new HashMap<>();
 
     static {
         for (DataClass dataClass : values()) {
             BY_NAME.put(dataClass.name(), dataClass);
         }
+        String table =
+                """
+                SPS DPS INS ENS: stVal q t
+                ACT: general q t
+                ACD: general dirGeneral q t
+                SEC: cnt t
+                BCR: actVal q t
+                MV: mag q t
+                CMV: cVal q t
+                SAV: instMag q
+                SPC BSC ISC APC: ctlModel
+                DPC INC ENC: stVal q t ctlModel
+                """;
+        for (String line : table.lines().toList()) {
+            int colon = line.indexOf(": ");
+            for (String name : line.substring(0, colon).split(" ")) {
+                MANDATORY.put(name, List.of(line.substring(colon + 2).split(" ")));
+            }
+        }
     }
 
     private final String meaning;
+
+    /** Returns what an object of a class lacks that has attributes of these names; of a class that is not known, nothing. */
+    static List<String> missing(String dataClass, Set<String> names) {
+        return MANDATORY.getOrDefault(dataClass, List.of()).stream()
+                .filter(name -> !names.contains(name))
+                .toList();
+    }
 
     DataClass(String meaning) {
         this.meaning = meaning;

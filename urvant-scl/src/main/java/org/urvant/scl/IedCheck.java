@@ -115,6 +115,15 @@ final class IedCheck {
                     "inst of <LN0> is '" + prefix + instance
                             + "'; there is one in a logical device, and it has no number");
         }
+        boolean isNumbered = store.tag(node.row) == Tag.LN && check.has(node.row, "inst", name);
+        if (isNumbered && !instance.matches("\\d{1,12}")) {
+            check.report(
+                    SclRules.ATTRIBUTE_MALFORMED,
+                    name,
+                    node.reference(),
+                    node.row,
+                    "inst of " + node.reference() + " is '" + instance + "'; expected a number");
+        }
         String affixes = prefix.isEmpty() ? instance : prefix + instance;
         if (!affixes.isEmpty()) {
             NameRule.PREFIX.check(check, name, affixes, node.row);

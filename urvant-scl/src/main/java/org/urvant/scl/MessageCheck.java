@@ -26,6 +26,7 @@ final class MessageCheck {
         this.receivers = receivers;
     }
 
+    /** Checks a block whose messages others take; the revision 0 is reserved (IEC 61850-7-2:2010, 18 and 19). */
     void message(Ied ied, ControlBlock block, DataSet set) {
         int perMessage = 1;
         if (block instanceof GooseControl) {
@@ -33,6 +34,15 @@ final class MessageCheck {
         } else if (block instanceof SampledValueControl stream) {
             check.has(block.row, "smvID", ied.name());
             perMessage = (int) Math.min(1000, stream.samplesPerMessage());
+        }
+        if (!(block instanceof LogControl)
+                && store.attribute(block.row, "confRev", "").strip().matches("0+")) {
+            check.report(
+                    SclRules.ATTRIBUTE_MALFORMED,
+                    ied.name(),
+                    block.reference(),
+                    block.row,
+                    "confRev of " + block.reference() + " is 0, which is reserved; revisions count from 1");
         }
         receivers.check(ied, block);
         if (set == null || block instanceof LogControl) {

@@ -118,7 +118,7 @@ public final class SclRules implements RuleRoom {
     public static final Rule OBJECT_MISSING = ALL.warning(
             "object-missing",
             "N19",
-            "A logical node type lacks data objects that the standard asks of its class.",
+            "A logical node type lacks data objects, or a data object type data attributes, that the standard asks of its class.",
             "Ask the maker; what rests on these objects will not work.");
     public static final Rule INSTANCE_UNKNOWN = ALL.warning(
             "instance-unknown",

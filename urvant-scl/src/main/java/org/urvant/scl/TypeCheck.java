@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
+import org.urvant.core.text.NearestName;
 
 /** Checks the data type templates, and answers what a type has at a path. */
 final class TypeCheck {
@@ -103,6 +104,18 @@ final class TypeCheck {
             dataClass(at, store.attribute(at, "cdc"));
         }
         Map<String, Integer> all = named(at, null, NameRule.DATA_ATTRIBUTE);
+        String dataClass = store.attribute(at, "cdc", "");
+        for (String missing : DataClass.missing(dataClass, all.keySet())) {
+            check.report(
+                    SclRules.OBJECT_MISSING,
+                    "",
+                    subject(at),
+                    at,
+                    subject(at) + " of class " + dataClass + " lacks " + missing
+                            + NearestName.of(missing, all.keySet())
+                                    .map(near -> "; it has '" + near + "'")
+                                    .orElse(""));
+        }
         all.values().forEach(part -> {
             if (store.tag(part) == Tag.SDO) {
                 refer(at, part, Tag.DO_TYPE, store.attribute(part, "type", ""));

@@ -62,6 +62,10 @@ class SclCheckTest {
              type="LTC"       | ~~                                          | element-incomplete     | <TapChanger> has no type
              cNodeName="L3"   | ~~                                          | element-incomplete     | <Terminal> has no cNodeName
             originalSclVersion="2007" | originalSclVersion="0207"           | attribute-malformed    | originalSclVersion of F01 is '0207'; expected a year such as 2007
+            <LN lnClass="LPHD" inst="1" | <LN lnClass="LPHD" inst="1x"    | attribute-malformed    | inst of F01CTRL/LPHD1x is '1x'; expected a number
+            <LN lnClass="LPHD" inst="1" | <LN lnClass="LPHD"              | element-incomplete     | <LN> has no inst
+            appID="F01-trips" datSet="trips" confRev="1" | appID="F01-trips" datSet="trips" confRev="0" | attribute-malformed | which is reserved; revisions count from 1
+            <DA name="stVal" bType="Enum" type="MF7_BehaviourModeKind" fc="ST" dchg="true"/> | <DA name="stval" bType="Enum" type="MF7_BehaviourModeKind" fc="ST" dchg="true"/> | object-missing | DOType MF7_ENC_Beh of class ENC lacks stVal; it has 'stval'
             originalSclRevision="B" | originalSclRevision="b"               | attribute-malformed    | is 'b'; expected a capital letter
             none="true" password="true" | none="yes" password="true"        | attribute-malformed    | none of Authentication of F01 is 'yes'; expected true or false
             "IP-GATEWAY">192.0.2.1< | "IP-GATEWAY">192.0.2.0<               | address-out-of-range   | IP-GATEWAY 192.0.2.0 of F01 is the address of the network itself
