@@ -302,6 +302,7 @@ final class TypePage {
                 "name", rule.name(),
                 "when", rule.when() == null ? "" : rule.when().text(),
                 "holds", rule.holds().text(),
+                "some", rule.isForSome(),
                 "check", rule.check().id(),
                 "severity", rule.check().severity().word());
     }
