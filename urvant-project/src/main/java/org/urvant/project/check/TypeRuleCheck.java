@@ -1,6 +1,5 @@
 package org.urvant.project.check;
 
-import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
@@ -47,23 +46,21 @@ final class TypeRuleCheck {
         sheets.type()
                 .hardware()
                 .channels()
-                .forEach((name, kind) ->
-                        check.some(sheets.own(), name, kind.settings(), sheets.of(Sheet.Kind.CHANNEL, name)));
+                .forEach((name, kind) -> check.some(sheets.own(), Sheet.Kind.CHANNEL, name, kind.settings()));
     }
 
     private void tables(Sheet around, Map<String, TableDefinition> tables) {
         tables.forEach((name, table) -> {
-            String container = around.path(name);
             if (table.condition() == null || table.condition().holds(around)) {
-                some(around, container, table.row(), sheets.of(Sheet.Kind.ROW, container));
+                some(around, Sheet.Kind.ROW, around.path(name), table.row());
             }
         });
     }
 
     /** Rules that one of the rows or channels must keep. */
-    private void some(Sheet around, String container, SheetDefinition each, List<Sheet> rows) {
+    private void some(Sheet around, Sheet.Kind kind, String container, SheetDefinition each) {
         for (TypeRule rule : each.rules()) {
-            if (rule.isForSome() && rule.isBroken(around, rows)) {
+            if (rule.isForSome() && rule.isBroken(around, sheets.of(kind, container))) {
                 broken(around, rule, container + " " + rule.name());
             }
         }
