@@ -187,6 +187,7 @@ final class PartView {
                         ? ""
                         : "from " + setting.traits().since());
         line("licence", setting.traits().licence());
+        line("channel", setting.traits().named().isUnshared() ? "no other setting may name it" : "");
         line("changed by", "role " + setting.traits().access().word());
         setting.applicability()
                 .ifPresent(condition ->

@@ -261,6 +261,9 @@ final class TypePage {
         if (!setting.traits().attribute().isEmpty()) {
             notes.add("offered as " + setting.traits().attribute());
         }
+        if (setting.traits().named().isUnshared()) {
+            notes.add("no other setting may name the channel");
+        }
         if (setting.traits().isExpert()) {
             notes.add("expert");
         }
