@@ -101,15 +101,9 @@ public record StageDefinition(
      * @param ratio by what currents are multiplied on the primary side
      * @param bears greatest current that the input bears; infinite when the type does not say
      * @param missing why there is no stage; empty text when there is one
+     * @param isContradictory whether there is none although all its values are there: they do not go together
      */
-    public record Found(Optional<Stage> stage, double ratio, double bears, String missing) {
-        private static final String OPEN = " is open or wrong";
-
-        /** Returns whether there is no stage although all its values are there: they do not go together. */
-        public boolean isContradictory() {
-            return stage.isEmpty() && !missing.endsWith(OPEN);
-        }
-
+    public record Found(Optional<Stage> stage, double ratio, double bears, String missing, boolean isContradictory) {
         /** Returns the stage with currents on the primary side. */
         public Optional<Stage> primary() {
             return stage.map(own -> new Stage(own.pickUp() * ratio, own.course(), own.timing(), own.reset()));
@@ -149,16 +143,15 @@ public record StageDefinition(
         double pickUp = Bound.number(measured.pickUp(), Unit.AMPERE, scope, Double.NaN);
         Course course = law.course(scope).orElse(null);
         if (Double.isNaN(pickUp) || Double.isNaN(ratio) || course == null) {
-            String open = Double.isNaN(pickUp) ? "its pick-up" : Double.isNaN(ratio) ? "its ratio" : "its course";
-            return new Found(Optional.empty(), ratio, bears, open + Found.OPEN);
+            return open(Double.isNaN(pickUp) ? "pick-up" : Double.isNaN(ratio) ? "ratio" : "course", ratio, bears);
         }
         double time = time(course, scope);
         if (Double.isNaN(time)) {
-            return new Found(
-                    Optional.empty(),
-                    ratio,
-                    bears,
-                    (course.hasMultiplier() ? "its multiplier" : "its time") + Found.OPEN);
+            return open(course.hasMultiplier() ? "multiplier" : "time", ratio, bears);
+        }
+        List<Stage.Place> places = course == Course.POINTS ? places(rows) : List.of();
+        if (places.stream().anyMatch(place -> Double.isNaN(place.multiple() + place.seconds()))) {
+            return open("course", ratio, bears);
         }
         try {
             Stage.Timing timing = new Stage.Timing(
@@ -166,11 +159,16 @@ public record StageDefinition(
                     Bound.number(law.reference(), null, scope, 1),
                     Bound.number(law.least(), Unit.SECOND, scope, 0),
                     Bound.number(law.flatFrom(), null, scope, Double.POSITIVE_INFINITY),
-                    course == Course.POINTS ? places(rows) : List.of());
-            return new Found(Optional.of(new Stage(pickUp, course, timing, reset(course, scope))), ratio, bears, "");
+                    places);
+            return new Found(
+                    Optional.of(new Stage(pickUp, course, timing, reset(course, scope))), ratio, bears, "", false);
         } catch (IllegalArgumentException e) {
-            return new Found(Optional.empty(), ratio, bears, "its " + e.getMessage());
+            return new Found(Optional.empty(), ratio, bears, "its " + e.getMessage(), true);
         }
+    }
+
+    private static Found open(String what, double ratio, double bears) {
+        return new Found(Optional.empty(), ratio, bears, "its " + what + " is open or wrong", false);
     }
 
     private List<Stage.Place> places(List<? extends Scope> rows) {

@@ -17,9 +17,9 @@ final class StageCheck {
     private StageCheck() {}
 
     static void check(Device device, DeviceSheets sheets, Consumer<Finding> findings) {
-        if (sheets.type().groups().most() == 0) {
-            DeviceStage.of(sheets, 1).forEach(stage -> check(device, stage, findings));
-        }
+        DeviceStage.of(sheets, 1).stream()
+                .filter(stage -> !stage.sheet().isInGroup())
+                .forEach(stage -> check(device, stage, findings));
         for (Sheet group : sheets.of(Sheet.Kind.GROUP)) {
             DeviceStage.of(sheets, Integer.parseInt(group.name())).stream()
                     .filter(stage -> stage.sheet().isInGroup())
