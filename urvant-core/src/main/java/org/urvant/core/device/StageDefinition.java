@@ -150,8 +150,11 @@ public record StageDefinition(
             return open(course.hasMultiplier() ? "multiplier" : "time", ratio, bears);
         }
         List<Stage.Place> places = course == Course.POINTS ? places(rows) : List.of();
-        if (places.stream().anyMatch(place -> Double.isNaN(place.multiple() + place.seconds()))) {
-            return open("course", ratio, bears);
+        if (places.stream().anyMatch(place -> Double.isNaN(place.multiple()))) {
+            return open("multiple", ratio, bears);
+        }
+        if (places.stream().anyMatch(place -> Double.isNaN(place.seconds()))) {
+            return open("time", ratio, bears);
         }
         try {
             Stage.Timing timing = new Stage.Timing(
