@@ -16,6 +16,8 @@ final class IedCheck {
     private final MessageCheck messages;
     private final InputCheck inputs;
     private final ReceiverCheck receivers;
+    private final ReportCheck reports;
+    private final ServiceCheck services;
     private final Map<String, Integer> cuts = new HashMap<>();
 
     IedCheck(SclCheck check, TypeCheck types) {
@@ -32,6 +34,8 @@ final class IedCheck {
         this.table = new NodeTable(check, types);
         this.receivers = new ReceiverCheck(check, names);
         this.messages = new MessageCheck(check, table, receivers);
+        this.reports = new ReportCheck(check, receivers);
+        this.services = new ServiceCheck(check, table);
         this.inputs = new InputCheck(check, types, table);
     }
 
@@ -83,6 +87,7 @@ final class IedCheck {
         }
         ied.serviceHolders().forEach(holder -> AttributeForms.services(check, name, holder));
         messages.limits(ied);
+        services.ied(ied);
     }
 
     private void twice(String ied, int row, String what, String name) {
@@ -275,7 +280,8 @@ final class IedCheck {
                                 + " does not have" + check.hint(wanted, sets.keySet()));
             }
             if (block instanceof ReportControl report) {
-                report(ied, report);
+                reports.report(ied, report);
+                services.client(ied, report);
             } else {
                 messages.message(ied, block, sets.get(wanted));
             }
@@ -357,40 +363,5 @@ final class IedCheck {
                 ? "ix is '" + index + "'; the array of " + table.path(member) + " of " + key + " has "
                         + (data.array() > 0 ? "elements 0 to " + (data.array() - 1) : "elements from 0")
                 : null;
-    }
-
-    private void report(Ied ied, ReportControl report) {
-        check.has(report.row, "confRev", ied.name());
-        List<String> clients = report.reservedFor();
-        if (clients.size() > report.instances()) {
-            check.report(
-                    SclRules.REPORT_CLIENTS_EXCEEDED,
-                    ied.name(),
-                    report.reference(),
-                    report.row,
-                    report.reference() + " has " + report.instances() + " instances, kept for " + clients.size()
-                            + " clients");
-        }
-        if (report.instances() < report.wantedInstances()) {
-            check.report(
-                    SclRules.REPORT_CLIENTS_EXCEEDED,
-                    ied.name(),
-                    report.reference(),
-                    report.row,
-                    report.reference() + " asks for " + report.wantedInstances() + " instances; "
-                            + (report.isIndexed()
-                                    ? "99 can be told apart"
-                                    : "without index a buffered block has one, for all would have one name"));
-        }
-        receivers.check(ied, report);
-        if (report.integrityPeriodMillis() > 0 && !report.triggersOn("period")) {
-            check.report(
-                    SclRules.INTEGRITY_NOT_TRIGGERED,
-                    ied.name(),
-                    report.reference(),
-                    report.row,
-                    report.reference() + " has an integrity period of " + report.integrityPeriodMillis()
-                            + " ms, but not the trigger 'period'");
-        }
     }
 }

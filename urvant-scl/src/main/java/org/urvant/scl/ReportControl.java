@@ -1,7 +1,6 @@
 package org.urvant.scl;
 
 import java.util.List;
-import java.util.Map;
 
 /** A report control block as the file declares it (IEC 61850-6:2009, 9.3.8; IEC 61850-7-2:2010, 17.2). */
 public final class ReportControl extends ControlBlock {
@@ -77,9 +76,10 @@ public final class ReportControl extends ControlBlock {
                 store.child(row, Tag.RPT_ENABLED), Tag.CLIENT_LN, client -> store.attribute(client, "iedName", ""));
     }
 
-    /** Returns the attributes of the optional fields that a report carries; empty when the file names none. */
-    public Map<String, String> optionalFields() {
+    /** Returns whether a report carries an optional field, such as {@code entryID}; of those not named only {@code bufOvfl}. */
+    public boolean carries(String field) {
         int fields = store.child(row, Tag.OPT_FIELDS);
-        return fields < 0 ? Map.of() : store.attributes(fields);
+        boolean standard = field.equals("bufOvfl");
+        return fields < 0 ? standard : store.flag(fields, field, standard);
     }
 }

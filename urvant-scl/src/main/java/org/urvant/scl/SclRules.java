@@ -120,6 +120,16 @@ public final class SclRules implements RuleRoom {
             "N19",
             "A logical node type lacks data objects, or a data object type data attributes, that the standard asks of its class.",
             "Ask the maker; what rests on these objects will not work.");
+    public static final Rule DATA_CLASS_DIFFERS = ALL.warning(
+            "data-class-differs",
+            "N19",
+            "A data object has another common data class than the standard gives its name, or a data attribute another basic type or no trigger, so clients misread it or are not told of its changes.",
+            "Ask the maker, or correct the type where it is your own.");
+    public static final Rule ENUMERATION_DIFFERS = ALL.warning(
+            "enumeration-differs",
+            "N19",
+            "An enumeration gives a text of the standard another number than the standard does, so one side reads another state than the other sends.",
+            "Give the text the number of the standard, or ask the maker which of the two is meant.");
     public static final Rule INSTANCE_UNKNOWN = ALL.warning(
             "instance-unknown",
             "N19",
@@ -150,6 +160,11 @@ public final class SclRules implements RuleRoom {
             "N53",
             "An IED has more control blocks or datasets than it says it can hold.",
             "Take some out, or ask the maker for the true limit.");
+    public static final Rule SERVICE_NOT_OFFERED = ALL.warning(
+            "service-not-offered",
+            "N53",
+            "An IED is to send or take data by a service that it does not say it has, so that they may never come.",
+            "Use another service, or ask the maker whether the IED can do it and for a file that says so.");
     public static final Rule REPORT_CLIENTS_EXCEEDED = ALL.warning(
             "report-clients-exceeded",
             "N53",
@@ -170,6 +185,21 @@ public final class SclRules implements RuleRoom {
             "N53",
             "A report control block has an integrity period but is not triggered by it, so no such report is sent.",
             "Set the trigger 'period', or the period to 0.");
+    public static final Rule REPORT_WITHOUT_CHANGES = ALL.warning(
+            "report-without-changes",
+            "N53",
+            "A report control block is triggered by no change of what it carries, so a client learns of a change late or only when it asks.",
+            "Set the trigger 'dchg', and 'qchg' for the quality.");
+    public static final Rule REPORT_WITHOUT_START = ALL.warning(
+            "report-without-start",
+            "N53",
+            "A report control block answers no general interrogation and sends no integrity reports, so a client never learns what does not change.",
+            "Set the trigger 'gi', or 'period' with an integrity period.");
+    public static final Rule REPORT_WITHOUT_ENTRY = ALL.warning(
+            "report-without-entry",
+            "N53",
+            "A buffered report control block sends no entry identifier, so a client that comes back cannot say what it has already, and misses events or gets them twice.",
+            "Set the optional field 'entryID'.");
     public static final Rule BLOCK_WITHOUT_ADDRESS = ALL.warning(
             "block-without-address",
             "N142",

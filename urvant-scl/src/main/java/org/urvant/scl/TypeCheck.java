@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
-import org.urvant.core.text.NearestName;
 
 /** Checks the data type templates, and answers what a type has at a path. */
 final class TypeCheck {
@@ -15,6 +14,7 @@ final class TypeCheck {
     private final SclStore store;
     private final TypeTemplates templates;
     private final TypeData data;
+    private final ObjectTypeCheck objects;
     private final Map<Tag, Map<String, Integer>> types = new HashMap<>();
 
     private final Map<Integer, Boolean> wrong = new HashMap<>();
@@ -27,6 +27,7 @@ final class TypeCheck {
         this.store = check.store();
         this.templates = check.file().templates();
         this.data = new TypeData(store, templates);
+        this.objects = new ObjectTypeCheck(check, data);
     }
 
     /** Returns what the types have at paths. */
@@ -84,11 +85,17 @@ final class TypeCheck {
         if (!check.has(at, "lnClass", "")) {
             return;
         }
-        Map<String, Integer> objects = named(at, Tag.DO, NameRule.DATA_OBJECT);
-        objects.values().forEach(object -> refer(at, object, Tag.DO_TYPE, store.attribute(object, "type", "")));
+        Map<String, Integer> all = named(at, Tag.DO, NameRule.DATA_OBJECT);
         String nodeClass = store.attribute(at, "lnClass");
+        boolean isStandard = NodeClass.of(nodeClass).isPresent();
+        all.values().forEach(object -> {
+            refer(at, object, Tag.DO_TYPE, store.attribute(object, "type", ""));
+            if (isStandard) {
+                objects.object(at, object);
+            }
+        });
         NodeClass.of(nodeClass)
-                .map(known -> known.missing(objects.keySet(), check.isEdition2003()))
+                .map(known -> known.missing(all.keySet(), check.isEdition2003()))
                 .filter(missing -> !missing.isEmpty())
                 .ifPresent(missing -> check.report(
                         SclRules.OBJECT_MISSING,
@@ -100,72 +107,16 @@ final class TypeCheck {
     }
 
     private void objectType(int at) {
-        if (check.has(at, "cdc", "")) {
-            dataClass(at, store.attribute(at, "cdc"));
-        }
+        check.has(at, "cdc", "");
         Map<String, Integer> all = named(at, null, NameRule.DATA_ATTRIBUTE);
-        String dataClass = store.attribute(at, "cdc", "");
-        for (String missing : DataClass.missing(dataClass, all.keySet())) {
-            check.report(
-                    SclRules.OBJECT_MISSING,
-                    "",
-                    subject(at),
-                    at,
-                    subject(at) + " of class " + dataClass + " lacks " + missing
-                            + NearestName.of(missing, all.keySet())
-                                    .map(near -> "; it has '" + near + "'")
-                                    .orElse(""));
-        }
         all.values().forEach(part -> {
             if (store.tag(part) == Tag.SDO) {
                 refer(at, part, Tag.DO_TYPE, store.attribute(part, "type", ""));
             } else {
                 basicType(at, part);
-                String constraint = store.attribute(part, "fc", "");
-                if (FunctionalConstraint.of(constraint).isEmpty()) {
-                    check.report(
-                            SclRules.NOT_IN_STANDARD,
-                            "",
-                            subject(at),
-                            part,
-                            "data attribute " + store.attribute(part, "name", "") + " has the functional constraint '"
-                                    + constraint + "'");
-                } else if (DataClass.of(store.attribute(at, "cdc", "")).isPresent()) {
-                    constraint(at, part, constraint);
-                }
             }
         });
-    }
-
-    /** Under another constraint an attribute is in no dataset and no service where it is looked for. */
-    private void constraint(int at, int part, String constraint) {
-        String name = store.attribute(part, "name", "");
-        List<String> known = AttributeName.constraints(name);
-        if (!known.isEmpty() && !known.contains(constraint)) {
-            check.report(
-                    SclRules.NOT_IN_STANDARD,
-                    "",
-                    subject(at),
-                    part,
-                    "data attribute " + name + " of " + subject(at) + " has the functional constraint " + constraint
-                            + "; expected " + String.join(" or ", known));
-        }
-    }
-
-    /** Others than those of the standards are allowed, so only one that nearly is theirs is taken for a slip. */
-    private void dataClass(int at, String name) {
-        String hint = DataClass.of(name).isPresent() || DataClass.OF_OTHER_PARTS.contains(name)
-                ? ""
-                : check.hint(name, DataClass.names());
-        if (!hint.isEmpty()) {
-            check.report(
-                    SclRules.NOT_IN_STANDARD,
-                    "",
-                    subject(at),
-                    at,
-                    subject(at) + " is of the common data class '" + name + "', which the standards do not have"
-                            + hint);
-        }
+        objects.objectType(at, all);
     }
 
     private void attributeType(int at) {
@@ -217,6 +168,7 @@ final class TypeCheck {
                     "data attribute " + store.attribute(part, "name", "") + " has the basic type '" + basic + "'");
         } else if (basic.equals("Struct") || basic.equals("Enum")) {
             refer(type, part, basic.equals("Struct") ? Tag.DA_TYPE : Tag.ENUM_TYPE, store.attribute(part, "type", ""));
+            objects.enumeration(store.attribute(part, "name", ""), part);
         }
         for (int val : store.children(part, Tag.VAL)) {
             value("", subject(type), part, val);

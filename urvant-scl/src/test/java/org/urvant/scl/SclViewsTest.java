@@ -132,7 +132,8 @@ class SclViewsTest {
         assertThat(report.instances()).isEqualTo(instances);
         assertThat(report.configurationRevision()).isZero();
         assertThat(report.triggersOn("dchg")).isFalse();
-        assertThat(report.optionalFields()).isEmpty();
+        assertThat(report.carries("entryID")).isFalse();
+        assertThat(report.carries("bufOvfl")).isTrue();
         assertThat(report.reference()).isEqualTo("AL/LLN0.BR.r");
     }
 

@@ -130,11 +130,12 @@ public record Subscription(ReportControl report, List<DataAttribute> signals) {
         return result;
     }
 
+    /** A status goes buffered and at once, a measured value as it stands: an old one is worth nothing. */
     private boolean suits(DataAttribute signal) {
+        boolean isStatus =
+                signal.constraint().filter(FunctionalConstraint.ST::equals).isPresent();
         return signals.contains(signal)
-                && report.isBuffered()
-                        == signal.constraint()
-                                .filter(FunctionalConstraint.ST::equals)
-                                .isPresent();
+                && report.isBuffered() == isStatus
+                && (!isStatus || report.triggersOn("dchg") || report.triggersOn("dupd"));
     }
 }

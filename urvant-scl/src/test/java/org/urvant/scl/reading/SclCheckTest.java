@@ -172,6 +172,30 @@ class SclCheckTest {
             nameLength="64"   | nameLength="64zz"                           | attribute-malformed    | nameLength of Services of
             <ConfDataSet max="6" maxAttributes="40" modify="true" | <ConfDataSet max="" maxAttributes="40" modify="true" | attribute-malformed | max of ConfDataSet of T01 is ''; expected a whole number from 0
             maxAttributes="40" modify="true" | maxAttributes="40" modify="yes" | attribute-malformed | modify of ConfDataSet of T01 is 'yes'
+            bufMode="both"    | bufMode="unbuffered"                        | service-not-offered    | F01CTRL/LLN0.BR.status is buffered; F01 says that it has unbuffered ones only
+            bufMode="both"    | bufMode="buffered"                          | service-not-offered    | F01MEAS/LLN0.RP.measurements is unbuffered; F01 says
+            <GOOSE max="4"/>  |                                             | service-not-offered    | F01 is to send F01PROT/LLN0.GO.trips_out, and does not say that it can (GOOSE)
+            <SMVsc max="1"/>  |                                             | service-not-offered    | M01 is to send M01MU/LLN0.MS.phases
+            goose="true" bufReport="true" | bufReport="true"                | service-not-offered    | takes its data by GOOSE, and F01 does not say that it can
+            goose="true" bufReport="true" | goose="true"                    | service-not-offered    | input busbar-earthed takes its data by Report, and F01
+            goose="true" sv="true" | goose="true"                           | service-not-offered    | takes its data by SMV, and T01
+            bufReport="true" unbufReport="true" | bufReport="true"          | service-not-offered    | F01MEAS/LLN0.RP.measurements is kept for GW1, which does not say that it takes unbuffered reports
+            goose="true" sv="true" | goose="true" sv="true" maxSMV="0"      | service-limit-exceeded | T01 takes 1 streams of sampled values and says that 0 are the most (ClientServices maxSMV)
+            goose="true" bufReport="true" | goose="true" bufReport="true" maxGOOSE="0" | service-limit-exceeded | F01 takes 1 GOOSE messages
+            <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps period="true"/> | report-without-changes | F01CTRL/LLN0.BR.status is triggered by no change of data; a change comes with the next integrity report, every 60000 ms
+            <TrgOps dchg="true" qchg="true" gi="true"/> | <TrgOps qchg="true"/> | report-without-changes | F01PROT/LLN0.BR.trips is triggered by no change of data; it is sent only when a client asks
+            <TrgOps dchg="true" qchg="true" gi="true"/> | <TrgOps dchg="true" gi="false"/> | report-without-start | what does not change never comes
+            entryID="true" |                                                | report-without-entry   | F01CTRL/LLN0.BR.status is buffered
+            <DO name="Pos" type="MF7_DPC_status"/> | <DO name="Pos" type="MF7_SPS"/> | data-class-differs | Pos of LNodeType MF7_XCBR is of class SPS; an object of this name is DPC
+            <DO name="Ind1" type="MF7_SPS"/> | <DO name="Ind1" type="MF7_INS"/> | data-class-differs | Ind1 of LNodeType MF7_GGIO is of class INS; an object of this name is SPS
+            <DA name="stVal" bType="Dbpos" | <DA name="stVal" bType="BOOLEAN" | data-class-differs | stVal of DOType MF7_DPC_status has the basic type BOOLEAN; in class DPC it is Dbpos or Enum
+            <DA name="q" bType="Quality" | <DA name="q" bType="INT32"       | data-class-differs     | has the basic type INT32; in class ENC it is Quality
+            <DA name="stVal" bType="Dbpos" fc="ST" dchg="true" | <DA name="stVal" bType="Dbpos" fc="ST" | data-class-differs | has not the trigger dchg
+            <BDA name="ctlVal" bType="BOOLEAN"/> | <BDA name="ctlVal" bType="INT32"/> | data-class-differs | ctlVal of DAType MF7_Oper_DPC has the basic type INT32; in class DPC it is BOOLEAN
+            <BDA name="Test" bType="BOOLEAN"/> |                            | object-missing         | DAType MF7_Oper_DPC of class DPC lacks Test
+            <EnumVal ord="1">forward</EnumVal> | <EnumVal ord="7">forward</EnumVal> | enumeration-differs | 'forward' is 7 in EnumType MF7_FaultDirectionKind, which stands for dirGeneral; the standard gives it 1
+            <EnumVal ord="3">Earthing Switch | <EnumVal ord="7">Earthing Switch | enumeration-differs | which stands for SwTyp; the standard gives it 3
+            <EnumVal ord="72">Wh | <EnumVal ord="82">Wh                     | enumeration-differs    | the standard gives it 72
             bufMode="both"    | bufMode="all"                               | attribute-malformed    | expected unbuffered, buffered or both
             rptID="Dyn"       | rptID="Dynamic"                             | attribute-malformed    | expected Dyn, Conf or Fix
             nomFreq="50"      | nomFreq="50 Hz"                             | attribute-malformed    | nomFreq of skarholm.scd Skarholm/K2 is '50 Hz'; expected a number of hertz
