@@ -130,6 +130,22 @@ final class ClassForms {
         return BY_OBJECT.getOrDefault(object.substring(0, end), List.of());
     }
 
+    /** Returns the unit of a measured object by its name, as text and by its numbers; empty when the standard leaves it open. */
+    static List<String> units(String object) {
+        return switch (object) {
+            case "A", "Amp", "AmpSv" -> List.of("A", "5");
+            case "PhV", "PPV", "Vol", "VolSv" -> List.of("V", "29");
+            case "W", "TotW", "Watt" -> List.of("W", "38", "62");
+            case "VAr", "TotVAr", "VolAmpr" -> List.of("VAr", "63");
+            case "VA", "TotVA", "VolAmp" -> List.of("VA", "61");
+            case "Hz" -> List.of("Hz", "33");
+            case "TotWh", "SupWh", "DmdWh" -> List.of("Wh", "72");
+            case "TotVArh", "SupVArh", "DmdVArh" -> List.of("VArh", "73");
+            case "TotVAh" -> List.of("VAh", "71");
+            default -> List.of();
+        };
+    }
+
     /** Returns of which types an attribute of a class can be; empty when the standard leaves it open or has no such one. */
     static List<String> types(String dataClass, String attribute) {
         List<String> own = BY_CLASS.getOrDefault(dataClass, Map.of()).get(attribute);

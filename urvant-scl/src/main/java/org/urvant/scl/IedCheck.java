@@ -218,6 +218,11 @@ final class IedCheck {
                 }
                 case VAL -> {
                     types.value(ied, node.reference() + "." + path + name, part, child);
+                    if (name.equals("ctlModel")) {
+                        types.objects().controlled(ied, node.reference() + "." + path + name, type, child);
+                    } else if (name.equals("SIUnit")) {
+                        types.objects().unit(ied, node, path + name, child);
+                    }
                     String group = store.attribute(child, "sGroup", "");
                     if (!values.add(group)) {
                         twice(
@@ -316,6 +321,15 @@ final class IedCheck {
             NodeTable.NodeKey key = table.key(member);
             LogicalNode holder = all.get(key);
             String mistake = null;
+            if (Set.of("CO", "SE").contains(store.attribute(member, "fc", ""))) {
+                check.report(
+                        SclRules.MEMBER_NOT_SENT,
+                        ied.name(),
+                        set.reference(),
+                        member,
+                        "dataset " + set.name() + " lists " + key + "." + table.path(member) + " under "
+                                + store.attribute(member, "fc", ""));
+            }
             if (check.has(member, "fc", ied.name()) && !seen.add(store.attributes(member))) {
                 check.report(
                         SclRules.MEMBER_TWICE,

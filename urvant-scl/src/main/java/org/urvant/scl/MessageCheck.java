@@ -34,6 +34,7 @@ final class MessageCheck {
         } else if (block instanceof SampledValueControl stream) {
             check.has(block.row, "smvID", ied.name());
             perMessage = (int) Math.min(1000, stream.samplesPerMessage());
+            rate(ied, stream);
         }
         if (!(block instanceof LogControl)
                 && store.attribute(block.row, "confRev", "").strip().matches("0+")) {
@@ -59,6 +60,31 @@ final class MessageCheck {
                     set.row,
                     "dataset " + set.name() + " needs up to " + size + " bytes in one message of " + block.reference()
                             + "; a frame holds " + FRAME);
+        }
+    }
+
+    /** Streams for protection, measuring and quality have 80 to 288 samples a period, 4,000 to 96,000 a second (IEC 61869-9:2016, 6.902). */
+    private void rate(Ied ied, SampledValueControl stream) {
+        String counts = store.attribute(stream.row, "smpMod", "SmpPerPeriod");
+        OptionalLong rate = Numbers.parse(stream.sampleRate());
+        if (rate.isEmpty()) {
+            return;
+        }
+        long number = rate.getAsLong();
+        boolean isWrong =
+                switch (counts) {
+                    case "SmpPerPeriod" -> number < 4 || number > 2000;
+                    case "SmpPerSec" -> number < 200 || number > 1_000_000;
+                    default -> false; // seconds a sample are for slow values
+                };
+        if (isWrong) {
+            check.report(
+                    SclRules.SAMPLE_RATE,
+                    ied.name(),
+                    stream.reference(),
+                    stream.row,
+                    stream.reference() + " has a rate of " + number + " samples a "
+                            + (counts.equals("SmpPerSec") ? "second" : "period"));
         }
     }
 

@@ -53,6 +53,9 @@ final class NetworkSectionCheck {
             "IP-IGMPv3Src",
             "IP-ClassOfTraffic");
 
+    /** Milliseconds between repetitions beyond which receivers cannot watch a sender; a second or ten are usual. */
+    private static final BigDecimal LONGEST_SILENCE = BigDecimal.valueOf(60_000);
+
     private final SclCheck check;
     private final SclStore store;
     private final Predicate<String> wanted;
@@ -341,6 +344,15 @@ final class NetworkSectionCheck {
                     row,
                     "MinTime " + shortest.get().toPlainString() + " ms is above MaxTime "
                             + longest.get().toPlainString() + " ms");
+        } else if (longest.isPresent() && longest.get().compareTo(LONGEST_SILENCE) > 0) {
+            check.report(
+                    SclRules.GOOSE_TIMES,
+                    ied.name(),
+                    subject,
+                    row,
+                    "MaxTime is " + longest.get().toPlainString()
+                            + " ms: so long nobody notices that the sender is gone; expected at most "
+                            + LONGEST_SILENCE + " ms");
         }
     }
 

@@ -50,6 +50,9 @@ final class ObjectTypeCheck {
             } else if (isKnown) {
                 constraint(at, part, constraint);
             }
+            if (name(part).equals("ctlModel")) {
+                store.children(part, Tag.VAL).forEach(value -> controlled("", subject(at) + " ctlModel", at, value));
+            }
             if (isKnown) {
                 form(at, part, dataClass, ClassForms.types(dataClass, name(part)));
                 trigger(at, part);
@@ -57,6 +60,46 @@ final class ObjectTypeCheck {
             if (Set.of("Oper", "SBOw", "Cancel").contains(name(part))) {
                 command(part, dataClass);
             }
+        }
+    }
+
+    /** Checks whether an object has what commands of its control model go to (IEC 61850-7-2:2010, 20.2; IEC 61850-8-1:2011, 20). */
+    void controlled(String ied, String subject, int objectType, int value) {
+        String model = store.text(value).strip();
+        String needed =
+                switch (model) {
+                    case "sbo-with-normal-security", "2" -> "SBO";
+                    case "sbo-with-enhanced-security", "4" -> "SBOw";
+                    default -> "Oper";
+                };
+        boolean takesCommands = !model.equals("status-only") && !model.equals("0") && !model.isEmpty();
+        String lacking = data.part(objectType, needed) < 0 ? needed : data.part(objectType, "Oper") < 0 ? "Oper" : "";
+        if (takesCommands && !lacking.isEmpty()) {
+            check.report(
+                    SclRules.CONTROL_MODEL_MISFIT,
+                    ied,
+                    subject,
+                    value,
+                    "is " + model + ", but " + subject(objectType) + " has no " + lacking);
+        }
+    }
+
+    /** Checks the unit of a value against the name of its object; per cent and ratios to a rated value have none. */
+    void unit(String ied, LogicalNode node, String path, int value) {
+        String unit = store.text(value).strip();
+        List<String> wanted = ClassForms.units(path.substring(0, Math.max(0, path.indexOf('.'))));
+        boolean isUnit = !unit.isEmpty() && !unit.equals("1") && !unit.equals("%");
+        if (isUnit
+                && !wanted.isEmpty()
+                && !wanted.contains(unit)
+                && NodeClass.of(node.nodeClass()).isPresent()) {
+            check.report(
+                    SclRules.UNIT_DIFFERS,
+                    ied,
+                    node.reference() + "." + path,
+                    value,
+                    "the unit of " + node.reference() + "." + path.substring(0, path.indexOf('.')) + " is " + unit
+                            + "; expected " + wanted.get(0));
         }
     }
 

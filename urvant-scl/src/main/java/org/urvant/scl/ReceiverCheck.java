@@ -25,8 +25,20 @@ final class ReceiverCheck {
         boolean isReport = block instanceof ReportControl;
         Tag tag = isReport ? Tag.CLIENT_LN : Tag.IED_NAME;
         int holder = isReport ? store.child(block.row, Tag.RPT_ENABLED) : block.row;
+        Set<Map<String, String>> seen = new HashSet<>();
         for (int row = holder < 0 ? -1 : store.child(holder, tag); row >= 0; row = store.next(row, tag)) {
-            receiver(ied, block, row, isReport ? store.attribute(row, "iedName", "") : store.text(row));
+            String name = isReport ? store.attribute(row, "iedName", "") : store.text(row);
+            receiver(ied, block, row, name);
+            Map<String, String> whole = new HashMap<>(store.attributes(row));
+            whole.put("iedName", name);
+            if (!seen.add(whole)) {
+                check.report(
+                        SclRules.RECEIVER_TWICE,
+                        ied.name(),
+                        block.reference(),
+                        row,
+                        block.reference() + " names " + name + " twice, alike in all");
+            }
         }
     }
 

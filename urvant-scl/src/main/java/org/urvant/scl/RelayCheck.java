@@ -29,6 +29,7 @@ public final class RelayCheck {
     private final Map<String, Held> applications = new HashMap<>();
     private final Map<String, ControlBlock> blocks = new LinkedHashMap<>();
     private final Set<String> taken = new HashSet<>();
+    private final Set<String> unlisted = new HashSet<>();
     private final Map<String, LogicalDevice> devices = new HashMap<>(); // by their names on the wire
     private final Set<String> unsound = new HashSet<>();
     private final Map<String, Set<String>> subnetworks = new HashMap<>();
@@ -218,8 +219,14 @@ public final class RelayCheck {
                             + ", which is in no subnet of its own, and no gateway leads there");
         }
         if (input.controlBlock().isEmpty()) {
-            if (multicast || input.service().isEmpty()) {
-                takenByData(sender, input);
+            if ((multicast || input.service().isEmpty()) && !takenByData(sender, input) && multicast) {
+                report(
+                        SclRules.SOURCE_DATA_MISSING,
+                        List.of(ied.name(), sender.name()),
+                        subject,
+                        input.position(),
+                        "no message of " + sender.name() + " carries " + input.sourceNode() + "." + input.sourcePath()
+                                + ", which is to come by " + input.service());
             }
             return;
         }
@@ -235,6 +242,7 @@ public final class RelayCheck {
         if (block != null && block instanceof GooseControl == isGoose) {
             taken.add(place);
             sameNetwork(ied, sender, input, subject);
+            listed(ied, block, input);
         } else {
             unsound.add(ied.name());
             report(
@@ -247,14 +255,42 @@ public final class RelayCheck {
         }
     }
 
-    /** An input that names no control block takes its data by whichever message carries them (edition 2003 knows no other way). */
-    private void takenByData(Ied sender, ExternalReference input) {
-        carried
+    /** A sender that lists who may take its message has to list all of them. */
+    private void listed(Ied ied, ControlBlock block, ExternalReference input) {
+        List<String> receivers = receivers(block);
+        boolean isMissing = !receivers.isEmpty()
+                && !receivers.contains(ied.name())
+                && !ied.name().equals(name(block));
+        if (isMissing && unlisted.add(ied.name() + " " + block.reference())) {
+            report(
+                    SclRules.RECEIVER_UNLISTED,
+                    List.of(ied.name(), name(block)),
+                    block.reference(),
+                    block.position(),
+                    ied.name() + " takes " + block.reference() + " (" + input.position()
+                            + "), and is not among the receivers that " + name(block) + " lists: "
+                            + String.join(", ", receivers));
+        }
+    }
+
+    /**
+     * An input that names no control block takes its data by whichever message carries them (edition 2003 knows no other way).
+     * Returns whether one does, or where that cannot be told.
+     */
+    private boolean takenByData(Ied sender, ExternalReference input) {
+        List<Carried> messages = carried
                 .computeIfAbsent(sender.name(), name -> carried(sender))
                 .getOrDefault(input.sourceNode(), List.of())
                 .stream()
                 .filter(member -> isSame(member.path(), input.sourcePath()))
-                .forEach(member -> taken.add(member.block()));
+                .filter(member -> input.service().isEmpty()
+                        || blocks.get(member.block()) instanceof GooseControl
+                                == input.service().equals("GOOSE"))
+                .toList();
+        messages.forEach(member -> taken.add(member.block()));
+        return !messages.isEmpty()
+                || input.sourceNode().isEmpty()
+                || sender.logicalDevices().isEmpty();
     }
 
     private static boolean isSame(String member, String path) {

@@ -130,6 +130,11 @@ public final class SclRules implements RuleRoom {
             "N19",
             "An enumeration gives a text of the standard another number than the standard does, so one side reads another state than the other sends.",
             "Give the text the number of the standard, or ask the maker which of the two is meant.");
+    public static final Rule UNIT_DIFFERS = ALL.warning(
+            "unit-differs",
+            "N19",
+            "A measured value has another unit than its name says, so limits and scales of what takes it are wrong.",
+            "Correct the unit where the value gets it, or ask the maker what is measured.");
     public static final Rule INSTANCE_UNKNOWN = ALL.warning(
             "instance-unknown",
             "N19",
@@ -180,6 +185,21 @@ public final class SclRules implements RuleRoom {
             "N53",
             "A dataset has one member twice, and sends it twice; often another one was meant.",
             "Take one of the two out, or correct it, and raise the revision.");
+    public static final Rule MEMBER_NOT_SENT = ALL.warning(
+            "member-not-sent",
+            "N53",
+            "A dataset lists commands or settings being edited, which no message carries.",
+            "Take the member out, or list its status (ST), and raise the revision.");
+    public static final Rule CONTROL_MODEL_MISFIT = ALL.warning(
+            "control-model-misfit",
+            "N19",
+            "Commands to an object are to be given in a way that its type has no parts for, so it refuses them.",
+            "Correct ctlModel, or ask the maker for a type with Oper, SBO or SBOw.");
+    public static final Rule SAMPLE_RATE = ALL.warning(
+            "sample-rate",
+            "N142",
+            "The sample rate of a stream is beyond what such streams have; often samples in a second were meant, or in a period.",
+            "Correct smpRate, or say by smpMod what it counts.");
     public static final Rule INTEGRITY_NOT_TRIGGERED = ALL.warning(
             "integrity-not-triggered",
             "N53",
@@ -213,8 +233,8 @@ public final class SclRules implements RuleRoom {
     public static final Rule GOOSE_TIMES = ALL.warning(
             "goose-times",
             "N142",
-            "The shortest time between repetitions of a GOOSE message is above the longest.",
-            "Exchange the two, or correct one.");
+            "The shortest time between repetitions of a GOOSE message is above the longest, or the longest so long that a lost sender is not noticed.",
+            "Correct the one that is wrong.");
     public static final Rule DUPLICATE_STREAM_ID = ALL.warning(
             "duplicate-stream-id",
             "N142",
@@ -225,6 +245,16 @@ public final class SclRules implements RuleRoom {
             "N143",
             "A control block names a receiver or client that is not in the file, or an access point or node that it does not have.",
             "Correct the name, or take it out.");
+    public static final Rule RECEIVER_UNLISTED = ALL.warning(
+            "receiver-unlisted",
+            "N143",
+            "A relay takes a message whose sender lists its receivers, and is not among them.",
+            "Add it to the receivers of the control block, or take its input out.");
+    public static final Rule RECEIVER_TWICE = ALL.warning(
+            "receiver-twice",
+            "N53",
+            "A control block names one client or receiver twice, so that an instance is kept for nobody, or another one is left out.",
+            "Take one of the two out, or name the one that was meant.");
     public static final Rule SENDER_ABSENT = ALL.warning(
             "sender-absent",
             "N141",

@@ -30,6 +30,11 @@ final class TypeCheck {
         this.objects = new ObjectTypeCheck(check, data);
     }
 
+    /** Returns what holds objects against their classes. */
+    ObjectTypeCheck objects() {
+        return objects;
+    }
+
     /** Returns what the types have at paths. */
     TypeData data() {
         return data;

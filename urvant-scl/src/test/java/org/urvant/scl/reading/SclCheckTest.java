@@ -196,6 +196,16 @@ class SclCheckTest {
             <EnumVal ord="1">forward</EnumVal> | <EnumVal ord="7">forward</EnumVal> | enumeration-differs | 'forward' is 7 in EnumType MF7_FaultDirectionKind, which stands for dirGeneral; the standard gives it 1
             <EnumVal ord="3">Earthing Switch | <EnumVal ord="7">Earthing Switch | enumeration-differs | which stands for SwTyp; the standard gives it 3
             <EnumVal ord="72">Wh | <EnumVal ord="82">Wh                     | enumeration-differs    | the standard gives it 72
+            <FCDA ldInst="PROT" lnClass="PTRC" lnInst="1" doName="Tr" fc="ST"/> | <FCDA ldInst="CTRL" lnClass="CSWI" lnInst="1" doName="Pos" fc="CO"/> | member-not-sent | dataset trips lists CTRL/CSWI1.Pos under CO
+            <ClientLN iedName="GW1" apRef="AP1" ldInst="none" lnClass="ITCI" lnInst="1"/> | <ClientLN iedName="GW1" apRef="AP1" ldInst="none" lnClass="ITCI" lnInst="1"/><ClientLN apRef="AP1" iedName="GW1" ldInst="none" lnClass="ITCI" lnInst="1"/> | receiver-twice | F01CTRL/LLN0.BR.status names GW1 twice
+            <IEDName>F02</IEDName> |                                        | receiver-unlisted      | F02 takes F01PROT/LLN0.GO.trips_out
+            serviceType="GOOSE" srcLDInst="PROT" srcLNClass="LLN0" srcCBName="trips_out" intAddr="trip-from-neighbour" | serviceType="SMV" intAddr="trip-from-neighbour" | source-data-missing | no message of F02 carries PROT/RBRF1.OpEx.general, which is to come by SMV
+            <DA name="SBOw"   | <DA name="SBOx"                             | control-model-misfit   | is sbo-with-enhanced-security, but DOType MF7_DPC has no SBOw
+            type="MF7_CtlModelKind" fc="CF"><Val>status-only | type="MF7_CtlModelKind" fc="CF"><Val>direct-with-normal-security | control-model-misfit | is direct-with-normal-security, but DOType MF7_ENC_Beh has no Oper
+            smpRate="80"      | smpRate="4000"                              | sample-rate            | M01MU/LLN0.MS.phases has a rate of 4000 samples a period
+            smpRate="80"      | smpRate="80" smpMod="SmpPerSec"             | sample-rate            | 80 samples a second
+            <MaxTime unit="s" multiplier="m">1000 | <MaxTime unit="s" multiplier="m">600000 | goose-times | MaxTime is 600000 ms: so long nobody notices that the sender is gone
+            <SDI name="phsAB"><SDI name="units"><DAI name="SIUnit"><Val>V | <SDI name="phsAB"><SDI name="units"><DAI name="SIUnit"><Val>A | unit-differs | the unit of F01MEAS/MMXU1.PPV is A; expected V
             bufMode="both"    | bufMode="all"                               | attribute-malformed    | expected unbuffered, buffered or both
             rptID="Dyn"       | rptID="Dynamic"                             | attribute-malformed    | expected Dyn, Conf or Fix
             nomFreq="50"      | nomFreq="50 Hz"                             | attribute-malformed    | nomFreq of skarholm.scd Skarholm/K2 is '50 Hz'; expected a number of hertz
