@@ -17,15 +17,12 @@ import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "compare",
-        description = "Compare two of anything as a tree of differences: devices, setting groups, bays, sites, lists of"
-                + " points, SCL files, configurations; with one device named, what it runs with what the project says.",
+        description =
+                "Compare two of anything as a tree of differences: devices, setting groups, bays, sites, lists of points, SCL files, configurations; with one device named, what it runs with what the project says.",
         footer = {
             "",
-            "A side is a device (the project's), a state of one (DEVICE@live is what it runs; @saved, @downloaded,"
-                    + " @signed-off; @backup is what the last download replaced), a part of one (F11:group.1, GW1:mappings), a bay (bay:F11 where a device has"
-                    + " its name), a list of points, an SCL file, a configuration's file, or the folder of a site.",
-            "Two devices are expected to differ in what belongs to the one device: names, addresses. More is expected by"
-                    + " 'expected-differences' in the conventions of the project.",
+            "A side is a device (the project's), a state of one (DEVICE@live is what it runs; @saved, @downloaded, @signed-off; @backup is what the last download replaced), a part of one (F11:group.1, GW1:mappings), a bay (bay:F11 where a device has its name), a list of points, an SCL file, a configuration's file, or the folder of a site.",
+            "Two devices are expected to differ in what belongs to the one device: names, addresses. More is expected by 'expected-differences' in the conventions of the project.",
             "Differences are taken over in the direction that you choose: --into names the side that follows.",
             "Examples: urvant compare GW1",
             "          urvant compare F11 F12 --out F11-F12.html",
@@ -33,6 +30,7 @@ import picocli.CommandLine.Parameters;
             "          urvant compare F11 F12 --accept '*.pick-up' --reason 'shorter cable'",
             "          urvant compare F11:group.1 F11:group.2",
             "          urvant compare old.scd new.scd",
+            "          urvant compare old.scd new.scd --take 'ieds.F01.*' --into old.scd --out merged.scd",
             "          urvant compare . ../last-year"
         })
 final class CompareCommand extends ChangingCommand {
@@ -59,7 +57,8 @@ final class CompareCommand extends ChangingCommand {
     @Option(
             names = "--out",
             paramLabel = "FILE",
-            description = "Write the differences to a page (.html) or a table (.xlsx, .csv).")
+            description =
+                    "Write the differences to a page (.html) or a table (.xlsx, .csv); with --take, the SCL file that comes of it.")
     private String file;
 
     @Mixin
@@ -69,15 +68,13 @@ final class CompareCommand extends ChangingCommand {
     private AcceptOptions accept = new AcceptOptions();
 
     @Mixin
-    private Consent consent;
+    private Consent consent = new Consent();
 
     @Mixin
-    private DeviceAccess access;
+    private DeviceAccess access = new DeviceAccess();
 
     CompareCommand(Session session) {
         super(session);
-        this.consent = new Consent();
-        this.access = new DeviceAccess();
     }
 
     @Override
@@ -88,14 +85,16 @@ final class CompareCommand extends ChangingCommand {
         if (take.isAsked() && accept.isAsked()) {
             throw wrongUse("a difference is taken over or accepted, not both");
         }
-        boolean isChanging = take.isAsked() || accept.isAsked();
-        Optional<List<Sides.Named>> files = isChanging ? Optional.empty() : Sides.outside(this, left, right);
+        Optional<List<Sides.Named>> files = accept.isAsked() ? Optional.empty() : Sides.outside(this, left, right);
         if (files.isPresent()) {
             List<Sides.Named> both = files.get();
+            if (take.isAsked()) {
+                return new SclTake(this, both, side -> session.path(side.name())).run(take, file, dryRun);
+            }
             Comparison found = during("comparing", () -> both.get(0).against(both.get(1), List.of()));
             return say(both.get(0), both.get(1), found, new Accepted(new TreeMap<>()));
         }
-        ProjectFolder folder = changing(isChanging);
+        ProjectFolder folder = changing(take.isAsked() || accept.isAsked());
         Project project = folder.load();
         Sides sides = new Sides(this, access, folder, project);
         sides.assume(protocol);
@@ -104,6 +103,9 @@ final class CompareCommand extends ChangingCommand {
         List<Sides.Named> pair = sides.pair(is, wanted);
         Map<String, String> aims = renames(names);
         Sides.Named second = pair.get(1);
+        if (take.isAsked() && pair.stream().allMatch(side -> side.file().isPresent())) {
+            return new SclTake(this, pair, sides::path).run(take, file, dryRun);
+        }
         if (take.isAsked()) { // names are those of the side that follows
             boolean isBack = take.into().equals(pair.get(0).name());
             return takeOver(folder, project, pair.get(0), second, isBack ? sides.turned(aims) : aims);

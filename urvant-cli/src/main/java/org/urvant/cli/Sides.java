@@ -95,8 +95,8 @@ final class Sides {
          */
         Side tree() {
             return side.orElseThrow(() -> new RefusedException(
-                    name + " is an SCL file; no single difference is taken over from or into one",
-                    "Import the newer file as a whole: urvant import FILE."));
+                    name + " is an SCL file, and the other side is none",
+                    "Take over between two SCL files, or import the newer one: urvant import FILE."));
         }
 
         /** Returns which differences to another side are accepted in a site; none between SCL files. */
@@ -247,9 +247,14 @@ final class Sides {
                 : Optional.empty();
     }
 
+    /** Returns whether a name is that of an SCL file, by how it ends. */
+    static boolean isNamedScl(String name) {
+        return name.toLowerCase(Locale.ROOT).matches(".+\\.(scd|cid|icd|iid|ssd|sed)");
+    }
+
     private static boolean isScl(Command command, String name) {
         String small = name.toLowerCase(Locale.ROOT);
-        return small.matches(".+\\.(scd|cid|icd|iid|ssd|sed)")
+        return isNamedScl(name)
                 || Files.isRegularFile(command.session.path(name))
                         && !PointListFile.isTable(name)
                         && !small.endsWith(".json");
@@ -302,6 +307,13 @@ final class Sides {
         return called.isEmpty()
                 ? Optional.empty()
                 : Optional.of("urvant compare " + left.name() + " " + right.name() + called);
+    }
+
+    /** Returns where an SCL file is that was named: one of the project, or one beside it. */
+    Path path(Named named) {
+        SclFile file = named.file().orElseThrow();
+        boolean isOwn = project.sources().contains(file);
+        return isOwn ? folder.root().resolve(file.source()) : command.session.path(named.name());
     }
 
     /** Returns two things that were named, to be held against each other. */

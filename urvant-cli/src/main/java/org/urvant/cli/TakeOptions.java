@@ -31,6 +31,10 @@ final class TakeOptions {
         return into;
     }
 
+    List<String> patterns() {
+        return List.copyOf(patterns);
+    }
+
     /** Returns what is wrong with what was given; empty when nothing is. */
     Optional<String> mistake() {
         return isAsked() == (into != null)

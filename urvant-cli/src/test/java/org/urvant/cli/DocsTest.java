@@ -82,7 +82,7 @@ class DocsTest {
             delimiter = '|',
             textBlock =
                     """
-            compare.md         | list && urvant points copy PD1 PD2 --only motor-* && urvant set GW1 link 127.0.0.1:8443 && urvant bench start && urvant download GW1 && urvant sign-off GW1 && urvant bay copy F11 F12 && urvant set F12 group.1.overcurrent.1.reset fixed && urvant set F12 group.1.overcurrent.1.reset-time 80ms && urvant group F11 copy 1 2 && urvant configuration F11 --out F11-before.json && cp ../demo/pump-drive.csv pump-drive-new.csv && cp ../demo/skarholm.scd old.scd && cp ../demo/skarholm.scd new.scd && write bays.csv bay,F11\\nF13,F13\\nF14,F14\\n && urvant new ../last-year
+            compare.md         | list && urvant points copy PD1 PD2 --only motor-* && urvant set GW1 link 127.0.0.1:8443 && urvant bench start && urvant download GW1 && urvant sign-off GW1 && urvant bay copy F11 F12 && urvant set F12 group.1.overcurrent.1.reset fixed && urvant set F12 group.1.overcurrent.1.reset-time 80ms && urvant group F11 copy 1 2 && urvant configuration F11 --out F11-before.json && cp ../demo/pump-drive.csv pump-drive-new.csv && cp ../demo/skarholm.scd old.scd && cp ../demo/F01.cid new.scd && write bays.csv bay,F11\\nF13,F13\\nF14,F14\\n && urvant new ../last-year
             device-types.md    | list
             lists.md           | cp ../demo/pump-drive.csv .
             points.md          | list && urvant connect RTU1 centre --kind control-centre && urvant set RTU1 DI[345].carries binary

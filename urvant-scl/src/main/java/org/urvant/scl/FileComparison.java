@@ -5,6 +5,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Difference;
@@ -13,20 +15,54 @@ import org.urvant.core.tree.Value;
 
 /** Compares two SCL files: header, subnetworks, the site, and each IED with what its differences mean to others. */
 public final class FileComparison {
+    private static final String HEADER = "another edition, or another state of the same file";
     private static final String SITE = "places of nodes and equipment on the site differ, and names made from them";
     private static final String NETWORK = "who stands on which network differs";
 
-    private FileComparison() {}
+    private final SclFile left;
+    private final SclFile right;
+    private final List<Difference> found = new ArrayList<>();
+    private final Map<String, List<SclEdit>> edits = new LinkedHashMap<>();
+
+    private FileComparison(SclFile left, SclFile right) {
+        this.left = left;
+        this.right = right;
+    }
 
     /**
      * Compares two files; left is what is, right what is wanted. IEDs are matched by their names; where each file has one that the
      * other has not, the two are taken for one that was named otherwise.
      */
     public static Comparison of(SclFile left, SclFile right) {
-        List<Difference> found = new ArrayList<>();
-        texts("header", header(left), header(right), "another edition, or another state of the same file", found);
-        texts("subnetworks", subnetworks(left), subnetworks(right), NETWORK, found);
-        texts("site", site(left, right), site(right, left), SITE, found);
+        return between(left, right).comparison();
+    }
+
+    /** As {@link #of}, with what makes the left file like the right one in each difference. */
+    public static FileComparison between(SclFile left, SclFile right) {
+        FileComparison comparison = new FileComparison(left, right);
+        comparison.run();
+        return comparison;
+    }
+
+    /** Returns the differences. */
+    public Comparison comparison() {
+        return Comparison.of(found);
+    }
+
+    /** Returns what makes the left file like the right one in the difference at a path; none when nothing differs there. */
+    public List<SclEdit> edits(String path) {
+        return edits.getOrDefault(path, List.of());
+    }
+
+    private void run() {
+        texts("header", header(left), header(right), HEADER);
+        header();
+        texts("subnetworks", said(subnetworks(left)), said(subnetworks(right)), NETWORK);
+        elements("subnetworks", subnetworks(left), subnetworks(right));
+        Map<String, SitePart> own = site(left, right);
+        Map<String, SitePart> wanted = site(right, left);
+        texts("site", places(own), places(wanted), SITE);
+        elements("site", own, wanted);
         TypeComparison types = TypeComparison.between(left, right);
         Map<String, Ied> known = byName(left);
         Map<String, Ied> there = byName(right);
@@ -36,6 +72,7 @@ public final class FileComparison {
         if (gone.size() == 1 && come.size() == 1) {
             Ied before = known.remove(gone.get(0));
             Ied after = there.remove(come.get(0));
+            edit("ieds." + after.name(), IedComparison.renaming());
             ieds.add(new Difference(
                     after.name(),
                     before.name() + " → " + after.name(),
@@ -49,18 +86,31 @@ public final class FileComparison {
         for (Map.Entry<String, Ied> entry : there.entrySet()) {
             Ied before = known.remove(entry.getKey());
             if (before == null) {
+                come(entry.getValue());
                 ieds.add(Difference.leaf(entry.getKey(), entry.getKey(), null, said(entry.getValue()), ""));
             } else {
                 ied(before, entry.getValue(), types, ieds);
             }
         }
-        known.forEach((name, ied) -> ieds.add(Difference.leaf(
-                name, name, said(ied), null, "subscribers and clients of it wait for what nobody sends")));
+        known.forEach((name, ied) -> {
+            edit("ieds." + name, new SclEdit.Remove(ied));
+            ied.connectedAccessPoints().forEach(point -> edit("ieds." + name, new SclEdit.Remove(point)));
+            ieds.add(Difference.leaf(
+                    name, name, said(ied), null, "subscribers and clients of it wait for what nobody sends"));
+        });
         ieds.sort((one, other) -> one.name().compareTo(other.name()));
         if (!ieds.isEmpty()) {
             found.add(Difference.inner("ieds", "IEDs", null, null, ieds));
         }
-        return Comparison.of(found);
+    }
+
+    private void edit(String path, SclEdit edit) {
+        edits.computeIfAbsent(path, any -> new ArrayList<>()).add(edit);
+    }
+
+    private void come(Ied ied) {
+        edit("ieds." + ied.name(), new SclEdit.Insert(left, ied));
+        ied.connectedAccessPoints().forEach(point -> edit("ieds." + ied.name(), IedComparison.connecting(left, point)));
     }
 
     private static Map<String, Ied> byName(SclFile file) {
@@ -79,14 +129,14 @@ public final class FileComparison {
         return these.keySet().stream().filter(name -> !others.containsKey(name)).toList();
     }
 
-    private static void ied(Ied before, Ied after, TypeComparison types, List<Difference> found) {
+    private void ied(Ied before, Ied after, TypeComparison types, List<Difference> ieds) {
         List<Difference> inner = parts(before, after, types);
         if (!inner.isEmpty()) {
-            found.add(Difference.inner(after.name(), after.name(), null, null, inner));
+            ieds.add(Difference.inner(after.name(), after.name(), null, null, inner));
         }
     }
 
-    private static List<Difference> parts(Ied before, Ied after, TypeComparison types) {
+    private List<Difference> parts(Ied before, Ied after, TypeComparison types) {
         Map<String, List<Difference>> parts = new LinkedHashMap<>();
         for (IedDifference each : IedComparison.of(before, after, types)) {
             String what = each.what().startsWith(after.name() + " ")
@@ -94,7 +144,9 @@ public final class FileComparison {
                     : each.what();
             boolean isAdded = each.change() == IedDifference.Change.ADDED;
             boolean isRemoved = each.change() == IedDifference.Change.REMOVED;
-            parts.computeIfAbsent(each.part().word(), part -> new ArrayList<>())
+            String part = each.part().word();
+            edit("ieds." + after.name() + "." + part + "." + what, each.edit());
+            parts.computeIfAbsent(part, any -> new ArrayList<>())
                     .add(Difference.leaf(
                             what,
                             what,
@@ -107,17 +159,16 @@ public final class FileComparison {
         return inner;
     }
 
-    private static void texts(
-            String name, Map<String, String> left, Map<String, String> right, String meaning, List<Difference> found) {
+    private void texts(String name, Map<String, String> own, Map<String, String> wanted, String meaning) {
         Map<String, Difference> inner = new TreeMap<>();
-        left.forEach((key, text) -> {
-            String other = right.get(key);
+        own.forEach((key, text) -> {
+            String other = wanted.get(key);
             if (!text.equals(other)) {
                 inner.put(key, Difference.leaf(key, key, Value.text(text), node(other), meaning));
             }
         });
-        right.forEach((key, text) -> {
-            if (!left.containsKey(key)) {
+        wanted.forEach((key, text) -> {
+            if (!own.containsKey(key)) {
                 inner.put(key, Difference.leaf(key, key, null, Value.text(text), meaning));
             }
         });
@@ -134,15 +185,79 @@ public final class FileComparison {
         return Map.of("edition", file.edition(), "id", file.headerId(), "version", file.headerVersion());
     }
 
-    private static Map<String, String> subnetworks(SclFile file) {
-        Map<String, String> found = new TreeMap<>();
-        file.subnetworks().forEach(each -> found.put(each.name(), (each.type() + " " + each.bitRate()).strip()));
-        return found;
+    private void header() {
+        int own = left.store.child(0, Tag.HEADER);
+        int wanted = right.store.child(0, Tag.HEADER);
+        edit("header.edition", new SclEdit.Impossible("an edition is that of the whole file"));
+        for (String name : List.of("id", "version", "revision")) {
+            edit(
+                    "header." + (name.equals("id") ? "id" : "version"),
+                    own < 0 || wanted < 0
+                            ? new SclEdit.Impossible("one of the files has no header")
+                            : new SclEdit.Attribute(
+                                    new PlainElement(left.store, own), new PlainElement(right.store, wanted), name));
+        }
+    }
+
+    private static Map<String, Subnetwork> subnetworks(SclFile file) {
+        return file.subnetworks().stream()
+                .collect(Collectors.toMap(Subnetwork::name, Function.identity(), (one, other) -> other, TreeMap::new));
+    }
+
+    private static Map<String, String> said(Map<String, Subnetwork> subnetworks) {
+        Map<String, String> said = new TreeMap<>();
+        subnetworks.forEach((name, each) -> said.put(name, (each.type() + " " + each.bitRate()).strip()));
+        return said;
+    }
+
+    /** Parts of the site or of the network that come, go, or differ in what is their own. */
+    private void elements(
+            String name, Map<String, ? extends SclElement> own, Map<String, ? extends SclElement> wanted) {
+        TreeSet<String> keys = new TreeSet<>(own.keySet());
+        keys.addAll(wanted.keySet());
+        for (String key : keys) {
+            SclElement before = own.get(key);
+            SclElement after = wanted.get(key);
+            SclEdit edit;
+            if (after == null) {
+                edit = new SclEdit.Remove(before);
+            } else if (before != null) {
+                edit = new SclEdit.Own(before, after);
+            } else {
+                edit = inserted(after, own);
+            }
+            edit(name + "." + key, edit);
+        }
+    }
+
+    private SclEdit inserted(SclElement element, Map<String, ? extends SclElement> own) {
+        if (element instanceof SitePart part && part.parent().isPresent()) {
+            String outer = part.parent().get().path();
+            SclElement place = own.get(outer);
+            return place == null
+                    ? new SclEdit.Impossible(outer + " is not there; take it over, and what is in it comes with it")
+                    : new SclEdit.Insert(place, element);
+        }
+        int section = element instanceof Subnetwork ? left.store.child(0, Tag.COMMUNICATION) : 0;
+        return section < 0
+                ? new SclEdit.Impossible("the file has no communication section")
+                : new SclEdit.Insert(new PlainElement(left.store, section), element);
     }
 
     /** The site's parts by their paths: kind and type of each, its voltage, where it is connected, the nodes that belong to it. */
-    private static Map<String, String> site(SclFile file, SclFile other) {
+    private static Map<String, String> places(Map<String, SitePart> parts) {
         Map<String, String> found = new TreeMap<>();
+        parts.forEach((path, part) -> {
+            List<String> said = new ArrayList<>(List.of(part.element(), part.type(), part.phase(), part.voltage()));
+            part.terminals().forEach(terminal -> said.add("at " + terminal.node()));
+            part.nodes().forEach(node -> said.add(node.ied() + node.device() + "/" + node.node()));
+            found.put(path, said.stream().filter(text -> !text.isEmpty()).collect(Collectors.joining(" ")));
+        });
+        return found;
+    }
+
+    private static Map<String, SitePart> site(SclFile file, SclFile other) {
+        Map<String, SitePart> found = new TreeMap<>();
         List<SitePart> open = new ArrayList<>();
         List<SitePart> others = other.site();
         List<SitePart> own = file.site();
@@ -154,10 +269,7 @@ public final class FileComparison {
         while (!open.isEmpty()) {
             SitePart part = open.remove(open.size() - 1);
             open.addAll(part.parts());
-            List<String> said = new ArrayList<>(List.of(part.element(), part.type(), part.phase(), part.voltage()));
-            part.terminals().forEach(terminal -> said.add("at " + terminal.node()));
-            part.nodes().forEach(node -> said.add(node.ied() + node.device() + "/" + node.node()));
-            found.put(part.path(), said.stream().filter(text -> !text.isEmpty()).collect(Collectors.joining(" ")));
+            found.put(part.path(), part);
         }
         return found;
     }

@@ -58,8 +58,8 @@ public final class IedComparison {
         return before.store.isAlike(before.row, after.store, after.row);
     }
 
-    private void add(Part part, Change change, String what, String before, String after, SclElement at) {
-        found.add(new IedDifference(part, change, what, before, after, at.position()));
+    private void add(Part part, Change change, String what, String before, String after, SclElement at, SclEdit edit) {
+        found.add(new IedDifference(part, change, what, before, after, at.position(), edit));
     }
 
     private void elements(SclElement before, SclElement after, Part part, String what) {
@@ -67,7 +67,7 @@ public final class IedComparison {
         String old = text(before);
         String now = text(after);
         if (!old.equals(now)) {
-            add(part, Change.CHANGED, what, old, now, after);
+            add(part, Change.CHANGED, what, old, now, after, new SclEdit.Text(before, after));
         }
         if (after.store.tag(after.row) == Tag.DATA_SET) {
             members(before, after, what);
@@ -80,14 +80,21 @@ public final class IedComparison {
             PlainElement other = known.get(key);
             String name = what + label(element);
             if (other == null) {
-                add(inner, Change.ADDED, name, "", brief(element), element);
+                add(inner, Change.ADDED, name, "", brief(element), element, new SclEdit.Insert(before, element));
             } else if (!isAlike(other, element)) {
                 elements(other, element, inner, name);
             }
         });
         known.forEach((key, element) -> {
             if (!there.containsKey(key)) {
-                add(part(element, part), Change.REMOVED, what + label(element), brief(element), "", element);
+                add(
+                        part(element, part),
+                        Change.REMOVED,
+                        what + label(element),
+                        brief(element),
+                        "",
+                        element,
+                        new SclEdit.Remove(element));
             }
         });
     }
@@ -105,9 +112,25 @@ public final class IedComparison {
                 Part of = name.equals("desc")
                         ? Part.DESCRIPTION
                         : name.equals("confRev") ? Part.REVISION : name.equals("datSet") ? Part.DATASET : part;
-                add(of, Change.CHANGED, what + " " + name, was, is, after);
+                add(of, Change.CHANGED, what + " " + name, was, is, after, edit(before, after, name));
             }
         }
+    }
+
+    private static SclEdit edit(SclElement before, SclElement after, String name) {
+        Tag tag = after.store.tag(after.row);
+        boolean isName = tag == Tag.IED && name.equals("name") || tag == Tag.CONNECTED_AP && name.equals("iedName");
+        if (isName) {
+            return renaming();
+        }
+        return name.startsWith("{")
+                ? new SclEdit.Impossible("it is the maker's own, and only the maker's tool may write it")
+                : new SclEdit.Attribute(before, after, name);
+    }
+
+    static SclEdit renaming() {
+        return new SclEdit.Impossible(
+                "the name of an IED stands in all that names it; rename it in the tool that made the file");
     }
 
     private static String text(SclElement element) {
@@ -120,15 +143,16 @@ public final class IedComparison {
         List<String> now = after.elements().stream().map(IedComparison::brief).toList();
         List<String> added = without(now, old);
         List<String> removed = without(old, now);
-        added.forEach(member -> add(Part.DATASET, Change.ADDED, what + " member", "", member, after));
-        removed.forEach(member -> add(Part.DATASET, Change.REMOVED, what + " member", member, "", after));
+        SclEdit edit = new SclEdit.Content(before, after);
+        added.forEach(member -> add(Part.DATASET, Change.ADDED, what + " member", "", member, after, edit));
+        removed.forEach(member -> add(Part.DATASET, Change.REMOVED, what + " member", member, "", after, edit));
         if (added.isEmpty() && removed.isEmpty() && !old.equals(now)) {
             int first = 0;
             while (old.get(first).equals(now.get(first))) {
                 first++;
             }
             String place = " order, from member " + (first + 1) + " on";
-            add(Part.DATASET, Change.CHANGED, what + place, old.get(first), now.get(first), after);
+            add(Part.DATASET, Change.CHANGED, what + place, old.get(first), now.get(first), after, edit);
         }
     }
 
@@ -139,7 +163,7 @@ public final class IedComparison {
     }
 
     /** Elements by what tells them from their neighbours; those that nothing tells apart by their number. */
-    private static Map<String, PlainElement> keyed(List<PlainElement> elements) {
+    static Map<String, PlainElement> keyed(List<PlainElement> elements) {
         Map<String, PlainElement> keyed = new LinkedHashMap<>();
         for (PlainElement element : elements) {
             String name = element.name();
@@ -160,6 +184,9 @@ public final class IedComparison {
     private static String identity(PlainElement element) {
         if (element.store.tag(element.row) == Tag.EXT_REF) {
             return element.attribute("intAddr").orElse("");
+        }
+        if (element.store.tag(element.row) == Tag.IED_NAME) {
+            return element.text() + " " + element.writtenAttributes();
         }
         Map<String, String> written = element.writtenAttributes();
         return KEYS.stream()
@@ -236,16 +263,40 @@ public final class IedComparison {
         there.forEach((key, point) -> {
             ConnectedAccessPoint other = known.get(key);
             if (other == null) {
-                add(Part.ADDRESS, Change.ADDED, after.name() + " " + key, "", String.valueOf(point.address()), point);
+                add(
+                        Part.ADDRESS,
+                        Change.ADDED,
+                        after.name() + " " + key,
+                        "",
+                        String.valueOf(point.address()),
+                        point,
+                        connecting(before.file(), point));
             } else if (!isAlike(other, point)) {
                 elements(other, point, Part.ADDRESS, after.name() + " " + key);
             }
         });
         known.forEach((key, point) -> {
             if (!there.containsKey(key)) {
-                add(Part.ADDRESS, Change.REMOVED, after.name() + " " + key, String.valueOf(point.address()), "", point);
+                add(
+                        Part.ADDRESS,
+                        Change.REMOVED,
+                        after.name() + " " + key,
+                        String.valueOf(point.address()),
+                        "",
+                        point,
+                        new SclEdit.Remove(point));
             }
         });
+    }
+
+    /** Returns what connects an access point of another file in this one. */
+    static SclEdit connecting(SclFile file, ConnectedAccessPoint point) {
+        return file.subnetworks().stream()
+                .filter(subnetwork -> subnetwork.name().equals(point.subnetwork()))
+                .findFirst()
+                .<SclEdit>map(subnetwork -> new SclEdit.Insert(subnetwork, point))
+                .orElseGet(() -> new SclEdit.Impossible(
+                        "subnetwork " + point.subnetwork() + " is not there; take it over, and it comes with it"));
     }
 
     private static Map<String, ConnectedAccessPoint> points(Ied ied) {
@@ -259,17 +310,24 @@ public final class IedComparison {
     private void data(Ied before, Ied after, TypeComparison types) {
         Map<String, LogicalNode> known = nodes(before);
         Map<String, LogicalNode> there = nodes(after);
+        SclEdit withNode = new SclEdit.Impossible("it comes and goes with its node; take over the node");
         there.forEach((key, node) -> {
             LogicalNode other = known.get(key);
+            SclEdit edit = other == null ? withNode : new SclEdit.NodeType(other, node);
             List<TypeComparison.DataDifference> all =
                     other == null ? TypeComparison.all(node, Change.ADDED) : types.of(other, node);
-            all.stream().filter(each -> each.change() != Change.REMOVED).forEach(each -> found.add(each.at(node)));
+            all.stream()
+                    .filter(each -> each.change() != Change.REMOVED)
+                    .forEach(each -> found.add(each.at(node, edit)));
         });
         known.forEach((key, node) -> {
             LogicalNode other = there.get(key);
+            SclEdit edit = other == null ? withNode : new SclEdit.NodeType(node, other);
             List<TypeComparison.DataDifference> all =
                     other == null ? TypeComparison.all(node, Change.REMOVED) : types.of(node, other);
-            all.stream().filter(each -> each.change() == Change.REMOVED).forEach(each -> found.add(each.at(node)));
+            all.stream()
+                    .filter(each -> each.change() == Change.REMOVED)
+                    .forEach(each -> found.add(each.at(node, edit)));
         });
     }
 

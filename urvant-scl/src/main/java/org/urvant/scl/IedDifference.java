@@ -12,8 +12,10 @@ import org.urvant.core.text.Word;
  * @param before what stood there; empty text when it is new
  * @param after what stands there now; empty text when it is gone
  * @param position where it stands now, or stood when it is gone
+ * @param edit what makes the older description like the newer one in this
  */
-public record IedDifference(Part part, Change change, String what, String before, String after, Position position) {
+public record IedDifference(
+        Part part, Change change, String what, String before, String after, Position position, SclEdit edit) {
     /** What happened. */
     public enum Change {
         ADDED,

@@ -33,9 +33,9 @@ public final class TypeComparison {
      */
     record DataDifference(Change change, String path, String before, String after, Position position) {
         /** Returns it as the difference of an IED in which a node is. */
-        IedDifference at(LogicalNode node) {
+        IedDifference at(LogicalNode node, SclEdit edit) {
             return new IedDifference(
-                    IedDifference.Part.DATA, change, node.reference() + "." + path, before, after, position);
+                    IedDifference.Part.DATA, change, node.reference() + "." + path, before, after, position, edit);
         }
     }
 
