@@ -28,7 +28,6 @@ import picocli.CommandLine.Parameters;
             "          urvant compare F11 F12 --out F11-F12.html",
             "          urvant compare F11 F12 --take 'settings.group.1.*' --into F12",
             "          urvant compare F11 F12 --accept '*.pick-up' --reason 'shorter cable'",
-            "          urvant compare F11:group.1 F11:group.2",
             "          urvant compare old.scd new.scd",
             "          urvant compare old.scd new.scd --take 'ieds.F01.*' --into old.scd --out merged.scd",
             "          urvant compare . ../last-year"
