@@ -11,6 +11,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Bays copied, adapted, compared, tested again, from the command line. */
 class CompareCommandsTest {
@@ -153,5 +154,40 @@ class CompareCommandsTest {
         assertThat(terminal.run("bay", "copy", "F11", "F31")).isEqualTo(Exit.FAILED);
         assertThat(terminal.err()).contains("nobody is there to agree");
         assertThat(site.resolve("devices/F31.yaml")).doesNotExist();
+    }
+
+    /** Between SCL files, with a project and without: the files themselves stay as they are. */
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void differencesOfSclFilesGoIntoANewOne(boolean isInProject) throws IOException {
+        Path at = isInProject ? site : Files.createDirectories(folder.resolve("desk"));
+        terminal.go(at);
+        String station = Files.readString(Sites.demo("skarholm.scd"));
+        Files.writeString(at.resolve("old.scd"), station);
+        Files.writeString(
+                at.resolve("new.scd"),
+                station.replace(">192.0.2.11<", ">192.0.2.71<").replace(">480<", ">500<"));
+        String[] take = {"compare", "old.scd", "new.scd", "--take", "*.value.*", "--into", "old.scd"};
+        assertThat(terminal.run(take)).isEqualTo(Exit.USAGE);
+        assertThat(terminal.err()).contains("--out names the file to write");
+        terminal.ok(String.join(" ", take) + " --dry-run");
+        assertThat(terminal.out()).contains("group 1 = 500").doesNotContain("took over");
+        terminal.ok(String.join(" ", take) + " --out merged.scd");
+        assertThat(terminal.out()).contains("took over 3 differences into merged.scd; old.scd is as it was");
+        assertThat(at.resolve("old.scd")).hasContent(station);
+        assertThat(at.resolve("merged.scd")).hasContent(station.replace(">480<", ">500<"));
+        terminal.ok("compare merged.scd new.scd --take *.address.* --into new.scd --out back.scd");
+        terminal.ok("compare merged.scd back.scd");
+        assertThat(terminal.out()).contains("equal");
+        assertThat(terminal.run("compare", "old.scd", "new.scd", "--take", "*", "--into", "old.scd", "--out", "a.html"))
+                .isEqualTo(Exit.USAGE);
+        assertThat(terminal.run(
+                        "compare", "old.scd", "new.scd", "--take", "*", "--into", "old.scd", "--out", "new.scd"))
+                .isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("new.scd is there already");
+        assertThat(terminal.run(
+                        "compare", "old.scd", "new.scd", "--take", "*", "--into", "older.scd", "--out", "b.scd"))
+                .isEqualTo(Exit.USAGE);
+        assertThat(terminal.err()).contains("there is no side 'older.scd'");
     }
 }

@@ -81,7 +81,7 @@ public final class SclRewriting {
         } else if (edit instanceof SclEdit.NodeType one) {
             String type = there.attribute(one.like().row, "lnType", "");
             int found = source.templates().type(Tag.L_NODE_TYPE, type);
-            set(one.at().row, "lnType", "\"" + (found < 0 ? type : type(found)) + "\"", "");
+            set(one.at().row, "lnType", "\"" + escaped(found < 0 ? type : type(found)) + "\"", "");
         }
     }
 
@@ -268,13 +268,13 @@ public final class SclRewriting {
             Map<String, SclText.Place> attributes = other.attributes(row);
             attributes.keySet().forEach(attribute -> declare(SclText.prefix(attribute), foreign));
             String kind = referredKind(row);
-            SclText.Place place =
-                    attributes.get(there.tag(row) == Tag.LN || there.tag(row) == Tag.LN0 ? "lnType" : "type");
+            String refers = there.tag(row) == Tag.LN || there.tag(row) == Tag.LN0 ? "lnType" : "type";
+            SclText.Place place = attributes.get(refers);
             int type = kind.isEmpty() || place == null
                     ? -1
-                    : source.templates().type(Tag.of(kind), other.text.substring(place.value(), place.valueEnd()));
+                    : source.templates().type(Tag.of(kind), there.attribute(row, refers, ""));
             if (type >= 0 && isWhole) {
-                changes.add(new Splice(place.value(), place.valueEnd(), type(type)));
+                changes.add(new Splice(place.value(), place.valueEnd(), escaped(type(type))));
             }
         }
         StringBuilder declared = new StringBuilder();
@@ -336,7 +336,10 @@ public final class SclRewriting {
         types.put(row, free);
         SclText.Place place = other.attributes(row).get("id");
         String copy = copied(
-                other.start(row), other.end(row), row, List.of(new Splice(place.value(), place.valueEnd(), free)));
+                other.start(row),
+                other.end(row),
+                row,
+                List.of(new Splice(place.value(), place.valueEnd(), escaped(free))));
         define(kind, blank(copy), blank(other.indentation(other.start(row))));
         return free;
     }
@@ -376,6 +379,13 @@ public final class SclRewriting {
         }
         alike.put(row, same);
         return same;
+    }
+
+    private static String escaped(String name) {
+        return name.replace("&", "&amp;")
+                .replace("<", "&lt;")
+                .replace("\"", "&quot;")
+                .replace("'", "&apos;");
     }
 
     private void splice(int start, int end, String piece) {

@@ -156,6 +156,18 @@ class SclTakingTest {
                 .hasSize(1);
     }
 
+    /** A name with letters that XML writes otherwise is the same name. */
+    @Test
+    void namesOfTypesMayHaveAnyLetters() {
+        String named = STATION.replace("MF7_ACT\"", "MF7 &amp; &lt;ACT&gt;\"");
+        String other = named.replaceFirst(
+                "(?s)(<DOType id=\"MF7 &amp;[^>]*>)", "$1<DA name=\"d\" bType=\"VisString255\" fc=\"DC\"/>");
+        SclTaking plan = taking(named, other, "ieds.F02.data.F02PROT/PTRC1.Tr.d");
+        assertThat(text(plan))
+                .contains("<DOType id=\"MF7 &amp; &lt;ACT>_2\"", "<DO name=\"Tr\" type=\"MF7 &amp; &lt;ACT>_2\"/>");
+        assertThat(plan.left()).isEmpty();
+    }
+
     @Test
     void whatBelongsTogetherIsSaid() {
         String other = STATION.replaceFirst("(?s)(<LNodeType id=\"MF7_XCBR\".*?)\\s*<DO name=\"OpCnt\"[^>]*>", "$1");
