@@ -2,23 +2,23 @@ package org.urvant.core.device;
 
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import org.urvant.core.error.UnknownNameException;
 
 /**
- * Device types by name, each made ready when it is first asked for, so that nobody pays for types that no device has. Not safe
- * for use by several threads at once.
+ * Device types by name, each made ready when it is first asked for, so that nobody pays for types that no device has. May
+ * be shared between threads.
  */
 public final class DeviceTypes {
     private final Set<String> names;
     private final Function<String, DeviceType> reading;
-    private final Map<String, DeviceType> read = new HashMap<>();
+    private final Map<String, DeviceType> read = new ConcurrentHashMap<>();
 
     /**
      * Creates a set of types.
@@ -42,7 +42,16 @@ public final class DeviceTypes {
         if (known != null) {
             return Optional.of(known);
         }
-        return names.contains(name) ? Optional.of(read.computeIfAbsent(name, reading)) : Optional.empty();
+        return names.contains(name) ? Optional.of(madeReady(name)) : Optional.empty();
+    }
+
+    private synchronized DeviceType madeReady(String name) {
+        DeviceType known = read.get(name);
+        if (known == null) {
+            known = reading.apply(name); // one type at a time, for reading may ask for others
+            read.put(name, known);
+        }
+        return known;
     }
 
     /**

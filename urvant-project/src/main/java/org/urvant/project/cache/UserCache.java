@@ -1,6 +1,8 @@
 package org.urvant.project.cache;
 
 import java.io.IOException;
+import java.nio.BufferUnderflowException;
+import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
@@ -10,8 +12,10 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
@@ -117,13 +121,74 @@ public final class UserCache {
         }));
     }
 
+    /** Returns what was kept in pieces under a name, by the name of each; none when it is not there or not whole. */
+    Map<String, byte[]> pieces(String name) {
+        return kept(name, ".pieces")
+                .map(file -> {
+                    try {
+                        return pieces(SafeFile.read(file, MOST_FINDINGS));
+                    } catch (UrvantException e) {
+                        return Map.<String, byte[]>of();
+                    }
+                })
+                .orElse(Map.of());
+    }
+
+    private static Map<String, byte[]> pieces(byte[] octets) {
+        Map<String, byte[]> pieces = new TreeMap<>();
+        try {
+            ByteBuffer form = ByteBuffer.wrap(octets);
+            for (int left = form.getInt(); left > 0; left--) {
+                byte[] name = new byte[within(form.getInt(), form)];
+                form.get(name);
+                byte[] piece = new byte[within(form.getInt(), form)];
+                form.get(piece);
+                pieces.put(new String(name, StandardCharsets.UTF_8), piece);
+            }
+            return form.hasRemaining() ? Map.of() : pieces;
+        } catch (BufferUnderflowException e) {
+            return Map.of();
+        }
+    }
+
+    private static int within(int length, ByteBuffer form) {
+        if (length < 0 || length > form.remaining()) {
+            throw new BufferUnderflowException();
+        }
+        return length;
+    }
+
+    /** Keeps pieces under a name, in place of those that were kept under it; each has to tell whether it is whole. */
+    void keepPieces(String name, Map<String, byte[]> pieces) {
+        place(name, ".pieces").ifPresent(file -> {
+            try {
+                SafeFile.writeNote(file, to -> {
+                    to.accept(number(pieces.size()));
+                    pieces.forEach((piece, octets) -> {
+                        byte[] letters = octets(piece);
+                        to.accept(number(letters.length));
+                        to.accept(ByteBuffer.wrap(letters));
+                        to.accept(number(octets.length));
+                        to.accept(ByteBuffer.wrap(octets));
+                    });
+                });
+            } catch (UrvantException e) {
+                LoggerFactory.getLogger(UserCache.class).debug("no note in {}", file, e);
+            }
+        });
+    }
+
+    private static ByteBuffer number(int number) {
+        return ByteBuffer.allocate(4).putInt(number).flip();
+    }
+
     /** Keeps findings under a name, in place of those that were kept under it. */
     public void keep(String name, String of, SclCheck.Result findings) {
         key(of).ifPresent(key ->
                 place(name, ".findings").ifPresent(file -> note(file, FindingForm.octets(key, findings))));
     }
 
-    private static Optional<String> key(String of) {
+    static Optional<String> key(String of) {
         return Edition.current().map(edition -> name(edition + of));
     }
 

@@ -7,8 +7,10 @@ import java.util.Set;
 import java.util.function.Consumer;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
+import org.urvant.core.progress.Cores;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.project.Recall;
 
 /**
  * A check on one subject. What must be checked again after a change follows from the kinds of things that it reads.
@@ -55,13 +57,31 @@ public record SiteCheck(String subject, Set<Ref.Kind> reads, Work work, boolean 
 
     /** Returns a check on each device of a site. */
     public static SiteCheck ofEachDevice(String subject, Set<Ref.Kind> reads, DeviceWork work) {
-        return of(subject, reads, (project, findings) -> project.devices()
-                .values()
-                .forEach(device -> work.check(
-                        project,
-                        device,
-                        finding -> findings.accept(
-                                finding.about().isEmpty() ? finding.concerning(Ref.device(device.name())) : finding))));
+        return of(subject, reads, (project, findings) -> Cores.map(
+                        List.copyOf(project.devices().values()), device -> found(project, device, work))
+                .forEach(found -> found.forEach(findings)));
+    }
+
+    /** Returns a check on each device that reads what {@link DeviceStates} tells: of those that have not changed it is recalled. */
+    static SiteCheck ofEachOwn(String subject, Set<Ref.Kind> reads, DeviceWork work) {
+        return of(subject, reads, (project, findings) -> {
+            DeviceStates states = new DeviceStates(project);
+            List<Recall.Part> parts = project.devices().values().stream()
+                    .map(device ->
+                            new Recall.Part(device.name(), () -> states.of(device), () -> found(project, device, work)))
+                    .toList();
+            project.imported().recall().ofEach(subject, parts).forEach(found -> found.forEach(findings));
+        });
+    }
+
+    private static List<Finding> found(Project project, Device device, DeviceWork work) {
+        List<Finding> found = new ArrayList<>();
+        work.check(
+                project,
+                device,
+                finding ->
+                        found.add(finding.about().isEmpty() ? finding.concerning(Ref.device(device.name())) : finding));
+        return found;
     }
 
     /** Returns whether a change of things of some kinds can change its findings. */

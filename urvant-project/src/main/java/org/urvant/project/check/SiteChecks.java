@@ -34,7 +34,7 @@ public final class SiteChecks implements CheckRoom {
     @Override
     public List<SiteCheck> checks() {
         return List.of(
-                SiteCheck.ofEachDevice("values", with(VALUES, IED), ValueCheck::check),
+                SiteCheck.ofEachOwn("values", with(VALUES, IED), ValueCheck::check),
                 SiteCheck.ofEachDevice("mappings", with(VALUES, IED, SIGNAL, LIST), MappingCheck::check),
                 SiteCheck.ofEachDevice("programs", with(VALUES, PROGRAM), LogicCheck::check),
                 SiteCheck.ofEachDevice("past", with(VALUES, PROGRAM, IED, SIGNAL, LIST), PastCheck::check),

@@ -3,14 +3,19 @@ package org.urvant.project.folder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.point.list.PointList;
+import org.urvant.core.progress.Cores;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.Choices;
@@ -53,7 +58,9 @@ final class SiteReader {
         LedgerHeads heads = files.readOr(
                 LedgerHeads.none(), LedgerHeads.NAME, "ledgers", findings::add, () -> LedgerHeads.of(files));
         SortedMap<String, Device> devices = new TreeMap<>();
-        for (Path file : files.list("devices", ".yaml")) {
+        List<Path> listed = files.list("devices", ".yaml");
+        Map<String, YamlDocument> parsed = parsed(listed);
+        for (Path file : listed) {
             String device = stem(file);
             Consumer<Finding> own = finding -> findings.add(finding.concerning(Ref.device(device)));
             files.readOr(
@@ -61,7 +68,7 @@ final class SiteReader {
                             DeviceFile.name(device),
                             device,
                             own,
-                            () -> Optional.of(device(device, heads, own)))
+                            () -> Optional.of(device(device, parsed, heads, own)))
                     .ifPresent(read -> devices.put(device, read));
         }
         SortedMap<String, Pick> picks = new TreeMap<>();
@@ -134,7 +141,30 @@ final class SiteReader {
         return lists;
     }
 
-    private Device device(String name, LedgerHeads heads, Consumer<Finding> findings) {
+    /** Parses the files of devices on all cores; one that cannot be read is left out, and says so when it is read again. */
+    private Map<String, YamlDocument> parsed(List<Path> devices) {
+        Map<String, String> texts = new LinkedHashMap<>();
+        for (Path file : devices) {
+            String name = DeviceFile.name(stem(file));
+            files.readOr(Optional.<String>empty(), name, name, told -> {}, () -> Optional.of(files.text(name)))
+                    .ifPresent(text -> texts.put(name, text));
+        }
+        Map<String, YamlDocument> parsed = new HashMap<>();
+        Cores.map(List.copyOf(texts.entrySet()), each -> document(each.getKey(), each.getValue()))
+                .forEach(document -> document.ifPresent(sound -> parsed.put(sound.source(), sound)));
+        return parsed;
+    }
+
+    private static Optional<YamlDocument> document(String name, String text) {
+        try {
+            return Optional.of(YamlDocument.parse(name, text));
+        } catch (UrvantException e) {
+            return Optional.empty();
+        }
+    }
+
+    private Device device(
+            String name, Map<String, YamlDocument> parsed, LedgerHeads heads, Consumer<Finding> findings) {
         Consumer<Finding> own = finding -> findings.accept(finding.concerning(Ref.device(name)));
         String tableName = MappingTable.name(name);
         Path table = files.path(tableName);
@@ -146,7 +176,8 @@ final class SiteReader {
                         name + " mappings",
                         own,
                         () -> MappingTable.read(name, tableName, files.table(tableName), own));
-        YamlDocument document = files.yaml(DeviceFile.name(name));
+        YamlDocument known = parsed.get(DeviceFile.name(name));
+        YamlDocument document = known == null ? files.yaml(DeviceFile.name(name)) : known;
         Past past = files.readOr(
                 Past.NONE, Ledger.name(name), name + " ledger", findings, () -> past(name, heads, findings));
         return DeviceFile.read(name, document, own)

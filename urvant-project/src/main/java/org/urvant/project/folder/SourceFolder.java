@@ -13,17 +13,16 @@ import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Consumer;
-import java.util.function.Supplier;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.progress.Progress;
 import org.urvant.core.tree.Fingerprint;
 import org.urvant.project.Imported;
 import org.urvant.project.cache.KnownFiles;
+import org.urvant.project.cache.RecalledFindings;
 import org.urvant.project.cache.UserCache;
 import org.urvant.project.change.NamedFile;
 import org.urvant.scl.Ied;
-import org.urvant.scl.SclCheck;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.selection.SignalIndex;
 
@@ -83,7 +82,11 @@ final class SourceFolder {
         }
         Map<String, Set<String>> unwanted = index.unwanted();
         String all = state + sorted(unwanted);
-        return new Imported(read, unwanted, new TreeMap<>(), (what, check) -> recall(what, all, check));
+        return new Imported(
+                read,
+                unwanted,
+                new TreeMap<>(),
+                new RecalledFindings(cache(), files.path(FOLDER).toString(), all, types()));
     }
 
     private static String sorted(Map<String, Set<String>> names) {
@@ -92,14 +95,15 @@ final class SourceFolder {
         return sorted.toString();
     }
 
-    private List<Finding> recall(String what, String state, Supplier<List<Finding>> check) {
-        UserCache cache = cache();
-        String name = UserCache.name(what + " " + state);
-        return cache.findings(name, state).map(SclCheck.Result::findings).orElseGet(() -> {
-            List<Finding> found = check.get();
-            cache.keep(name, state, new SclCheck.Result(found, 0, Set.of()));
-            return found;
-        });
+    /** Device types of the project's own change what is found in devices. */
+    private String types() {
+        StringBuilder state = new StringBuilder();
+        for (Path file : files.list("types", ".yaml")) {
+            String name = "types/" + file.getFileName();
+            files.reads(name);
+            state.append(name).append(' ').append(files.digest(name)).append('\n');
+        }
+        return state.toString();
     }
 
     private KnownFiles known() {
