@@ -76,6 +76,7 @@ public record RowRemoval(List<String> rows, Map<String, String> values, List<Str
      * @throws RefusedException when something refers to it and that is not to go too
      */
     public Project carriedOut(Project project, String name, boolean isCascade) {
+        project.requireWhole(project.device(name)); // what cannot be read could name it
         if (!referrers.isEmpty() && !isCascade) {
             throw new RefusedException(
                     rows.get(0) + " is still named by " + String.join("; ", referrers),

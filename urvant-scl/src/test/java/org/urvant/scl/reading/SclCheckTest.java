@@ -275,6 +275,57 @@ class SclCheckTest {
         });
     }
 
+    /** What one edition or another allows, or what is left open, is told by nobody. */
+    @ParameterizedTest(name = "{0} {1}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            <DA name="stVal" bType="Dbpos" fc="ST" dchg="true" | <DA name="stVal" bType="Dbpos" fc="ST" dupd="true"
+            <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps dchg="true" period="true" gi="false"/>
+            <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps dupd="true" period="true"/>
+            <Val>sbo-with-enhanced-security</Val></DAI>               | <Val>4</Val></DAI>
+            <DAI name="ctlModel"><Val>status-only                     | <DAI name="ctlModel"><Val>direct-with-enhanced-security
+            <EnumVal ord="2">blocked                                  | <EnumVal ord="2">on-blocked
+            <EnumVal ord="1">forward                                  | <EnumVal ord="1">towards the line
+            <EnumVal ord="4">High Speed Earthing Switch                | <EnumVal ord="4">high speed earthing switch
+            <EnumVal ord="38">W                                       | <EnumVal ord="62">W
+            <DAI name="SIUnit"><Val>A                                 | <DAI name="SIUnit"><Val>5
+            smpRate="80"                                              | smpRate="4800" smpMod="SmpPerSec"
+            smpRate="80"                                              | smpRate="256"
+            <ClientServices goose="true" bufReport="true"/>           |
+            <ClientServices goose="true" bufReport="true"/>           | <ClientServices goose="true" unbufReport="1" maxGOOSE="1"/>
+            <ConfReportControl max="8" bufMode="both"/>               | <ConfReportControl max="8"/>
+            <MaxTime unit="s" multiplier="m">1000                     | <MaxTime unit="s" multiplier="m">60000
+            <IEDName>S01</IEDName>                                    |
+            serviceType="GOOSE" srcLDInst="PROT" srcLNClass="LLN0" srcCBName="trips_out" intAddr="trip-from-neighbour" | serviceType="GOOSE" intAddr="trip-from-neighbour"
+            """)
+    void whatIsAllowedIsNotTold(String from, String to) throws IOException {
+        String sound = text("skarholm.scd");
+        assertThat(sound).contains(from);
+        String other = sound.replaceFirst(Pattern.quote(from), Matcher.quoteReplacement(to == null ? "" : to));
+        assertThat(check(other, "skarholm.scd").findings()).isEmpty();
+    }
+
+    /** Nodes that watch messages are as many as the maker says. */
+    @Test
+    void nodesThatWatchMessagesAreCounted() throws IOException {
+        String watching = text("skarholm.scd")
+                .replaceFirst("<GOOSE max=\"4\"/>", "$0<SupSubscription maxGo=\"1\" maxSv=\"0\"/>")
+                .replaceFirst(
+                        "<LN lnClass=\"PTRC\"",
+                        "<LN lnClass=\"LGOS\" inst=\"1\" lnType=\"L\"/><LN lnClass=\"LGOS\" inst=\"2\" lnType=\"L\"/>"
+                                + "<LN lnClass=\"LSVS\" inst=\"1\" lnType=\"L\"/>$0");
+        assertThat(check(watching, "skarholm.scd").findings())
+                .filteredOn(finding -> finding.rule().equals(SclRules.SERVICE_LIMIT_EXCEEDED))
+                .extracting(Finding::message)
+                .containsExactlyInAnyOrder(
+                        "F01 has 2 nodes that watch GOOSE messages (LGOS) and says that 1 are the most"
+                                + " (SupSubscription maxGo)",
+                        "F01 has 1 nodes that watch streams (LSVS) and says that 0 are the most"
+                                + " (SupSubscription maxSv)");
+    }
+
     /** What makers put into elements and attributes of their own is theirs, whatever its names are (IEC 61850-6:2009, 8.3.6). */
     @ParameterizedTest
     @ValueSource(
