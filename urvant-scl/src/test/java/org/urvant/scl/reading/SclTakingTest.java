@@ -9,10 +9,16 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
+import java.util.TreeSet;
 import java.util.function.UnaryOperator;
 import java.util.regex.MatchResult;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -295,5 +301,60 @@ class SclTakingTest {
                         .distinct()
                         .toList());
         plan.left().forEach(placed -> assertThat(plan.reasons()).containsKey(placed.path()));
+    }
+
+    /** Places of the elements of a text, whole, from the header on. */
+    private static List<int[]> elements(String text) {
+        List<int[]> found = new ArrayList<>();
+        Deque<Integer> open = new ArrayDeque<>();
+        Matcher tag = Pattern.compile("<!--.*?-->|<\\?.*?\\?>|<(/?)\\w+[^>]*?(/?)>", Pattern.DOTALL)
+                .matcher(text);
+        while (tag.find()) {
+            boolean isEnd = "/".equals(tag.group(1));
+            if (isEnd || "/".equals(tag.group(2))) {
+                found.add(new int[] {isEnd ? open.pop() : tag.start(), tag.end()});
+            } else if (tag.group(1) != null) {
+                open.push(tag.start());
+            }
+        }
+        found.removeIf(place -> place[0] < text.indexOf("<Header"));
+        return found;
+    }
+
+    /** Whatever element is missing in one of the files, doubled or elsewhere: it comes or goes, or the reason is told. */
+    @Property(tries = 120)
+    void anyElementComesAndGoes(
+            @ForAll @IntRange(min = 0, max = 100_000) int which,
+            @ForAll @IntRange(min = 0, max = 100_000) int where,
+            @ForAll @IntRange(min = 0, max = 2) int how,
+            @ForAll boolean isBack) {
+        List<int[]> all = elements(STATION);
+        int[] one = all.get(which % all.size());
+        int[] place = all.get(where % all.size());
+        String element = STATION.substring(one[0], one[1]);
+        boolean isWithin = place[0] >= one[0] && place[0] < one[1];
+        String other =
+                switch (isWithin ? 0 : how) {
+                    case 0 -> STATION.substring(0, one[0]) + STATION.substring(one[1]);
+                    case 1 -> STATION.substring(0, one[1]) + element + STATION.substring(one[1]);
+                    default -> STATION.substring(0, place[0]) + element + STATION.substring(place[0]);
+                };
+        String into = isBack ? other : STATION;
+        String from = isBack ? STATION : other;
+        if (paths(into, from).isEmpty()) {
+            return; // an element that nothing is compared by
+        }
+        SclTaking plan;
+        try {
+            plan = taking(into, from, "*");
+        } catch (RefusedException e) {
+            return;
+        }
+        assertThat(new TreeSet<>(paths(text(plan), from)))
+                .isEqualTo(plan.left().stream()
+                        .map(Comparison.Placed::path)
+                        .collect(Collectors.toCollection(TreeSet::new)));
+        assertThat(plan.left()).allSatisfy(placed -> assertThat(plan.reasons().get(placed.path()))
+                .isNotBlank());
     }
 }
