@@ -78,7 +78,7 @@ final class ClassForms {
             ACT: Op Tr OpEx OpIn OpOpn OpCls
             ACD ACT: Str
             MV: TotW TotVAr TotVA TotPF Hz AnIn FltDiskm
-            WYE: PhV A W VAr VA PF Z
+            WYE: PhV A W VAr VA PF Z DifAClc RstA
             DEL: PPV
             SEQ: SeqA SeqV
             SAV: AmpSv VolSv
@@ -150,6 +150,19 @@ final class ClassForms {
     static List<String> types(String dataClass, String attribute) {
         List<String> own = BY_CLASS.getOrDefault(dataClass, Map.of()).get(attribute);
         return own != null ? own : BY_CLASS.get("*").getOrDefault(attribute, List.of());
+    }
+
+    /** Returns of which types a part of a constructed attribute is, by its name; empty when the standard leaves it open. */
+    static List<String> part(String name) {
+        return switch (name) {
+            case "f", "scaleFactor", "offset" -> List.of("FLOAT32", "FLOAT64");
+            case "i", "posVal" -> List.of("INT");
+            case "mag", "ang" -> List.of("Struct");
+            case "transInd" -> List.of("BOOLEAN");
+            case "SIUnit", "multiplier", "orCat" -> List.of("Enum");
+            case "orIdent" -> List.of("Octet64");
+            default -> List.of();
+        };
     }
 
     /** Returns the trigger of an attribute; empty text when it has none. */

@@ -209,9 +209,14 @@ final class IedCheck {
         String constraint = store.attribute(part, "fc", "");
         boolean inGroup = isOfGroup || constraint.equals("SG") || constraint.equals("SE");
         Set<String> values = new HashSet<>(2);
+        Set<String> inner = new HashSet<>(4);
         for (int child = row + 1; child < store.end(row); child = store.end(child)) {
             switch (store.tag(child)) {
                 case SDI, DAI -> {
+                    String given = store.attribute(child, "name", "") + " " + store.attribute(child, "ix", "");
+                    if (!inner.add(given)) {
+                        twice(ied, child, "instance", node.reference() + "." + path + name + "." + given.strip());
+                    }
                     if (below >= 0) {
                         instance(node, child, below, groups, path.isEmpty() ? name + "." : path + name + ".", inGroup);
                     }

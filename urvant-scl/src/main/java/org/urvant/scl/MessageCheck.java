@@ -33,6 +33,8 @@ final class MessageCheck {
             check.has(block.row, "appID", ied.name());
         } else if (block instanceof SampledValueControl stream) {
             check.has(block.row, "smvID", ied.name());
+            check.has(block.row, "smpRate", ied.name());
+            check.has(block.row, "nofASDU", ied.name());
             perMessage = (int) Math.min(1000, stream.samplesPerMessage());
             rate(ied, stream);
         }

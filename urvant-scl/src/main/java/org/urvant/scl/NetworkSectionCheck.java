@@ -3,6 +3,7 @@ package org.urvant.scl;
 import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -53,6 +54,9 @@ final class NetworkSectionCheck {
             "IP-IGMPv3Src",
             "IP-ClassOfTraffic");
 
+    /** Types of subnetworks (IEC 61850-8-1:2011, annex B; IEC TS 61850-80-1:2016). */
+    private static final Set<String> NETWORKS = Set.of("8-MMS", "101", "104", "IP", "PHYSICAL");
+
     /** Milliseconds between repetitions beyond which receivers cannot watch a sender; a second or ten are usual. */
     private static final BigDecimal LONGEST_SILENCE = BigDecimal.valueOf(60_000);
 
@@ -82,6 +86,7 @@ final class NetworkSectionCheck {
                         subnetwork.row,
                         "there are two subnetworks '" + subnetwork.name() + "'");
             }
+            near("", check.file().name() + " " + subnetwork.name(), subnetwork.row, "SubNetwork", NETWORKS);
             subnetwork.members().forEach(point -> connected(point, points));
         }
         for (Ied ied : check.file().ieds()) {
@@ -137,6 +142,7 @@ final class NetworkSectionCheck {
                     name + " " + point.accessPointName() + " is connected to " + point.subnetwork() + " twice");
         }
         parts(name, name + " " + point.accessPointName(), point.row);
+        host(name, point);
         point.address().forEach((type, value) -> ipAddress(name, point, type, value));
         point.station().ifPresent(station -> station(name, point, station));
         for (int block : store.children(point.row, Tag.GSE)) {
@@ -144,6 +150,49 @@ final class NetworkSectionCheck {
         }
         for (int block : store.children(point.row, Tag.SMV)) {
             block(ied, block, Tag.SMV);
+        }
+    }
+
+    /** What belongs to a message is no part of the address of a host, and an address alone does not say who is near. */
+    private void host(String ied, ConnectedAccessPoint point) {
+        String subject = ied + " " + point.accessPointName();
+        for (String type : List.of("APPID", "VLAN-PRIORITY")) {
+            if (point.address().containsKey(type)) {
+                check.report(
+                        SclRules.NOT_IN_STANDARD,
+                        ied,
+                        subject,
+                        point.row,
+                        "the address of " + subject + " has " + type + ", which belongs to messages");
+            }
+        }
+        boolean isBare = !point.address().getOrDefault("IP", "").isBlank()
+                && point.address().getOrDefault("IP-SUBNET", "").isBlank();
+        if (isBare) {
+            check.report(
+                    SclRules.ELEMENT_INCOMPLETE,
+                    ied,
+                    subject,
+                    point.row,
+                    "the address of " + subject + " has an IP and no IP-SUBNET");
+        }
+        for (int cable : store.children(point.row, Tag.PHYS_CONN)) {
+            near(ied, subject, cable, "PhysConn", Set.of("Connection", "RedConn"));
+        }
+    }
+
+    /** Types of one's own are allowed, so only one that nearly is of the standard is taken for a slip. */
+    private void near(String ied, String subject, int row, String what, Set<String> known) {
+        String type = store.attribute(row, "type", "");
+        String hint = type.isEmpty() || known.contains(type) ? "" : check.hint(type, known);
+        if (!hint.isEmpty()) {
+            check.report(
+                    SclRules.NOT_IN_STANDARD,
+                    ied,
+                    subject,
+                    row,
+                    what + " of " + subject + " is of the type '" + type + "', which the standard does not have"
+                            + hint);
         }
     }
 

@@ -35,6 +35,9 @@ final class ObjectTypeCheck {
         dataClass(at, dataClass);
         lacks(at, dataClass, DataClass.missing(dataClass, parts.keySet()), parts.keySet());
         boolean isKnown = DataClass.of(dataClass).isPresent();
+        if (isKnown) {
+            companions(at, parts);
+        }
         for (int part : parts.values()) {
             if (store.tag(part) == Tag.SDO) {
                 continue;
@@ -161,6 +164,32 @@ final class ObjectTypeCheck {
         }
     }
 
+    /** Checks a part of a constructed attribute. */
+    void attribute(int at, int part) {
+        form(at, part, "", ClassForms.part(name(part)));
+    }
+
+    /** Quality and time are under the constraint of the value that they belong to (IEC 61850-7-3:2010, clause 7). */
+    private void companions(int at, Map<String, Integer> parts) {
+        String value = List.of("stVal", "general", "mag", "cVal", "actVal", "instMag", "valWTr", "mxVal").stream()
+                .filter(parts::containsKey)
+                .findFirst()
+                .orElse("");
+        for (String name : value.isEmpty() ? List.<String>of() : List.of("q", "t")) {
+            Integer part = parts.get(name);
+            String wanted = store.attribute(parts.get(value), "fc", "");
+            if (part != null && !store.attribute(part, "fc", "").equals(wanted)) {
+                check.report(
+                        SclRules.DATA_CLASS_DIFFERS,
+                        "",
+                        subject(at),
+                        part,
+                        name + " of " + subject(at) + " has the functional constraint "
+                                + store.attribute(part, "fc", "") + ", and " + value + " " + wanted);
+            }
+        }
+    }
+
     private void form(int at, int part, String dataClass, List<String> types) {
         String basic = store.attribute(part, "bType", "");
         if (!ClassForms.allows(types, basic)) {
@@ -169,8 +198,9 @@ final class ObjectTypeCheck {
                     "",
                     subject(at),
                     part,
-                    name(part) + " of " + subject(at) + " has the basic type " + basic + "; in class " + dataClass
-                            + " it is " + ClassForms.words(types));
+                    name(part) + " of " + subject(at) + " has the basic type " + basic
+                            + (dataClass.isEmpty() ? "; it is " : "; in class " + dataClass + " it is ")
+                            + ClassForms.words(types));
         }
     }
 

@@ -33,6 +33,12 @@ final class ReportCheck {
                                     ? "99 can be told apart"
                                     : "without index a buffered block has one, for all would have one name"));
         }
+        if (!clients.isEmpty() && report.dataSetName().isEmpty()) {
+            found(
+                    SclRules.DATASET_MISSING,
+                    report,
+                    " is kept for " + String.join(", ", clients) + ", and has no dataset, so it sends nothing");
+        }
         receivers.check(ied, report);
         triggers(report);
         if (report.isBuffered() && !report.carries("entryID")) {
@@ -53,7 +59,7 @@ final class ReportCheck {
                     " has an integrity period of " + period + " ms, but not the trigger 'period'");
         }
         boolean isOnChange = report.triggersOn("dchg") || report.triggersOn("dupd");
-        if (!isOnChange && (!isPeriodic || carriesStatus(report))) {
+        if (!isOnChange && (!isPeriodic || carries(report, ReportCheck::isOfStatus))) {
             found(
                     SclRules.REPORT_WITHOUT_CHANGES,
                     report,
@@ -61,6 +67,13 @@ final class ReportCheck {
                             + (isPeriodic
                                     ? "a change comes with the next integrity report, every " + period + " ms"
                                     : "it is sent only when a client asks"));
+        }
+        if (isOnChange && !report.triggersOn("qchg") && carries(report, ReportCheck::isOfQuality)) {
+            found(
+                    SclRules.REPORT_WITHOUT_CHANGES,
+                    report,
+                    " is triggered by no change of quality (qchg), so a value that becomes invalid looks as if it were"
+                            + " good");
         }
         if (!report.triggersOn("gi") && !isPeriodic) {
             found(
@@ -70,16 +83,28 @@ final class ReportCheck {
         }
     }
 
-    private boolean carriesStatus(ReportControl report) {
+    private static boolean isOfStatus(SclStore store, int member) {
+        return store.attribute(member, "fc", "").equals("ST");
+    }
+
+    /** A whole object has its quality with it. */
+    private static boolean isOfQuality(SclStore store, int member) {
+        String attribute = store.attribute(member, "daName", "");
+        String constraint = store.attribute(member, "fc", "");
+        return (attribute.isEmpty() || attribute.equals("q")) && (constraint.equals("ST") || constraint.equals("MX"));
+    }
+
+    private interface Asked {
+        boolean of(SclStore store, int member);
+    }
+
+    private boolean carries(ReportControl report, Asked asked) {
         int set = report.dataSet().map(found -> found.row).orElse(-1);
-        for (int member = set < 0 ? -1 : store.child(set, Tag.FCDA);
-                member >= 0;
-                member = store.next(member, Tag.FCDA)) {
-            if (store.attribute(member, "fc", "").equals("ST")) {
-                return true;
-            }
+        int member = set < 0 ? -1 : store.child(set, Tag.FCDA);
+        while (member >= 0 && !asked.of(store, member)) {
+            member = store.next(member, Tag.FCDA);
         }
-        return false;
+        return member >= 0;
     }
 
     private void found(Rule rule, ReportControl report, String what) {

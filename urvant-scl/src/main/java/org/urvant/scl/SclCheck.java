@@ -78,7 +78,10 @@ public final class SclCheck {
     private static SclCheck surroundings(SclFile file, Predicate<String> wanted) {
         SclCheck check = new SclCheck(file);
         AttributeForms.element(check, "", file.name(), 0);
-        check.store().children(0, Tag.HEADER).forEach(header -> AttributeForms.element(check, "", file.name(), header));
+        for (int header : check.store().children(0, Tag.HEADER)) {
+            check.has(header, "id", "");
+            AttributeForms.element(check, "", file.name(), header);
+        }
         new NetworkSectionCheck(check, wanted).run();
         new SiteCheck(check).run();
         new VocabularyCheck(check, wanted).run();

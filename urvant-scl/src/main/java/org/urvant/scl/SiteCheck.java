@@ -77,8 +77,38 @@ final class SiteCheck {
         }
     }
 
+    /** A phase has one part of a piece of equipment, and each of its terminals a name of its own. */
+    private void once(SitePart part, String subject) {
+        Set<String> phases = new HashSet<>();
+        for (SitePart inner : part.parts()) {
+            boolean isOfPhase =
+                    inner.element().equals("SubEquipment") && !inner.phase().isEmpty();
+            if (isOfPhase && !phases.add(inner.phase())) {
+                check.report(
+                        SclRules.DUPLICATE_ELEMENT,
+                        "",
+                        subject,
+                        inner.row,
+                        "there are two sub-equipments of phase " + inner.phase() + " in " + part.path());
+            }
+        }
+        Set<String> terminals = new HashSet<>();
+        for (int row : store.children(part.row, Tag.TERMINAL)) {
+            String name = store.attribute(row, "name", "");
+            if (!name.isEmpty() && !terminals.add(name)) {
+                check.report(
+                        SclRules.DUPLICATE_ELEMENT,
+                        "",
+                        subject,
+                        row,
+                        "there are two terminals '" + name + "' of " + part.path());
+            }
+        }
+    }
+
     private void part(SitePart part) {
         String subject = check.file().name() + " " + part.path();
+        once(part, subject);
         AttributeForms.element(check, "", subject, part.row);
         if (TYPED.contains(store.tag(part.row))) {
             check.has(part.row, "type", "");

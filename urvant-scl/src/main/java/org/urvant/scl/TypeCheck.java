@@ -125,7 +125,10 @@ final class TypeCheck {
     }
 
     private void attributeType(int at) {
-        named(at, Tag.BDA, NameRule.DATA_ATTRIBUTE).values().forEach(part -> basicType(at, part));
+        named(at, Tag.BDA, NameRule.DATA_ATTRIBUTE).values().forEach(part -> {
+            basicType(at, part);
+            objects.attribute(at, part);
+        });
     }
 
     private void enumeration(int at) {

@@ -206,6 +206,18 @@ class SclCheckTest {
             smpRate="80"      | smpRate="80" smpMod="SmpPerSec"             | sample-rate            | 80 samples a second
             <MaxTime unit="s" multiplier="m">1000 | <MaxTime unit="s" multiplier="m">600000 | goose-times | MaxTime is 600000 ms: so long nobody notices that the sender is gone
             <SDI name="phsAB"><SDI name="units"><DAI name="SIUnit"><Val>V | <SDI name="phsAB"><SDI name="units"><DAI name="SIUnit"><Val>A | unit-differs | the unit of F01MEAS/MMXU1.PPV is A; expected V
+            <SDI name="phsB"><SDI name="units"> | <SDI name="phsA"><SDI name="units"> | duplicate-element      | there are two of instance 'F01MEAS/MMXU1.A.phsA'
+            datSet="status" confRev="1" buffered | confRev="1" buffered     | dataset-missing        | F01CTRL/LLN0.BR.status is kept for GW1, and has no dataset
+            <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps dchg="true" period="true" gi="true"/> | report-without-changes | is triggered by no change of quality (qchg)
+            smpRate="80"      |                                             | element-incomplete     | <SampledValueControl> has no smpRate
+            <Header id="Skarholm" | <Header                                 | element-incomplete     | <Header> has no id
+            <BDA name="f" bType="FLOAT32"/> | <BDA name="f" bType="INT32"/> | data-class-differs     | f of DAType MF7_AnalogueValue has the basic type INT32; it is FLOAT32
+            <DA name="t" bType="Timestamp" fc="ST"/> | <DA name="t" bType="Timestamp" fc="MX"/> | data-class-differs | t of DOType MF7_ENC_Beh has the functional constraint MX, and stVal ST
+            <SubEquipment name="B" phase="B" | <SubEquipment name="B" phase="A" | duplicate-element   | there are two sub-equipments of phase A in Skarholm/K2/
+            <P type="IP-SUBNET">255.255.255.0</P> |                         | element-incomplete     | the address of F01 AP1 has an IP and no IP-SUBNET
+            <P type="IP-SUBNET">255.255.255.0</P> | <P type="IP-SUBNET">255.255.255.0</P><P type="VLAN-PRIORITY">4</P> | not-in-standard | the address of F01 AP1 has VLAN-PRIORITY, which belongs to messages
+            type="8-MMS"      | type="8-MNS"                                | not-in-standard        | SubNetwork of skarholm.scd station-bus is of the type '8-MNS'
+            <PhysConn type="Connection" | <PhysConn type="Conection"        | not-in-standard        | Did you mean 'Connection'?
             bufMode="both"    | bufMode="all"                               | attribute-malformed    | expected unbuffered, buffered or both
             rptID="Dyn"       | rptID="Dynamic"                             | attribute-malformed    | expected Dyn, Conf or Fix
             nomFreq="50"      | nomFreq="50 Hz"                             | attribute-malformed    | nomFreq of skarholm.scd Skarholm/K2 is '50 Hz'; expected a number of hertz
@@ -282,8 +294,8 @@ class SclCheckTest {
             textBlock =
                     """
             <DA name="stVal" bType="Dbpos" fc="ST" dchg="true" | <DA name="stVal" bType="Dbpos" fc="ST" dupd="true"
-            <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps dchg="true" period="true" gi="false"/>
-            <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps dupd="true" period="true"/>
+            <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps dchg="true" qchg="true" period="true" gi="false"/>
+            <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps dupd="true" qchg="true" period="true"/>
             <Val>sbo-with-enhanced-security</Val></DAI>               | <Val>4</Val></DAI>
             <DAI name="ctlModel"><Val>status-only                     | <DAI name="ctlModel"><Val>direct-with-enhanced-security
             <EnumVal ord="2">blocked                                  | <EnumVal ord="2">on-blocked

@@ -271,6 +271,49 @@ class SclTakingTest {
                 .contains("subnetwork station-bus is not there; take it over");
     }
 
+    /** XML can be written in many ways; what is not taken over stays in its own. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '~',
+            textBlock =
+                    """
+            desc="Skarholm tidal works"   | desc='Skarholm "tidal" works'
+            desc="Skarholm tidal works"   | desc="1 > 0 and a/>b"
+            desc="Skarholm tidal works"   | desc = "Skarholm tidal works"
+            <Header                       | <!-- <IED name="F01"> <Val>480</Val> --><Header
+            <Header                       | <?note <IED name='F01'?><Header
+            <Val sGroup="2">360</Val>     | <Val sGroup="2"><![CDATA[360]]></Val>
+            <Val sGroup="2">360</Val>     | <Val sGroup="2" >36&#48;</Val >
+            <Private type="Tarnholt-order"| <Private type="note"><![CDATA[<Val sGroup="1">480</Val>]]></Private><Private type="Tarnholt-order"
+            """)
+    void anySoundXmlIsRewritten(String from, String to) {
+        assertThat(STATION).contains(from);
+        String own = STATION.replaceFirst(Pattern.quote(from), Matcher.quoteReplacement(to));
+        int place = own.indexOf("<Val sGroup=\"1\">480", own.indexOf("<LDevice inst=\"PROT\""));
+        String wanted = own.substring(0, place) + own.substring(place).replaceFirst(">480<", ">500<");
+        SclTaking plan = taking(own, wanted, "ieds.F01.value.*");
+        assertThat(plan.taken()).hasSize(1);
+        assertThat(text(plan)).isEqualTo(wanted);
+        assertThat(paths(text(taking(wanted, own, "*")), own)).isEmpty();
+    }
+
+    /** Attributes of makers stay theirs, and a text that another file gives more of is taken as it is written. */
+    @Test
+    void textsAndAttributesOfMakers() {
+        String other = STATION.replace("tarnholt:shelf=\"2\"", "tarnholt:shelf=\"3\"");
+        SclTaking plan = taking(STATION, other, "*");
+        assertThat(plan.taken()).isEmpty();
+        assertThat(plan.reasons().values())
+                .allSatisfy(reason -> assertThat(reason).contains("only the maker's tool"));
+        String noted = STATION.replaceFirst("(<IED name=\"F02\"[^>]*>)", "$1\n    <Text>Spare &amp; tested</Text>");
+        SclTaking come = taking(STATION, noted, "*");
+        assertThat(text(come)).isEqualTo(noted);
+        SclTaking changed = taking(noted, noted.replace("Spare &amp; tested", "In use"), "*");
+        assertThat(text(changed)).contains("<Text>In use</Text>");
+        assertThat(text(taking(noted, STATION, "*"))).isEqualTo(STATION);
+    }
+
     /** Whatever values are others, what is taken over is as in the other file, and the rest as it was. */
     @Property(tries = 150)
     void anyValuesGoOver(
