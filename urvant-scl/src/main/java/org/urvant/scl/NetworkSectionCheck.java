@@ -170,7 +170,7 @@ final class NetworkSectionCheck {
                 && point.address().getOrDefault("IP-SUBNET", "").isBlank();
         if (isBare) {
             check.report(
-                    SclRules.ELEMENT_INCOMPLETE,
+                    SclRules.ADDRESS_WITHOUT_MASK,
                     ied,
                     subject,
                     point.row,

@@ -35,9 +35,9 @@ final class ReportCheck {
         }
         if (!clients.isEmpty() && report.dataSetName().isEmpty()) {
             found(
-                    SclRules.DATASET_MISSING,
+                    SclRules.REPORT_WITHOUT_DATASET,
                     report,
-                    " is kept for " + String.join(", ", clients) + ", and has no dataset, so it sends nothing");
+                    " is kept for " + String.join(", ", clients) + ", and has no dataset");
         }
         receivers.check(ied, report);
         triggers(report);

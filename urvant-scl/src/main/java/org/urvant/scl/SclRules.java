@@ -215,6 +215,11 @@ public final class SclRules implements RuleRoom {
             "N53",
             "A report control block answers no general interrogation and sends no integrity reports, so a client never learns what does not change.",
             "Set the trigger 'gi', or 'period' with an integrity period.");
+    public static final Rule REPORT_WITHOUT_DATASET = ALL.warning(
+            "report-without-dataset",
+            "N53",
+            "A report control block is kept for a client and has no dataset, so it sends nothing until the client gives it one.",
+            "Give it the dataset that the client is to get.");
     public static final Rule REPORT_WITHOUT_ENTRY = ALL.warning(
             "report-without-entry",
             "N53",
@@ -225,6 +230,11 @@ public final class SclRules implements RuleRoom {
             "N142",
             "A GOOSE or sampled-value control block has no address in the network section, so it cannot send.",
             "Give it an address under the IED's connected access point.");
+    public static final Rule ADDRESS_WITHOUT_MASK = ALL.warning(
+            "address-without-mask",
+            "N41",
+            "The network section gives a host an IP address and no mask, so it cannot be said who is in its subnet.",
+            "Give IP-SUBNET beside the address.");
     public static final Rule ADDRESS_WITHOUT_BLOCK = ALL.warning(
             "address-without-block",
             "N142",
@@ -265,6 +275,11 @@ public final class SclRules implements RuleRoom {
             "N54",
             "The site section names a logical node that is not in the file.",
             "Correct the node, or leave it without IED until one is chosen.");
+    public static final Rule PART_TWICE = ALL.warning(
+            "part-twice",
+            "N54",
+            "Two parts of a piece of equipment are for one phase, or two of its terminals have one name; often another one was meant.",
+            "Correct the phase or the name.");
     public static final Rule TERMINAL_UNCONNECTED = ALL.warning(
             "terminal-unconnected",
             "N54",

@@ -85,7 +85,7 @@ final class SiteCheck {
                     inner.element().equals("SubEquipment") && !inner.phase().isEmpty();
             if (isOfPhase && !phases.add(inner.phase())) {
                 check.report(
-                        SclRules.DUPLICATE_ELEMENT,
+                        SclRules.PART_TWICE,
                         "",
                         subject,
                         inner.row,
@@ -97,7 +97,7 @@ final class SiteCheck {
             String name = store.attribute(row, "name", "");
             if (!name.isEmpty() && !terminals.add(name)) {
                 check.report(
-                        SclRules.DUPLICATE_ELEMENT,
+                        SclRules.PART_TWICE,
                         "",
                         subject,
                         row,

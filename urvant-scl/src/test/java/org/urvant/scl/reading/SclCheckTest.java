@@ -207,14 +207,14 @@ class SclCheckTest {
             <MaxTime unit="s" multiplier="m">1000 | <MaxTime unit="s" multiplier="m">600000 | goose-times | MaxTime is 600000 ms: so long nobody notices that the sender is gone
             <SDI name="phsAB"><SDI name="units"><DAI name="SIUnit"><Val>V | <SDI name="phsAB"><SDI name="units"><DAI name="SIUnit"><Val>A | unit-differs | the unit of F01MEAS/MMXU1.PPV is A; expected V
             <SDI name="phsB"><SDI name="units"> | <SDI name="phsA"><SDI name="units"> | duplicate-element      | there are two of instance 'F01MEAS/MMXU1.A.phsA'
-            datSet="status" confRev="1" buffered | confRev="1" buffered     | dataset-missing        | F01CTRL/LLN0.BR.status is kept for GW1, and has no dataset
+            datSet="status" confRev="1" buffered | confRev="1" buffered     | report-without-dataset | F01CTRL/LLN0.BR.status is kept for GW1, and has no dataset
             <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps dchg="true" period="true" gi="true"/> | report-without-changes | is triggered by no change of quality (qchg)
             smpRate="80"      |                                             | element-incomplete     | <SampledValueControl> has no smpRate
             <Header id="Skarholm" | <Header                                 | element-incomplete     | <Header> has no id
             <BDA name="f" bType="FLOAT32"/> | <BDA name="f" bType="INT32"/> | data-class-differs     | f of DAType MF7_AnalogueValue has the basic type INT32; it is FLOAT32
             <DA name="t" bType="Timestamp" fc="ST"/> | <DA name="t" bType="Timestamp" fc="MX"/> | data-class-differs | t of DOType MF7_ENC_Beh has the functional constraint MX, and stVal ST
-            <SubEquipment name="B" phase="B" | <SubEquipment name="B" phase="A" | duplicate-element   | there are two sub-equipments of phase A in Skarholm/K2/
-            <P type="IP-SUBNET">255.255.255.0</P> |                         | element-incomplete     | the address of F01 AP1 has an IP and no IP-SUBNET
+            <SubEquipment name="B" phase="B" | <SubEquipment name="B" phase="A" | part-twice             | there are two sub-equipments of phase A in Skarholm/K2/
+            <P type="IP-SUBNET">255.255.255.0</P> |                         | address-without-mask   | the address of F01 AP1 has an IP and no IP-SUBNET
             <P type="IP-SUBNET">255.255.255.0</P> | <P type="IP-SUBNET">255.255.255.0</P><P type="VLAN-PRIORITY">4</P> | not-in-standard | the address of F01 AP1 has VLAN-PRIORITY, which belongs to messages
             type="8-MMS"      | type="8-MNS"                                | not-in-standard        | SubNetwork of skarholm.scd station-bus is of the type '8-MNS'
             <PhysConn type="Connection" | <PhysConn type="Conection"        | not-in-standard        | Did you mean 'Connection'?
