@@ -351,7 +351,7 @@ public record TakingOver(
 
     private static String shown(Node node) {
         if (node instanceof Value value) {
-            return value.text();
+            return value.text().isEmpty() ? "(empty)" : value.text();
         }
         Section row = (Section) node;
         return row.text("name").orElse("a row") + " (" + row.valueCount() + " values)";
