@@ -10,6 +10,7 @@ import java.nio.charset.IllegalCharsetNameException;
 import java.nio.charset.StandardCharsets;
 import java.nio.charset.UnsupportedCharsetException;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -127,11 +128,12 @@ public record SclTaking(
         SclFile after = new SclReader().read(content, shownAs);
         List<Comparison.Placed> rest = FileComparison.of(after, other).leaves();
         Set<String> still = paths(rest);
-        Set<String> before = paths(leaves);
+        Set<Comparison.Placed> before = Set.copyOf(leaves);
+        Set<String> asked = paths(meant);
         List<Comparison.Placed> left = new ArrayList<>(
                 meant.stream().filter(placed -> still.contains(placed.path())).toList());
         for (Comparison.Placed placed : rest) {
-            if (!before.contains(placed.path())) {
+            if (!before.contains(placed) && !asked.contains(placed.path())) { // another one than was there
                 left.add(placed);
                 reasons.put(placed.path(), reasons.getOrDefault(within(placed.path(), reasons.keySet()), ""));
             }
@@ -168,7 +170,7 @@ public record SclTaking(
                 .orElse("");
     }
 
-    private static Set<String> paths(List<Comparison.Placed> leaves) {
+    private static Set<String> paths(Collection<Comparison.Placed> leaves) {
         return leaves.stream().map(Comparison.Placed::path).collect(Collectors.toSet());
     }
 
