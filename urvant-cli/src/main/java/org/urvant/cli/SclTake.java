@@ -4,7 +4,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.function.Function;
-import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.file.SafeFile;
@@ -55,11 +54,15 @@ final class SclTake {
                     + take.into() + " is as it was");
         }
         if (!plan.arisen().isEmpty()) {
-            command.say(command.paint.warn("wrong then, and not before:"));
+            command.say(command.paint.warn(
+                    "wrong in " + (out == null ? "it" : out) + " then, and not in " + take.into() + ":"));
             Findings.lines(plan.arisen(), command.session, false).forEach(command::say);
         }
         if (!isRehearsal) {
-            command.next("urvant compare " + out + " " + names.get(1 - into));
+            command.next(
+                    command.session.isInProject()
+                            ? "urvant look " + out // says what it would bring, and how
+                            : "urvant compare " + out + " " + names.get(1 - into));
         }
         return plan.left().isEmpty() ? Exit.DONE : Exit.DIFFERENT;
     }
@@ -74,12 +77,6 @@ final class SclTake {
             command.say("with that, as they are one thing in the file:");
             plan.along().forEach(placed -> command.say("  " + TakingOver.told(placed)));
         }
-        if (!plan.left().isEmpty()) {
-            command.say(command.paint.warn("cannot be taken over:"));
-            for (Comparison.Placed placed : plan.left()) {
-                String reason = plan.reasons().getOrDefault(placed.path(), "");
-                command.say("  " + TakingOver.told(placed) + (reason.isEmpty() ? "" : "; " + reason));
-            }
-        }
+        new TakingOverView(command).left(plan.left(), plan.reasons());
     }
 }

@@ -137,8 +137,8 @@ final class ServiceCheck {
                     ied.name(),
                     ied.name() + " " + attribute,
                     ied.row,
-                    ied.name() + " " + does + " " + count + " " + what + " and says that " + most.getAsLong()
-                            + " are the most (" + service + " " + attribute + ")");
+                    what + " that " + ied.name() + " " + does + ": " + count + "; it says that the most are "
+                            + most.getAsLong() + " (" + service + " " + attribute + ")");
         }
     }
 }

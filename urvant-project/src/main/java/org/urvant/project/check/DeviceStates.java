@@ -1,7 +1,7 @@
 package org.urvant.project.check;
 
 import java.nio.charset.StandardCharsets;
-import java.util.HashSet;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -21,6 +21,7 @@ import org.urvant.project.Project;
  */
 final class DeviceStates {
     private final Project project;
+    private final SortedMap<String, List<String>> byHead = new TreeMap<>(); // names of devices by how they begin
     private SortedMap<String, Content> contents;
     private String names;
 
@@ -38,10 +39,10 @@ final class DeviceStates {
     String of(Device device) {
         if (contents == null) {
             List<Device> devices = List.copyOf(project.devices().values());
-            Set<String> heads = new HashSet<>();
-            devices.forEach(each -> heads.add(head(each.name())));
+            devices.forEach(each -> byHead.computeIfAbsent(head(each.name()), head -> new ArrayList<>())
+                    .add(each.name()));
             contents = new TreeMap<>();
-            List<Content> made = Cores.map(devices, each -> content(each, heads));
+            List<Content> made = Cores.map(devices, each -> content(each, byHead.keySet()));
             for (int i = 0; i < made.size(); i++) {
                 contents.put(devices.get(i).name(), made.get(i));
             }
@@ -50,11 +51,14 @@ final class DeviceStates {
         }
         Content own = contents.get(device.name());
         StringBuilder state = new StringBuilder(names).append('\n').append(own.digest());
-        contents.forEach((name, content) -> {
-            if (head(name).isEmpty() || own.words().contains(head(name))) {
-                state.append('\n').append(name).append(' ').append(content.digest());
+        for (String word : own.words()) {
+            for (String name : byHead.get(word)) {
+                state.append('\n')
+                        .append(name)
+                        .append(' ')
+                        .append(contents.get(name).digest());
             }
-        });
+        }
         return state.toString();
     }
 
@@ -107,6 +111,9 @@ final class DeviceStates {
 
         Writer(Set<String> heads) {
             this.heads = heads;
+            if (heads.contains("")) {
+                words.add(""); // a name without a letter to begin with may stand anywhere
+            }
         }
 
         void add(int number) {

@@ -29,6 +29,9 @@ import org.urvant.scl.selection.Pick;
 
 /** Reads a site from the files of its folder. */
 final class SiteReader {
+    /** Files of devices that are parsed at once: enough for all cores, few enough for the memory. */
+    private static final int AT_ONCE = 128;
+
     private final ProjectFiles files;
     private final SourceFolder sources;
     private final Workplace workplace;
@@ -59,17 +62,11 @@ final class SiteReader {
                 LedgerHeads.none(), LedgerHeads.NAME, "ledgers", findings::add, () -> LedgerHeads.of(files));
         SortedMap<String, Device> devices = new TreeMap<>();
         List<Path> listed = files.list("devices", ".yaml");
-        Map<String, YamlDocument> parsed = parsed(listed);
-        for (Path file : listed) {
-            String device = stem(file);
-            Consumer<Finding> own = finding -> findings.add(finding.concerning(Ref.device(device)));
-            files.readOr(
-                            Optional.<Device>empty(),
-                            DeviceFile.name(device),
-                            device,
-                            own,
-                            () -> Optional.of(device(device, parsed, heads, own)))
-                    .ifPresent(read -> devices.put(device, read));
+        for (int from = 0; from < listed.size(); from += AT_ONCE) {
+            List<Path> some = listed.subList(from, Math.min(from + AT_ONCE, listed.size()));
+            Map<String, YamlDocument> parsed = parsed(some);
+            some.forEach(
+                    file -> device(file, parsed, heads, findings).ifPresent(read -> devices.put(read.name(), read)));
         }
         SortedMap<String, Pick> picks = new TreeMap<>();
         for (Path file : files.list("picks", ".yaml")) {
@@ -102,6 +99,18 @@ final class SiteReader {
                                 findings::add,
                                 () -> SavedQueries.read(files))),
                 new Remarks(manifest.muted(), manifest.accepted(), findings));
+    }
+
+    private Optional<Device> device(
+            Path file, Map<String, YamlDocument> parsed, LedgerHeads heads, List<Finding> findings) {
+        String device = stem(file);
+        Consumer<Finding> own = finding -> findings.add(finding.concerning(Ref.device(device)));
+        return files.readOr(
+                Optional.empty(),
+                DeviceFile.name(device),
+                device,
+                own,
+                () -> Optional.of(device(device, parsed, heads, own)));
     }
 
     private SortedMap<String, PointList> lists(Consumer<Finding> findings) {

@@ -1,11 +1,11 @@
 package org.urvant.scl.reading;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.urvant.scl.reading.PlantedMistake.check;
+import static org.urvant.scl.reading.PlantedMistake.text;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -23,20 +23,10 @@ import org.urvant.core.network.NetworkRules;
 import org.urvant.scl.FileCheck;
 import org.urvant.scl.NodeClass;
 import org.urvant.scl.SclCheck;
-import org.urvant.scl.SclFile;
 import org.urvant.scl.SclRules;
 
 /** Plants each mistake that an SCL file can have into a sound one, and looks for the finding with its line. */
 class SclCheckTest {
-    private static String text(String name) throws IOException {
-        return Files.readString(Path.of("../demo", name), StandardCharsets.ISO_8859_1);
-    }
-
-    private static SclCheck.Result check(String text, String name) {
-        SclFile file = new SclReader().read(text.getBytes(StandardCharsets.ISO_8859_1), name);
-        return FileCheck.check(file);
-    }
-
     @ParameterizedTest
     @ValueSource(strings = {"skarholm.scd", "F01.cid", "F02.cid", "nb2.icd"})
     void theDemoFilesHaveNoMistake(String name) throws IOException {
@@ -172,52 +162,6 @@ class SclCheckTest {
             nameLength="64"   | nameLength="64zz"                           | attribute-malformed    | nameLength of Services of
             <ConfDataSet max="6" maxAttributes="40" modify="true" | <ConfDataSet max="" maxAttributes="40" modify="true" | attribute-malformed | max of ConfDataSet of T01 is ''; expected a whole number from 0
             maxAttributes="40" modify="true" | maxAttributes="40" modify="yes" | attribute-malformed | modify of ConfDataSet of T01 is 'yes'
-            bufMode="both"    | bufMode="unbuffered"                        | service-not-offered    | F01CTRL/LLN0.BR.status is buffered; F01 says that it has unbuffered ones only
-            bufMode="both"    | bufMode="buffered"                          | service-not-offered    | F01MEAS/LLN0.RP.measurements is unbuffered; F01 says
-            <GOOSE max="4"/>  |                                             | service-not-offered    | F01 is to send F01PROT/LLN0.GO.trips_out, and does not say that it can (GOOSE)
-            <SMVsc max="1"/>  |                                             | service-not-offered    | M01 is to send M01MU/LLN0.MS.phases
-            goose="true" bufReport="true" | bufReport="true"                | service-not-offered    | takes its data by GOOSE, and F01 does not say that it can
-            goose="true" bufReport="true" | goose="true"                    | service-not-offered    | input busbar-earthed takes its data by Report, and F01
-            goose="true" sv="true" | goose="true"                           | service-not-offered    | takes its data by SMV, and T01
-            bufReport="true" unbufReport="true" | bufReport="true"          | service-not-offered    | F01MEAS/LLN0.RP.measurements is kept for GW1, which does not say that it takes unbuffered reports
-            goose="true" sv="true" | goose="true" sv="true" maxSMV="0"      | service-limit-exceeded | T01 takes 1 streams of sampled values and says that 0 are the most (ClientServices maxSMV)
-            goose="true" bufReport="true" | goose="true" bufReport="true" maxGOOSE="0" | service-limit-exceeded | F01 takes 1 GOOSE messages
-            <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps period="true"/> | report-without-changes | F01CTRL/LLN0.BR.status is triggered by no change of data; a change comes with the next integrity report, every 60000 ms
-            <TrgOps dchg="true" qchg="true" gi="true"/> | <TrgOps qchg="true"/> | report-without-changes | F01PROT/LLN0.BR.trips is triggered by no change of data; it is sent only when a client asks
-            <TrgOps dchg="true" qchg="true" gi="true"/> | <TrgOps dchg="true" gi="false"/> | report-without-start | what does not change never comes
-            entryID="true" |                                                | report-without-entry   | F01CTRL/LLN0.BR.status is buffered
-            <DO name="Pos" type="MF7_DPC_status"/> | <DO name="Pos" type="MF7_SPS"/> | data-class-differs | Pos of LNodeType MF7_XCBR is of class SPS; an object of this name is DPC
-            <DO name="Ind1" type="MF7_SPS"/> | <DO name="Ind1" type="MF7_INS"/> | data-class-differs | Ind1 of LNodeType MF7_GGIO is of class INS; an object of this name is SPS
-            <DA name="stVal" bType="Dbpos" | <DA name="stVal" bType="BOOLEAN" | data-class-differs | stVal of DOType MF7_DPC_status has the basic type BOOLEAN; in class DPC it is Dbpos or Enum
-            <DA name="q" bType="Quality" | <DA name="q" bType="INT32"       | data-class-differs     | has the basic type INT32; in class ENC it is Quality
-            <DA name="stVal" bType="Dbpos" fc="ST" dchg="true" | <DA name="stVal" bType="Dbpos" fc="ST" | data-class-differs | has not the trigger dchg
-            <BDA name="ctlVal" bType="BOOLEAN"/> | <BDA name="ctlVal" bType="INT32"/> | data-class-differs | ctlVal of DAType MF7_Oper_DPC has the basic type INT32; in class DPC it is BOOLEAN
-            <BDA name="Test" bType="BOOLEAN"/> |                            | object-missing         | DAType MF7_Oper_DPC of class DPC lacks Test
-            <EnumVal ord="1">forward</EnumVal> | <EnumVal ord="7">forward</EnumVal> | enumeration-differs | 'forward' is 7 in EnumType MF7_FaultDirectionKind, which stands for dirGeneral; the standard gives it 1
-            <EnumVal ord="3">Earthing Switch | <EnumVal ord="7">Earthing Switch | enumeration-differs | which stands for SwTyp; the standard gives it 3
-            <EnumVal ord="72">Wh | <EnumVal ord="82">Wh                     | enumeration-differs    | the standard gives it 72
-            <FCDA ldInst="PROT" lnClass="PTRC" lnInst="1" doName="Tr" fc="ST"/> | <FCDA ldInst="CTRL" lnClass="CSWI" lnInst="1" doName="Pos" fc="CO"/> | member-not-sent | dataset trips lists CTRL/CSWI1.Pos under CO
-            <ClientLN iedName="GW1" apRef="AP1" ldInst="none" lnClass="ITCI" lnInst="1"/> | <ClientLN iedName="GW1" apRef="AP1" ldInst="none" lnClass="ITCI" lnInst="1"/><ClientLN apRef="AP1" iedName="GW1" ldInst="none" lnClass="ITCI" lnInst="1"/> | receiver-twice | F01CTRL/LLN0.BR.status names GW1 twice
-            <IEDName>F02</IEDName> |                                        | receiver-unlisted      | F02 takes F01PROT/LLN0.GO.trips_out
-            serviceType="GOOSE" srcLDInst="PROT" srcLNClass="LLN0" srcCBName="trips_out" intAddr="trip-from-neighbour" | serviceType="SMV" intAddr="trip-from-neighbour" | source-data-missing | no message of F02 carries PROT/RBRF1.OpEx.general, which is to come by SMV
-            <DA name="SBOw"   | <DA name="SBOx"                             | control-model-misfit   | is sbo-with-enhanced-security, but DOType MF7_DPC has no SBOw
-            type="MF7_CtlModelKind" fc="CF"><Val>status-only | type="MF7_CtlModelKind" fc="CF"><Val>direct-with-normal-security | control-model-misfit | is direct-with-normal-security, but DOType MF7_ENC_Beh has no Oper
-            smpRate="80"      | smpRate="4000"                              | sample-rate            | M01MU/LLN0.MS.phases has a rate of 4000 samples a period
-            smpRate="80"      | smpRate="80" smpMod="SmpPerSec"             | sample-rate            | 80 samples a second
-            <MaxTime unit="s" multiplier="m">1000 | <MaxTime unit="s" multiplier="m">600000 | goose-times | MaxTime is 600000 ms: so long nobody notices that the sender is gone
-            <SDI name="phsAB"><SDI name="units"><DAI name="SIUnit"><Val>V | <SDI name="phsAB"><SDI name="units"><DAI name="SIUnit"><Val>A | unit-differs | the unit of F01MEAS/MMXU1.PPV is A; expected V
-            <SDI name="phsB"><SDI name="units"> | <SDI name="phsA"><SDI name="units"> | duplicate-element      | there are two of instance 'F01MEAS/MMXU1.A.phsA'
-            datSet="status" confRev="1" buffered | confRev="1" buffered     | report-without-dataset | F01CTRL/LLN0.BR.status is kept for GW1, and has no dataset
-            <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps dchg="true" period="true" gi="true"/> | report-without-changes | is triggered by no change of quality (qchg)
-            smpRate="80"      |                                             | element-incomplete     | <SampledValueControl> has no smpRate
-            <Header id="Skarholm" | <Header                                 | element-incomplete     | <Header> has no id
-            <BDA name="f" bType="FLOAT32"/> | <BDA name="f" bType="INT32"/> | data-class-differs     | f of DAType MF7_AnalogueValue has the basic type INT32; it is FLOAT32
-            <DA name="t" bType="Timestamp" fc="ST"/> | <DA name="t" bType="Timestamp" fc="MX"/> | data-class-differs | t of DOType MF7_ENC_Beh has the functional constraint MX, and stVal ST
-            <SubEquipment name="B" phase="B" | <SubEquipment name="B" phase="A" | part-twice             | there are two sub-equipments of phase A in Skarholm/K2/
-            <P type="IP-SUBNET">255.255.255.0</P> |                         | address-without-mask   | the address of F01 AP1 has an IP and no IP-SUBNET
-            <P type="IP-SUBNET">255.255.255.0</P> | <P type="IP-SUBNET">255.255.255.0</P><P type="VLAN-PRIORITY">4</P> | not-in-standard | the address of F01 AP1 has VLAN-PRIORITY, which belongs to messages
-            type="8-MMS"      | type="8-MNS"                                | not-in-standard        | SubNetwork of skarholm.scd station-bus is of the type '8-MNS'
-            <PhysConn type="Connection" | <PhysConn type="Conection"        | not-in-standard        | Did you mean 'Connection'?
             bufMode="both"    | bufMode="all"                               | attribute-malformed    | expected unbuffered, buffered or both
             rptID="Dyn"       | rptID="Dynamic"                             | attribute-malformed    | expected Dyn, Conf or Fix
             nomFreq="50"      | nomFreq="50 Hz"                             | attribute-malformed    | nomFreq of skarholm.scd Skarholm/K2 is '50 Hz'; expected a number of hertz
@@ -274,68 +218,7 @@ class SclCheckTest {
             <LNodeType id="GW_ITCI" | <LNodeType id="GW_ITCI2" lnClass="GGIO"><DO name="Beh" type="TP4_Beh"/></LNodeType><LNodeType id="GW_ITCI" | type-unused | 1 unused: LNodeType GW_ITCI2
             """)
     void aPlantedMistakeIsFound(String from, String to, String rule, String message) throws IOException {
-        String sound = text("skarholm.scd");
-        assertThat(sound).contains(from);
-        String planted = sound.replaceFirst(Pattern.quote(from), Matcher.quoteReplacement(to == null ? "" : to));
-        List<Finding> findings = check(planted, "skarholm.scd").findings();
-        assertThat(findings).as(findings.toString()).anySatisfy(finding -> {
-            assertThat(finding.rule().id()).isEqualTo(rule);
-            assertThat(finding.message()).contains(message);
-            assertThat(finding.position().line()).isPositive();
-            assertThat(finding.position().column()).isPositive();
-            assertThat(finding.remedy()).isNotBlank();
-        });
-    }
-
-    /** What one edition or another allows, or what is left open, is told by nobody. */
-    @ParameterizedTest(name = "{0} {1}")
-    @CsvSource(
-            delimiter = '|',
-            textBlock =
-                    """
-            <DA name="stVal" bType="Dbpos" fc="ST" dchg="true" | <DA name="stVal" bType="Dbpos" fc="ST" dupd="true"
-            <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps dchg="true" qchg="true" period="true" gi="false"/>
-            <TrgOps dchg="true" qchg="true" period="true" gi="true"/> | <TrgOps dupd="true" qchg="true" period="true"/>
-            <Val>sbo-with-enhanced-security</Val></DAI>               | <Val>4</Val></DAI>
-            <DAI name="ctlModel"><Val>status-only                     | <DAI name="ctlModel"><Val>direct-with-enhanced-security
-            <EnumVal ord="2">blocked                                  | <EnumVal ord="2">on-blocked
-            <EnumVal ord="1">forward                                  | <EnumVal ord="1">towards the line
-            <EnumVal ord="4">High Speed Earthing Switch                | <EnumVal ord="4">high speed earthing switch
-            <EnumVal ord="38">W                                       | <EnumVal ord="62">W
-            <DAI name="SIUnit"><Val>A                                 | <DAI name="SIUnit"><Val>5
-            smpRate="80"                                              | smpRate="4800" smpMod="SmpPerSec"
-            smpRate="80"                                              | smpRate="256"
-            <ClientServices goose="true" bufReport="true"/>           |
-            <ClientServices goose="true" bufReport="true"/>           | <ClientServices goose="true" unbufReport="1" maxGOOSE="1"/>
-            <ConfReportControl max="8" bufMode="both"/>               | <ConfReportControl max="8"/>
-            <MaxTime unit="s" multiplier="m">1000                     | <MaxTime unit="s" multiplier="m">60000
-            <IEDName>S01</IEDName>                                    |
-            serviceType="GOOSE" srcLDInst="PROT" srcLNClass="LLN0" srcCBName="trips_out" intAddr="trip-from-neighbour" | serviceType="GOOSE" intAddr="trip-from-neighbour"
-            """)
-    void whatIsAllowedIsNotTold(String from, String to) throws IOException {
-        String sound = text("skarholm.scd");
-        assertThat(sound).contains(from);
-        String other = sound.replaceFirst(Pattern.quote(from), Matcher.quoteReplacement(to == null ? "" : to));
-        assertThat(check(other, "skarholm.scd").findings()).isEmpty();
-    }
-
-    /** Nodes that watch messages are as many as the maker says. */
-    @Test
-    void nodesThatWatchMessagesAreCounted() throws IOException {
-        String watching = text("skarholm.scd")
-                .replaceFirst("<GOOSE max=\"4\"/>", "$0<SupSubscription maxGo=\"1\" maxSv=\"0\"/>")
-                .replaceFirst(
-                        "<LN lnClass=\"PTRC\"",
-                        "<LN lnClass=\"LGOS\" inst=\"1\" lnType=\"L\"/><LN lnClass=\"LGOS\" inst=\"2\" lnType=\"L\"/>"
-                                + "<LN lnClass=\"LSVS\" inst=\"1\" lnType=\"L\"/>$0");
-        assertThat(check(watching, "skarholm.scd").findings())
-                .filteredOn(finding -> finding.rule().equals(SclRules.SERVICE_LIMIT_EXCEEDED))
-                .extracting(Finding::message)
-                .containsExactlyInAnyOrder(
-                        "F01 has 2 nodes that watch GOOSE messages (LGOS) and says that 1 are the most"
-                                + " (SupSubscription maxGo)",
-                        "F01 has 1 nodes that watch streams (LSVS) and says that 0 are the most"
-                                + " (SupSubscription maxSv)");
+        PlantedMistake.isFound(from, to, rule, message);
     }
 
     /** What makers put into elements and attributes of their own is theirs, whatever its names are (IEC 61850-6:2009, 8.3.6). */
