@@ -39,6 +39,7 @@ public final class CompareFigures {
     private static final int ROWS = 30;
     private static final int BAYS = 20;
     private static final int ROUNDS = 5;
+    private static final int SHORT_ROUNDS = 11; // of what takes less than a second
 
     private static final DeviceTypes TYPES = new DeviceTypes(
             new TreeSet<>(Catalogue.names()), name -> Catalogue.type(name).orElseThrow());
@@ -173,7 +174,9 @@ public final class CompareFigures {
     private static void row(String what, IntSupplier own, IntSupplier plain, boolean timesItself) {
         List<Double> ours = new ArrayList<>();
         List<Double> theirs = new ArrayList<>();
-        for (int round = 0; round < 2 + ROUNDS; round++) {
+        int warming = timesItself ? 4 : 2;
+        int rounds = warming + (timesItself ? SHORT_ROUNDS : ROUNDS);
+        for (int round = 0; round < rounds; round++) {
             long start = System.nanoTime();
             int one = own.getAsInt();
             long middle = System.nanoTime();
@@ -182,7 +185,7 @@ public final class CompareFigures {
             if (one == 0 || other == 0) {
                 throw new IllegalStateException("nothing was done");
             }
-            if (round >= 2) {
+            if (round >= warming) {
                 ours.add(timesItself ? one / 1e3 : (middle - start) / 1e6);
                 theirs.add(timesItself ? other / 1e3 : (end - middle) / 1e6);
             }

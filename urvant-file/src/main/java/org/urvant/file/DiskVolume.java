@@ -30,7 +30,7 @@ final class DiskVolume implements Volume {
     /** Below this, starting threads costs more than waiting. */
     private static final int FEW = 16;
 
-    private static final int WRITERS = 4;
+    private static final int WRITERS = 8;
 
     @Override
     public void folder(Path folder) {

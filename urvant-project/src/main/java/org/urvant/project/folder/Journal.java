@@ -234,7 +234,9 @@ final class Journal {
             switch (step.kind()) {
                 case WRITE -> {
                     if (Files.exists(path(step.content()))) { // otherwise it was done
-                        volume.folder(target.getParent());
+                        if (!folders.contains(target.getParent())) {
+                            volume.folder(target.getParent());
+                        }
                         volume.replace(path(step.content()), target);
                     }
                 }
