@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What attributes of control blocks, services, equipment and values with units may hold. One that holds something else would be
@@ -247,6 +248,21 @@ final class AttributeForms {
         }
     }
 
+    /** Returns whether the attributes of one element hold what they may. */
+    static boolean fits(SclStore store, int row) {
+        Map<String, Form> forms = FORMS.get(store.tag(row));
+        int at = store.firstAttribute(row);
+        int end = forms == null ? at : store.firstAttribute(row + 1);
+        while (at < end && fits(forms.get(store.nameAt(at)), store, at)) {
+            at++;
+        }
+        return at >= end;
+    }
+
+    private static boolean fits(@Nullable Form form, SclStore store, int place) {
+        return form == null || form.fits.test(store.valueAt(place).strip());
+    }
+
     /** Reports what no attribute of one element may hold. */
     static void element(SclCheck check, String ied, String subject, int row) {
         element(check, ied, subject, row, FORMS.get(check.store().tag(row)));
@@ -256,16 +272,18 @@ final class AttributeForms {
         if (forms == null) {
             return;
         }
-        for (Map.Entry<String, String> attribute : check.store().attributes(row).entrySet()) {
-            Form form = forms.get(attribute.getKey());
-            String text = attribute.getValue().strip();
-            if (form != null && !form.fits.test(text)) {
+        SclStore store = check.store();
+        int end = store.firstAttribute(row + 1);
+        for (int at = store.firstAttribute(row); at < end; at++) {
+            Form form = forms.get(store.nameAt(at));
+            if (form != null && !fits(form, store, at)) {
+                String text = store.valueAt(at).strip();
                 check.report(
                         SclRules.ATTRIBUTE_MALFORMED,
                         ied,
                         subject,
                         row,
-                        attribute.getKey() + " of " + subject + " is '"
+                        store.nameAt(at) + " of " + subject + " is '"
                                 + (text.length() > 40 ? text.substring(0, 40) + "…" : text) + "'"
                                 + (form == Form.ID ? ", of " + text.length() + " characters" : "") + "; expected "
                                 + form.expected);

@@ -121,7 +121,7 @@ final class IedCheck {
                             + "'; there is one in a logical device, and it has no number");
         }
         boolean isNumbered = store.tag(node.row) == Tag.LN && check.has(node.row, "inst", name);
-        if (isNumbered && !instance.matches("\\d{1,12}")) {
+        if (isNumbered && !isNumber(instance)) {
             check.report(
                     SclRules.ATTRIBUTE_MALFORMED,
                     name,
@@ -172,6 +172,15 @@ final class IedCheck {
         }
     }
 
+    /** Without a pattern, which would be made for each node. */
+    private static boolean isNumber(String text) {
+        boolean isNumber = !text.isEmpty() && text.length() <= 12;
+        for (int i = 0; i < text.length() && isNumber; i++) {
+            isNumber = text.charAt(i) >= '0' && text.charAt(i) <= '9';
+        }
+        return isNumber;
+    }
+
     private void size(LogicalNode node, String ied) {
         Integer known = cuts.get(node.typeName());
         int cut = known != null ? known : check.file().templates().cut(node);
@@ -202,19 +211,22 @@ final class IedCheck {
                     node.typeName() + " has no " + path + name);
             return;
         }
-        if (store.tag(row) == Tag.DAI) {
+        if (store.tag(row) == Tag.DAI && !AttributeForms.fits(store, row)) { // texts cost more than looking
             AttributeForms.element(check, ied, node.reference() + "." + path + name, row);
         }
         int below = types.data().below(part);
         String constraint = store.attribute(part, "fc", "");
         boolean inGroup = isOfGroup || constraint.equals("SG") || constraint.equals("SE");
-        Set<String> values = new HashSet<>(2);
-        Set<String> inner = new HashSet<>(4);
+        boolean hasSeveral = row + 1 < store.end(row) && store.end(row + 1) < store.end(row);
+        Set<String> values = hasSeveral ? new HashSet<>() : Set.of(); // most have one child, which is not there twice
+        Set<String> inner = hasSeveral ? new HashSet<>() : Set.of();
         for (int child = row + 1; child < store.end(row); child = store.end(child)) {
             switch (store.tag(child)) {
                 case SDI, DAI -> {
-                    String given = store.attribute(child, "name", "") + " " + store.attribute(child, "ix", "");
-                    if (!inner.add(given)) {
+                    String given = hasSeveral
+                            ? store.attribute(child, "name", "") + " " + store.attribute(child, "ix", "")
+                            : "";
+                    if (hasSeveral && !inner.add(given)) {
                         twice(ied, child, "instance", node.reference() + "." + path + name + "." + given.strip());
                     }
                     if (below >= 0) {
@@ -222,14 +234,16 @@ final class IedCheck {
                     }
                 }
                 case VAL -> {
-                    types.value(ied, node.reference() + "." + path + name, part, child);
+                    if (types.misfit(part, child) != null) {
+                        types.value(ied, node.reference() + "." + path + name, part, child);
+                    }
                     if (name.equals("ctlModel")) {
                         types.objects().controlled(ied, node.reference() + "." + path + name, type, child);
                     } else if (name.equals("SIUnit")) {
                         types.objects().unit(ied, node, path + name, child);
                     }
                     String group = store.attribute(child, "sGroup", "");
-                    if (!values.add(group)) {
+                    if (hasSeveral && !values.add(group)) {
                         twice(
                                 ied,
                                 child,
@@ -321,7 +335,7 @@ final class IedCheck {
 
     private void members(Ied ied, DataSet set) {
         Map<NodeTable.NodeKey, LogicalNode> all = table.nodes(ied);
-        Set<Map<String, String>> seen = new HashSet<>();
+        Set<Long> sums = new HashSet<>();
         for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
             NodeTable.NodeKey key = table.key(member);
             LogicalNode holder = all.get(key);
@@ -335,7 +349,9 @@ final class IedCheck {
                         "dataset " + set.name() + " lists " + key + "." + table.path(member) + " under "
                                 + store.attribute(member, "fc", ""));
             }
-            if (check.has(member, "fc", ied.name()) && !seen.add(store.attributes(member))) {
+            if (check.has(member, "fc", ied.name())
+                    && !sums.add(store.attributeSum(member))
+                    && isThereBefore(set, member)) {
                 check.report(
                         SclRules.MEMBER_TWICE,
                         ied.name(),
@@ -366,6 +382,15 @@ final class IedCheck {
                         "dataset " + set.name() + ": " + mistake);
             }
         }
+    }
+
+    private boolean isThereBefore(DataSet set, int member) {
+        Map<String, String> own = store.attributes(member);
+        int before = store.child(set.row, Tag.FCDA);
+        while (before < member && !store.attributes(before).equals(own)) {
+            before = store.next(before, Tag.FCDA);
+        }
+        return before < member;
     }
 
     /** Returns what is wrong with the index of a member into an array; null when nothing is (IEC 61850-6:2009, 9.3.7). */

@@ -39,7 +39,7 @@ final class MessageCheck {
             rate(ied, stream);
         }
         if (!(block instanceof LogControl)
-                && store.attribute(block.row, "confRev", "").strip().matches("0+")) {
+                && isZero(store.attribute(block.row, "confRev", "").strip())) {
             check.report(
                     SclRules.ATTRIBUTE_MALFORMED,
                     ied.name(),
@@ -63,6 +63,14 @@ final class MessageCheck {
                     "dataset " + set.name() + " needs up to " + size + " bytes in one message of " + block.reference()
                             + "; a frame holds " + FRAME);
         }
+    }
+
+    private static boolean isZero(String text) {
+        int zeros = 0;
+        while (zeros < text.length() && text.charAt(zeros) == '0') {
+            zeros++;
+        }
+        return zeros > 0 && zeros == text.length();
     }
 
     /** Streams for protection, measuring and quality have 80 to 288 samples a period, 4,000 to 96,000 a second (IEC 61869-9:2016, 6.902). */

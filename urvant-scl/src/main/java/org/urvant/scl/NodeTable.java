@@ -67,15 +67,23 @@ final class NodeTable {
     }
 
     NodeKey key(LogicalDevice device, LogicalNode node) {
+        return key(store, device.instance(), node);
+    }
+
+    /** Returns what names the node that a member or input leads to. */
+    NodeKey key(int row) {
+        return key(store, row);
+    }
+
+    static NodeKey key(SclStore store, String device, LogicalNode node) {
         return new NodeKey(
-                device.instance(),
+                device,
                 store.attribute(node.row, "prefix", ""),
                 node.nodeClass(),
                 store.attribute(node.row, "inst", ""));
     }
 
-    /** Returns what names the node that a member or input leads to. */
-    NodeKey key(int row) {
+    static NodeKey key(SclStore store, int row) {
         return new NodeKey(
                 store.attribute(row, "ldInst", ""),
                 store.attribute(row, "prefix", ""),

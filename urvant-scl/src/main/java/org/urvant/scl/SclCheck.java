@@ -28,6 +28,7 @@ public final class SclCheck {
 
     private final SclFile file;
     private final FileKind kind;
+    private final boolean isEdition2003;
     private final FindingSieve findings = new FindingSieve();
     private final Set<String> unsound = new HashSet<>();
     private int hints;
@@ -35,6 +36,7 @@ public final class SclCheck {
     private SclCheck(SclFile file) {
         this.file = file;
         this.kind = file.kind();
+        this.isEdition2003 = file.edition().startsWith("2003");
     }
 
     /**
@@ -109,7 +111,7 @@ public final class SclCheck {
     }
 
     boolean isEdition2003() {
-        return file.edition().startsWith("2003");
+        return isEdition2003;
     }
 
     private void compareKinds() {

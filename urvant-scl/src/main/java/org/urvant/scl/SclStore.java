@@ -31,7 +31,7 @@ final class SclStore {
     private final IntColumn attributeValues;
     private final StringPool names;
     private final StringPool values;
-    private final Asked[] asked = new Asked[256];
+    private final Asked[] asked = new Asked[4096]; // so many that few of the names share a place
     private volatile @Nullable Same lately;
 
     /** Columns with a row for each element. */
@@ -105,6 +105,32 @@ final class SclStore {
             }
         }
         return all;
+    }
+
+    /** Returns the place of an element's first attribute; those of the element end where the next one's begin. */
+    int firstAttribute(int row) {
+        return attributeStarts.get(row);
+    }
+
+    /** Returns the name of the attribute at a place. */
+    String nameAt(int place) {
+        return names.get(attributeNames.get(place));
+    }
+
+    /** Returns the value of the attribute at a place. */
+    String valueAt(int place) {
+        return values.get(attributeValues.get(place));
+    }
+
+    /** Returns a number that is the same for elements with the same attributes, in whatever order they stand. */
+    long attributeSum(int row) {
+        long sum = 0;
+        int end = attributeStarts.get(row + 1);
+        for (int i = attributeStarts.get(row); i < end; i++) {
+            long one = ((long) attributeNames.get(i) << 32 | attributeValues.get(i)) * 0x9E3779B97F4A7C15L;
+            sum += one ^ one >>> 29;
+        }
+        return sum;
     }
 
     /** Hands out the names of an element's attributes whose numbers are marked. */
@@ -210,7 +236,8 @@ final class SclStore {
         if (id < 0) {
             return null;
         }
-        for (int i = attributeStarts.get(row); i < attributeStarts.get(row + 1); i++) {
+        int end = attributeStarts.get(row + 1);
+        for (int i = attributeStarts.get(row); i < end; i++) {
             if (attributeNames.get(i) == id) {
                 return values.get(attributeValues.get(i));
             }

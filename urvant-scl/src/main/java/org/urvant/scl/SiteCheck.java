@@ -24,7 +24,7 @@ final class SiteCheck {
     private final SclCheck check;
     private final SclStore store;
     private final Set<String> joints = new HashSet<>();
-    private final Map<String, Set<String>> nodes = new HashMap<>();
+    private final Map<String, Set<NodeTable.NodeKey>> nodes = new HashMap<>();
 
     SiteCheck(SclCheck check) {
         this.check = check;
@@ -185,10 +185,22 @@ final class SiteCheck {
         }
     }
 
+    private Set<NodeTable.NodeKey> known(Ied ied) {
+        Set<NodeTable.NodeKey> known = new HashSet<>();
+        for (LogicalDevice own : ied.logicalDevices()) {
+            for (LogicalNode inner : own.nodes()) {
+                known.add(NodeTable.key(store, own.instance(), inner));
+            }
+        }
+        for (LogicalNode inner : ied.clientNodes()) {
+            known.add(NodeTable.key(store, "", inner)); // outside any logical device
+        }
+        return known;
+    }
+
     private void placed(SitePart part, int row, String ied) {
         String device = store.attribute(row, "ldInst", "");
-        String node = device + "/" + store.attribute(row, "prefix", "") + store.attribute(row, "lnClass", "")
-                + store.attribute(row, "lnInst", "");
+        NodeTable.NodeKey node = NodeTable.key(store, row);
         Ied found = check.file().ied(ied).orElse(null);
         String mistake = null;
         if (found == null) {
@@ -196,22 +208,17 @@ final class SiteCheck {
                     + check.hint(
                             ied, check.file().ieds().stream().map(Ied::name).toList());
         } else {
-            Set<String> known = nodes.get(ied);
+            Set<NodeTable.NodeKey> known = nodes.get(ied);
             if (known == null) {
-                known = new HashSet<>();
-                for (LogicalDevice own : found.logicalDevices()) {
-                    String before = own.instance() + "/";
-                    for (LogicalNode inner : own.nodes()) {
-                        known.add(before + inner.name());
-                    }
-                }
-                for (LogicalNode inner : found.clientNodes()) {
-                    known.add("/" + inner.name()); // outside any logical device
-                }
+                known = known(found);
                 nodes.put(ied, known);
             }
-            String shown = device.isEmpty() ? node.substring(1) + " outside its logical devices" : node;
-            mistake = known.contains(node) ? null : ied + " has no logical node " + shown + check.hint(node, known);
+            if (!known.contains(node) && !NodeTable.texts(known).contains(node.toString())) {
+                String text = node.toString();
+                mistake = ied + " has no logical node "
+                        + (device.isEmpty() ? text.substring(1) + " outside its logical devices" : text)
+                        + check.hint(text, NodeTable.texts(known));
+            }
         }
         if (mistake != null) {
             check.report(

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** Checks the data type templates, and answers what a type has at a path. */
 final class TypeCheck {
@@ -183,24 +184,32 @@ final class TypeCheck {
         }
     }
 
-    /** Checks a value against the attribute that it belongs to. */
-    void value(String ied, String subject, int attribute, int val) {
+    /** Returns what a value must be that does not fit the attribute that it belongs to; null for one that does. */
+    @Nullable
+    String misfit(int attribute, int val) {
         String basic = store.attribute(attribute, "bType", "");
         String text = store.text(val);
-        String expected = BasicType.misfit(basic, text);
-        if (basic.equals("Enum") && !text.isEmpty()) {
-            int type = templates.type(Tag.ENUM_TYPE, store.attribute(attribute, "type", ""));
-            expected = type < 0 || texts(type).contains(text)
-                    ? null
-                    : "one of " + store.attribute(type, "id", "") + check.hint(text, texts(type));
+        if (!basic.equals("Enum") || text.isEmpty()) {
+            return BasicType.misfit(basic, text);
         }
+        int type = templates.type(Tag.ENUM_TYPE, store.attribute(attribute, "type", ""));
+        return type < 0 || texts(type).contains(text) ? null : "one of " + store.attribute(type, "id", "");
+    }
+
+    /** Checks a value against the attribute that it belongs to. */
+    void value(String ied, String subject, int attribute, int val) {
+        String expected = misfit(attribute, val);
         if (expected != null) {
+            String text = store.text(val);
+            int type = templates.type(Tag.ENUM_TYPE, store.attribute(attribute, "type", ""));
+            boolean isWord = store.attribute(attribute, "bType", "").equals("Enum") && !text.isEmpty();
             check.report(
                     SclRules.VALUE_NOT_OF_TYPE,
                     ied,
                     subject,
                     val,
-                    "value '" + text + "' of " + store.attribute(attribute, "name", "") + " must be " + expected);
+                    "value '" + text + "' of " + store.attribute(attribute, "name", "") + " must be " + expected
+                            + (isWord ? check.hint(text, texts(type)) : ""));
         }
     }
 

@@ -3,6 +3,7 @@ package org.urvant.scl;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.ObjIntConsumer;
 import java.util.function.Predicate;
 
 /**
@@ -109,6 +110,7 @@ final class VocabularyCheck {
             unknown[i] = isOwn && !ATTRIBUTES.contains(name);
             hasUnknown |= unknown[i];
         }
+        ObjIntConsumer<String> taker = this::attribute;
         for (int row = 0; row < store.size(); row++) {
             Tag tag = store.tag(row);
             if (tag == Tag.PRIVATE || tag == Tag.TEXT || tag == Tag.OTHER && !isKnown(row)) {
@@ -122,7 +124,7 @@ final class VocabularyCheck {
                 counts.merge(place, 1, Integer::sum);
             }
             if (hasUnknown) {
-                store.attributesOf(row, unknown, this::attribute);
+                store.attributesOf(row, unknown, taker);
             }
         }
         misplaced.forEach((place, row) -> {
