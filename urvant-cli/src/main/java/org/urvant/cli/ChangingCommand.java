@@ -63,11 +63,4 @@ abstract class ChangingCommand extends Command {
             note(paint.warn("dry run: ") + "without --dry-run " + some(files) + " would change");
         }
     }
-
-    private static String some(List<String> files) {
-        int few = 8;
-        return files.size() <= few
-                ? String.join(", ", files)
-                : String.join(", ", files.subList(0, few)) + " and " + count(files.size() - few, "file") + " more";
-    }
 }

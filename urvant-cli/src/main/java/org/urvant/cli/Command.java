@@ -25,6 +25,8 @@ import picocli.CommandLine.Spec;
 /** What all commands share: the session, the project option, and how answers are written. */
 abstract class Command implements Callable<Integer> {
     private static final int MOST_UNREAD = 3;
+    private static final int MOST_IN_LINE = 8;
+    private static final int FEW_IN_LINE = 3;
 
     final Session session;
     final Paint paint;
@@ -216,6 +218,13 @@ abstract class Command implements Callable<Integer> {
     final void note(String line) {
         life.clear();
         session.err().println(line);
+    }
+
+    /** Returns names in one line; of many the first few, and how many more there are. */
+    static String some(List<String> names) {
+        return names.size() <= MOST_IN_LINE
+                ? String.join(", ", names)
+                : String.join(", ", names.subList(0, FEW_IN_LINE)) + " and " + (names.size() - FEW_IN_LINE) + " more";
     }
 
     static String count(long number, String thing) {

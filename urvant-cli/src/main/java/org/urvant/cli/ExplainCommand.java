@@ -9,12 +9,14 @@ import org.urvant.core.point.PointSpaces;
 import org.urvant.core.text.Glossary;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.SignalUse;
+import org.urvant.scl.Ied;
+import org.urvant.scl.IedContent;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "explain",
         description =
-                "Explain a check, a word, a type of IEC 60870-5-101 and -104, a function of programs, a signal, or anything of a device or device type: a setting, channel, table or"
+                "Explain a check, a word, a type of IEC 60870-5-101 and -104, a function of programs, a signal, an imported IED, or anything of a device or device type: a setting, channel, table or"
                         + " rule: meaning, range, default, unit, effect, where it is used. Without a name, list the checks.",
         footer = {
             "",
@@ -31,7 +33,8 @@ final class ExplainCommand extends Command {
             index = "0",
             arity = "0..1",
             paramLabel = "WORD",
-            description = "Name of a check, word or function, reference of a signal, or a device or device type.")
+            description =
+                    "Name of a check, word or function, reference of a signal, name of an IED, or a device or device type.")
     private String name;
 
     @Parameters(
@@ -62,7 +65,9 @@ final class ExplainCommand extends Command {
         } else {
             Optional<Project> project =
                     projectGiven != null || session.isInProject() ? Optional.of(load(folder())) : Optional.empty();
-            new TypeParts(this).say(project, name);
+            Optional<Ied> ied =
+                    project.filter(known -> !known.devices().containsKey(name)).flatMap(known -> known.ied(name));
+            ied.ifPresentOrElse(this::ied, () -> new TypeParts(this).say(project, name));
         }
         return Exit.DONE;
     }
@@ -78,6 +83,32 @@ final class ExplainCommand extends Command {
         } else {
             new SignalView(this).say(SignalUse.of(project, project.signal(name)));
         }
+    }
+
+    private void ied(Ied ied) {
+        IedContent content = ied.content();
+        String address = ied.connectedAccessPoint()
+                .map(point -> point.address().getOrDefault("IP", ""))
+                .filter(text -> !text.isEmpty())
+                .orElse("none");
+        if (json) {
+            sayJson(Json.object(
+                    "ied", ied.name(),
+                    "maker", ied.maker(),
+                    "type", ied.type(),
+                    "description", ied.description(),
+                    "address", address,
+                    "source", ied.position().source(),
+                    "line", ied.position().line()));
+            return;
+        }
+        say(paint.strong(name) + "  IED " + (ied.type() + " by " + ied.maker()).strip() + ", address " + address + ", "
+                + ied.position() + (ied.description().isEmpty() ? "" : "; " + ied.description()));
+        say("  " + count(ied.logicalDevices().size(), "logical device") + ", "
+                + count(content.dataSets(), "dataset") + ", " + count(content.reports(), "report control block") + ", "
+                + content.messages() + " of GOOSE, " + content.sampledValues() + " of sampled values, "
+                + count(content.inputs(), "input"));
+        next("urvant signals ied:" + name);
     }
 
     private void checks() {

@@ -75,7 +75,7 @@ final class ImportCommand extends ChangingCommand {
         ImportPlan.Choice choice = plan.choose(wanted, keepGoing);
         List<String> chosen = choice.ieds();
         if (!choice.left().isEmpty()) {
-            note(paint.warn("left out") + " for errors that concern them: " + some(choice.left()));
+            note(paint.warn("left out") + " for errors that concern them: " + ieds(choice.left()));
         }
         if (device != null && !view.sayFit(folder, device, plan, chosen)) {
             throw new RefusedException(
@@ -87,7 +87,7 @@ final class ImportCommand extends ChangingCommand {
             view.sayFollowing(folder.following(plan, chosen));
         }
         boolean same = wanted.isEmpty() && plan.isHeld();
-        String what = chosen.isEmpty() ? "the structure of the site" : some(chosen);
+        String what = chosen.isEmpty() ? "the structure of the site" : ieds(chosen);
         if (!same) {
             if (!json && plan.bringsNoNewerIed()) {
                 note("the IEDs are the same; the rest of the file differs from what the project has");
@@ -144,7 +144,7 @@ final class ImportCommand extends ChangingCommand {
     }
 
     /** A station has hundreds of IEDs, and nobody reads their names in a line. */
-    private static String some(List<String> names) {
+    private static String ieds(List<String> names) {
         return names.size() <= FEW ? String.join(", ", names) : names.size() + " IEDs";
     }
 }

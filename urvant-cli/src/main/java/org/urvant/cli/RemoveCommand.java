@@ -34,17 +34,17 @@ final class RemoveCommand extends ChangingCommand {
             return removeList(folder, project);
         }
         SourceRemoval removal = SourceRemoval.of(project, source);
-        say("IEDs that go: " + (removal.ieds().isEmpty() ? "none" : String.join(", ", removal.ieds())));
+        say("IEDs that go: " + (removal.ieds().isEmpty() ? "none" : some(removal.ieds())));
         Table table = new Table("device", "connections that go", "mappings that go");
         removal.connections().forEach((device, connections) -> {
             List<Mapping> rows = removal.mappings().get(device);
-            table.row(device, String.join(", ", connections), rows.size());
+            table.row(device, some(List.copyOf(connections)), rows.size());
         });
         if (!table.isEmpty()) {
             say(table);
         }
         if (!removal.orphans().isEmpty()) {
-            say("picks that fit no IED any more, and stay: " + String.join(", ", removal.orphans()));
+            say("picks that fit no IED any more, and stay: " + some(removal.orphans()));
         }
         consent.ask("Remove " + source + "?", "nothing was removed");
         List<String> kept = folder.carryOut(removal.change(project));

@@ -49,7 +49,7 @@ final class RenumberCommand extends ChangingCommand {
         note(count(plan.kept(), "point") + (plan.kept() == 1 ? " is" : " are") + " where the plan wants "
                 + (plan.kept() == 1 ? "it" : "them"));
         if (!plan.wrong().isEmpty()) {
-            note("wrong, and as they are: " + String.join(", ", plan.wrong()));
+            note("wrong, and as they are: " + some(plan.wrong()));
         }
         if (plan.moves().isEmpty()) {
             return Exit.DONE;

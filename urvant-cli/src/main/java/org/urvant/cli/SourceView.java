@@ -55,8 +55,8 @@ final class SourceView {
             long bays = file.site().stream()
                     .mapToLong(part -> part.count(SitePart.Kind.BAY))
                     .sum();
-            command.say("  site: "
-                    + String.join(", ", file.site().stream().map(SitePart::path).toList()) + ", "
+            List<String> parts = file.site().stream().map(SitePart::path).toList();
+            command.say("  site: " + (all ? String.join(", ", parts) : Command.some(parts)) + ", "
                     + Command.count(bays, "bay"));
         }
         if (plan.rows().size() > MOST_NAMED && !all) {

@@ -108,7 +108,7 @@ final class TrialView {
 
     private void note(String what, List<String> rows) {
         if (!rows.isEmpty()) {
-            command.note(what + String.join(", ", rows));
+            command.note(what + Command.some(rows));
         }
     }
 

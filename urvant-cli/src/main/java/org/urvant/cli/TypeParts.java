@@ -69,7 +69,8 @@ final class TypeParts {
         open.ifPresent(project -> {
             known.addAll(project.types().names());
             known.addAll(project.devices().keySet());
+            project.ieds().forEach(ied -> known.add(ied.name()));
         });
-        return new UnknownNameException("check, word, function, device or type", name, known);
+        return new UnknownNameException("check, word, function, device, IED or type", name, known);
     }
 }

@@ -36,6 +36,8 @@ import org.urvant.project.setting.Sheet;
 final class BayCheck {
     static final String NOTHING = "other"; // word of a breaker duty
 
+    private static final BigDecimal LEAST_SHARE = new BigDecimal("0.7");
+
     private BayCheck() {}
 
     /** Each breaker of the bay needs each signal that the channels of its devices can be for. */
@@ -99,12 +101,15 @@ final class BayCheck {
                         "Take one of the two out.")));
     }
 
-    /** A fault between two phases has 0.87 of the current of one of three, and not much more even near machines. */
+    /** A fault between two phases has 0.87 of the current of one of three (IEC 60909-0:2016, 7.3), near machines 0.7 to 1. */
     private static void levels(Bay bay, Consumer<Finding> findings) {
         Map<FaultKind, Entry> levels = bay.feeding().map(Feeding::levels).orElse(Map.of());
         Optional<BigDecimal> three = current(levels.get(FaultKind.THREE_PHASE));
         Optional<BigDecimal> two = current(levels.get(FaultKind.PHASE_PHASE));
-        if (three.isPresent() && two.isPresent() && two.get().compareTo(three.get()) > 0) {
+        boolean areBoth = three.isPresent() && two.isPresent() && three.get().signum() > 0;
+        if (areBoth
+                && (two.get().compareTo(three.get()) > 0
+                        || two.get().compareTo(three.get().multiply(LEAST_SHARE)) < 0)) {
             findings.accept(new Finding(
                     SiteRules.FAULT_LEVELS_UNLIKELY,
                     "bay " + bay.name() + " feeding",

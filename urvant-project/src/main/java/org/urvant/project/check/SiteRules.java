@@ -59,8 +59,8 @@ public final class SiteRules implements RuleRoom {
     public static final Rule FAULT_LEVELS_UNLIKELY = ALL.warning(
             "fault-levels-unlikely",
             "N87",
-            "More current is given for a fault between two phases than for one of three; networks give some 0.87 times as much.",
-            "Look the two up again; they may be exchanged.");
+            "For a fault between two phases more current is given than for one of three, or less than 0.7 times as much; networks give some 0.87 times as much.",
+            "Look the two up again; they may be exchanged, or of different places.");
     public static final Rule MARGIN_TOO_SHORT = ALL.warning(
             "margin-too-short",
             "N87",

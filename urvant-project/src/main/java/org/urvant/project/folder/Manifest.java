@@ -54,7 +54,7 @@ record Manifest(
     private static final String FORMAT = "urvant-project/1";
 
     static Manifest read(FieldReader fields) {
-        fields.text("format").filter(format -> !format.text().equals(FORMAT)).ifPresent(format -> {
+        Optional.of(fields.required("format", FORMAT)).filter(format -> !format.text().equals(FORMAT)).ifPresent(format -> {
             throw new MalformedInputException(
                     format.position(),
                     "the project is of format " + format.text() + "; expected " + FORMAT,
