@@ -87,6 +87,22 @@ class LargeStationTest {
     }
 
     @Test
+    void sitesAndWhatGoesAreSummedUpToo() throws IOException {
+        String sites = IntStream.range(0, 30)
+                .mapToObj(i -> "<Substation name='T" + i + "'/>")
+                .collect(Collectors.joining());
+        Files.writeString(station, Files.readString(station).replace("<Communication>", sites + "<Communication>"));
+        assertThat(terminal.run("look", "../large.scd")).isLessThanOrEqualTo(Exit.DIFFERENT);
+        assertThat(terminal.out()).contains("site: S, T0, T1 and 28 more, 400 bays");
+        assertThat(terminal.run("look", "../large.scd", "--all")).isLessThanOrEqualTo(Exit.DIFFERENT);
+        assertThat(terminal.out()).contains("T28, T29, 400 bays");
+        assertThat(terminal.run("import", "../large.scd", "--yes", "--keep-going"))
+                .isZero();
+        terminal.ok("remove large.scd --dry-run");
+        assertThat(terminal.out()).contains("IEDs that go: I0, I1, I2 and 57 more");
+    }
+
+    @Test
     void theSiteIsShownAsDeepAsItFits() {
         assertThat(terminal.run("import", "../large.scd", "--yes", "--keep-going"))
                 .isZero();
