@@ -3,6 +3,7 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import org.urvant.core.finding.Entry;
+import org.urvant.core.progress.Cores;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
@@ -25,7 +26,10 @@ final class DeviceListView {
     void say(List<Device> found, String find) {
         Table table = new Table("device", "type", "firmware", "link", "connections", "mappings", "marks");
         List<Object> rows = new ArrayList<>();
-        for (Device device : found) {
+        List<List<String>> marks =
+                Cores.map(found, device -> Marked.of(project, device).words());
+        for (int i = 0; i < found.size(); i++) {
+            Device device = found.get(i);
             String link = device.maintenanceLink().map(Entry::text).orElse("none");
             table.row(
                     device.name(),
@@ -34,13 +38,13 @@ final class DeviceListView {
                     link,
                     device.connections().size(),
                     device.mappings().size(),
-                    Marked.text(project, device));
+                    Marked.text(marks.get(i)));
             rows.add(Json.object(
                     "device", device.name(),
                     "type", device.type().text(),
                     "link", link,
                     "description", device.plate().text(Plate.Item.DESCRIPTION),
-                    "marks", Marked.of(project, device).words()));
+                    "marks", marks.get(i)));
         }
         if (command.json) {
             command.sayJson(rows);

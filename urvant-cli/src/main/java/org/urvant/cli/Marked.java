@@ -15,7 +15,10 @@ final class Marked {
     }
 
     static String text(Project project, Device device) {
-        List<String> words = of(project, device).words();
+        return text(of(project, device).words());
+    }
+
+    static String text(List<String> words) {
         return words.isEmpty() ? "downloaded and signed off" : String.join(", ", words);
     }
 }

@@ -204,7 +204,12 @@ public final class Ledger {
     }
 
     private List<String> soundLines() {
-        return Files.exists(file) ? sound(SafeFile.read(file, MOST_BYTES)) : List.of();
+        return Files.exists(file) ? sound(written()) : List.of();
+    }
+
+    /** Returns all that stands in the file. */
+    byte[] written() {
+        return SafeFile.read(file, MOST_BYTES);
     }
 
     /** Returns the lines that end in a line break; what follows the last one was never fully written. */

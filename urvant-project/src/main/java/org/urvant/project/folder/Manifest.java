@@ -54,12 +54,14 @@ record Manifest(
     private static final String FORMAT = "urvant-project/1";
 
     static Manifest read(FieldReader fields) {
-        Optional.of(fields.required("format", FORMAT)).filter(format -> !format.text().equals(FORMAT)).ifPresent(format -> {
-            throw new MalformedInputException(
-                    format.position(),
-                    "the project is of format " + format.text() + "; expected " + FORMAT,
-                    "It was made by another version of Urvant; take that one.");
-        });
+        Optional.of(fields.required("format", FORMAT))
+                .filter(format -> !format.text().equals(FORMAT))
+                .ifPresent(format -> {
+                    throw new MalformedInputException(
+                            format.position(),
+                            "the project is of format " + format.text() + "; expected " + FORMAT,
+                            "It was made by another version of Urvant; take that one.");
+                });
         String name = fields.required("project", "unnamed").text();
         Conventions conventions =
                 fields.child("conventions").map(Manifest::conventions).orElse(Conventions.standard());

@@ -157,17 +157,33 @@ final class ProjectFiles {
         return digests.of(path(name)).orElse(NOTHING);
     }
 
+    /** Returns the state of a file, by which it is known again; empty when it was written too short a time ago, or is not there. */
+    Optional<String> settled(String name) {
+        return found(name).filter(FileState::isOld).map(FileState::text);
+    }
+
+    /** Says that a file is read now, and returns its state as {@link #settled} does. */
+    Optional<String> readsSettled(String name) {
+        Optional<FileState> state = found(name);
+        seen.putIfAbsent(name, state.map(FileState::text).orElse(NOTHING));
+        return state.filter(FileState::isOld).map(FileState::text);
+    }
+
+    private Optional<FileState> found(String name) {
+        try {
+            return Optional.of(FileState.of(path(name)));
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
     private String state(String name) {
         int listing = name.indexOf(LISTING);
         if (listing >= 0) {
             return listed(name.substring(0, listing), name.substring(listing + LISTING.length()))
                     .toString();
         }
-        try {
-            return FileState.of(path(name)).text();
-        } catch (IOException e) {
-            return NOTHING;
-        }
+        return found(name).map(FileState::text).orElse(NOTHING);
     }
 
     /** Returns whether everything still is as it was read. */

@@ -33,8 +33,8 @@ final class Signatures {
     /** The field with the signature over all other fields, as canonical JSON. */
     static final String SIGNATURE = "signature";
 
-    private static final String FOLDER = "people";
-    private static final String ENDING = ".pem";
+    static final String FOLDER = "people";
+    static final String ENDING = ".pem";
     private static final long MOST_TEXT = 1_000_000;
     private static final Pattern BLOCK =
             Pattern.compile("-----BEGIN PUBLIC KEY-----[A-Za-z0-9+/=\\s]+-----END PUBLIC KEY-----");

@@ -1,37 +1,27 @@
 package org.urvant.project.folder;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
-import org.urvant.core.error.UrvantException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.point.list.PointList;
-import org.urvant.core.progress.Cores;
 import org.urvant.file.yaml.FieldReader;
 import org.urvant.file.yaml.YamlDocument;
 import org.urvant.project.Choices;
 import org.urvant.project.Device;
 import org.urvant.project.Imported;
-import org.urvant.project.Mapping;
-import org.urvant.project.Past;
 import org.urvant.project.Project;
 import org.urvant.project.Remarks;
+import org.urvant.project.cache.SoundDevices;
 import org.urvant.scl.selection.Pick;
 
 /** Reads a site from the files of its folder. */
 final class SiteReader {
-    /** Files of devices that are parsed at once: enough for all cores, few enough for the memory. */
-    private static final int AT_ONCE = 128;
-
     private final ProjectFiles files;
     private final SourceFolder sources;
     private final Workplace workplace;
@@ -60,14 +50,9 @@ final class SiteReader {
         files.reads(LedgerHeads.NAME);
         LedgerHeads heads = files.readOr(
                 LedgerHeads.none(), LedgerHeads.NAME, "ledgers", findings::add, () -> LedgerHeads.of(files));
-        SortedMap<String, Device> devices = new TreeMap<>();
-        List<Path> listed = files.list("devices", ".yaml");
-        for (int from = 0; from < listed.size(); from += AT_ONCE) {
-            List<Path> some = listed.subList(from, Math.min(from + AT_ONCE, listed.size()));
-            Map<String, YamlDocument> parsed = parsed(some);
-            some.forEach(
-                    file -> device(file, parsed, heads, findings).ifPresent(read -> devices.put(read.name(), read)));
-        }
+        SoundDevices sound =
+                new SoundDevices(sources.cache(), files.path("devices").toString());
+        SortedMap<String, Device> devices = new DeviceReader(files, workplace, heads, findings, sound).all();
         SortedMap<String, Pick> picks = new TreeMap<>();
         for (Path file : files.list("picks", ".yaml")) {
             String pick = stem(file);
@@ -99,18 +84,6 @@ final class SiteReader {
                                 findings::add,
                                 () -> SavedQueries.read(files))),
                 new Remarks(manifest.muted(), manifest.accepted(), findings));
-    }
-
-    private Optional<Device> device(
-            Path file, Map<String, YamlDocument> parsed, LedgerHeads heads, List<Finding> findings) {
-        String device = stem(file);
-        Consumer<Finding> own = finding -> findings.add(finding.concerning(Ref.device(device)));
-        return files.readOr(
-                Optional.empty(),
-                DeviceFile.name(device),
-                device,
-                own,
-                () -> Optional.of(device(device, parsed, heads, own)));
     }
 
     private SortedMap<String, PointList> lists(Consumer<Finding> findings) {
@@ -148,62 +121,6 @@ final class SiteReader {
                     .ifPresent(read -> lists.put(list, read));
         }
         return lists;
-    }
-
-    /** Parses the files of devices on all cores; one that cannot be read is left out, and says so when it is read again. */
-    private Map<String, YamlDocument> parsed(List<Path> devices) {
-        Map<String, String> texts = new LinkedHashMap<>();
-        for (Path file : devices) {
-            String name = DeviceFile.name(stem(file));
-            files.readOr(Optional.<String>empty(), name, name, told -> {}, () -> Optional.of(files.text(name)))
-                    .ifPresent(text -> texts.put(name, text));
-        }
-        Map<String, YamlDocument> parsed = new HashMap<>();
-        Cores.map(List.copyOf(texts.entrySet()), each -> document(each.getKey(), each.getValue()))
-                .forEach(document -> document.ifPresent(sound -> parsed.put(sound.source(), sound)));
-        return parsed;
-    }
-
-    private static Optional<YamlDocument> document(String name, String text) {
-        try {
-            return Optional.of(YamlDocument.parse(name, text));
-        } catch (UrvantException e) {
-            return Optional.empty();
-        }
-    }
-
-    private Device device(
-            String name, Map<String, YamlDocument> parsed, LedgerHeads heads, Consumer<Finding> findings) {
-        Consumer<Finding> own = finding -> findings.accept(finding.concerning(Ref.device(name)));
-        String tableName = MappingTable.name(name);
-        Path table = files.path(tableName);
-        List<Mapping> mappings = !Files.exists(table)
-                ? List.of()
-                : files.readOr(
-                        List.of(),
-                        tableName,
-                        name + " mappings",
-                        own,
-                        () -> MappingTable.read(name, tableName, files.table(tableName), own));
-        YamlDocument known = parsed.get(DeviceFile.name(name));
-        YamlDocument document = known == null ? files.yaml(DeviceFile.name(name)) : known;
-        Past past = files.readOr(
-                Past.NONE, Ledger.name(name), name + " ledger", findings, () -> past(name, heads, findings));
-        return DeviceFile.read(name, document, own)
-                .withMappings(mappings)
-                .with(LogicFile.read(files, name, own))
-                .with(past);
-    }
-
-    private Past past(String device, LedgerHeads heads, Consumer<Finding> findings) {
-        Ledger ledger = new Ledger(files, device);
-        LedgerChain chain = ledger.chain();
-        ledger.findings(chain, heads).forEach(findings);
-        DeviceHistory history = new DeviceHistory(files, device, workplace);
-        List<Ledger.Line> lines = chain.inTime();
-        Optional<Finding> wrong = history.wrongSignOff(lines);
-        wrong.ifPresent(findings);
-        return new Past(history.addresses(lines), history.record(lines, wrong.isEmpty()));
     }
 
     /** Returns the name of a file without its ending. */
