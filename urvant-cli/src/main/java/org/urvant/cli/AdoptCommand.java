@@ -61,8 +61,7 @@ final class AdoptCommand extends ChangingCommand {
         consent.ask(
                 "Take what " + (file == null ? name + " runs" : file + " holds") + " into the project?",
                 "the project is as it was");
-        folder.carryOut(Change.of(project, adoption.after()).keepingOld())
-                .forEach(kept -> say("kept a copy in " + kept));
+        folder.carryOut(Change.of(project, adoption.after()).keepingOld()).forEach(this::sayKept);
         if (!adoption.left().isEqual()) {
             say(paint.warn("could not be taken over:"));
             say(Differences.lines(adoption.left(), paint));

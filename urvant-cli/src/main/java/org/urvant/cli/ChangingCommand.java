@@ -42,6 +42,11 @@ abstract class ChangingCommand extends Command {
         return dryRun;
     }
 
+    /** Says where a copy of what stood in a file is. */
+    final void sayKept(String file) {
+        say((dryRun ? "a copy would be kept in " : "kept a copy in ") + file);
+    }
+
     private List<String> files() {
         return opened.map(folder -> List.copyOf(folder.written())).orElse(List.of());
     }

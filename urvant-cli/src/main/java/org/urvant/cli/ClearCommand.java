@@ -50,7 +50,7 @@ final class ClearCommand extends ChangingCommand {
                 "Clear the " + (what == Clearing.Scope.ALL ? "mappings and settings" : scope) + " of " + name + "?",
                 "nothing was cleared");
         List<String> kept = folder.carryOut(Change.of(project, clearing.after()).keepingOld());
-        kept.forEach(file -> say("kept a copy in " + file));
+        kept.forEach(this::sayKept);
         say("cleared " + scope + " of " + name);
         next("urvant check " + name);
         return Exit.DONE;

@@ -96,7 +96,7 @@ final class DeviceCommand extends ChangingCommand {
         References.to(project, Ref.device(name)).forEach(referrer -> say("names it: " + referrer));
         Project rest = DeviceChange.remove(project, name, cascade);
         consent.ask("Remove " + name + "?", "nothing was removed");
-        folder.carryOut(Change.of(project, rest).keepingOld()).forEach(file -> say("kept a copy in " + file));
+        folder.carryOut(Change.of(project, rest).keepingOld()).forEach(this::sayKept);
         say("removed " + name);
         next("urvant undo");
         return Exit.DONE;

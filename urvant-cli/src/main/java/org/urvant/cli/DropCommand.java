@@ -47,7 +47,7 @@ final class DropCommand extends ChangingCommand {
         }
         folder.carryOut(Change.of(project, removal.carriedOut(project, name, cascade))
                         .keepingOld())
-                .forEach(file -> say("kept a copy in " + file));
+                .forEach(this::sayKept);
         if (json) {
             sayJson(Json.object("device", name, "rows", removal.rows(), "referrers", removal.referrers()));
         }

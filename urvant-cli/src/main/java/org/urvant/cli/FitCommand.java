@@ -96,7 +96,7 @@ final class FitCommand extends ChangingCommand {
             consent.ask("Exchange " + (exchanges.size() == 1 ? "the module?" : "the modules?"), "nothing was changed");
         }
         Project changed = HardwareChange.fit(ValueChange.set(project, name, plate), name, exchanges);
-        folder.carryOut(Change.of(project, changed).keepingOld()).forEach(file -> say("kept a copy in " + file));
+        folder.carryOut(Change.of(project, changed).keepingOld()).forEach(this::sayKept);
         next("urvant check " + name);
         return Exit.DONE;
     }

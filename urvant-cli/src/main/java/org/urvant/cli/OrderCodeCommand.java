@@ -75,7 +75,7 @@ final class OrderCodeCommand extends ChangingCommand {
             consent.ask("Give " + name + " these modules and licences?", "nothing was changed");
             folder.carryOut(Change.of(project, HardwareChange.order(project, name, code))
                             .keepingOld())
-                    .forEach(file -> say("kept a copy in " + file));
+                    .forEach(this::sayKept);
             say("fitted " + name + " by its code");
             next("urvant check " + name);
         }

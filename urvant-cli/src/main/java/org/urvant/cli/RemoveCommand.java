@@ -48,7 +48,8 @@ final class RemoveCommand extends ChangingCommand {
         }
         consent.ask("Remove " + source + "?", "nothing was removed");
         List<String> kept = folder.carryOut(removal.change(project));
-        say(paint.good("removed") + " " + source + "; the old state is in " + String.join(", ", kept));
+        kept.forEach(this::sayKept);
+        say(paint.good(dryRun ? "would be removed:" : "removed") + " " + source);
         if (removal.mappingCount() > 0) {
             note("the addresses of the " + count(removal.mappingCount(), "mapping") + " stay kept for their signals");
         }

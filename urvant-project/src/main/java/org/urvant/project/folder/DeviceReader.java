@@ -54,12 +54,21 @@ final class DeviceReader {
         this.heads = heads;
         this.findings = findings;
         this.known = known;
-        there("mappings", ".csv");
-        there("logic", ".st");
-        there("ledger", Ledger.ENDING);
-        people = joined(files.listed(Signatures.FOLDER, Signatures.ENDING).stream()
-                .map(file -> files.settled(Signatures.FOLDER + "/" + file.getFileName()))
-                .toList());
+        people = shared();
+    }
+
+    /** Returns the state of what all devices are read with; empty when a folder of it is none, so that all is read and told. */
+    private Optional<String> shared() {
+        try {
+            there("mappings", ".csv");
+            there("logic", ".st");
+            there("ledger", Ledger.ENDING);
+            return joined(files.listed(Signatures.FOLDER, Signatures.ENDING).stream()
+                    .map(file -> files.settled(Signatures.FOLDER + "/" + file.getFileName()))
+                    .toList());
+        } catch (UrvantException e) {
+            return Optional.empty();
+        }
     }
 
     private void there(String folder, String ending) {
@@ -92,8 +101,16 @@ final class DeviceReader {
         return devices;
     }
 
-    /** Returns the state of all that a device is read of; empty when some of it was written too short a time ago to tell. */
+    /** Returns the state of all that a device is read of; empty when some of it cannot be told, or is no file. */
     private Optional<String> state(String name) {
+        try {
+            return stateOfFiles(name);
+        } catch (UrvantException e) {
+            return Optional.empty(); // it is told when it is read
+        }
+    }
+
+    private Optional<String> stateOfFiles(String name) {
         List<Optional<String>> states = new ArrayList<>(List.of(people, files.readsSettled(DeviceFile.name(name))));
         Stream.of(MappingTable.name(name), LogicFile.name(name))
                 .map(file -> there.contains(file) ? files.readsSettled(file) : Optional.of(""))

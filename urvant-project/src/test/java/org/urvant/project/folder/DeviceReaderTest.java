@@ -164,6 +164,20 @@ class DeviceReaderTest {
         }
     }
 
+    /** A folder that becomes a link is no folder of the project, and whoever's files lie in it says so. */
+    @Test
+    void aFolderThatIsALinkIsTold() throws IOException {
+        Path mappings = site.resolve("mappings");
+        Files.move(mappings, root.resolve("elsewhere"));
+        Files.createSymbolicLink(mappings, root.resolve("elsewhere"));
+        FileState.await();
+        for (int reading = 0; reading < 2; reading++) {
+            List<Finding> findings = open().load().remarks().findings();
+            assertThat(findings).isEqualTo(atOnce().remarks().findings());
+            assertThat(findings).anyMatch(finding -> finding.message().contains("mappings is a link"));
+        }
+    }
+
     /** A cache that says of a device what is not so is told where the device is asked for, and passes nothing off as read. */
     @Test
     void aCacheThatErrsIsNeverBelieved() {
