@@ -9,8 +9,6 @@ import org.urvant.core.point.PointSpaces;
 import org.urvant.core.text.Glossary;
 import org.urvant.project.Project;
 import org.urvant.project.mapping.SignalUse;
-import org.urvant.scl.Ied;
-import org.urvant.scl.IedContent;
 import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
@@ -65,9 +63,7 @@ final class ExplainCommand extends Command {
         } else {
             Optional<Project> project =
                     projectGiven != null || session.isInProject() ? Optional.of(load(folder())) : Optional.empty();
-            Optional<Ied> ied =
-                    project.filter(known -> !known.devices().containsKey(name)).flatMap(known -> known.ied(name));
-            ied.ifPresentOrElse(this::ied, () -> new TypeParts(this).say(project, name));
+            new TypeParts(this).say(project, name);
         }
         return Exit.DONE;
     }
@@ -83,32 +79,6 @@ final class ExplainCommand extends Command {
         } else {
             new SignalView(this).say(SignalUse.of(project, project.signal(name)));
         }
-    }
-
-    private void ied(Ied ied) {
-        IedContent content = ied.content();
-        String address = ied.connectedAccessPoint()
-                .map(point -> point.address().getOrDefault("IP", ""))
-                .filter(text -> !text.isEmpty())
-                .orElse("none");
-        if (json) {
-            sayJson(Json.object(
-                    "ied", ied.name(),
-                    "maker", ied.maker(),
-                    "type", ied.type(),
-                    "description", ied.description(),
-                    "address", address,
-                    "source", ied.position().source(),
-                    "line", ied.position().line()));
-            return;
-        }
-        say(paint.strong(name) + "  IED " + (ied.type() + " by " + ied.maker()).strip() + ", address " + address + ", "
-                + ied.position() + (ied.description().isEmpty() ? "" : "; " + ied.description()));
-        say("  " + count(ied.logicalDevices().size(), "logical device") + ", "
-                + count(content.dataSets(), "dataset") + ", " + count(content.reports(), "report control block") + ", "
-                + content.messages() + " of GOOSE, " + content.sampledValues() + " of sampled values, "
-                + count(content.inputs(), "input"));
-        next("urvant signals ied:" + name);
     }
 
     private void checks() {

@@ -12,8 +12,9 @@ import org.urvant.core.logic.LanguageReference;
 import org.urvant.core.text.Glossary;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
+import org.urvant.scl.Ied;
 
-/** Shows what a type consists of, each part as it is explained by its name. */
+/** Shows what a type consists of, each part as it is explained by its name; of an imported IED what it is. */
 final class TypeParts {
     private final Command command;
 
@@ -32,6 +33,11 @@ final class TypeParts {
     void say(Optional<Project> open, String name) {
         Project project = open.orElseThrow(() -> unknown(open, name));
         Device device = project.devices().get(name);
+        Optional<Ied> ied = device == null ? project.ied(name) : Optional.empty();
+        if (ied.isPresent()) {
+            new IedView(command).say(ied.get());
+            return;
+        }
         DeviceType type = project.types()
                 .find(device == null ? name : device.type().text())
                 .orElseThrow(() -> unknown(open, name));
