@@ -3,12 +3,19 @@ package org.urvant.benchmarks;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.stream.Stream;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.folder.Workplace;
 import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.reading.SclReader;
@@ -104,6 +111,26 @@ public final class CommandFigures {
             run(project, command.toArray(String[]::new)); // what it keeps is kept
             row(
                     "`" + command.get(0) + "` again : `urvant --version`",
+                    () -> run(project, command.toArray(String[]::new)),
+                    () -> run(project, "--version"));
+        }
+        besideManyDevices(project);
+    }
+
+    /** The devices of a large site stand in the project of the station. */
+    private void besideManyDevices(Path project) throws IOException, InterruptedException {
+        ProjectFolder folder =
+                ProjectFolder.open(project, new Workplace("figures", InstantSource.system(), work.resolve("user")));
+        Project before = folder.load();
+        SortedMap<String, Device> devices = new TreeMap<>(before.devices());
+        devices.putAll(CompareFigures.devices(0).devices());
+        folder.save(before, before.withDevices(devices));
+        Thread.sleep(TIMES_ARE_OLD);
+        for (List<String> command :
+                List.of(List.of("check"), List.of("show", "F1007"), List.of("check", "F1007"), List.of("device"))) {
+            run(project, command.toArray(String[]::new));
+            row(
+                    "`" + String.join(" ", command) + "` again, 500 devices beside it : `urvant --version`",
                     () -> run(project, command.toArray(String[]::new)),
                     () -> run(project, "--version"));
         }

@@ -65,7 +65,8 @@ public final class CompareFigures {
         return folder;
     }
 
-    private static Project devices(int changed) {
+    /** Returns a site of many feeder relays, some of which are set otherwise. */
+    static Project devices(int changed) {
         Project site = Project.of("Figures", TYPES);
         for (int i = 0; i < DEVICES; i++) {
             String name = "F" + (1000 + i);

@@ -1,6 +1,7 @@
 package org.urvant.project;
 
 import java.util.Collections;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -200,10 +201,13 @@ public record Project(
                 .findFirst();
     }
 
-    /** Returns whether some device of the project is connected to an IED. */
-    public boolean isAsked(String ied) {
-        return devices.values().stream()
-                .anyMatch(device -> device.connectionTo(ied).isPresent());
+    /** Returns the names of the IEDs that devices of the project are connected to. */
+    public Set<String> askedIeds() {
+        Set<String> asked = new HashSet<>();
+        for (Device device : devices.values()) {
+            device.connections().values().forEach(connection -> connection.ied().ifPresent(asked::add));
+        }
+        return asked;
     }
 
     /** Returns the imported IEDs that are wanted, in the order of the files. */

@@ -23,7 +23,7 @@ final class DeviceStates {
     private final Project project;
     private final SortedMap<String, List<String>> byHead = new TreeMap<>(); // names of devices by how they begin
     private SortedMap<String, Content> contents;
-    private String names;
+    private String names; // digest of all that there are
 
     DeviceStates(Project project) {
         this.project = project;
@@ -46,8 +46,11 @@ final class DeviceStates {
             for (int i = 0; i < made.size(); i++) {
                 contents.put(devices.get(i).name(), made.get(i));
             }
-            names = String.join("\n", project.devices().keySet()) + "\n\n" + String.join("\n", project.iedNames())
-                    + "\n\n" + String.join("\n", project.types().names());
+            names = Fingerprint.of((String.join("\n", project.devices().keySet()) + "\n\n"
+                                    + String.join("\n", project.iedNames()) + "\n\n"
+                                    + String.join("\n", project.types().names()))
+                            .getBytes(StandardCharsets.UTF_8))
+                    .hex();
         }
         Content own = contents.get(device.name());
         StringBuilder state = new StringBuilder(names).append('\n').append(own.digest());

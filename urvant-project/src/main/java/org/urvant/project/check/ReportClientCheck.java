@@ -3,6 +3,7 @@ package org.urvant.project.check;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Consumer;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
@@ -20,10 +21,11 @@ final class ReportClientCheck {
     private ReportClientCheck() {}
 
     static void check(Project project, Consumer<Finding> findings) {
+        Set<String> asked = project.askedIeds();
         for (Ied ied : project.ieds()) {
             boolean reports =
                     ied.nodes().stream().anyMatch(node -> !node.reportControls().isEmpty());
-            if (reports && !project.isAsked(ied.name())) {
+            if (reports && !asked.contains(ied.name())) {
                 findings.accept(new Finding(
                                 MappingRules.NOBODY_POLLS,
                                 ied.name(),

@@ -312,8 +312,8 @@ class DeviceChangeTest {
         ConnectionChange.Connected again = ConnectionChange.connectAll(all.project(), all.device(), site.ieds());
         assertThat(again.made()).isEmpty();
         assertThat(again.device()).isEqualTo(all.device());
-        assertThat(all.project().isAsked("F01")).isTrue();
-        assertThat(site.isAsked("F01")).isFalse();
+        assertThat(all.project().askedIeds()).contains("F01");
+        assertThat(site.askedIeds()).doesNotContain("F01");
         assertThatThrownBy(() -> ConnectionChange.connect(site, "GW1", "F09", "relay", "F09"))
                 .isInstanceOf(UnknownNameException.class);
         Project display = Sites.imported(Sites.with("P1", "lysholt-p12"), "F01.cid");
