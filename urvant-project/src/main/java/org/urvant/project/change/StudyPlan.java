@@ -205,6 +205,10 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
                 find(row, at.path() + " has no value", "Give one, or take the row out.");
                 return Optional.empty();
             }
+            if (!row.side().isBlank() && side(row.side()).isEmpty()) {
+                find(row, "'" + row.side() + "' is no side of transformers", "Write primary or secondary.");
+                return Optional.empty();
+            }
             if (!setting.kind().isNumber()) {
                 if (!row.unit().isBlank()) {
                     find(
@@ -231,7 +235,7 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
             Matcher side = SIDE.matcher(said);
             boolean isSided = side.matches() && (!side.group(1).isBlank() || !isTime(setting));
             String unit = isSided ? side.group(1).strip() : said.strip();
-            Optional<View> view = view(row, isSided ? side.group(2) : row.side());
+            Optional<View> view = side(isSided ? side.group(2) : row.side()).or(how::side);
             boolean hasViews = setting.traits()
                     .side()
                     .flatMap(each -> each.basis(at.sheet()))
@@ -273,26 +277,20 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
             return number(row, sheets, at, text);
         }
 
+        private static Optional<View> side(String word) {
+            return switch (word.strip().toLowerCase(Locale.ROOT).replaceFirst("\\.$", "")) {
+                case "primary", "prim", "pri" -> Optional.of(View.PRIMARY);
+                case "secondary", "sec" -> Optional.of(View.SECONDARY);
+                default -> Optional.empty();
+            };
+        }
+
         private static boolean needsUnit(SettingDefinition setting) {
             return setting.limits().unit() != null && setting.limits().unit() != Unit.ONE;
         }
 
         private static boolean isTime(SettingDefinition setting) {
             return setting.limits().unit() != null && setting.limits().unit().dimension() == Unit.SECOND.dimension();
-        }
-
-        private Optional<View> view(StudyRow row, String word) {
-            String small = word.toLowerCase(Locale.ROOT);
-            if (small.startsWith("pri")) {
-                return Optional.of(View.PRIMARY);
-            }
-            if (small.startsWith("sec")) {
-                return Optional.of(View.SECONDARY);
-            }
-            if (!small.isBlank()) {
-                find(row, "'" + word + "' is no side of transformers", "Write primary or secondary.");
-            }
-            return how.side();
         }
 
         /** A number between two steps goes to the nearer one, and to the nearest position of a dial; both are told. */

@@ -2,9 +2,11 @@ package org.urvant.project.setting;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import org.urvant.core.device.Applicability;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Guide;
 import org.urvant.core.device.ReadValue;
@@ -53,6 +55,7 @@ public record GuidedStart(
         for (String name : guide.order()) {
             SettingDefinition question = guide.questions().settings().get(name);
             if (!isAsked(guide, sheet, name)) {
+                unasked(sheet, question, answers).ifPresent(findings::add);
                 continue;
             }
             Optional<ReadValue> reading = sheet.reading(question);
@@ -84,6 +87,29 @@ public record GuidedStart(
             }
         }
         return new GuidedStart(modules, values, defaults, missing, findings);
+    }
+
+    /** An answer that nobody asks for would make nothing; one that says what counts anyway is let pass. */
+    private static Optional<Finding> unasked(
+            Sheet sheet, SettingDefinition question, SortedMap<String, Entry> answers) {
+        Entry answer = answers.get(question.path());
+        String standard = question.standardValue().orElse("");
+        if (answer == null || answer.text().equals(standard)) {
+            return Optional.empty();
+        }
+        ReadValue read = question.read(answer.text(), sheet);
+        if (read.isSound()
+                && !standard.isEmpty()
+                && Objects.equals(read.typed(), question.read(standard, sheet).typed())) {
+            return Optional.empty();
+        }
+        return Optional.of(new Finding(
+                GeneralRules.FILE_MALFORMED,
+                question.path(),
+                answer.position(),
+                question.path() + " is '" + answer.text() + "', and is not asked here: "
+                        + sheet.idle(question).map(Applicability::reason).orElse(""),
+                "Leave it out, or correct the answer that it rests on."));
     }
 
     private static Sheet sheet(Guide guide, SortedMap<String, Entry> answers, Position position) {

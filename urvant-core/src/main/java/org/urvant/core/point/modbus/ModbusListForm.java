@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.ListColumn;
 import org.urvant.core.point.ListForm;
@@ -295,6 +296,7 @@ final class ModbusListForm implements ListForm {
                 throw new IllegalArgumentException(
                         "a " + area.word() + " is one bit; it cannot hold " + cells.text(TYPE));
             }
+            requireSomeOrder(cells.text(ORDER));
             Matcher field = FIELD.matcher(bit);
             return field.matches()
                     ? field(area, address, field, word)
@@ -409,6 +411,18 @@ final class ModbusListForm implements ListForm {
         }
         throw new IllegalArgumentException("'" + text + "' is no order of the octets of " + type.word() + "; expected "
                 + String.join(", ", type.orders()));
+    }
+
+    /** The order of octets says nothing of a bit; a column for all rows may give it, but nothing else. */
+    private static void requireSomeOrder(String text) {
+        String exact = text.toUpperCase(Locale.ROOT).replace(" ", "");
+        boolean isOrder = text.isEmpty()
+                || ORDERS.containsKey(ListColumn.plain(text))
+                || Stream.of(RegisterType.values())
+                        .anyMatch(type -> type.orders().contains(exact));
+        if (!isOrder) {
+            throw new IllegalArgumentException("'" + text + "' is no order of octets, and a bit needs none");
+        }
     }
 
     private static boolean isWordOrder(String order) {
