@@ -102,6 +102,7 @@ public final class TestTable {
                     cell(line, "stage"),
                     cell(line, "point"),
                     cell(line, "inject"),
+                    cell(line, "expected s"),
                     new TestResults.Seen(
                             cell(line, "operated").toLowerCase(Locale.ROOT),
                             cell(line, "measured").replace(',', '.')),

@@ -23,6 +23,9 @@ import org.urvant.core.unit.Unit;
  * @param findings results that belong to no point, or cannot be read
  */
 public record TestResults(TestSheet sheet, List<Judged> points, List<Finding> findings) {
+    /** What four digits leave open. */
+    private static final double SHOWN = 0.0005;
+
     public TestResults {
         points = List.copyOf(points);
         findings = List.copyOf(findings);
@@ -50,10 +53,18 @@ public record TestResults(TestSheet sheet, List<Judged> points, List<Finding> fi
      * @param stage name of the stage
      * @param tried what was tried, as the sheet says it
      * @param injection what was to be injected, as the sheet says it
+     * @param expected what the sheet says must be seen; empty text when it does not say it
      * @param seen whether it operated, and the time that was measured
      */
     public record Filled(
-            String device, String group, String stage, String tried, String injection, Seen seen, Position position) {}
+            String device,
+            String group,
+            String stage,
+            String tried,
+            String injection,
+            String expected,
+            Seen seen,
+            Position position) {}
 
     /** What was seen: yes or no, and a time in s or with its unit; empty texts for nothing. */
     public record Seen(String operated, String time) {
@@ -110,6 +121,15 @@ public record TestResults(TestSheet sheet, List<Judged> points, List<Finding> fi
                     "Test again with a sheet of the settings as they are now."));
             return new Judged(point, "", Verdict.OPEN);
         }
+        if (!filled.expected().isEmpty() && !isSame(filled.expected(), expected(point))) {
+            findings.add(finding(
+                    sheet,
+                    filled,
+                    "the sheet says '" + filled.expected() + "' of " + point.stage() + " " + point.tried()
+                            + "; the settings now want '" + expected(point) + "'",
+                    "Test again with a sheet of the settings as they are now."));
+            return new Judged(point, "", Verdict.OPEN);
+        }
         String word = filled.seen().operated();
         Optional<Double> seconds = seconds(filled.seen().time());
         boolean isWord = word.isEmpty() || word.equals("yes") || word.equals("no");
@@ -132,6 +152,15 @@ public record TestResults(TestSheet sheet, List<Judged> points, List<Finding> fi
         String seen = (hasOperated ? "operated" : "did not operate")
                 + seconds.map(time -> " after " + text(time) + " s").orElse("");
         return new Judged(point, seen, point.passes(hasOperated, seconds) ? Verdict.PASSED : Verdict.FAILED);
+    }
+
+    /** A spreadsheet may write a number with other digits behind the point. */
+    private static boolean isSame(String one, String other) {
+        Optional<Double> first = seconds(one);
+        Optional<Double> second = seconds(other);
+        return first.isPresent() && second.isPresent()
+                ? Math.abs(first.get() - second.get()) <= SHOWN * Math.max(first.get(), second.get())
+                : one.equals(other);
     }
 
     private static Optional<Double> seconds(String text) {

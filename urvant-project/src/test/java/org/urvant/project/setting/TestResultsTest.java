@@ -31,6 +31,7 @@ class TestResultsTest {
                 cells[2].strip(),
                 cells[3].strip(),
                 cells[4].strip(),
+                cells.length > 7 ? cells[7].strip() : "",
                 new TestResults.Seen(cells[5].strip(), cells[6].strip()),
                 Position.line("sheet.csv", row));
     }
@@ -55,6 +56,9 @@ class TestResultsTest {
             F11; 1; overcurrent.1; just above the pick-up; 1.26 A; no;              | FAILED | did not operate
             F11; 1; overcurrent.1; below the reset value; 1.083 A; no;              | PASSED | did not operate
             F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 2.006               | PASSED | operated after 2.006 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 2.006; 2.0060       | PASSED | operated after 2.006 s
+            F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 2.006; 2.1          | OPEN   | the sheet says '2.1' of overcurrent.1 2 × the pick-up; the settings now want '2.006'
+            F11; 1; overcurrent.1; just below the pick-up; 1.14 A; no; ; starts     | OPEN   | the settings now want 'does not start'
             F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; ; 2.006                  | PASSED | operated after 2.006 s
             F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 2006 ms             | PASSED | operated after 2.006 s
             F11; 1; overcurrent.1; 2 × the pick-up; 2.4 A; yes; 1.91                | PASSED | operated after 1.91 s
