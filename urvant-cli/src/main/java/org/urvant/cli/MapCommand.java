@@ -78,6 +78,7 @@ final class MapCommand extends ChangingCommand {
         SignalMapping mapping = plan(folder, project);
         MappingView view = new MappingView(this, deviceName);
         view.say(mapping);
+        choice.idle(project).forEach(this::note);
         int rows = mapping.proposal().rows().size();
         if (dryRun) {
             next("the same without --dry-run");

@@ -81,7 +81,9 @@ final class PickView {
                     "signals",
                     signals.stream().map(Pick::place).toList(),
                     "idle",
-                    pick.idle(chosen).stream().map(Query::text).toList()));
+                    pick.idle(chosen).stream().map(Query::text).toList(),
+                    "needless",
+                    pick.needless(chosen)));
             return;
         }
         List<Query> idle = pick.idle(chosen);
@@ -89,6 +91,11 @@ final class PickView {
                 .forEach(query -> command.say(command.paint.faint("+ ")
                         + query.text()
                         + (idle.contains(query) ? " (finds nothing on " + chosen.name() + ")" : "")));
+        List<String> needless = pick.needless(chosen);
+        pick.without()
+                .forEach(place -> command.say(command.paint.faint("- ")
+                        + place
+                        + (needless.contains(place) ? " (no query finds it on " + chosen.name() + ")" : "")));
         if (!table.isEmpty()) {
             command.say(table);
         }

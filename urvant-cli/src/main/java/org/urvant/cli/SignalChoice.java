@@ -1,11 +1,16 @@
 package org.urvant.cli;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.urvant.core.error.RefusedException;
+import org.urvant.project.Project;
 import org.urvant.project.change.SignalMapping;
+import org.urvant.scl.Ied;
+import org.urvant.scl.selection.Pick;
 import org.urvant.scl.selection.Query;
 import picocli.CommandLine.Option;
 
@@ -55,6 +60,25 @@ final class SignalChoice {
     /** Returns whether signals are chosen or calculated by more than their references. */
     boolean isGiven() {
         return pickName != null || !iedNames.isEmpty() || start != null || expression != null;
+    }
+
+    /** Returns what of the pick means nothing on the relays that it is applied to; it may be misspelt. */
+    List<String> idle(Project project) {
+        Pick pick = pickName == null ? null : project.picks().get(pickName);
+        Map<String, List<String>> idle = new LinkedHashMap<>();
+        for (Ied ied : pick == null || pick.isGeneral() ? List.<Ied>of() : project.ieds()) {
+            if (pick.fits(ied) && (iedNames.isEmpty() || iedNames.contains(ied.name()))) {
+                pick.idle(ied).forEach(query -> idle.computeIfAbsent(
+                                "query '" + query.text() + "' of the pick finds nothing", words -> new ArrayList<>())
+                        .add(ied.name()));
+                pick.needless(ied).forEach(place -> idle.computeIfAbsent(
+                                place + ", which the pick takes out, is not found anyway", words -> new ArrayList<>())
+                        .add(ied.name()));
+            }
+        }
+        return idle.entrySet().stream()
+                .map(each -> each.getKey() + " on " + Command.some(each.getValue()))
+                .toList();
     }
 
     SignalMapping.Request request(List<String> signals, Map<String, String> queries, Optional<String> to) {

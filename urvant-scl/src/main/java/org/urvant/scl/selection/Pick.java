@@ -63,6 +63,13 @@ public record Pick(String name, String maker, String type, List<Query> queries, 
         return queries.stream().filter(query -> query.find(ied).isEmpty()).toList();
     }
 
+    /** Returns the signals taken out by hand that no query finds on an IED anyway, which may be misspelt. */
+    public List<String> needless(Ied ied) {
+        Set<String> found = new HashSet<>();
+        queries.forEach(query -> query.find(ied).forEach(attribute -> found.add(key(attribute))));
+        return without.stream().filter(place -> !found.contains(place)).toList();
+    }
+
     /** Returns what names a signal in the pick. */
     public String key(DataAttribute attribute) {
         return isGeneral() ? attribute.reference() : place(attribute);

@@ -339,6 +339,8 @@ class QueryTest {
                         "PROT/PTRC1.Tr.general");
         assertThat(pick.with(Query.parse("kind:trip ln:PTRX")).idle(F01))
                 .containsExactly(Query.parse("kind:trip ln:PTRX"));
+        assertThat(pick.needless(F01)).isEmpty();
+        assertThat(pick.without("PROT/RBRF1.OpEx.genral").needless(F01)).containsExactly("PROT/RBRF1.OpEx.genral");
         assertThatThrownBy(() -> pick.with(Query.parse("ied:F01 kind:trip"))).isInstanceOf(RefusedException.class);
     }
 }
