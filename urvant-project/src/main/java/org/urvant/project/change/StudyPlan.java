@@ -235,7 +235,16 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
             Matcher side = SIDE.matcher(said);
             boolean isSided = side.matches() && (!side.group(1).isBlank() || !isTime(setting));
             String unit = isSided ? side.group(1).strip() : said.strip();
-            Optional<View> view = side(isSided ? side.group(2) : row.side()).or(how::side);
+            Optional<View> written = isSided ? side(side.group(2)) : Optional.empty();
+            if (written.isPresent()
+                    && side(row.side()).filter(other -> other != written.get()).isPresent()) {
+                find(
+                        row,
+                        at.path() + " is " + said.strip() + ", and the row says " + row.side(),
+                        "Say one side of the transformers.");
+                return Optional.empty();
+            }
+            Optional<View> view = written.or(() -> side(row.side())).or(how::side);
             boolean hasViews = setting.traits()
                     .side()
                     .flatMap(each -> each.basis(at.sheet()))
