@@ -96,7 +96,7 @@ public final class CompareFigures {
                     List<Side> both = Side.sites(left.load(), right.load());
                     return both.get(0).against(both.get(1), List.of()).count();
                 },
-                () -> left.load().devices().size() + right.load().devices().size());
+                () -> DeviceFigures.opened(left) + DeviceFigures.opened(right));
     }
 
     private static void files(Path station) throws IOException {

@@ -117,6 +117,13 @@ public final class DeviceFigures {
         }
     }
 
+    /** Opens a project with all of its devices, which would wait else until somebody asks for them. */
+    static int opened(ProjectFolder folder) {
+        return folder.load().devices().values().stream()
+                .mapToInt(device -> device.settings().size())
+                .sum();
+    }
+
     static double median(List<Double> values) {
         return values.stream().sorted(Comparator.naturalOrder()).toList().get(values.size() / 2);
     }

@@ -64,7 +64,7 @@ public final class ProtectionFigures {
                 "study of " + rows()
                         + " rows over 500 devices, matched and previewed : Commons CSV reads it, and the devices are opened",
                 () -> planned(folder, study),
-                () -> cells(study) + folder.load().devices().size());
+                () -> cells(study) + DeviceFigures.opened(folder));
         List<String> names = List.copyOf(folder.load().devices().keySet());
         compare(
                 "other current transformers for 500 devices, previewed : the devices are opened",
@@ -75,7 +75,7 @@ public final class ProtectionFigures {
                                 View.PRIMARY)
                         .rows()
                         .size(),
-                () -> folder.load().devices().size());
+                () -> DeviceFigures.opened(folder));
         plots();
         times();
     }
