@@ -1,16 +1,13 @@
 package org.urvant.cli;
 
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.urvant.core.error.RefusedException;
 import org.urvant.project.Project;
+import org.urvant.project.change.PickChange;
 import org.urvant.project.change.SignalMapping;
-import org.urvant.scl.Ied;
-import org.urvant.scl.selection.Pick;
 import org.urvant.scl.selection.Query;
 import picocli.CommandLine.Option;
 
@@ -64,21 +61,14 @@ final class SignalChoice {
 
     /** Returns what of the pick means nothing on the relays that it is applied to; it may be misspelt. */
     List<String> idle(Project project) {
-        Pick pick = pickName == null ? null : project.picks().get(pickName);
-        Map<String, List<String>> idle = new LinkedHashMap<>();
-        for (Ied ied : pick == null || pick.isGeneral() ? List.<Ied>of() : project.ieds()) {
-            if (pick.fits(ied) && (iedNames.isEmpty() || iedNames.contains(ied.name()))) {
-                pick.idle(ied).forEach(query -> idle.computeIfAbsent(
-                                "query '" + query.text() + "' of the pick finds nothing", words -> new ArrayList<>())
-                        .add(ied.name()));
-                pick.needless(ied).forEach(place -> idle.computeIfAbsent(
-                                place + ", which the pick takes out, is not found anyway", words -> new ArrayList<>())
-                        .add(ied.name()));
-            }
-        }
-        return idle.entrySet().stream()
-                .map(each -> each.getKey() + " on " + Command.some(each.getValue()))
-                .toList();
+        return pickName == null
+                ? List.of()
+                : PickChange.idle(project, pickName, iedNames).stream()
+                        .map(idle -> (idle.isQuery()
+                                        ? "query '" + idle.term() + "' of the pick finds nothing on "
+                                        : idle.term() + ", which the pick takes out, is not found anyway on ")
+                                + Command.some(idle.ieds()))
+                        .toList();
     }
 
     SignalMapping.Request request(List<String> signals, Map<String, String> queries, Optional<String> to) {

@@ -121,7 +121,7 @@ final class IedCheck {
                             + "'; there is one in a logical device, and it has no number");
         }
         boolean isNumbered = store.tag(node.row) == Tag.LN && check.has(node.row, "inst", name);
-        if (isNumbered && !isNumber(instance)) {
+        if (isNumbered && !Numbers.areDigits(instance, 12)) {
             check.report(
                     SclRules.ATTRIBUTE_MALFORMED,
                     name,
@@ -170,15 +170,6 @@ final class IedCheck {
         if (store.end(node.row) > node.row + 1) {
             blocks(ied, node);
         }
-    }
-
-    /** Without a pattern, which would be made for each node. */
-    private static boolean isNumber(String text) {
-        boolean isNumber = !text.isEmpty() && text.length() <= 12;
-        for (int i = 0; i < text.length() && isNumber; i++) {
-            isNumber = text.charAt(i) >= '0' && text.charAt(i) <= '9';
-        }
-        return isNumber;
     }
 
     private void size(LogicalNode node, String ied) {

@@ -38,8 +38,7 @@ final class MessageCheck {
             perMessage = (int) Math.min(1000, stream.samplesPerMessage());
             rate(ied, stream);
         }
-        if (!(block instanceof LogControl)
-                && isZero(store.attribute(block.row, "confRev", "").strip())) {
+        if (!(block instanceof LogControl) && Numbers.parse(store.attribute(block.row, "confRev", ""), -1) == 0) {
             check.report(
                     SclRules.ATTRIBUTE_MALFORMED,
                     ied.name(),
@@ -63,14 +62,6 @@ final class MessageCheck {
                     "dataset " + set.name() + " needs up to " + size + " bytes in one message of " + block.reference()
                             + "; a frame holds " + FRAME);
         }
-    }
-
-    private static boolean isZero(String text) {
-        int zeros = 0;
-        while (zeros < text.length() && text.charAt(zeros) == '0') {
-            zeros++;
-        }
-        return zeros > 0 && zeros == text.length();
     }
 
     /** Streams for protection, measuring and quality have 80 to 288 samples a period, 4,000 to 96,000 a second (IEC 61869-9:2016, 6.902). */

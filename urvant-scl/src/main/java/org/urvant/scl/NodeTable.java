@@ -75,6 +75,7 @@ final class NodeTable {
         return key(store, row);
     }
 
+    /** Returns what names a node of a logical device; of none for a node outside any. */
     static NodeKey key(SclStore store, String device, LogicalNode node) {
         return new NodeKey(
                 device,

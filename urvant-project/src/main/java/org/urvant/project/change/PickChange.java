@@ -1,7 +1,9 @@
 package org.urvant.project.change;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 import org.urvant.core.error.RefusedException;
@@ -132,8 +134,53 @@ public final class PickChange {
                         "no imported relay fits the pick " + name, "Import one, or name one that is."));
     }
 
+    /** Returns the relays that a pick is applied to: those named, else all that it fits. */
+    static List<Ied> relays(Project project, Pick pick, List<String> names) {
+        return names.isEmpty()
+                ? project.ieds().stream().filter(pick::fits).toList()
+                : names.stream()
+                        .map(name -> fitting(project, pick.name(), Optional.of(name)))
+                        .toList();
+    }
+
+    /**
+     * What of a pick means nothing on some relays; it may be misspelt.
+     *
+     * @param term text of a query that finds nothing, or a signal taken out that no query finds
+     * @param isQuery whether it is a query
+     * @param ieds names of the relays
+     */
+    public record Idle(String term, boolean isQuery, List<String> ieds) {
+        public Idle {
+            ieds = List.copyOf(ieds);
+        }
+    }
+
+    /**
+     * Returns what of a pick for one type means nothing on the relays that it is applied to.
+     *
+     * @param names names of relays; empty for all that it fits
+     */
+    public static List<Idle> idle(Project project, String name, List<String> names) {
+        Pick pick = project.pick(name);
+        Map<String, List<String>> queries = new LinkedHashMap<>();
+        Map<String, List<String>> signals = new LinkedHashMap<>();
+        for (Ied ied : pick.isGeneral() ? List.<Ied>of() : relays(project, pick, names)) {
+            pick.idle(ied).forEach(query -> add(queries, query.text(), ied));
+            pick.needless(ied).forEach(place -> add(signals, place, ied));
+        }
+        List<Idle> idle = new ArrayList<>();
+        queries.forEach((text, ieds) -> idle.add(new Idle(text, true, ieds)));
+        signals.forEach((place, ieds) -> idle.add(new Idle(place, false, ieds)));
+        return idle;
+    }
+
+    private static void add(Map<String, List<String>> terms, String term, Ied ied) {
+        terms.computeIfAbsent(term, any -> new ArrayList<>()).add(ied.name());
+    }
+
     /** Refuses a relay of another type than a pick is for. */
-    static void requireFit(Pick pick, Ied ied) {
+    private static void requireFit(Pick pick, Ied ied) {
         if (!pick.fits(ied)) {
             throw new RefusedException(
                     "pick " + pick.name() + " is for " + pick.maker() + " " + pick.type() + "; " + ied.name() + " is a "

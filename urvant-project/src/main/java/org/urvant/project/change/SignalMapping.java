@@ -262,7 +262,7 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
         }
         if (request.pick().isPresent()) {
             Pick pick = project.pick(request.pick().get());
-            List<Ied> fitting = relays(project, pick, request.ieds());
+            List<Ied> fitting = PickChange.relays(project, pick, request.ieds());
             fitting.stream().filter(relay -> !pick.signals(relay).isEmpty()).forEach(relays::add);
             relays.forEach(relay -> pick.signals(relay).forEach(signal -> wanted.add(new MappedSignal.OfIed(signal))));
             if (pick.isGeneral() && request.ieds().isEmpty()) {
@@ -404,18 +404,6 @@ public record SignalMapping(Project after, SignalMapper.Proposal proposal, List<
                         .map(name -> project.ied(name)
                                 .orElseThrow(() -> new UnknownNameException("IED", name, project.iedNames())))
                         .toList();
-    }
-
-    private static List<Ied> relays(Project project, Pick pick, List<String> names) {
-        if (names.isEmpty()) {
-            return project.ieds().stream().filter(pick::fits).toList();
-        }
-        List<Ied> relays = new ArrayList<>();
-        for (Ied ied : named(project, names)) {
-            PickChange.requireFit(pick, ied);
-            relays.add(ied);
-        }
-        return relays;
     }
 
     static String onlyReceiver(Project project, Device device) {

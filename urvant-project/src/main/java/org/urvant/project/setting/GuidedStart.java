@@ -2,7 +2,6 @@ package org.urvant.project.setting;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -93,14 +92,13 @@ public record GuidedStart(
     private static Optional<Finding> unasked(
             Sheet sheet, SettingDefinition question, SortedMap<String, Entry> answers) {
         Entry answer = answers.get(question.path());
-        String standard = question.standardValue().orElse("");
-        if (answer == null || answer.text().equals(standard)) {
-            return Optional.empty();
-        }
-        ReadValue read = question.read(answer.text(), sheet);
-        if (read.isSound()
-                && !standard.isEmpty()
-                && Objects.equals(read.typed(), question.read(standard, sheet).typed())) {
+        boolean isStandard = answer != null
+                && question.standardValue()
+                        .map(text -> question.read(text, sheet).typed())
+                        .filter(typed ->
+                                typed.equals(question.read(answer.text(), sheet).typed()))
+                        .isPresent();
+        if (answer == null || isStandard) {
             return Optional.empty();
         }
         return Optional.of(new Finding(

@@ -13,6 +13,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -178,13 +180,33 @@ class DeviceReaderTest {
         }
     }
 
-    /** A cache that says of a device what is not so is told where the device is asked for, and passes nothing off as read. */
+    /** Whatever the cache says: a device that is wrong all the same is told where it is asked for, and the others are as they are. */
     @Test
-    void aCacheThatErrsIsNeverBelieved() {
-        Device wrong = Device.later("F11", () -> {
-            throw new RefusedException("devices/F11.yaml: 'setings' is not known here", "Did you mean 'settings'?");
-        });
-        assertThatThrownBy(wrong::settings).isInstanceOf(UrvantException.class).hasMessageContaining("setings");
-        assertThatThrownBy(wrong::settings).isInstanceOf(UrvantException.class);
+    void aDeviceThatIsNotSoundIsNeverPassedOff() throws IOException {
+        LaterDevices later = new LaterDevices();
+        DeviceHistory history = open().history("F11");
+        String sound = Files.readString(site.resolve("devices/F11.yaml"));
+        UnaryOperator<String> spoilt = text -> text.replace("settings:", "setings:");
+        List<Device> devices = IntStream.range(0, 12)
+                .mapToObj(i -> later.device(new LaterDevices.Texts(
+                        "F" + i,
+                        (i == 3 ? spoilt.apply(sound) : sound).replace("device: F11", "device: F" + i),
+                        null,
+                        "",
+                        new byte[0],
+                        history)))
+                .toList();
+        for (int i = 11; i >= 0; i--) { // all are made when the eighth is asked for, the wrong one after it
+            Device device = devices.get(i);
+            if (i == 3) {
+                assertThatThrownBy(device::settings)
+                        .isInstanceOfSatisfying(UrvantException.class, told -> assertThat(
+                                        told.position().orElseThrow().source())
+                                .isEqualTo("devices/F3.yaml"))
+                        .hasMessageContaining("'setings' is not known here");
+            } else {
+                assertThat(device.settings()).isNotEmpty();
+            }
+        }
     }
 }
