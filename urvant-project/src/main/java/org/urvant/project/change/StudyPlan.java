@@ -240,7 +240,7 @@ public record StudyPlan(ValuePlan values, List<String> rounded, List<String> dia
                     && side(row.side()).filter(other -> other != written.get()).isPresent()) {
                 find(
                         row,
-                        at.path() + " is " + said.strip() + ", and the row says " + row.side(),
+                        at.path() + " is " + number + " " + said.strip() + ", and the row says " + row.side(),
                         "Say one side of the transformers.");
                 return Optional.empty();
             }
