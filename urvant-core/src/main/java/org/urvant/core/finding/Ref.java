@@ -79,6 +79,12 @@ public record Ref(Kind kind, String name, Optional<Ref> within) {
         return new Ref(kind, other, within);
     }
 
+    /** Written out, for the one that records are given takes a program's first call as long as reading all that was kept. */
+    @Override
+    public int hashCode() {
+        return (kind.word().hashCode() * 31 + name.hashCode()) * 31 + within.hashCode();
+    }
+
     /** Returns it as people name it: {@code device GW1}, {@code connection scada of GW1}. */
     @Override
     public String toString() {

@@ -20,7 +20,7 @@ final class MeaningReader {
             "[A-Za-z][A-Za-z0-9]{0,10}?[A-Z]{3}(\\d{1,4}|\\{row})(\\.[A-Z][A-Za-z0-9]*)(\\.[a-z][A-Za-z0-9]*)+");
 
     private final SortedMap<String, SettingDefinition> settings;
-    private final Map<Traits.Meant, String> first = new HashMap<>();
+    private final Map<String, String> first = new HashMap<>(); // by the texts of meanings
 
     private MeaningReader(SortedMap<String, SettingDefinition> settings) {
         this.settings = settings;
@@ -105,7 +105,7 @@ final class MeaningReader {
     /** Whether it stands once, and with its partner. */
     private void stands(String path, Traits.Meant meant, FieldReader fields) {
         Meaning meaning = meant.meaning();
-        String other = meaning.isForSeveral() ? null : first.putIfAbsent(meant, path);
+        String other = meaning.isForSeveral() ? null : first.putIfAbsent(meant.toString(), path);
         if (other != null) {
             fields.report(
                     fields.at("means"),
@@ -114,8 +114,9 @@ final class MeaningReader {
         }
         meaning.partner()
                 .filter(partner -> settings.values().stream()
-                        .noneMatch(each ->
-                                each.traits().meant().equals(Optional.of(new Traits.Meant(partner, meant.of())))))
+                        .flatMap(each -> each.traits().meant().stream())
+                        .noneMatch(
+                                each -> each.meaning() == partner && each.of().equals(meant.of())))
                 .ifPresent(partner -> fields.report(
                         fields.at("means"),
                         "'" + meaning.word() + "' says nothing without " + partner.word()
