@@ -15,6 +15,7 @@ import org.urvant.core.progress.Progress;
 import org.urvant.file.ExclusiveLock;
 import org.urvant.project.Project;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.type.Catalogue;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
@@ -75,6 +76,16 @@ abstract class Command implements Callable<Integer> {
         folder.finished()
                 .ifPresent(cutOff -> note("finished what was cut off: " + cutOff.title() + " (" + cutOff.at() + ")"));
         return folder;
+    }
+
+    /** Returns whether the command has a project: one is named, or this folder is in one. */
+    final boolean hasProject() {
+        return projectGiven != null || session.isInProject();
+    }
+
+    /** Returns the project that the command works on; where there is none, an empty one with the shipped device types. */
+    final Project projectOrNone() {
+        return hasProject() ? load(folder()) : Project.of("", Catalogue.types());
     }
 
     /** Returns what stands in a project's folder, and notes what of it cannot be read. */

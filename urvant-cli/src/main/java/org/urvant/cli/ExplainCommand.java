@@ -51,7 +51,7 @@ final class ExplainCommand extends Command {
         if (name == null) {
             checks();
         } else if (what != null) {
-            new PartView(this, load(folder())).say(name, what);
+            new PartView(this, projectOrNone()).say(name, what);
         } else if (name.indexOf('/') > 0) { // as no check, word or function has one
             signal(load(folder()));
         } else if (Rules.byId(name).isPresent()) {
@@ -61,9 +61,7 @@ final class ExplainCommand extends Command {
         } else if (LanguageReference.find(name).isPresent()) {
             language(LanguageReference.find(name).get());
         } else {
-            Optional<Project> project =
-                    projectGiven != null || session.isInProject() ? Optional.of(load(folder())) : Optional.empty();
-            new TypeParts(this).say(project, name);
+            new TypeParts(this).say(projectOrNone(), name);
         }
         return Exit.DONE;
     }

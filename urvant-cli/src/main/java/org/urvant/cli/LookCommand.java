@@ -47,7 +47,7 @@ final class LookCommand extends Command {
             return lookAtList();
         }
         lists.requireNone();
-        boolean isInProject = projectGiven != null || session.isInProject();
+        boolean isInProject = hasProject();
         if (!isInProject && device != null) {
             folder(); // refuses: a device is one of a project
         }
@@ -77,8 +77,7 @@ final class LookCommand extends Command {
     }
 
     private Integer lookAtList() {
-        Optional<Project> project =
-                projectGiven != null || session.isInProject() ? Optional.of(load(folder())) : Optional.empty();
+        Optional<Project> project = hasProject() ? Optional.of(load(folder())) : Optional.empty();
         PointListFile.Read read = PointListFile.read(
                 session.path(file),
                 file,

@@ -60,7 +60,7 @@ final class SclTake {
         }
         if (!isRehearsal) {
             command.next(
-                    command.session.isInProject()
+                    command.hasProject()
                             ? "urvant look " + out // says what it would bring, and how
                             : "urvant compare " + out + " " + names.get(1 - into));
         }

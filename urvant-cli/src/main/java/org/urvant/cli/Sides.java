@@ -241,7 +241,7 @@ final class Sides {
 
     /** Returns two SCL files that were named where there is no project, for they need none; empty for anything else. */
     static Optional<List<Named>> outside(Command command, String left, String right) {
-        boolean isOutside = command.projectGiven == null && !command.session.isInProject() && right != null;
+        boolean isOutside = !command.hasProject() && right != null;
         return isOutside && isScl(command, left) && isScl(command, right)
                 ? Optional.of(List.of(scl(command, left), scl(command, right)))
                 : Optional.empty();

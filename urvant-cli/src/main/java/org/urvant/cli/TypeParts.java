@@ -27,11 +27,10 @@ final class TypeParts {
     /**
      * Says the parts of a device's type, or of a type itself.
      *
-     * @param open the project that has the device or type; empty when none is open
+     * @param project the project that has the device or type
      * @throws UnknownNameException when nothing that is explained has that name
      */
-    void say(Optional<Project> open, String name) {
-        Project project = open.orElseThrow(() -> unknown(open, name));
+    void say(Project project, String name) {
         Device device = project.devices().get(name);
         Optional<Ied> ied = device == null ? project.ied(name) : Optional.empty();
         if (ied.isPresent()) {
@@ -40,7 +39,7 @@ final class TypeParts {
         }
         DeviceType type = project.types()
                 .find(device == null ? name : device.type().text())
-                .orElseThrow(() -> unknown(open, name));
+                .orElseThrow(() -> unknown(project, name));
         List<Part> parts = new ArrayList<>();
         type.plate().sections().forEach((section, title) -> parts.add(new Part(section, "section", title)));
         type.tables().forEach((table, rows) -> parts.add(new Part(table, "table", rows.meaning())));
@@ -68,15 +67,13 @@ final class TypeParts {
         command.next(device == null ? "urvant types page " + type.name() : "urvant show " + name);
     }
 
-    private static UnknownNameException unknown(Optional<Project> open, String name) {
+    private static UnknownNameException unknown(Project project, String name) {
         Set<String> known = new TreeSet<>(Rules.names());
         known.addAll(Glossary.words());
         LanguageReference.entries().forEach(entry -> known.add(entry.name()));
-        open.ifPresent(project -> {
-            known.addAll(project.types().names());
-            known.addAll(project.devices().keySet());
-            project.ieds().forEach(ied -> known.add(ied.name()));
-        });
+        known.addAll(project.types().names());
+        known.addAll(project.devices().keySet());
+        project.ieds().forEach(ied -> known.add(ied.name()));
         return new UnknownNameException("check, word, function, device, IED or type", name, known);
     }
 }

@@ -5,10 +5,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.DeviceTypes;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
 import org.urvant.file.SafeFile;
 import org.urvant.project.folder.ProjectFolder;
+import org.urvant.project.type.Catalogue;
 import org.urvant.project.type.DeviceTypeReader;
 import org.urvant.report.page.Pages;
 import picocli.CommandLine;
@@ -42,7 +44,11 @@ final class TypesCommand extends ChangingCommand {
     }
 
     private DeviceType type(String name) {
-        return folder().types().named(name);
+        return types().named(name);
+    }
+
+    private DeviceTypes types() {
+        return hasProject() ? folder().types() : Catalogue.types();
     }
 
     @CommandLine.Command(name = "page", description = "Write the documentation of a type as a page.")
@@ -95,7 +101,7 @@ final class TypesCommand extends ChangingCommand {
     @Override
     public Integer call() {
         List<DeviceType> found = new ArrayList<>();
-        for (DeviceType type : folder().types().all()) {
+        for (DeviceType type : types().all()) {
             String all = (type.name() + " " + type.maker() + " " + type.title() + " "
                             + type.plate().labels())
                     .toLowerCase(Locale.ROOT);

@@ -248,6 +248,24 @@ class StationCommandsTest {
         assertThat(terminal.err()).contains("is not in a project");
     }
 
+    /** Whoever chooses a device has no project yet. */
+    @Test
+    void typesAreLookedIntoWithoutAProject() {
+        terminal.go(folder);
+        terminal.ok("types --find motor");
+        assertThat(terminal.out()).contains("stenvaag-m3").doesNotContain("marrowby-f2");
+        terminal.ok("explain marrowby-f2");
+        assertThat(terminal.out()).contains("overcurrent");
+        terminal.ok("explain marrowby-f2 ct.primary");
+        assertThat(terminal.out()).contains("transformer-primary of currents");
+        terminal.ok("types page marrowby-f2");
+        assertThat(folder.resolve("marrowby-f2.html")).content().contains("ct.primary");
+        assertThat(terminal.run("explain", "marrowby-f3")).isEqualTo(Exit.USAGE);
+        assertThat(terminal.err()).contains("Did you mean 'marrowby-f2'?");
+        assertThat(terminal.run("types", "copy", "marrowby-f2", "own")).isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("is not in a project");
+    }
+
     /** Two SCL files need no project to be held against each other; a device is one of a project. */
     @Test
     void filesAreComparedWithoutAProject() throws IOException {

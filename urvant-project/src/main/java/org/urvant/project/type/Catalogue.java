@@ -7,8 +7,10 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.urvant.core.device.DeviceType;
+import org.urvant.core.device.DeviceTypes;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.tree.Fingerprint;
 
@@ -23,6 +25,11 @@ public final class Catalogue {
     /** Returns the names of all shipped types, sorted. */
     public static List<String> names() {
         return resource("catalogue.txt").orElseThrow().lines().sorted().toList();
+    }
+
+    /** Returns all shipped types. */
+    public static DeviceTypes types() {
+        return new DeviceTypes(Set.copyOf(names()), name -> type(name).orElseThrow());
     }
 
     /** Returns the shipped type with a name, or empty. */
