@@ -18,7 +18,7 @@ final class ListOptions {
     @Option(
             names = "--protocol",
             paramLabel = "ID",
-            description = "Protocol of the points of a list: modbus or iec60870-5-104.")
+            description = "Protocol of the points of a list: modbus, iec60870-5-104 or iec60870-5-101.")
     String protocol;
 
     @Option(

@@ -33,6 +33,11 @@ public interface PlacedPoint extends Point {
         return this;
     }
 
+    /** Returns whether the parts of its value come in an order that no standard says, so that makers differ in it. */
+    default boolean hasOrder() {
+        return false;
+    }
+
     /** Returns what the point takes of its connection's addresses. */
     Claim claim();
 

@@ -118,7 +118,10 @@ class PointListFileTest {
         assertThat(points(read)).containsExactly("Speed holding:12 float32 ABCD 0.1");
         assertThat(read.reading().findings())
                 .extracting(finding -> finding.position().line() + " " + finding.message())
-                .containsExactly("5 cell B5 holds a formula; its result may change");
+                .containsExactly(
+                        "5 cell B5 holds a formula; its result may change",
+                        "4 it is not said in which order the registers of this value come; the one of highest weight is"
+                                + " taken to be the first");
         assertThatThrownBy(() -> PointListFile.read(
                         file,
                         "l.xlsx",

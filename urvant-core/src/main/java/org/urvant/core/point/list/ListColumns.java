@@ -36,6 +36,7 @@ public final class ListColumns {
     static final String PLACE = "place";
     static final String REQUEST = "request";
     static final String EXAMPLE = "example";
+    static final String ORDER = "order"; // of points with registers alone
     static final String DESCRIPTION = "description";
 
     /** Stands for a column in what is said of a heading that is to be passed over. */

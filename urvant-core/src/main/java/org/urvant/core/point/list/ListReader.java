@@ -49,6 +49,7 @@ public final class ListReader {
     private final Map<Position, String> examples = new HashMap<>();
     private final ListCells cells;
     private final ListMeasures measures;
+    private final List<Position> unordered = new ArrayList<>();
     private PointSpace space;
     private int rows;
     private int untold;
@@ -129,18 +130,20 @@ public final class ListReader {
             doubled.set(each.point);
         }));
         overlaps.forEach(each -> report(findings, each.rule(), each.subject(), each.position(), each.message()));
-        if (untold > 0) {
-            findings.add(new Finding(
-                    ListRules.ROW_MALFORMED,
-                    request.name(),
-                    row.position(),
-                    "and " + untold + " findings more",
-                    ListRules.ROW_MALFORMED.remedy()));
-        }
         if (space == null) {
-            return new ListReading(Optional.empty(), columns.understood(), findings, rows, examples);
+            return new ListReading(Optional.empty(), columns.understood(), told(), rows, examples);
         }
         namesakes();
+        if (!unordered.isEmpty()) {
+            int more = unordered.size() - 1;
+            report(
+                    ListRules.ORDER_UNSAID,
+                    request.name(),
+                    unordered.get(0),
+                    "it is not said in which order the registers of this value come"
+                            + (more == 0 ? "" : ", nor of " + more + " more")
+                            + "; the one of highest weight is taken to be the first");
+        }
         List<ListedPoint> all = keys.keyed(points);
         List<ListedPoint> keyed = doubled.isEmpty()
                 ? all
@@ -150,11 +153,20 @@ public final class ListReader {
                         .toList();
         RequestGroups.check(request.name(), space, keyed, this::report);
         return new ListReading(
-                Optional.of(PointList.of(request.name(), space, keyed)),
-                columns.understood(),
-                findings,
-                rows,
-                examples);
+                Optional.of(PointList.of(request.name(), space, keyed)), columns.understood(), told(), rows, examples);
+    }
+
+    /** Returns the findings; those that are not listed are counted in the last. */
+    private List<Finding> told() {
+        if (untold > 0) {
+            findings.add(new Finding(
+                    ListRules.ROW_MALFORMED,
+                    request.name(),
+                    row.position(),
+                    "and " + untold + " findings more",
+                    ListRules.ROW_MALFORMED.remedy()));
+        }
+        return findings;
     }
 
     private void namesakes() {
@@ -216,6 +228,12 @@ public final class ListReader {
         PointSpace own = protocol();
         ListForm form = own.listForm().orElseThrow();
         PlacedPoint point = place(own, form);
+        if (point.hasOrder()
+                && cells.text(ListColumns.POINT).isEmpty()
+                && cells.text(ListColumns.ORDER).isEmpty()
+                && cells.text(ListColumns.EXAMPLE).isEmpty()) {
+            unordered.add(row.position());
+        }
         Flow flow = flow(point, form.access(cells));
         Measure measure = measures.of(own.holds(point.carrier()));
         String kind = cells.text(ListColumns.KIND).toLowerCase(Locale.ROOT);

@@ -44,6 +44,11 @@ public final class ListRules implements RuleRoom {
             "N26",
             "Registers that were read once are worth something outside the range that the list gives; often the order of the words or the type is wrong.",
             "Hold order, type and factor against the manual; the message names orders in which the value would fit.");
+    public static final Rule ORDER_UNSAID = ALL.warning(
+            "list-order-unsaid",
+            "N26",
+            "A point list does not say in which order the registers of its wide values come, and has no registers of theirs that were read once. The one of highest weight first counts then; makers differ.",
+            "Say it in a column 'order', or assume one for all rows: ABCD when the register of highest weight comes first, CDAB when it comes last.");
     public static final Rule DEFAULT_OUT_OF_RANGE = ALL.warning(
             "list-default-out-of-range",
             "N26",

@@ -275,6 +275,12 @@ record ModbusPoint(Area area, int address, int bit, RegisterType type, String or
     }
 
     /** Registers are claimed by their bits, so that two bits of one do not overlap, but a bit and the whole do. */
+    /** The specification says how the octets of a register come, not the registers of a number. */
+    @Override
+    public boolean hasOrder() {
+        return type != null && type != RegisterType.TEXT && type.registers() > 1;
+    }
+
     @Override
     public Claim claim() {
         if (area.isBits()) {

@@ -28,7 +28,7 @@ class ListDefaultTest {
             String area, String type, String factor, String least, String most, String preset, String expected) {
         ListReading reading = ListReaderTest.read(
                 "modbus",
-                Map.of(),
+                Map.of("order", "ABCD"),
                 false,
                 "name|area|address|type|factor|min|max|Default value",
                 String.join(
