@@ -64,12 +64,6 @@ final class SheetFile {
 
     private static final Pattern RANGE = Pattern.compile("\\$?[A-Z]{1,3}\\$?(\\d{1,7}):\\$?[A-Z]{1,3}\\$?(\\d{1,7})");
 
-    /** What a number format shows as it is: quoted, behind a backslash, and colours and conditions in brackets. */
-    private static final Pattern LITERAL = Pattern.compile("\"[^\"]*\"|\\\\.|\\[[^\\]]*]|_.");
-
-    /** A comma behind the last digit divides by a thousand (ISO/IEC 29500-1:2016, 18.8.31). */
-    private static final Pattern THOUSANDS = Pattern.compile("[0#?],+(?![0#?,])");
-
     /** Each row is held against each range. */
     private static final int MOST_MERGED = 1_000;
 
@@ -334,20 +328,15 @@ final class SheetFile {
             return exact.signum() == 0 ? "0" : exact.toPlainString();
         }
 
-        /** A format that shows another number than the cell holds: a percentage is what is shown, thousands are refused. */
         private String shown(int column, String at, String style, String number) {
             XSSFCellStyle found = style(style);
             String format = found == null || found.getDataFormatString() == null ? "" : found.getDataFormatString();
-            String plain = LITERAL.matcher(format).replaceAll("");
-            if (THOUSANDS.matcher(plain).find()) {
-                mistakes.put(column, "cell " + at + " holds " + number + ", and its format shows thousands of it");
+            try {
+                return NumberFormat.shown(number, format);
+            } catch (IllegalArgumentException e) {
+                mistakes.put(column, "cell " + at + " " + e.getMessage());
+                return number;
             }
-            return plain.indexOf('%') < 0
-                    ? number
-                    : new BigDecimal(number)
-                                    .movePointRight(2)
-                                    .stripTrailingZeros()
-                                    .toPlainString() + " %";
         }
 
         private XSSFCellStyle style(String style) {

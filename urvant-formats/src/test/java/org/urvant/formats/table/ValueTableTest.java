@@ -75,18 +75,34 @@ class ValueTableTest {
         assertThat(read.rows().get(1).position()).hasToString("v.xlsx:3");
     }
 
-    /** ISO/IEC 29500-1:2016, 18.8.31: a per cent sign multiplies what is shown by 100, a comma at the end divides it by 1,000. */
+    /** ISO/IEC 29500-1:2016, 18.8.31: what is quoted or behind a backslash is shown; % multiplies, a comma at the end divides. */
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',
             value = {
                 "0.75 | 0%              | 75 %",
                 "0.125 | 0.0%;[Red]-0.0% | 12.5 %",
-                "75   | 0\"%\"         | 75",
-                "75   | 0\\%          | 75",
+                "75   | 0\"%\"         | 75 %",
+                "75   | 0\\%          | 75 %",
+                "1.2  | 0.0\" kA\"      | 1.2 kA",
+                "-1.2 | 0.0\\ \\k\\A    | -1.2 kA",
+                "5    | General\" °C\"  | 5 °C",
+                "3    | \"L\"0         | L3",
+                "7    | 00000         | 00007",
+                "-7   | 00000         | -7",
+                "7.5  | 000.0         | 7.5",
+                "-5   | 0.0_);(0.0)   | -5",
+                "0    | 0.0;-0.0;\"off\" | off",
+                "0    | 0.0;-0.0;\\-   | 0",
+                "-3   | \"up \"0;\"down \"0 | down-3",
+                "5    | ;;            | !cell C2 holds 5, and its format hides it",
+                "1200 | [$€-407] #,##0 | €1200",
                 "1234.5 | #,##0.0       | 1234.5",
                 "1234.5 | #,##0.0,      | !cell C2 holds 1234.5, and its format shows thousands of it",
-                "1.2  | [<10]0.0\" A\";0 | 1.2"
+                "1.2  | [<10]0.0\" A\";0 | 1.2 A",
+                "12   | [<10]0.0\" A\";0 | 12",
+                "1200 | [>=1000]0.0,\" kA\";0\" A\" | !cell C2 holds 1200, and its format shows thousands of it",
+                "120  | [>=1000]0.0,\" kA\";0\" A\" | 120 A"
             })
     void aFormatThatShowsAnotherNumberIsHeeded(double held, String format, String expected) throws IOException {
         Consumer<XSSFSheet> filled = sheet -> {
