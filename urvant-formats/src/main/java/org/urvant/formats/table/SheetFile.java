@@ -181,6 +181,7 @@ final class SheetFile {
         private final String shownAs;
         private final ReadOnlySharedStringsTable texts;
         private final StylesTable styles;
+        private final Map<String, Look> looks = new HashMap<>();
         private final int mostRows;
         private final List<ValueTable.TableLine> lines = new ArrayList<>();
         private List<String> cells;
@@ -302,12 +303,16 @@ final class SheetFile {
         }
 
         private String value(int column, String at, String type, String style, String text) {
+            if (!text.isEmpty() && look(style).isStruckOut()) {
+                mistakes.put(column, "cell " + at + " is struck out");
+            }
             if ("s".equals(type)) {
                 return texts.getItemAt(Integer.parseInt(text)).getString();
             }
             if ("e".equals(type)) {
                 mistakes.put(column, "cell " + at + " shows an error: " + text);
-            } else if ("d".equals(type) || (type == null || type.equals("n")) && isDate(style) && !text.isEmpty()) {
+            } else if ("d".equals(type)
+                    || (type == null || type.equals("n")) && look(style).isDate() && !text.isEmpty()) {
                 mistakes.put(column, "cell " + at + " holds a date, which the spreadsheet made of something else");
             } else if ("b".equals(type)) {
                 return text.equals("1") ? "yes" : "no";
@@ -329,24 +334,33 @@ final class SheetFile {
         }
 
         private String shown(int column, String at, String style, String number) {
-            XSSFCellStyle found = style(style);
-            String format = found == null || found.getDataFormatString() == null ? "" : found.getDataFormatString();
             try {
-                return NumberFormat.shown(number, format);
+                return NumberFormat.shown(number, look(style).format());
             } catch (IllegalArgumentException e) {
                 mistakes.put(column, "cell " + at + " " + e.getMessage());
                 return number;
             }
         }
 
-        private XSSFCellStyle style(String style) {
-            return style == null || styles == null ? null : styles.getStyleAt(Integer.parseInt(style));
+        private Look look(String style) {
+            return style == null || styles == null
+                    ? Look.PLAIN
+                    : looks.computeIfAbsent(style, key -> {
+                        XSSFCellStyle found = styles.getStyleAt(Integer.parseInt(key));
+                        String format = found == null ? null : found.getDataFormatString();
+                        return found == null
+                                ? Look.PLAIN
+                                : new Look(
+                                        format == null ? "" : format,
+                                        DateUtil.isADateFormat(found.getDataFormat(), format),
+                                        found.getFont().getStrikeout());
+                    });
         }
+    }
 
-        private boolean isDate(String style) {
-            XSSFCellStyle found = style(style);
-            return found != null && DateUtil.isADateFormat(found.getDataFormat(), found.getDataFormatString());
-        }
+    /** How a cell looks, as far as it changes what people read there. */
+    private record Look(String format, boolean isDate, boolean isStruckOut) {
+        static final Look PLAIN = new Look("", false, false);
     }
 
     static byte[] write(List<String> headings, List<List<String>> rows) {

@@ -18,6 +18,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 import org.apache.poi.ss.usermodel.CellStyle;
+import org.apache.poi.ss.usermodel.Font;
 import org.apache.poi.ss.util.CellRangeAddress;
 import org.apache.poi.xssf.usermodel.XSSFRow;
 import org.apache.poi.xssf.usermodel.XSSFSheet;
@@ -131,6 +132,15 @@ class ValueTableTest {
                     sheet.getRow(1).getCell(2).setCellStyle(style);
                 }))
                 .contains("cell C2 holds a date");
+        assertThat(mistake(sheet -> {
+                    CellStyle style = sheet.getWorkbook().createCellStyle();
+                    Font font = sheet.getWorkbook().createFont();
+                    font.setStrikeout(true);
+                    style.setFont(font);
+                    sheet.getRow(1).getCell(1).setCellStyle(style);
+                    sheet.getRow(1).createCell(2).setCellValue(7);
+                }))
+                .isEqualTo("cell B2 is struck out");
         assertThatThrownBy(() -> mistake(sheet -> sheet.addMergedRegion(new CellRangeAddress(1, 2, 0, 0))))
                 .hasMessageContaining("cells A2:A3 are merged");
         assertThatThrownBy(() -> mistake(sheet -> sheet.getRow(0).getCell(2).setCellValue("worth")))
