@@ -25,7 +25,7 @@ abstract class ChangingCommand extends Command {
     void opened(ProjectFolder folder) {
         opened = Optional.of(folder);
         if (dryRun) {
-            note(paint.warn("dry run: ") + "nothing of what follows is written");
+            note(paint.warn("dry run: ") + "the files of the project stay as they are");
         }
         if (dryRun && !asksDevices()) {
             folder.rehearse();

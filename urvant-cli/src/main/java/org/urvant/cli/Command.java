@@ -1,15 +1,18 @@
 package org.urvant.cli;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.progress.Progress;
 import org.urvant.file.ExclusiveLock;
@@ -267,6 +270,41 @@ abstract class Command implements Callable<Integer> {
             }
         });
         return renames;
+    }
+
+    /**
+     * Returns where to write a file.
+     *
+     * @throws RefusedException when its name ends otherwise, so that other programs would take it for what it is not
+     */
+    final Path target(String file, String... endings) {
+        String name = file.toLowerCase(Locale.ROOT);
+        if (Stream.of(endings).noneMatch(name::endsWith)) {
+            throw new RefusedException(
+                    file + " does not end in " + String.join(" or ", endings) + ", which is what is written",
+                    "Name the file so.");
+        }
+        return session.path(file);
+    }
+
+    /** Refuses options that say different things, of which one would be passed over. */
+    final void apart(String option, String... others) {
+        for (String other : others) {
+            if (isTyped(option) && isTyped(other)) {
+                throw wrongUse(option + " and " + other + " do not go together");
+            }
+        }
+    }
+
+    /** Refuses an option that says nothing without another one. */
+    final void needs(String option, String other) {
+        if (isTyped(option) && !isTyped(other)) {
+            throw wrongUse(option + " needs " + other);
+        }
+    }
+
+    private boolean isTyped(String option) {
+        return spec.commandLine().getParseResult().hasMatchedOption(option);
     }
 
     ParameterException wrongUse(String message) {

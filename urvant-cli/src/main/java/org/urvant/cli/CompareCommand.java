@@ -78,19 +78,17 @@ final class CompareCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
+        apart("--take", "--accept");
         expectation.mistake().or(take::mistake).or(accept::mistake).ifPresent(mistake -> {
             throw wrongUse(mistake);
         });
-        if (take.isAsked() && accept.isAsked()) {
-            throw wrongUse("a difference is taken over or accepted, not both");
-        }
         Optional<List<Sides.Named>> files = accept.isAsked() ? Optional.empty() : Sides.outside(this, left, right);
         if (files.isPresent()) {
             List<Sides.Named> both = files.get();
             if (take.isAsked()) {
                 return new SclTake(this, both, side -> session.path(side.name())).run(take, file, dryRun);
             }
-            Comparison found = during("comparing", () -> both.get(0).against(both.get(1), List.of()));
+            Comparison found = during("comparing", () -> both.get(0).against(both.get(1), expectation.given()));
             return say(both.get(0), both.get(1), found, new Accepted(new TreeMap<>()));
         }
         ProjectFolder folder = changing(take.isAsked() || accept.isAsked());
@@ -112,6 +110,7 @@ final class CompareCommand extends ChangingCommand {
         Sides.Named first = pair.get(0).renamed(project, aims);
         List<String> expected = expectation.of(project, first, second);
         Comparison comparison = during("comparing", () -> first.against(second, expected));
+        expectation.idle(comparison).forEach(this::note);
         Project accepted = project;
         if (accept.isAsked()) {
             accepted = accept.of(project, first, second, comparison);

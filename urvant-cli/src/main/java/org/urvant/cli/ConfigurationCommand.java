@@ -40,10 +40,10 @@ final class ConfigurationCommand extends Command {
         }
         if (isPortable) {
             String madeBy = new RootCommand.Version().getVersion()[0];
-            new ConfigurationFile(configuration, madeBy).write(session.path(file));
+            new ConfigurationFile(configuration, madeBy).write(target(file, ".json"));
             say("wrote " + file + " in the form " + ConfigurationFile.FORMAT + ", made by " + madeBy);
         } else if (file != null) {
-            SafeFile.write(session.path(file), configuration.bytes());
+            SafeFile.write(target(file, ".json"), configuration.bytes());
         }
         if (json) {
             sayJson(configuration.content());

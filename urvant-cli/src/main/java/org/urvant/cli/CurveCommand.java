@@ -86,6 +86,8 @@ final class CurveCommand extends Command {
 
     @Override
     public Integer call() {
+        apart("--mark", "--at", "--flow");
+        apart("--at", "--out");
         Project project = load(folder());
         Quantity quantity = Word.find(Quantity.class, measured)
                 .orElseThrow(() -> new UnknownNameException("measured current", measured, Word.all(Quantity.class)));

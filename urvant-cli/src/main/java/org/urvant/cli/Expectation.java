@@ -3,6 +3,8 @@ package org.urvant.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.urvant.core.compare.Comparison;
+import org.urvant.core.text.Glob;
 import org.urvant.project.Project;
 import org.urvant.project.compare.Side;
 import picocli.CommandLine.Option;
@@ -24,6 +26,20 @@ final class Expectation {
                 .flatMap(pattern ->
                         Side.mistake(pattern).map(mistake -> "--expect is '" + pattern + "': " + mistake).stream())
                 .findFirst();
+    }
+
+    /** Returns what was given to expect. */
+    List<String> given() {
+        return expect;
+    }
+
+    /** Returns which of the patterns name nothing that differs; they may be misspelt. */
+    List<String> idle(Comparison comparison) {
+        return expect.stream()
+                .filter(pattern ->
+                        comparison.expected().stream().noneMatch(found -> new Glob(pattern).fits(found.name())))
+                .map(pattern -> "--expect '" + pattern + "' names nothing that differs")
+                .toList();
     }
 
     /** What two different things are expected to differ in; two states of one thing in nothing but what is said here. */

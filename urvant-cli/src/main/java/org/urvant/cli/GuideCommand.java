@@ -49,6 +49,13 @@ final class GuideCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
+        apart("--from", "--answer");
+        if (file != null && name != null) {
+            throw wrongUse("with --from, the names of devices stand in its column 'device'");
+        }
+        if (name == null && !given.isEmpty()) {
+            throw wrongUse("--answer needs the name of the new device");
+        }
         ProjectFolder folder = folder();
         Project project = load(folder);
         Guide guide =

@@ -59,6 +59,9 @@ final class HandoverCommand extends Command {
 
     @Override
     public Integer call() {
+        if (!revision.isEmpty() && (out == null || !out.toLowerCase(Locale.ROOT).endsWith(".html"))) {
+            throw wrongUse("--revision stands on a page; give --out the name of one, such as scada.html");
+        }
         Project project = load(folder());
         Device device = project.device(deviceName);
         FarSide side = FarSide.of(

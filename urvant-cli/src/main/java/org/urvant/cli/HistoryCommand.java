@@ -60,9 +60,8 @@ final class HistoryCommand extends ChangingCommand {
     @Override
     public Integer call() {
         ProjectFolder folder = folder();
-        if (from != null && !verify) {
-            throw wrongUse("--from needs --verify");
-        }
+        needs("--from", "--verify");
+        apart("--verify", "--heads", "--accept");
         if (heads != (out != null)) {
             throw wrongUse("--heads and --out belong together");
         }

@@ -60,6 +60,10 @@ final class LogicCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
+        apart("--signals", "--out", "--take", "--remove");
+        apart("--find", "--out", "--take", "--remove");
+        apart("--out", "--take", "--remove");
+        apart("--take", "--remove");
         ProjectFolder folder = changing(take != null || remove);
         Project project = load(folder);
         Device device = project.device(name);

@@ -58,6 +58,7 @@ final class MatrixCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
+        apart("--out", "--take");
         ProjectFolder folder = changing(take != null);
         Project project = load(folder);
         Device device = project.device(name);
@@ -66,7 +67,7 @@ final class MatrixCommand extends ChangingCommand {
         }
         Matrix matrix = Matrix.of(DeviceSheets.of(project.typeOf(device), device), table);
         if (out != null) {
-            MarkTable.write(session.path(out), matrix);
+            MarkTable.write(target(out, ".csv"), matrix);
             say("wrote " + out);
             next("urvant matrix " + name + " " + table + " --take " + out);
             return Exit.DONE;
@@ -91,7 +92,7 @@ final class MatrixCommand extends ChangingCommand {
         if (out.toLowerCase(Locale.ROOT).endsWith(".html")) {
             SafeFile.write(session.path(out), Pages.matrix(project, device).getBytes(StandardCharsets.UTF_8));
         } else {
-            MarkTable.write(session.path(out), matrix);
+            MarkTable.write(target(out, ".csv", ".html"), matrix);
         }
         say("wrote " + out);
         return Exit.DONE;

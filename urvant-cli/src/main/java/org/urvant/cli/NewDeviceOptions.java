@@ -58,6 +58,14 @@ final class NewDeviceOptions {
 
     /** Adds it. */
     void add(Command command, ProjectFolder folder, String name) {
+        boolean isMore = firmware != null || hardware != null || orderCode != null || example != null;
+        if (isMore && route.type == null) {
+            throw command.wrongUse("--firmware, --hardware, --order-code and --example belong to --type; "
+                    + (route.file == null ? "the unit" : "the file") + " says what the device is");
+        }
+        if (linkGiven != null && route.unit != null) {
+            throw command.wrongUse("--from-unit gives the device its link; leave --link out");
+        }
         if (route.type != null) {
             NewDevice.Start start = NewDevice.Start.of(route.type)
                     .with(Plate.Item.FIRMWARE, firmware)

@@ -49,6 +49,9 @@ final class OrderCodeCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
+        if (apply && code == null) {
+            throw wrongUse("--apply needs the code");
+        }
         ProjectFolder folder = changing(apply);
         Project project = load(folder);
         Device device = project.devices().get(name);

@@ -112,6 +112,7 @@ final class PointsCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
+        apart("--out", "--unmapped", "--unbound", "--writable");
         Project project = load(folder());
         if (out != null) {
             if (name == null) {

@@ -1,5 +1,6 @@
 package org.urvant.cli;
 
+import java.nio.file.Path;
 import java.util.Optional;
 import org.urvant.core.error.RefusedException;
 import org.urvant.file.SafeFile;
@@ -33,6 +34,7 @@ final class ReadCommand extends Command {
 
     @Override
     public Integer call() {
+        Optional<Path> target = Optional.ofNullable(file).map(name -> target(name, ".json"));
         ProjectFolder folder = folder();
         Project project = load(folder);
         Device device = project.device(name);
@@ -45,9 +47,7 @@ final class ReadCommand extends Command {
             boolean equal = configuration
                     .fingerprint()
                     .equals(ConfigurationBuilder.build(project, device).fingerprint());
-            if (file != null) {
-                SafeFile.write(session.path(file), configuration.bytes());
-            }
+            target.ifPresent(path -> SafeFile.write(path, configuration.bytes()));
             if (json) {
                 sayJson(configuration.content());
             } else {

@@ -47,13 +47,14 @@ final class ReviewCommand extends Command {
 
     @Override
     public Integer call() {
+        needs("--group", "--from");
         ProjectFolder folder = folder();
         Project project = load(folder);
         Device device = project.device(name);
         String target = file == null ? name + ".html" : file;
         String fingerprint =
                 ConfigurationBuilder.whole(project, device).fingerprint().hex();
-        SafeFile.writeText(session.path(target), page(folder, project, device));
+        SafeFile.writeText(target(target, ".html"), page(folder, project, device));
         if (json) {
             sayJson(Json.object("device", name, "page", target, "fingerprint", fingerprint));
         } else {

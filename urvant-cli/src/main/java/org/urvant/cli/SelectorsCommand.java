@@ -50,6 +50,8 @@ final class SelectorsCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
+        apart("--out", "--tick", "--tick-all");
+        apart("--tick", "--tick-all");
         ProjectFolder folder = folder();
         Project project = load(folder);
         Device device = project.device(name);
@@ -63,7 +65,7 @@ final class SelectorsCommand extends ChangingCommand {
             return tick(folder, lines);
         }
         if (file != null) {
-            SafeFile.writeText(session.path(file), Pages.selectors(project, device));
+            SafeFile.writeText(target(file, ".html"), Pages.selectors(project, device));
             say("wrote " + file);
             return Exit.DONE;
         }

@@ -14,6 +14,7 @@ import java.util.stream.Stream;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.point.list.ListColumns;
 import org.urvant.core.point.list.PointList;
 import org.urvant.formats.list.PointListFile;
 import org.urvant.project.Device;
@@ -82,6 +83,10 @@ final class Sides {
                 String scl = file.isPresent() ? name : wanted.name;
                 throw new RefusedException(
                         scl + " is an SCL file, and the other side is none", "Compare an SCL file with an SCL file.");
+            }
+            if (file.isPresent() && !expected.isEmpty()) {
+                throw new RefusedException(
+                        "what SCL files are expected to differ in cannot be said", "Leave --expect out.");
             }
             return file.isPresent()
                     ? FileComparison.of(file.get(), wanted.file.get())
@@ -160,7 +165,7 @@ final class Sides {
 
     /** Says of which protocol the lists in files are; a null says nothing. */
     void assume(String given) {
-        protocol = given;
+        protocol = given == null ? null : ListColumns.protocol(given).id();
     }
 
     private Named list(String name, PointList list) {

@@ -59,6 +59,12 @@ final class SignalsCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
+        apart("--narrow", "--widen");
+        apart("--saved", "--save", "--narrow", "--widen", "--count", "--why");
+        apart("--count", "--why");
+        if ((widen || listSaved) && !terms.isEmpty()) {
+            throw wrongUse((widen ? "--widen" : "--saved") + " takes no terms");
+        }
         ProjectFolder folder = folder();
         if (listSaved) {
             return sayQueries(folder);

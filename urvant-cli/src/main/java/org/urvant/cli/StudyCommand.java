@@ -76,6 +76,8 @@ final class StudyCommand extends ChangingCommand {
 
     @Override
     public Integer call() {
+        needs("--device", "--out");
+        apart("--out", "--side", "--as", "--sheet");
         if ((file == null) == (out == null)) {
             throw new RefusedException(
                     file == null ? "no study is named" : "a study is named, and --out is given",

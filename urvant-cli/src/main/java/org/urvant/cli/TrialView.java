@@ -262,7 +262,7 @@ final class TrialView {
                     .append(change.value().quality())
                     .append('\n');
         }
-        SafeFile.write(command.session.path(out), text.toString().getBytes(StandardCharsets.UTF_8));
+        SafeFile.write(command.target(out, ".csv"), text.toString().getBytes(StandardCharsets.UTF_8));
         command.say("wrote " + out + ", " + Command.count(changes.size(), "change"));
     }
 }

@@ -82,6 +82,9 @@ final class TryCommand extends Command {
 
     @Override
     public Integer call() {
+        if (out != null) {
+            target(out, ".csv");
+        }
         Map<String, String> given = pairs("--set", set);
         Project project = load(folder());
         Device device = project.device(name);

@@ -57,7 +57,7 @@ final class TypesCommand extends ChangingCommand {
             @Option(names = "--out", paramLabel = "FILE", description = "The page; TYPE.html when not given.")
                     String file) {
         String target = file == null ? name + ".html" : file;
-        SafeFile.writeText(session.path(target), Pages.type(type(name)));
+        SafeFile.writeText(target(target, ".html"), Pages.type(type(name)));
         say("wrote " + target);
         return Exit.DONE;
     }
@@ -127,6 +127,10 @@ final class TypesCommand extends ChangingCommand {
                             "labels", type.plate().labels(),
                             "examples", List.copyOf(type.handling().examples().keySet())))
                     .toList());
+            return Exit.DONE;
+        }
+        if (found.isEmpty()) {
+            note("no type is found by '" + find + "'");
             return Exit.DONE;
         }
         Table table = new Table("type", "what it is", "maker", "firmware", "settings", "tables", "modules", "examples");

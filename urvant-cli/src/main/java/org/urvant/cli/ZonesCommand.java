@@ -62,6 +62,9 @@ final class ZonesCommand extends Command {
 
     @Override
     public Integer call() {
+        apart("--out", "--at", "--voltages", "--currents");
+        apart("--at", "--voltages", "--currents");
+        apart("--earth", "--voltages", "--currents");
         Project project = load(folder());
         DeviceZones zones = DeviceZones.of(project, name, group.number());
         if (out != null) {

@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -67,7 +68,75 @@ class CommandLineTest {
         }
     }
 
-    /** Columns: command, exit code, what its message says. Project and device must be as they were. */
+    /** What is typed counts, or is refused; nothing of it is passed over. */
+    @Test
+    void whatWouldBePassedOverIsRefused() {
+        List<String> lines = List.of(
+                "matrix GW1 mappings --out m.csv --take m.csv | --out and --take do not go together",
+                "history --verify --heads --out h.txt         | --verify and --heads do not go together",
+                "history --from h.txt                         | --from needs --verify",
+                "study s.csv --device GW1                     | --device needs --out",
+                "study --out s.csv --side primary             | --out and --side do not go together",
+                "logic GW1 --take p.st --remove               | --take and --remove do not go together",
+                "logic GW1 --find trip --out p.st             | --find and --out do not go together",
+                "signals --narrow --widen kind:trip           | --narrow and --widen do not go together",
+                "signals --widen kind:trip                    | --widen takes no terms",
+                "handover GW1 scada --out s.csv --revision 2  | --revision stands on a page",
+                "curve F11 --at 5kA --mark x=5kA              | --mark and --at do not go together",
+                "zones L21 --at 1+j2 --out z.png              | --out and --at do not go together",
+                "order-code marrowby-f2 --apply               | --apply needs the code",
+                "selectors Q1 --tick Ir --tick-all            | --tick and --tick-all do not go together",
+                "points --out p.csv --writable                | --out and --writable do not go together",
+                "review GW1 --group 2                         | --group needs --from",
+                "guide stenvaag-m3 M1 --from m.csv            | stand in its column 'device'",
+                "guide stenvaag-m3 --answer power=3kW         | --answer needs the name",
+                "guide stenvaag-m3 --from m.csv --answer a=b  | --from and --answer do not go together",
+                "compare GW1 --take a --into GW1 --accept b   | --take and --accept do not go together",
+                "compare GW1 GW1 --protocol modbsu            | Did you mean 'modbus'?",
+                "device add X --from f.json --firmware 2.1    | the file says what the device is",
+                "device add X --from-unit 127.0.0.1:1 --link 127.0.0.1:1 | leave --link out");
+        assertThat(lines).allSatisfy(line -> {
+            String[] parts = line.split("\\s+\\| ");
+            assertThat(terminal.run(parts[0].split(" "))).isEqualTo(Exit.USAGE);
+            assertThat(terminal.err()).contains(parts[1]);
+        });
+    }
+
+    /** A page is no PDF and a table of marks no spreadsheet, whatever the file is called. */
+    @Test
+    void aFileIsWrittenUnderANameThatSaysWhatItHolds() {
+        Map<String, String> lines = Map.of(
+                "review GW1 --out p.pdf", ".html",
+                "types page marrowby-f2 --out p.pdf", ".html",
+                "matrix GW1 mappings --out m.xlsx", ".csv or .html",
+                "configuration GW1 --out c.yaml", ".json",
+                "read GW1 --out c.yaml", ".json",
+                "try GW1 --out t.xlsx", ".csv");
+        assertThat(lines).allSatisfy((line, endings) -> {
+            assertThat(terminal.run(line.split(" "))).isEqualTo(Exit.FAILED);
+            assertThat(terminal.err()).contains("does not end in " + endings);
+            assertThat(folder.resolve("skarholm").resolve(line.replaceAll(".* ", "")))
+                    .doesNotExist();
+        });
+    }
+
+    /** An expectation that is misspelt is said; of SCL files none can be given. */
+    @Test
+    void expectationsOfAComparisonCountOrAreTold() {
+        terminal.ok("device copy GW1 GW2");
+        terminal.ok("set GW2 watchdog.time 9");
+        terminal.run("compare", "GW1", "GW2", "--expect", "settings.wachdog.*", "--expect", "settings.watchdog.*");
+        assertThat(terminal.err())
+                .contains("--expect 'settings.wachdog.*' names nothing that differs")
+                .doesNotContain("watchdog");
+        assertThat(terminal.run("compare", "F01.cid", "F01.cid", "--expect", "ieds.*"))
+                .isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("what SCL files are expected to differ in cannot be said");
+        assertThat(terminal.run("device", "add", "X", "--type", "marrowby-f2", "--link", "zzz"))
+                .isEqualTo(Exit.FAILED);
+        assertThat(terminal.err()).contains("link is 'zzz'; expected an IPv4 address and port");
+    }
+
     @Test
     void helpListsEveryCommandOnceInItsGroup() {
         terminal.ok("--help");

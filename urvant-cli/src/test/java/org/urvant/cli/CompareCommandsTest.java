@@ -97,7 +97,7 @@ class CompareCommandsTest {
             import DEMO/F01.cid --yes && compare F01.cid DEMO/F02.cid | 1 | F02.cid
             set F12 vt.primary '20 kV' && compare F11 F12 --take 'hardware.*' --into F12 --yes | 2 | there is no difference 'hardware.*'
             device copy F11 F15 && set F15 firmware 4.1 && compare F11 F15 --take 'hardware.*' --into F15 --yes | 1 | it belongs to the hardware
-            compare F11 F12 --take '*' --into F12 --accept '*'     | 2 | not both
+            compare F11 F12 --take '*' --into F12 --accept '*'     | 2 | do not go together
             """)
     void commandsDoAndSay(String commands, int exit, String said) {
         int code = 0;

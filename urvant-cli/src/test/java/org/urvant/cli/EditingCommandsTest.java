@@ -131,7 +131,7 @@ class EditingCommandsTest {
                 .isLessThanOrEqualTo(1);
         assertThat(changed(before, texts())).as("after a rehearsal").isEmpty();
         assertThat(terminal.out().strip()).as("an answer in JSON").matches("(?s)[\\[{].*[\\]}]");
-        assertThat(terminal.err()).contains("nothing of what follows is written");
+        assertThat(terminal.err()).contains("the files of the project stay as they are");
         if (terminal.err().contains("would change\n")) {
             assertThat(terminal.err())
                     .contains(Stream.of(files.split(" "))

@@ -76,7 +76,7 @@ class LargeStationTest {
         assertThat(held).as("what was altered is restored").hasContent(text);
         Files.writeString(station, station("R3"));
         terminal.ok("import ../large.scd --dry-run --keep-going");
-        assertThat(terminal.err()).contains("nothing of what follows is written", "without --dry-run sources/");
+        assertThat(terminal.err()).contains("the files of the project stay as they are", "without --dry-run sources/");
         terminal.ok("explain I59L/LLN0.Mod.stVal");
         assertThat(terminal.out())
                 .as("the project has what it had")

@@ -9,6 +9,7 @@ import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Example;
+import org.urvant.core.device.ReadValue;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Entry;
@@ -64,7 +65,7 @@ public final class NewDevice {
     /**
      * Adds a device.
      *
-     * @throws RefusedException when the name is not allowed or taken, or the ordering code is wrong
+     * @throws RefusedException when the name is not allowed or taken, or ordering code or link are wrong
      * @throws UnknownNameException when there is no such type, firmware, hardware or example
      */
     public static Project add(Project project, String name, Start start) {
@@ -79,6 +80,11 @@ public final class NewDevice {
         if (hardware != null && !type.hardware().versions().contains(hardware)) {
             throw new UnknownNameException(
                     "hardware version", hardware, type.hardware().versions());
+        }
+        String link = start.said().get(Plate.Item.LINK);
+        ReadValue address = link == null ? ReadValue.sound("") : Plate.MAINTENANCE_LINK.read(link);
+        if (!address.isSound()) {
+            throw new RefusedException(address.message(), address.remedy());
         }
         Plate plate = Plate.of(type.name(), firmware, place(name));
         for (Map.Entry<Plate.Item, String> item : start.said().entrySet()) {
