@@ -5,8 +5,10 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -35,6 +37,8 @@ import org.urvant.project.setting.ChannelScale;
 public final class StimulusTable {
     private static final long MOST_BYTES = 100_000_000;
     private static final Pattern CLOCK = Pattern.compile("(\\d{1,5}):([0-5]\\d)(?::([0-5]\\d)(\\.\\d{1,9})?)?");
+
+    private static final List<String> COLUMNS = List.of("time", "signal", "value", "quality");
 
     private StimulusTable() {}
 
@@ -79,12 +83,20 @@ public final class StimulusTable {
      * say, all else are inputs of its logic.
      *
      * @param trial its logic; empty for a device without
-     * @throws MalformedInputException when there is no such input, or the value is none of its type
+     * @throws MalformedInputException when there is no such input, the value is none of its type, or it has two at one time
      */
     public static DeviceTrial.Given inputs(Device device, Optional<Trial> trial, List<Given> rows, Instant begin) {
         List<RowTrial.Event> events = new ArrayList<>();
         List<Stimulus> stimuli = new ArrayList<>();
+        Map<String, Position> given = new HashMap<>();
         for (Given row : rows) {
+            Position before = given.putIfAbsent(row.after() + " " + row.signal(), row.position());
+            if (before != null) {
+                throw new MalformedInputException(
+                        row.position(),
+                        row.signal() + " has two values at one time; the other is at " + before,
+                        "Let the second come later, or take one out.");
+            }
             if (trial.isEmpty() || RowTrial.comesOver(device, row.signal())) {
                 String words = row.quality().equals(Quality.GOOD) ? "" : " " + row.quality();
                 Optional<Position> place = Optional.of(row.position()).filter(position -> position.line() > 0);
@@ -118,6 +130,7 @@ public final class StimulusTable {
                         "Name the columns in the first row: time, signal, value, quality.");
             }
         }
+        requireKnown(columns, Position.line(shownAs, 1));
         List<Given> rows = new ArrayList<>();
         for (ValueTable.TableLine line : lines.subList(1, lines.size())) {
             Position position = Position.line(shownAs, line.sound(shownAs).number());
@@ -138,6 +151,17 @@ public final class StimulusTable {
             rows.add(row);
         }
         return rows;
+    }
+
+    /** A column that is misspelt would be taken for one of those that are for people. */
+    private static void requireKnown(List<String> columns, Position position) {
+        for (String column : columns) {
+            Optional<String> near = COLUMNS.contains(column) ? Optional.empty() : NearestName.of(column, COLUMNS);
+            if (near.isPresent()) {
+                throw new MalformedInputException(
+                        position, "there is no column '" + column + "'", "Did you mean '" + near.get() + "'?");
+            }
+        }
     }
 
     private static String cell(ValueTable.TableLine line, int column) {

@@ -210,6 +210,7 @@ class BehaviourOverTimeTest {
             time,signal,value;1:30,di1,on | in.csv:2: '1:30' lies after the end of the run
             time,signal,value;1s,di1     | in.csv:2: the row has 2 cells, the heading has 3
             time,signal,value;x,di1,on   | in.csv:2: 'x' is no time since the begin
+            time,signal,value,qualty;1s,di1,on,good | in.csv:1: there is no column 'qualty'
             time,signal,value;-1s,di1,on | in.csv:2: '-1s' is no time
             time,signal,value;1s,di7,on  | in.csv:2: there is no input 'di7'
             time,signal,value;1s,di1,5   | in.csv:2: di1 is '5'; expected BOOL
