@@ -263,7 +263,11 @@ final class Compiler implements Term.Visitor<Operand> {
         return Operand.real(
                 base.type(),
                 Functions.rounded(frame -> Math.pow(x.at(frame), y.at(frame)), base.type()),
-                ranges -> Interval.ALL,
+                ranges -> {
+                    Interval raised = base.range().at(ranges);
+                    Optional<BigDecimal> to = exponent.range().at(ranges).single();
+                    return to.isEmpty() ? Interval.ALL : ranges.power(raised, to.get(), place);
+                },
                 left.start());
     }
 

@@ -52,11 +52,15 @@ final class Functions {
                 ofTime("SUB_TIME(t1, t2)", "difference of two lengths of time", Operator.SUBTRACT, true),
                 ofTime("MUL_TIME(t, x)", "length of time, x times", Operator.MULTIPLY, false),
                 ofTime("DIV_TIME(t, x)", "length of time divided by x", Operator.DIVIDE, false),
-                real("SQRT(x)", "square root", x -> frame -> Math.sqrt(x.at(frame)), Interval.ALL),
-                real("LN(x)", "natural logarithm", x -> frame -> Math.log(x.at(frame)), Interval.ALL),
-                real("LOG(x)", "logarithm to base 10", x -> frame -> Math.log10(x.at(frame)), Interval.ALL),
-                real("EXP(x)", "e to the power of x", x -> frame -> Math.exp(x.at(frame)), Interval.ALL),
-                real("SIN(x)", "sine of an angle in radians", x -> frame -> Math.sin(x.at(frame)), Interval.of(-1, 1)));
+                real("SQRT(x)", "square root", x -> frame -> Math.sqrt(x.at(frame)), RealCourse.ROOT),
+                real("LN(x)", "natural logarithm", x -> frame -> Math.log(x.at(frame)), RealCourse.LOGARITHM),
+                real("LOG(x)", "logarithm to base 10", x -> frame -> Math.log10(x.at(frame)), RealCourse.DECADIC),
+                real("EXP(x)", "e to the power of x", x -> frame -> Math.exp(x.at(frame)), RealCourse.POWER_OF_E),
+                real(
+                        "SIN(x)",
+                        "sine of an angle in radians",
+                        x -> frame -> Math.sin(x.at(frame)),
+                        RealCourse.everywhere(Interval.of(-1, 1))));
     }
 
     private static List<FunctionKind> reals() {
@@ -65,19 +69,27 @@ final class Functions {
                         "COS(x)",
                         "cosine of an angle in radians",
                         x -> frame -> Math.cos(x.at(frame)),
-                        Interval.of(-1, 1)),
-                real("TAN(x)", "tangent of an angle in radians", x -> frame -> Math.tan(x.at(frame)), Interval.ALL),
-                real("ASIN(x)", "angle in radians with that sine", x -> frame -> Math.asin(x.at(frame)), Interval.ALL),
+                        RealCourse.everywhere(Interval.of(-1, 1))),
+                real(
+                        "TAN(x)",
+                        "tangent of an angle in radians",
+                        x -> frame -> Math.tan(x.at(frame)),
+                        RealCourse.everywhere(Interval.ALL)),
+                real(
+                        "ASIN(x)",
+                        "angle in radians with that sine",
+                        x -> frame -> Math.asin(x.at(frame)),
+                        RealCourse.OF_SINE),
                 real(
                         "ACOS(x)",
                         "angle in radians with that cosine",
                         x -> frame -> Math.acos(x.at(frame)),
-                        Interval.ALL),
+                        RealCourse.OF_COSINE),
                 real(
                         "ATAN(x)",
                         "angle in radians with that tangent",
                         x -> frame -> Math.atan(x.at(frame)),
-                        Interval.ALL),
+                        RealCourse.OF_TANGENT),
                 FunctionKind.of("ATAN2(y, x)", "angle in radians of the point (x, y)", 2, Functions::angle));
     }
 
@@ -166,8 +178,9 @@ final class Functions {
     }
 
     /** Each has code of its own, so that none is called by way of another. */
-    private static FunctionKind real(String form, String meaning, UnaryOperator<Code.Real> code, Interval range) {
-        return FunctionKind.of(form, meaning, 1, (all, given, place) -> all.real(code, range, given.get(0), place))
+    private static FunctionKind real(String form, String meaning, UnaryOperator<Code.Real> code, RealCourse course) {
+        return FunctionKind.of(
+                        form, meaning, 1, (all, given, place) -> all.real(form, code, course, given.get(0), place))
                 .transparent();
     }
 
@@ -278,7 +291,8 @@ final class Functions {
         return Optional.of(Conversions.convert(operand, to.get(), cuts, place));
     }
 
-    private Operand real(UnaryOperator<Code.Real> code, Interval range, Operand given, TextPlace place) {
+    private Operand real(
+            String form, UnaryOperator<Code.Real> code, RealCourse course, Operand given, TextPlace place) {
         Operand operand = given.isUntyped() || given.type().family() == Family.INTEGER
                 ? compiler.as(given, given.isUntyped() ? compiler.wantedReal() : DataType.LREAL)
                 : compiler.wants(given, "a real number", given.type().isReal());
@@ -286,7 +300,12 @@ final class Functions {
             return operand;
         }
         Code.Real raw = code.apply(operand.real());
-        return Operand.real(operand.type(), rounded(raw, operand.type()), Operand.fixed(range, operand), place);
+        Code.Ranged range = ranges -> {
+            Interval argument = operand.range().at(ranges);
+            ranges.mayLackValue(argument, course, form.substring(0, form.indexOf('(')), place);
+            return course.of(argument);
+        };
+        return Operand.real(operand.type(), rounded(raw, operand.type()), range, place);
     }
 
     static Code.Real rounded(Code.Real raw, DataType type) {

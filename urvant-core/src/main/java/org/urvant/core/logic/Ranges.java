@@ -18,6 +18,8 @@ import org.urvant.core.range.Interval;
  * gets the range of its type and is vague from then on: nothing is said about results that rest on it.
  */
 final class Ranges {
+    private static final BigDecimal TWO = BigDecimal.valueOf(2);
+
     private final Interval[] ranges;
     private final boolean[] vague;
     private final DataType[] types;
@@ -203,6 +205,32 @@ final class Ranges {
                             + "; the result is " + result + " then",
                     "Test the divisor first, or limit it."));
         }
+    }
+
+    /** @param function name of the function, which has a value for some of what its argument can be, or for none */
+    void mayLackValue(Interval argument, RealCourse course, String function, TextPlace place) {
+        if (!readsVague && argument.isBounded()) {
+            course.lacks(argument)
+                    .ifPresent(expected -> say(new Remark(
+                            Remark.Kind.NO_VALUE,
+                            "",
+                            place,
+                            function + " has a value " + expected + ", and what it is given can be " + argument
+                                    + "; the result is invalid then",
+                            "Test what it is given first, or limit it.")));
+        }
+    }
+
+    /** Returns what numbers to one power can be; says when they may have none. */
+    Interval power(Interval base, BigDecimal exponent, TextPlace place) {
+        boolean isWhole = exponent.stripTrailingZeros().scale() <= 0;
+        if (isWhole && exponent.signum() < 0) {
+            mayDivideByZero(base, place, "invalid");
+            return Interval.ALL;
+        }
+        RealCourse course = RealCourse.power(exponent.doubleValue(), isWhole);
+        mayLackValue(base, course, "the power of " + exponent.toPlainString(), place);
+        return course.of(isWhole && exponent.remainder(TWO).signum() == 0 ? base.abs() : base);
     }
 
     private void say(Remark remark) {

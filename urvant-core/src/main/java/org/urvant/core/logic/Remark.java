@@ -17,6 +17,8 @@ public record Remark(Kind kind, String source, TextPlace place, String message, 
         DOES_NOT_FIT,
         /** A divisor can be zero. */
         ZERO_DIVISOR,
+        /** A function is given what it has no value for. */
+        NO_VALUE,
         /** One output is given its value in two programs, or twice in the main line of one. */
         DRIVEN_TWICE,
         /** A function block's essential input is never connected or never changes, or the block is never called. */

@@ -48,6 +48,18 @@ class RemarkTest {
             VAR n : INT; END_VAR n := n + 1;                                               |
             VAR n : INT; END_VAR n := TO_INT(free * 100.0);                                |
             VAR y : LREAL; END_VAR y := 1.0 / level;                                       | ZERO_DIVISOR can be 0 to 60
+            VAR y : LREAL; END_VAR y := SQRT(level - 1.0);                                 | NO_VALUE SQRT has a value from 0 on, and what it is given can be -1 to 59
+            VAR y : LREAL; END_VAR y := LOG(level);                                        | NO_VALUE LOG has a value above 0
+            VAR y : LREAL; END_VAR y := LN(level + 1.0);                                   |
+            VAR y : LREAL; END_VAR y := ACOS(level / 60.0) + SQRT(free);                   |
+            VAR n : USINT; END_VAR n := TO_USINT(SQRT(level + 4.0) * 32.0);                | DOES_NOT_FIT 64 to 256; USINT holds 0 to 255
+            VAR y : LREAL; END_VAR y := (level - 1.0) ** 0.5;                              | NO_VALUE the power of 0.5 has a value from 0 on
+            VAR y : LREAL; END_VAR y := level ** -0.5;                                     | NO_VALUE the power of -0.5 has a value above 0
+            VAR y : LREAL; END_VAR y := level ** -2;                                       | ZERO_DIVISOR can be 0 to 60
+            VAR y : LREAL; END_VAR y := (1.0 / level) ** 2;                                | ZERO_DIVISOR can be 0 to 60
+            VAR n : INT; END_VAR n := TO_INT((level - 100.0) ** 2);                        |
+            VAR n : INT; END_VAR n := TO_INT((level - 200.0) ** 2);                        | DOES_NOT_FIT 19600 to 40000; INT
+            VAR n : INT; END_VAR n := TO_INT((level - 40.0) ** 3);                         | DOES_NOT_FIT -64000 to 8000; INT
             VAR y : LREAL; END_VAR y := 1.0 / (level + 1.0);                               |
             VAR n : INT; m : USINT; END_VAR IF trip THEN n := 5; ELSE n := 300; END_IF; m := TO_USINT(n);| DOES_NOT_FIT 5 to 300; USINT
             VAR t : TON; END_VAR t(PT := T#1s);                                            | BLOCK_OPEN 't' has no IN

@@ -1,9 +1,11 @@
 package org.urvant.project.behaviour;
 
 import java.util.List;
+import java.util.Map;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.finding.RuleList;
 import org.urvant.core.finding.RuleRoom;
+import org.urvant.core.logic.Remark;
 
 /** Rules about programs. */
 public final class LogicRules implements RuleRoom {
@@ -29,6 +31,11 @@ public final class LogicRules implements RuleRoom {
             "N121",
             "A divisor can be zero within the range of its sources; the result has no value then.",
             "Test the divisor first, or limit it.");
+    public static final Rule FUNCTION_WITHOUT_VALUE = ALL.warning(
+            "function-without-value",
+            "N121",
+            "A function can be given what it has no value for, within the range of its sources, such as the root of a negative number; the result has no value then.",
+            "Test what it is given first, or limit it.");
     public static final Rule OUTPUT_DRIVEN_TWICE = ALL.warning(
             "output-driven-twice",
             "N125",
@@ -59,6 +66,10 @@ public final class LogicRules implements RuleRoom {
             "N125",
             "A program declares an output, or reads a variable, and never gives it a value.",
             "Give it a value, or take it out.");
+
+    /** Rules of remarks on results that are invalid for some values of the sources. */
+    public static final Map<Remark.Kind, Rule> INVALID_RESULTS =
+            Map.of(Remark.Kind.ZERO_DIVISOR, DIVISOR_CAN_BE_ZERO, Remark.Kind.NO_VALUE, FUNCTION_WITHOUT_VALUE);
 
     /** Made when the rules are first asked for. */
     public LogicRules() {}

@@ -102,6 +102,7 @@ final class LogicCheck {
         return switch (kind) {
             case DOES_NOT_FIT -> LogicRules.RESULT_DOES_NOT_FIT;
             case ZERO_DIVISOR -> LogicRules.DIVISOR_CAN_BE_ZERO;
+            case NO_VALUE -> LogicRules.FUNCTION_WITHOUT_VALUE;
             case DRIVEN_TWICE -> LogicRules.OUTPUT_DRIVEN_TWICE;
             case BLOCK_OPEN -> LogicRules.BLOCK_INPUT_OPEN;
             case BLOCK_TWICE -> LogicRules.BLOCK_CALLED_TWICE;

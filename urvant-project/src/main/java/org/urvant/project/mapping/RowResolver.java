@@ -13,7 +13,6 @@ import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Rule;
 import org.urvant.core.language.Mistake;
-import org.urvant.core.logic.Remark;
 import org.urvant.core.logic.Transform;
 import org.urvant.core.point.Access;
 import org.urvant.core.point.ChannelPoint;
@@ -273,8 +272,9 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
             return false;
         }
         transform.remarks().stream()
-                .filter(remark -> remark.kind() == Remark.Kind.ZERO_DIVISOR)
-                .forEach(remark -> report(LogicRules.DIVISOR_CAN_BE_ZERO, remark.message(), remark.remedy()));
+                .filter(remark -> LogicRules.INVALID_RESULTS.containsKey(remark.kind()))
+                .forEach(remark ->
+                        report(LogicRules.INVALID_RESULTS.get(remark.kind()), remark.message(), remark.remedy()));
         if (!transform.isLogical()) {
             Shape shape = mapping.treatment().of(calculated.shape().orElseThrow());
             fit().range(gives, shape, held.range(), object.carrier());
