@@ -2,6 +2,7 @@ package org.urvant.core.logic;
 
 import java.util.Arrays;
 import org.urvant.core.language.Operator;
+import org.urvant.core.range.Interval;
 import org.urvant.core.signal.Quality;
 
 /** Comparisons, and the logic of BOOL and of bits. */
@@ -26,7 +27,14 @@ final class Comparisons {
                     ? withConstant(operator, left.slot(), right.whole().at(null))
                     : wholes(operator, left.whole(), right.whole());
         }
-        return Operand.logical(code, left.start(), left, right);
+        if (!left.type().isNumber()) {
+            return Operand.logical(code, left.start(), left, right);
+        }
+        Code.Ranged range = ranges -> {
+            ranges.maySettle(operator, left.range().at(ranges), right.range().at(ranges), left.start());
+            return Interval.of(0, 1);
+        };
+        return Operand.whole(DataType.BOOL, code, range, left.start());
     }
 
     private static long holds(Operator operator, int order) {

@@ -7,9 +7,11 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import org.urvant.core.language.Operator;
 import org.urvant.core.language.TextPlace;
 import org.urvant.core.range.Interval;
 
@@ -231,6 +233,39 @@ final class Ranges {
         RealCourse course = RealCourse.power(exponent.doubleValue(), isWhole);
         mayLackValue(base, course, "the power of " + exponent.toPlainString(), place);
         return course.of(isWhole && exponent.remainder(TWO).signum() == 0 ? base.abs() : base);
+    }
+
+    /** Says when a comparison of what changes comes out the same way whatever it is; what is fixed on both sides is meant so. */
+    void maySettle(Operator operator, Interval left, Interval right, TextPlace place) {
+        boolean isFixed = left.single().isPresent() && right.single().isPresent();
+        if (readsVague || !left.isBounded() || !right.isBounded() || isFixed) {
+            return;
+        }
+        Optional<Boolean> settled =
+                switch (operator) {
+                    case LESS -> settled(left, right, -1);
+                    case AT_LEAST -> settled(left, right, -1).map(holds -> !holds);
+                    case AT_MOST -> settled(left, right, 0);
+                    case GREATER -> settled(left, right, 0).map(holds -> !holds);
+                    case EQUAL, DIFFERENT ->
+                        left.meet(right).isEmpty() ? Optional.of(operator == Operator.DIFFERENT) : Optional.empty();
+                    default -> Optional.empty();
+                };
+        settled.ifPresent(holds -> say(new Remark(
+                Remark.Kind.CONDITION_NEEDLESS,
+                "",
+                place,
+                "this is always " + (holds ? "TRUE" : "FALSE") + ": the left side can be " + left + ", the right side "
+                        + right,
+                "Compare with what it can be; often the unit is another one.")));
+    }
+
+    /** Whether every number of the left is below every number of the right, or equal to it where {@code most} is 0, or none is. */
+    private static Optional<Boolean> settled(Interval left, Interval right, int most) {
+        if (left.high().compareTo(right.low()) <= most) {
+            return Optional.of(true);
+        }
+        return left.low().compareTo(right.high()) > most ? Optional.of(false) : Optional.empty();
     }
 
     private void say(Remark remark) {

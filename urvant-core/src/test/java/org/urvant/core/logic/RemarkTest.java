@@ -60,6 +60,18 @@ class RemarkTest {
             VAR n : INT; END_VAR n := TO_INT((level - 100.0) ** 2);                        |
             VAR n : INT; END_VAR n := TO_INT((level - 200.0) ** 2);                        | DOES_NOT_FIT 19600 to 40000; INT
             VAR n : INT; END_VAR n := TO_INT((level - 40.0) ** 3);                         | DOES_NOT_FIT -64000 to 8000; INT
+            trip := level > 100.0;                                                         | CONDITION_NEEDLESS always FALSE: the left side can be 0 to 60, the right side 100
+            trip := level > 60.0;                                                          | CONDITION_NEEDLESS always FALSE
+            trip := level >= 60.0;                                                         |
+            trip := level <= 60.0;                                                         | CONDITION_NEEDLESS always TRUE
+            trip := 0.0 <= level;                                                          | CONDITION_NEEDLESS always TRUE
+            trip := flow < -200;                                                           | CONDITION_NEEDLESS always FALSE
+            trip := flow <> 201;                                                           | CONDITION_NEEDLESS always TRUE
+            trip := flow = 200;                                                            |
+            trip := raw > 32000;                                                           |
+            trip := free > 1000.0;                                                         |
+            VAR n : INT; END_VAR n := n + 1; trip := n > 5;                                |
+            VAR n : INT := 3; END_VAR trip := n > 5;                                       |
             VAR y : LREAL; END_VAR y := 1.0 / (level + 1.0);                               |
             VAR n : INT; m : USINT; END_VAR IF trip THEN n := 5; ELSE n := 300; END_IF; m := TO_USINT(n);| DOES_NOT_FIT 5 to 300; USINT
             VAR t : TON; END_VAR t(PT := T#1s);                                            | BLOCK_OPEN 't' has no IN

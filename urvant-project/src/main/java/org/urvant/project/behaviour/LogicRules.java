@@ -67,9 +67,14 @@ public final class LogicRules implements RuleRoom {
             "A program declares an output, or reads a variable, and never gives it a value.",
             "Give it a value, or take it out.");
 
-    /** Rules of remarks on results that are invalid for some values of the sources. */
-    public static final Map<Remark.Kind, Rule> INVALID_RESULTS =
-            Map.of(Remark.Kind.ZERO_DIVISOR, DIVISOR_CAN_BE_ZERO, Remark.Kind.NO_VALUE, FUNCTION_WITHOUT_VALUE);
+    /** Rules of remarks on the calculation of one value that its own place tells; what it can be is held against its destination. */
+    public static final Map<Remark.Kind, Rule> OF_CALCULATIONS = Map.of(
+            Remark.Kind.ZERO_DIVISOR,
+            DIVISOR_CAN_BE_ZERO,
+            Remark.Kind.NO_VALUE,
+            FUNCTION_WITHOUT_VALUE,
+            Remark.Kind.CONDITION_NEEDLESS,
+            CONDITION_NEEDLESS);
 
     /** Made when the rules are first asked for. */
     public LogicRules() {}

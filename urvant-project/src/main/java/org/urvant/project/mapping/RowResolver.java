@@ -272,9 +272,9 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
             return false;
         }
         transform.remarks().stream()
-                .filter(remark -> LogicRules.INVALID_RESULTS.containsKey(remark.kind()))
+                .filter(remark -> LogicRules.OF_CALCULATIONS.containsKey(remark.kind()))
                 .forEach(remark ->
-                        report(LogicRules.INVALID_RESULTS.get(remark.kind()), remark.message(), remark.remedy()));
+                        report(LogicRules.OF_CALCULATIONS.get(remark.kind()), remark.message(), remark.remedy()));
         if (!transform.isLogical()) {
             Shape shape = mapping.treatment().of(calculated.shape().orElseThrow());
             fit().range(gives, shape, held.range(), object.carrier());
