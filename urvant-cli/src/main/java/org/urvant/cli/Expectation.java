@@ -36,8 +36,10 @@ final class Expectation {
     /** Returns which of the patterns name nothing that differs; they may be misspelt. */
     List<String> idle(Comparison comparison) {
         return expect.stream()
-                .filter(pattern ->
-                        comparison.expected().stream().noneMatch(found -> new Glob(pattern).fits(found.name())))
+                .filter(pattern -> {
+                    Glob glob = new Glob(pattern);
+                    return comparison.expected().stream().noneMatch(found -> glob.fits(found.name()));
+                })
                 .map(pattern -> "--expect '" + pattern + "' names nothing that differs")
                 .toList();
     }
