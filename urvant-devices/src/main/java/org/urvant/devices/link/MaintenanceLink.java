@@ -55,6 +55,9 @@ public final class MaintenanceLink implements DeviceLink {
     private static final int MOST_BYTES = 64 * 1024 * 1024;
     private static final int TRIES_PER_BLOCK = 3;
     private static final Duration PATIENCE = Duration.ofSeconds(20);
+    /** A device that is busy, behind a slow line, or just started makes its keys and agrees on them in some seconds. */
+    private static final Duration TO_CONNECT = Duration.ofSeconds(10);
+
     private static final Duration LONGEST = Duration.ofMinutes(15);
     private static final Duration LOOK = Duration.ofSeconds(1);
 
@@ -84,7 +87,7 @@ public final class MaintenanceLink implements DeviceLink {
             context.init(null, new TrustManager[] {pin}, null);
             this.client = HttpClient.newBuilder()
                     .version(HttpClient.Version.HTTP_1_1)
-                    .connectTimeout(Duration.ofSeconds(5))
+                    .connectTimeout(TO_CONNECT)
                     .sslContext(context)
                     .sslParameters(onlyNewest())
                     .build();
