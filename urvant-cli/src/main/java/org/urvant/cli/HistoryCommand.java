@@ -62,6 +62,7 @@ final class HistoryCommand extends ChangingCommand {
         ProjectFolder folder = folder();
         needs("--from", "--verify");
         apart("--verify", "--heads", "--accept");
+        apart("--heads", "--accept");
         if (heads != (out != null)) {
             throw wrongUse("--heads and --out belong together");
         }

@@ -74,6 +74,7 @@ class CommandLineTest {
         List<String> lines = List.of(
                 "matrix GW1 mappings --out m.csv --take m.csv | --out and --take do not go together",
                 "history --verify --heads --out h.txt         | --verify and --heads do not go together",
+                "history GW1 --accept --reason x --heads --out h | --heads and --accept do not go together",
                 "history --from h.txt                         | --from needs --verify",
                 "study s.csv --device GW1                     | --device needs --out",
                 "study --out s.csv --side primary             | --out and --side do not go together",

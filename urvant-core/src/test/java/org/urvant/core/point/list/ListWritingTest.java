@@ -191,4 +191,31 @@ class ListWritingTest {
             assertThat(point(reading, "x").shape(MODBUS, Access.READ).form()).isEqualTo(Form.TEXT);
         }
     }
+
+    /** The order of registers is in no standard; an example shows it, and whoever assumes one has said it. */
+    @ParameterizedTest
+    @CsvSource({
+        "int16, '', '', '', ''",
+        "text4, '', '', '', ''",
+        "float32, '', '', '', of this value come; the one of highest weight",
+        "uint64, '', '', '', of this value come",
+        "float32, CDAB, '', '', ''",
+        "float32, '', '', 41A0 0000, ''",
+        "float32, '', CDAB, '', ''"
+    })
+    void anOrderThatNobodySaysIsTold(String type, String order, String assumed, String example, String expected) {
+        Map<String, String> assume =
+                assumed.isEmpty() ? Map.of("area", "holding") : Map.of("area", "holding", "order", assumed);
+        ListReading reading = read(
+                "modbus",
+                assume,
+                false,
+                "name|address|type|order|example",
+                String.join("|", "x", "1", type, order, example));
+        assertThat(reading.isSound()).isTrue();
+        assertThat(reading.findings()).hasSize(expected.isEmpty() ? 0 : 1).allSatisfy(finding -> {
+            assertThat(finding.rule()).isEqualTo(ListRules.ORDER_UNSAID);
+            assertThat(finding.message()).contains(expected);
+        });
+    }
 }
