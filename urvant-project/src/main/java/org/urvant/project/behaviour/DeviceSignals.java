@@ -186,7 +186,8 @@ final class DeviceSignals {
         Interval range = initial instanceof Long whole
                 ? Interval.of(whole, whole)
                 : initial instanceof Double number ? Interval.of(new BigDecimal(number)) : null;
-        put(new Signal(name, type, Flow.INPUT, range, initial, value == null, "setting: " + setting.meaning()));
+        boolean isMissing = value == null || setting.kind() == SettingKind.TIME_OF_DAY && "".equals(value);
+        put(new Signal(name, type, Flow.INPUT, range, initial, isMissing, "setting: " + setting.meaning()));
     }
 
     private static DataType type(String name, SettingDefinition setting) {

@@ -142,6 +142,8 @@ class DeviceLogicTest {
             RTU1 | sending.enabled=no; sending.enable-after=1 | 0,di1,on | alarms.pump.sent | 0 false
             RTU1 | sending.enable-after=0 | 0,di1,on; 10s,inhibit_sending,on; 20s,inhibit_sending,off; 60s,enable_sending,on | alarms.pump.sent | 0 false, 0.5 true, 10 false, 60 true
             RTU1 | recipients.Duty.may-operate=yes; recipients.Duty.from=22:00; recipients.Duty.to=06:00 | 0,di1,off | recipients.duty.may_operate_now | 0 true, 18000 false, 75600 true
+            RTU1 | recipients.Duty.may-operate=yes | 0,di1,off; 21h,di1,on | recipients.duty.may_operate_now | 0 true
+            RTU1 | recipients.Duty.may-operate=yes; recipients.Duty.from=00:00; recipients.Duty.to=06:00 | 0,di1,off | recipients.duty.may_operate_now | 0 true, 18000 false
             RTU1 | schedule.night.at=02:30; schedule.night.action=send-values | 0,di1,off | schedule.night.runs | 0 false, 7200 true, 7200.1 false
             RTU1 | reactions.r.when=DI1; reactions.r.output=RO1; RO1.carries=relay; RO1.mode=maintained | 1s,di1,on; 5s,di1,off | ro1 | 0 false, 1.5 true, 5.5 false
             RTU1 | reactions.r.when=DI1; reactions.r.output=RO1; RO1.carries=relay | 1s,di1,on; 5s,di1,off | ro1 | 0 false, 1.5 true, 2.5 false
