@@ -1,15 +1,17 @@
 package org.urvant.cli;
 
-import java.util.ArrayList;
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.urvant.core.protection.Curve;
 import org.urvant.project.setting.DeviceCurve;
 import org.urvant.project.setting.DeviceStage;
 
 /** Shows when devices operate. */
 final class CurveView {
-    private static final double[] MULTIPLES = {1.2, 2, 5, 10, 20};
+    private static final List<BigDecimal> MULTIPLES =
+            Stream.of("1.2", "2", "5", "10", "20").map(BigDecimal::new).toList();
 
     private CurveView() {}
 
@@ -60,13 +62,12 @@ final class CurveView {
     }
 
     private static List<Double> multiples(Curve curve) {
-        List<Double> currents = new ArrayList<>();
-        for (double multiple : MULTIPLES) {
-            if (curve.pickUp() < Double.POSITIVE_INFINITY) {
-                currents.add(curve.pickUp() * multiple);
-            }
-        }
-        return currents;
+        return curve.pickUp() < Double.POSITIVE_INFINITY
+                ? MULTIPLES.stream()
+                        .map(BigDecimal.valueOf(curve.pickUp())::multiply)
+                        .map(BigDecimal::doubleValue)
+                        .toList()
+                : List.of();
     }
 
     static Object json(DeviceCurve curve, List<Double> currents) {

@@ -1,6 +1,5 @@
 package org.urvant.cli;
 
-import java.math.BigDecimal;
 import org.urvant.core.error.MalformedInputException;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.finding.Position;
@@ -54,13 +53,7 @@ final class GivenCurrent {
                         "'" + text + "' is no " + wanted.title(),
                         "Write a number with its unit, such as "
                                 + (wanted == Dimension.TIME ? "0.1 s." : "4 k" + base.symbol() + ".")));
-        double value = amount.number().doubleValue()
-                * (amount.unit() == null
-                        ? 1
-                        : amount.unit()
-                                .convert(BigDecimal.ONE, base)
-                                .orElseThrow()
-                                .doubleValue());
+        double value = amount.in(base);
         if (!(value > 0)) {
             throw new RefusedException(option + " is " + text + ", not above zero", "Give a value above zero.");
         }

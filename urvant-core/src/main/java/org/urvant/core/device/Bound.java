@@ -59,10 +59,7 @@ public record Bound(BigDecimal fixed, @Nullable Expression expression) {
         return bound.at(scope)
                 .map(number -> own == null || unit == null || own == unit || own.dimension() != unit.dimension()
                         ? number.doubleValue()
-                        : number.doubleValue()
-                                * own.convert(BigDecimal.ONE, unit)
-                                        .orElseThrow()
-                                        .doubleValue())
+                        : own.nearest(number, unit))
                 .orElse(Double.NaN);
     }
 

@@ -1,5 +1,6 @@
 package org.urvant.core.device;
 
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -104,9 +105,15 @@ public record StageDefinition(
      * @param isContradictory whether there is none although all its values are there: they do not go together
      */
     public record Found(Optional<Stage> stage, double ratio, double bears, String missing, boolean isContradictory) {
-        /** Returns the stage with currents on the primary side. */
+        /** Returns the stage with currents on the primary side; a pick-up of 1.13 A is 452 A there, and nothing below. */
         public Optional<Stage> primary() {
-            return stage.map(own -> new Stage(own.pickUp() * ratio, own.course(), own.timing(), own.reset()));
+            return stage.map(own -> new Stage(
+                    BigDecimal.valueOf(own.pickUp())
+                            .multiply(BigDecimal.valueOf(ratio))
+                            .doubleValue(),
+                    own.course(),
+                    own.timing(),
+                    own.reset()));
         }
     }
 

@@ -152,8 +152,10 @@ public final class StageTests {
                         new TestPoint.Expected(
                                 TestPoint.Outcome.TIMED,
                                 tested.stage().operateTime(current),
-                                tripClass.above(),
+                                Math.nextUp(tripClass.above()), // which itself is too soon
                                 tripClass.most()),
-                        "from cold; band of trip class " + tripClass.word());
+                        "from cold; trip class " + tripClass.word() + ": above "
+                                + TestPoint.number(tripClass.above()) + " s, up to "
+                                + TestPoint.number(tripClass.most()) + " s");
     }
 }

@@ -50,10 +50,14 @@ public record TestPoint(String stage, String tried, Injection injection, Expecte
             return new Expected(outcome, Double.NaN, Double.NaN, Double.NaN);
         }
 
-        /** Returns a time within a band. */
+        /** Returns a time within a band, the ends of which have the digits that sheets show: what lies within passes. */
         public static Expected after(double seconds, Band band) {
             double margin = Math.max(band.leastTime(), seconds * band.time() / 100);
-            return new Expected(Outcome.TIMED, seconds, Math.max(0, seconds - margin), seconds + margin);
+            return new Expected(Outcome.TIMED, seconds, shown(Math.max(0, seconds - margin)), shown(seconds + margin));
+        }
+
+        private static double shown(double seconds) {
+            return Double.parseDouble(number(seconds));
         }
 
         /** Returns whether a time is measured. */

@@ -62,6 +62,15 @@ public record Amount(BigDecimal number, @Nullable Unit unit) {
         return unit == null ? digits : digits + " " + unit.symbol();
     }
 
+    /**
+     * Returns its number in a unit, as the double nearest to the exact one; an amount without unit is taken to be in that unit.
+     *
+     * @throws IllegalArgumentException when the two measure different things
+     */
+    public double in(Unit wanted) {
+        return unit == null ? number.doubleValue() : unit.nearest(number, wanted);
+    }
+
     /** Reads a stretch of time in parts from the longest to the shortest, such as {@code 1 h 30 min}; in seconds. */
     public static Optional<Amount> duration(String written) {
         Matcher part = PART.matcher(written.strip());

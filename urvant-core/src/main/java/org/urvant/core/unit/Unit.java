@@ -179,15 +179,24 @@ public enum Unit {
      * @throws IllegalArgumentException when the two measure different things
      */
     public Optional<BigDecimal> convert(BigDecimal value, Unit to) {
-        return convert(value, to, false);
+        return convert(value, to, false, MathContext.UNLIMITED);
     }
 
     /** Returns a difference of two values of this unit in another: as {@link #convert}, but without the offset. */
     public Optional<BigDecimal> convertDifference(BigDecimal value, Unit to) {
-        return convert(value, to, true);
+        return convert(value, to, true, MathContext.UNLIMITED);
     }
 
-    private Optional<BigDecimal> convert(BigDecimal value, Unit to, boolean isDifference) {
+    /**
+     * Returns a value of this unit in another, as the double nearest to it.
+     *
+     * @throws IllegalArgumentException when the two measure different things
+     */
+    public double nearest(BigDecimal value, Unit to) {
+        return convert(value, to, false, MathContext.DECIMAL128).orElseThrow().doubleValue();
+    }
+
+    private Optional<BigDecimal> convert(BigDecimal value, Unit to, boolean isDifference, MathContext digits) {
         if (to == this) {
             return Optional.of(value);
         }
@@ -213,7 +222,7 @@ public enum Unit {
             d = d.divide(common);
         }
         try {
-            return Optional.of(new BigDecimal(n).divide(new BigDecimal(d), MathContext.UNLIMITED));
+            return Optional.of(new BigDecimal(n).divide(new BigDecimal(d), digits));
         } catch (ArithmeticException e) {
             return Optional.empty(); // a prime factor other than 2 and 5 is left below the line
         }

@@ -9,6 +9,7 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.urvant.core.device.StageDefinition;
 
 class StageTestsTest {
     private static final TestPoint.Band BAND = new TestPoint.Band(5, 5, 0.03);
@@ -74,6 +75,25 @@ class StageTestsTest {
         assertThat(point.note()).startsWith(note);
     }
 
+    /** Columns: pick-up on the secondary side, ratio, pick-up on the primary side; at that current it never operates. */
+    @ParameterizedTest
+    @CsvSource(
+            textBlock =
+                    """
+            1.13, 400, 452
+            1.11, 400, 444
+            2.26, 400, 904
+            0.07, 120, 8.4
+            """)
+    void aStageOnThePrimarySideStartsAboveTheVeryPickUp(double pickUp, double ratio, double primary) {
+        Stage own = new Stage(pickUp, Course.DEFINITE, Stage.Timing.of(0.5), Stage.Reset.INSTANT);
+        Stage stage = new StageDefinition.Found(Optional.of(own), ratio, Double.POSITIVE_INFINITY, "", false)
+                .primary()
+                .orElseThrow();
+        assertThat(stage.operateTime(primary)).isInfinite();
+        assertThat(stage.operateTime(Math.nextUp(primary))).isEqualTo(0.5);
+    }
+
     @Test
     void pointsThatWereMovedToOnePlaceAreOne() {
         assertThat(points("1.2 A 0.2; 2 definite 0.05", 30))
@@ -99,6 +119,10 @@ class StageTestsTest {
             TWICE, true, 1.8, false
             TWICE, false, -1, false
             TWICE, true, -1, false
+            TEN_TIMES, true, 0.5640, false
+            TEN_TIMES, true, 0.5641, true
+            TEN_TIMES, true, 0.6241, true
+            TEN_TIMES, true, 0.6242, false
             """)
     void whatIsSeenPassesOrFails(StageTests.Kind kind, boolean operated, double seconds, boolean passes) {
         TestPoint point = points("1.2 A 0.2", 30).stream()
@@ -118,8 +142,9 @@ class StageTestsTest {
                 .filteredOn(point -> point.tried().equals(StageTests.Kind.TRIP_CLASS.text()))
                 .singleElement()
                 .matches(point -> Math.abs(current(point) - 72) < 1e-9
-                        && point.expected().from() == 4
-                        && point.expected().to() == 10);
+                        && point.note().equals("from cold; trip class 10: above 4 s, up to 10 s"))
+                .matches(point -> !point.passes(true, Optional.of(4.0)) && point.passes(true, Optional.of(4.001)))
+                .matches(point -> point.passes(true, Optional.of(10.0)) && !point.passes(true, Optional.of(10.001)));
         assertThat(StageTests.of(List.of(motor, tested("25 definite 1", 1000))))
                 .filteredOn(point -> point.tried().equals(StageTests.Kind.TRIP_CLASS.text()))
                 .singleElement()

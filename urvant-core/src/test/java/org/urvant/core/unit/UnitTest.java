@@ -51,6 +51,22 @@ class UnitTest {
         }
     }
 
+    /** Columns: amount, unit, and the very number that a person would write there; a factor of 0.001 would give others. */
+    @ParameterizedTest
+    @CsvSource(
+            textBlock =
+                    """
+            1009 ms, s, 1.009
+            4.35 A, mA, 4350
+            0.57 kA, A, 570
+            4.35 ms, µs, 4350
+            70, s, 70
+            """)
+    void anAmountIsTheNearestNumber(String amount, String symbol, double expected) {
+        assertThat(Amount.parse(amount).orElseThrow().in(Unit.of(symbol).orElseThrow()))
+                .isEqualTo(expected);
+    }
+
     @Test
     void aDifferenceHasNoOffset() {
         assertThat(Unit.DEGREE_CELSIUS.convertDifference(new BigDecimal("5"), Unit.DEGREE_FAHRENHEIT))

@@ -1,6 +1,5 @@
 package org.urvant.project.setting;
 
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -85,11 +84,7 @@ record FeedingPath(
         private static Optional<Double> amount(String text, Dimension wanted) {
             return Amount.parse(text)
                     .filter(amount -> amount.unit() != null && amount.unit().dimension() == wanted)
-                    .map(amount -> amount.number().doubleValue()
-                            * amount.unit()
-                                    .convert(BigDecimal.ONE, base(wanted))
-                                    .orElseThrow()
-                                    .doubleValue());
+                    .map(amount -> amount.in(base(wanted)));
         }
 
         private static Unit base(Dimension dimension) {
@@ -99,13 +94,7 @@ record FeedingPath(
         private Optional<Double> share(Entry entry) {
             Optional<Double> share = Amount.parse(entry.text())
                     .filter(amount -> amount.unit() == null || amount.unit().dimension() == Dimension.RATIO)
-                    .map(amount -> amount.number().doubleValue()
-                            * (amount.unit() == null
-                                    ? 1
-                                    : amount.unit()
-                                            .convert(BigDecimal.ONE, Unit.ONE)
-                                            .orElseThrow()
-                                            .doubleValue()))
+                    .map(amount -> amount.in(Unit.ONE))
                     .filter(value -> value > 0 && value <= 1);
             if (share.isEmpty()) {
                 mistakes.add(new Mistake(

@@ -167,13 +167,7 @@ public record TestResults(TestSheet sheet, List<Judged> points, List<Finding> fi
         return Amount.parse(text)
                 .filter(amount -> amount.number().signum() >= 0)
                 .filter(amount -> amount.unit() == null || amount.unit().dimension() == Unit.SECOND.dimension())
-                .map(amount -> amount.number().doubleValue()
-                        * (amount.unit() == null
-                                ? 1
-                                : amount.unit()
-                                        .convert(BigDecimal.ONE, Unit.SECOND)
-                                        .orElseThrow()
-                                        .doubleValue()));
+                .map(amount -> amount.in(Unit.SECOND));
     }
 
     private static Finding finding(TestSheet sheet, Filled filled, String message, String remedy) {
