@@ -1,6 +1,7 @@
 package org.urvant.cli;
 
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -50,7 +51,9 @@ final class CurveView {
             Optional<Curve.Operation> first = curve.curve().over(all);
             table.row(
                     curve.device(),
-                    first.map(operation -> DeviceCurve.text(operation.seconds()))
+                    first.map(operation -> BigDecimal.valueOf(operation.seconds())
+                                    .setScale(3, RoundingMode.HALF_UP)
+                                    .toPlainString())
                             .orElse("never"),
                     first.map(Curve.Operation::name).orElse("–"));
         }

@@ -181,11 +181,12 @@ final class PartView {
                 .meant()
                 .ifPresent(meant -> line("means", meant + ": " + meant.meaning().text()));
         sheet.attribute(setting).ifPresent(attribute -> line("IEC 61850", attribute));
-        line(
-                "firmware",
-                setting.traits().since().isEmpty()
-                        ? ""
-                        : "from " + setting.traits().since());
+        List<String> firmware = new ArrayList<>();
+        if (!setting.traits().since().isEmpty()) {
+            firmware.add("from " + setting.traits().since());
+        }
+        setting.traits().availability().words().forEach((word, since) -> firmware.add(word + " from " + since));
+        line("firmware", String.join(", ", firmware));
         line("licence", setting.traits().licence());
         line("channel", setting.traits().named().isUnshared() ? "no other setting may name it" : "");
         line("changed by", "role " + setting.traits().access().word());

@@ -77,6 +77,7 @@ class ProtectionCommandsTest {
             set F11 group.1.overcurrent.1.reset fixed && set F11 group.1.overcurrent.1.reset-time 5 && curve F11 --flow 960A@1s --flow 0A@1s --flow 960A@10s | 0 | 3.006
             set F11 group.1.overcurrent.1.reset fixed && set F11 group.1.overcurrent.1.reset-time 0.5 && curve F11 --flow 960A@1s --flow 0A@1s --flow 960A@10s | 0 | 4.006
             curve F11,K10 --flow 960A@1s                          | 0 | never
+            curve F11 --flow 300A@12345s --flow 2.4kA@10s         | 0 | 12345.856
             curve F11 --flow 960A                                 | 3 | says no time
             curve F11 --flow 960A@0s                              | 3 | not above zero
             curve F11 --flow 960A@1s --at 3kA                     | 3 | Ask for one of them

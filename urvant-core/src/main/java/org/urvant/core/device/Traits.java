@@ -93,6 +93,16 @@ public record Traits(
         return availability.since();
     }
 
+    /** Returns the oldest firmware that has the setting with a value; empty text when all have it. */
+    public String since(String value) {
+        return availability.since(value);
+    }
+
+    /** Returns the same where a device must have something else. */
+    public Traits with(Availability other) {
+        return new Traits(effect, other, access, isExpert, isIdentity, unique, sense);
+    }
+
     /** Returns the licence that it needs; empty text for none. */
     public String licence() {
         return availability.licence();

@@ -2,6 +2,7 @@ package org.urvant.core.protection;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.urvant.core.text.FewDigits;
 
 /**
  * What to inject to test a differential protection: one side alone about its pick-up, two sides about the characteristic at each
@@ -148,8 +149,8 @@ public final class DifferentialTests {
         Differential differential = tested.differential();
         double threshold = differential.threshold(bias);
         double lost = threshold * factor;
-        String tried = "just " + (factor < 1 ? "below" : "above") + " " + TestPoint.number(threshold) + " at a bias of "
-                + TestPoint.number(bias) + ", " + one.name() + " to " + other.name();
+        String tried = "just " + (factor < 1 ? "below" : "above") + " " + FewDigits.of(threshold) + " at a bias of "
+                + FewDigits.of(bias) + ", " + one.name() + " to " + other.name();
         double in =
                 switch (differential.bias()) {
                     case MEAN -> bias + lost / 2;
@@ -179,7 +180,7 @@ public final class DifferentialTests {
     }
 
     private static String beyond(Tested tested, Differential.Side side, double current) {
-        return TestPoint.number(current) + " A at " + side.name() + " is more than the input bears ("
-                + TestPoint.number(tested.bears()) + " A)";
+        return FewDigits.of(current) + " A at " + side.name() + " is more than the input bears ("
+                + FewDigits.of(tested.bears()) + " A)";
     }
 }

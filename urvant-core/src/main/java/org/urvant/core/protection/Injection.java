@@ -2,6 +2,7 @@ package org.urvant.core.protection;
 
 import java.util.List;
 import java.util.stream.Collectors;
+import org.urvant.core.text.FewDigits;
 
 /**
  * What a test set gives to the inputs of a device.
@@ -41,10 +42,9 @@ public record Injection(List<Source> sources) {
 
         private String text() {
             String name = inputs.isEmpty() ? "" : inputs + " ";
-            String beside =
-                    secondHarmonic > 0 ? " with " + TestPoint.number(secondHarmonic) + " % second harmonic" : "";
+            String beside = secondHarmonic > 0 ? " with " + FewDigits.of(secondHarmonic) + " % second harmonic" : "";
             if (phases.size() == 1) {
-                return name + TestPoint.number(phases.get(0).magnitude()) + " " + unit + beside;
+                return name + FewDigits.of(phases.get(0).magnitude()) + " " + unit + beside;
             }
             String signed = " " + unit + beside;
             return name
@@ -58,8 +58,7 @@ public record Injection(List<Source> sources) {
             double angle = Math.round(phase.degrees() * 10) / 10.0;
             return phase.magnitude() < 1e-9
                     ? "0"
-                    : TestPoint.number(phase.magnitude()) + "@" + TestPoint.number(angle == -180 ? 180 : angle + 0.0)
-                            + "°";
+                    : FewDigits.of(phase.magnitude()) + "@" + FewDigits.of(angle == -180 ? 180 : angle + 0.0) + "°";
         }
     }
 

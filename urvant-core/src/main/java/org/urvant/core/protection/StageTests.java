@@ -3,6 +3,7 @@ package org.urvant.core.protection;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.urvant.core.text.FewDigits;
 
 /**
  * What to inject to test stages of current protection: just below and just above the pick-up, at multiples of it, and below the
@@ -96,8 +97,7 @@ public final class StageTests {
     }
 
     private static String beyond(Tested tested, double current) {
-        return TestPoint.number(current) + " A is more than the input bears (" + TestPoint.number(tested.bears())
-                + " A)";
+        return FewDigits.of(current) + " A is more than the input bears (" + FewDigits.of(tested.bears()) + " A)";
     }
 
     private static TestPoint timed(Tested tested, Kind kind, double planned, List<Tested> all, Curve curve) {
@@ -119,10 +119,10 @@ public final class StageTests {
                 return TestPoint.none(
                         tested.name(),
                         kind.text(),
-                        other + " operates first at " + TestPoint.number(planned)
+                        other + " operates first at " + FewDigits.of(planned)
                                 + " A, and at every current that would do instead");
             }
-            note = "moved from " + TestPoint.number(planned) + " A, where " + other + " operates first";
+            note = "moved from " + FewDigits.of(planned) + " A, where " + other + " operates first";
         }
         if (current > tested.bears()) {
             return TestPoint.none(tested.name(), kind.text(), beyond(tested, current));
@@ -140,7 +140,7 @@ public final class StageTests {
             return TestPoint.none(
                     tested.name(),
                     Kind.TRIP_CLASS.text(),
-                    other.get() + " operates first at " + TestPoint.number(current)
+                    other.get() + " operates first at " + FewDigits.of(current)
                             + " A; test the class with that stage off");
         }
         return current > tested.bears()
@@ -155,7 +155,7 @@ public final class StageTests {
                                 Math.nextUp(tripClass.above()), // which itself is too soon
                                 tripClass.most()),
                         "from cold; trip class " + tripClass.word() + ": above "
-                                + TestPoint.number(tripClass.above()) + " s, up to "
-                                + TestPoint.number(tripClass.most()) + " s");
+                                + FewDigits.of(tripClass.above()) + " s, up to "
+                                + FewDigits.of(tripClass.most()) + " s");
     }
 }

@@ -1,8 +1,7 @@
 package org.urvant.core.protection;
 
-import java.math.BigDecimal;
-import java.math.MathContext;
 import java.util.Optional;
+import org.urvant.core.text.FewDigits;
 
 /**
  * What to inject into a device, and what must be seen then.
@@ -57,7 +56,7 @@ public record TestPoint(String stage, String tried, Injection injection, Expecte
         }
 
         private static double shown(double seconds) {
-            return Double.parseDouble(number(seconds));
+            return Double.parseDouble(FewDigits.of(seconds));
         }
 
         /** Returns whether a time is measured. */
@@ -78,11 +77,6 @@ public record TestPoint(String stage, String tried, Injection injection, Expecte
     /** Returns a point at which nothing can be injected. */
     static TestPoint none(String stage, String tried, String why) {
         return new TestPoint(stage, tried, Injection.NOTHING, Expected.of(Outcome.NO_OPERATION), why);
-    }
-
-    /** Returns a number with four digits. */
-    static String number(double value) {
-        return new BigDecimal(value, new MathContext(4)).stripTrailingZeros().toPlainString();
     }
 
     /** Returns whether anything can be injected. */

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import org.urvant.core.text.FewDigits;
 
 /**
  * What to inject to test zones of distance protection: impedances just inside and just outside each zone, along the line and
@@ -154,15 +155,15 @@ public final class ZoneTests {
             return TestPoint.none(
                     named.name(),
                     tried,
-                    "with a current that starts the zones the voltage would be above " + TestPoint.number(FULL * full)
+                    "with a current that starts the zones the voltage would be above " + FewDigits.of(FULL * full)
                             + " V");
         }
         if (current > tested.source().bears()) {
             return TestPoint.none(
                     named.name(),
                     tried,
-                    TestPoint.number(current) + " A is more than the input bears ("
-                            + TestPoint.number(tested.source().bears()) + " A)");
+                    FewDigits.of(current) + " A is more than the input bears ("
+                            + FewDigits.of(tested.source().bears()) + " A)");
         }
         double lag = each.degrees();
         double volts = current * each.magnitude();

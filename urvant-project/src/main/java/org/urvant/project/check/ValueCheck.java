@@ -144,15 +144,16 @@ final class ValueCheck {
                         NearestName.hint("setting", value.getKey(), definitions.keySet()));
                 continue;
             }
-            if (type.software()
-                    .isOlder(device.firmware().text(), setting.traits().since())) {
+            String needed = setting.traits().since(value.getValue().text());
+            if (type.software().isOlder(device.firmware().text(), needed)) {
+                boolean isWord = !needed.equals(setting.traits().since());
                 report(
                         DeviceRules.FIRMWARE_TOO_OLD,
                         path,
                         position,
-                        path + " needs firmware " + setting.traits().since() + "; the device has "
-                                + device.firmware().text(),
-                        DeviceRules.FIRMWARE_TOO_OLD.remedy());
+                        path + (isWord ? " = " + value.getValue().text() : "") + " needs firmware " + needed
+                                + "; the device has " + device.firmware().text(),
+                        isWord ? "Choose another, or plan a newer firmware." : DeviceRules.FIRMWARE_TOO_OLD.remedy());
             }
             value(sheet, setting, path, value.getValue());
         }

@@ -1,12 +1,11 @@
 package org.urvant.project.check;
 
-import java.math.BigDecimal;
-import java.math.MathContext;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.protection.Zone;
+import org.urvant.core.text.FewDigits;
 import org.urvant.project.Device;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.DeviceZones;
@@ -15,8 +14,6 @@ import org.urvant.project.setting.Sheet;
 
 /** Zones of distance protection beside each other: one that lies within another and is not faster never trips by its own time. */
 final class ZoneCheck {
-    private static final MathContext SHOWN = new MathContext(4);
-
     private ZoneCheck() {}
 
     static void check(Device device, DeviceSheets sheets, Consumer<Finding> findings) {
@@ -68,12 +65,7 @@ final class ZoneCheck {
 
     private static String words(Named zone) {
         return "reaches "
-                + plain(zone.found().phase().orElseThrow().reach().reactance()) + " Ω after "
-                + plain(zone.found().delay()) + " s";
-    }
-
-    private static String plain(double number) {
-        BigDecimal rounded = new BigDecimal(number).round(SHOWN);
-        return rounded.signum() == 0 ? "0" : rounded.stripTrailingZeros().toPlainString();
+                + FewDigits.of(zone.found().phase().orElseThrow().reach().reactance()) + " Ω after "
+                + FewDigits.of(zone.found().delay()) + " s";
     }
 }

@@ -1,7 +1,6 @@
 package org.urvant.project.setting;
 
 import java.math.BigDecimal;
-import java.math.MathContext;
 import java.util.List;
 import java.util.Optional;
 import org.urvant.core.device.Meaning;
@@ -10,6 +9,7 @@ import org.urvant.core.error.RefusedException;
 import org.urvant.core.protection.Course;
 import org.urvant.core.protection.Curve;
 import org.urvant.core.protection.Stage;
+import org.urvant.core.text.FewDigits;
 import org.urvant.core.unit.Unit;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -105,10 +105,6 @@ public record DeviceCurve(String device, int group, Optional<Double> voltage, Li
 
     /** Returns a number with four digits at most. */
     public static String text(double number) {
-        return number == Double.POSITIVE_INFINITY
-                ? "never"
-                : new BigDecimal(number, new MathContext(4))
-                        .stripTrailingZeros()
-                        .toPlainString();
+        return number == Double.POSITIVE_INFINITY ? "never" : FewDigits.of(number);
     }
 }

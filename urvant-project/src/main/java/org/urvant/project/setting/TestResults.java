@@ -1,7 +1,6 @@
 package org.urvant.project.setting;
 
 import java.math.BigDecimal;
-import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -12,6 +11,7 @@ import org.urvant.core.finding.GeneralRules;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
 import org.urvant.core.protection.TestPoint;
+import org.urvant.core.text.FewDigits;
 import org.urvant.core.unit.Amount;
 import org.urvant.core.unit.Unit;
 
@@ -150,7 +150,8 @@ public record TestResults(TestSheet sheet, List<Judged> points, List<Finding> fi
             return new Judged(point, "", Verdict.OPEN);
         }
         String seen = (hasOperated ? "operated" : "did not operate")
-                + seconds.map(time -> " after " + text(time) + " s").orElse("");
+                + seconds.map(time -> " after " + new Amount(BigDecimal.valueOf(time), Unit.SECOND).text())
+                        .orElse("");
         return new Judged(point, seen, point.passes(hasOperated, seconds) ? Verdict.PASSED : Verdict.FAILED);
     }
 
@@ -177,11 +178,7 @@ public record TestResults(TestSheet sheet, List<Judged> points, List<Finding> fi
 
     /** Returns a number as sheets have it, with four digits; empty text for none. */
     public static String text(double number) {
-        return Double.isNaN(number)
-                ? ""
-                : new BigDecimal(number, new MathContext(4))
-                        .stripTrailingZeros()
-                        .toPlainString();
+        return Double.isNaN(number) ? "" : FewDigits.of(number);
     }
 
     /** Returns what must be seen at a point, in words: a time in s, or whether it starts. */

@@ -9,6 +9,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.urvant.core.device.Availability;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.ChannelLaw;
 import org.urvant.core.device.Hardware;
@@ -20,6 +21,7 @@ import org.urvant.core.device.Selector;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.device.SheetDefinition;
+import org.urvant.core.device.Traits;
 import org.urvant.core.expression.Names;
 import org.urvant.core.finding.Entry;
 import org.urvant.core.text.NearestName;
@@ -72,7 +74,9 @@ final class HardwareReader {
                         SettingKind.CHOICE,
                         Limits.choices(choices),
                         "what the channel carries; 'unused' when it is left free on purpose")
-                .with(SettingDefinition.Provision.standard(carries.size() == 1 ? carries.get(0) : ChannelKind.UNUSED));
+                .with(SettingDefinition.Provision.standard(carries.size() == 1 ? carries.get(0) : ChannelKind.UNUSED))
+                .with(Traits.ORDINARY.with(
+                        new Availability("", "", known.firmwareOfWords(fields, "carries-since", carries))));
         SheetReader.Sheet sheet =
                 SheetReader.read(Meaning.Place.CHANNEL, fields, names, known, Map.of(), List.of(kind));
         List<String> logical = carried(fields, "logical", name, carries);

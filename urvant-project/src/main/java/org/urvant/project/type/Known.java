@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import org.urvant.core.device.ChannelKind;
 import org.urvant.core.device.Traits;
@@ -78,6 +80,23 @@ record Known(
 
     String firmware(FieldReader fields, String key) {
         return one(fields, key, "firmware version", firmware);
+    }
+
+    /** Returns the oldest firmware that has a word, by the word; a default that is a newer word is a mistake. */
+    SortedMap<String, String> firmwareOfWords(FieldReader fields, String key, List<String> words) {
+        SortedMap<String, String> since = new TreeMap<>();
+        fields.child(key).ifPresent(reader -> reader.plain().forEach((word, entry) -> {
+            check(reader, new Entry(word, entry.position()), "word", words);
+            check(reader, entry, "firmware version", firmware);
+            since.put(word, entry.text());
+        }));
+        fields.text("default")
+                .filter(standard -> since.containsKey(standard.text()))
+                .ifPresent(standard -> fields.report(
+                        standard.position(),
+                        "the default '" + standard.text() + "' needs firmware " + since.get(standard.text()),
+                        "Choose a default that all have, or give the setting 'since'."));
+        return since;
     }
 
     String hardware(FieldReader fields, String key) {

@@ -57,6 +57,7 @@ final class SheetReader {
             Map.entry("limit-of", List.of(SettingKind.INTEGER, SettingKind.NUMBER)),
             Map.entry("range", List.of(SettingKind.INTEGER)),
             Map.entry("choices", List.of(SettingKind.CHOICE)),
+            Map.entry("choices-since", List.of(SettingKind.CHOICE)),
             Map.entry("longest", List.of(SettingKind.TEXT)),
             Map.entry("refers-to", List.of(SettingKind.REFERENCE)),
             Map.entry("many", List.of(SettingKind.REFERENCE)),
@@ -224,7 +225,10 @@ final class SheetReader {
                 null);
         return new Traits(
                 Words.optional(fields, "effect", Effect::of, Effect.NONE),
-                new Availability(known.firmware(fields, "since"), known.licence(fields)),
+                new Availability(
+                        known.firmware(fields, "since"),
+                        known.licence(fields),
+                        known.firmwareOfWords(fields, "choices-since", Words.distinct(fields, "choices"))),
                 Words.optional(fields, "access", AccessRole::of, AccessRole.ENGINEER),
                 Words.yes(fields, "expert"),
                 Words.yes(fields, "identity"),

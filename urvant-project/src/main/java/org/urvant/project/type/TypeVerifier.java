@@ -183,11 +183,11 @@ final class TypeVerifier {
             if (setting.isDerived()) {
                 fields.report(position, path + " follows from other settings", "Take it out.");
             }
-            if (type.software().isOlder(firmware.text(), setting.traits().since())) {
+            String needed = setting.traits().since(values.get(path).text());
+            if (type.software().isOlder(firmware.text(), needed)) {
                 fields.report(
                         position,
-                        path + " needs firmware " + setting.traits().since() + "; the example is for "
-                                + firmware.text(),
+                        path + " needs firmware " + needed + "; the example is for " + firmware.text(),
                         "Take it out, or make the example for a newer version.");
             }
             references(sheets, place)

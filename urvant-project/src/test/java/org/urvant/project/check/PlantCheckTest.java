@@ -52,6 +52,10 @@ class PlantCheckTest {
             F11 | @modules/X2=arc; @firmware=4.1     | firmware-too-old          | module arc needs firmware 4.3
             F11 | @order-code=MF2-BVX-2              | order-code-wrong          | position 7 (slot 2) is 'X'; expected one of 0, B, L
             F11 | @order-code=MF2-B0B-2              | order-code-wrong          | needs voltages in slot 1
+            F11 | @order-code=MF2-BBL-3              | order-code-wrong          | direction (functions 3) needs volt
+            F11 | @order-code=MF2-BBB-2              | order-code-wrong          | needs volt
+            F11 | assignments.light.function=arc; assignments.light.outputs=BO1 | assigned-function-off | is arc, and arc detection is off
+            L21 | @firmware=2.2; reclose.attempts=1; reclose.poles=one | firmware-too-old | reclose.poles = one needs firmware 3.0
             F11 | @order-code=MF2-BVB-3              | hardware-differs          | comes with arc
             F11 | @hardware=A                        | hardware-differs          | firmware 4.3 needs hardware B
             F11 | @hardware=C                        | value-out-of-range        | known in A, B
@@ -147,6 +151,15 @@ class PlantCheckTest {
             M31 | @modules/meter=                    | function-input-missing    | no measuring module
             M31 | thermal.reaction=alarm             | alarms-but-does-not-trip  | an overload causes alarm
             M31 | @firmware=1.4; stall.speed-switch=BI1 | firmware-too-old       | needs firmware 2.0
+            F11 | @firmware=4.0; group.1.overcurrent.1.characteristic=long-time | firmware-too-old | group.1.overcurrent.1.characteristic = long-time needs firmware 4.1; the device has 4.0
+            CN1 | @firmware=1.1; AO1.carries=frequency | firmware-too-old      | AO1.carries = frequency needs firmware 1.3
+            CN1 | AO1.carries=frequency; AO1.frequency-low=1000 | range-reversed | the frequency goes from 1000 Hz to 1000 Hz
+            M31 | start.time=9.5 s                     | advice-not-followed      | a start of 9.5 s at 6 times the rated current makes trip class 10 trip
+            M31 | thermal.class=10A; start.time=6.5 s  | advice-not-followed      | makes trip class 10A trip
+            M31 | start.method=soft; start.time=10.5 s | advice-not-followed      | is longer than trip class 10 bears
+            R51 | quality.enabled=yes; quality.dip=97; quality.hysteresis=3 | advice-not-followed | a dip below 97 % ends above 97 % + 3 %
+            R51 | quality.enabled=yes; quality.swell=102 | advice-not-followed | a swell above 102 % ends below 102 % - 2 %
+            L21 | group.1.zones.1.direction=both; group.1.zones.1.reactance=7 Ω | advice-not-followed | more than 90 %
             Q41 | long-time.current=0.35             | value-out-of-range        | expected 0.4 to 1
             Q41 | rated.poles=3                      | selector-sheet-not-ticked | Ir must stand at 0.9 for long-time.current = 0.9
             Q41 | @selectors/Ir=0.8                  | selector-stands-wrong     | 0.8 was confirmed

@@ -61,8 +61,8 @@ class GuideTest {
             current=25.1, power=11000 W, name=A | {meter=m100} | motor.rated-power=11 kW
             current=8, power=4, name=A, sensors=pt100 | {meter=m25, option=temp} | sensor.reaction=trip
             current=8, power=4, name=A, sensors=ptc | {meter=m25, option=temp} | option/TS3.carries=ptc
-            current=8, power=4, name=A, start-time=12 | {meter=m25} | thermal.class=20
-            current=8, power=4, name=A, start-time=25 | {meter=m25} | thermal.class=30
+            current=8, power=4, name=A, start-time=9.5 | {meter=m25} | thermal.class=20
+            current=8, power=4, name=A, start-time=15.5 | {meter=m25} | thermal.class=30
             current=8, power=4, name=A, duty=conveyor, stall-switch=yes | {meter=m25} | stall.speed-switch=BI4
             current=8, power=4, name=A, duty=conveyor | {meter=m25} | start.per-hour=15
             """)

@@ -65,7 +65,8 @@ class DeviceCurveTest {
             Q41 | ''                                          | 0 | phase-current    | 7600  | 0      | instant
             Q41 | earth-fault.enabled=yes                     | 0 | residual-current | 253   | 0.2    | earth-fault
             M31 | thermal.class=20; stall.reaction=alarm      | 0 | phase-current    | 72    | 10.954 | thermal
-            M31 | ''                                          | 0 | phase-current    | 26    | 1      | stall
+            M31 | ''                                          | 0 | phase-current    | 26    | 7      | stall
+            M31 | stall.speed-switch=BI4                      | 0 | phase-current    | 26    | 1      | stall
             """)
     void aDeviceOperatesAsItsSettingsSay(
             String device, String changes, int group, String quantity, double current, double seconds, String stage) {

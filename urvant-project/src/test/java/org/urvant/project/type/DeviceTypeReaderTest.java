@@ -186,6 +186,11 @@ class DeviceTypeReaderTest {
             port: tcp/80            | port: http              | 'http' is no port
             licence: heat, meaning  | licence: heet, meaning  | there is no licence 'heet'
             default: 25             | since: "2.0", default: 25 | there is no firmware version '2.0'
+            choices: [off, on],     | choices: [off, on], choices-since: {on: "2.0"}, | there is no firmware version '2.0'
+            choices: [off, on],     | choices: [off, on], choices-since: {onn: "1.1"}, | there is no word 'onn'
+            choices: [off, on],     | choices: [off, on], choices-since: {off: "1.1"}, | the default 'off' needs firmware 1.1
+            default: 25             | choices-since: {on: "1.1"}, default: 25 | 'choices-since' does not belong to kind number
+            carries: [pt100, voltage], | carries: [pt100, voltage], carries-since: {volts: "1.1"}, | there is no word 'volts'
             refers-to: AI           | refers-to: AX           | there is no table or kind of channel 'AX'
             module: fan             | module: fanx            | there is no module 'fanx'
             slot: A,                | slot: B,                | there is no slot 'B'

@@ -253,6 +253,10 @@ final class TypePage {
         if (!setting.traits().since().isEmpty()) {
             notes.add("from firmware " + setting.traits().since());
         }
+        setting.traits()
+                .availability()
+                .words()
+                .forEach((word, firmware) -> notes.add(word + " from firmware " + firmware));
         if (!setting.traits().licence().isEmpty()) {
             notes.add("licence " + setting.traits().licence());
         }

@@ -23,6 +23,7 @@ import org.jfree.chart.ui.TextAnchor;
 import org.jfree.data.xy.XYSeries;
 import org.jfree.data.xy.XYSeriesCollection;
 import org.urvant.core.error.MalformedInputException;
+import org.urvant.core.text.FewDigits;
 
 /** Draws a {@link CurvePlot} as PNG or SVG. */
 public final class CurvePicture {
@@ -204,6 +205,6 @@ public final class CurvePicture {
 
     /** Returns an amount with a prefix, such as {@code 11 kV}. */
     static String amount(double value, String unit) {
-        return value >= 1000 ? PlainNumbers.text(value / 1000) + " k" + unit : PlainNumbers.text(value) + " " + unit;
+        return value >= 1000 ? FewDigits.of(value / 1000) + " k" + unit : FewDigits.of(value) + " " + unit;
     }
 }

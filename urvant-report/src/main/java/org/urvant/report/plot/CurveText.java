@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.urvant.core.protection.Curve;
+import org.urvant.core.text.FewDigits;
 
 /** Draws a {@link CurvePlot} with the characters of a terminal. */
 public final class CurveText {
@@ -111,14 +112,14 @@ public final class CurveText {
             String label = times.stream()
                     .filter(seconds -> row(seconds) == at)
                     .findFirst()
-                    .map(PlainNumbers::text)
+                    .map(FewDigits::of)
                     .orElse("");
             lines.add(" ".repeat(Math.max(0, LABEL - 1 - label.length())) + label + " ┤" + String.join("", cells[row]));
         }
         StringBuilder axis = new StringBuilder(" ".repeat(LABEL) + "└" + "─".repeat(cells[0].length));
         StringBuilder labels = new StringBuilder(" ".repeat(axis.length() + 8));
         for (double current : decades(frame.low(), frame.high())) {
-            String label = PlainNumbers.text(current);
+            String label = FewDigits.of(current);
             int at = Math.max(0, LABEL + 1 + column(current) - label.length() / 2);
             labels.replace(at, at + label.length(), label);
             axis.setCharAt(LABEL + 1 + Math.min(column(current), cells[0].length - 1), '┴');

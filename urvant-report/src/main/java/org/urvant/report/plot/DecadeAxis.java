@@ -10,6 +10,7 @@ import org.jfree.chart.axis.NumberTick;
 import org.jfree.chart.axis.TickType;
 import org.jfree.chart.ui.RectangleEdge;
 import org.jfree.chart.ui.TextAnchor;
+import org.urvant.core.text.FewDigits;
 
 /** A logarithmic axis as the trade draws it: a line for each of 1 to 9 times a power of ten, a number at 1, 2 and 5. */
 final class DecadeAxis extends LogAxis {
@@ -34,7 +35,7 @@ final class DecadeAxis extends LogAxis {
                     ticks.add(new NumberTick(
                             digit == 1 ? TickType.MAJOR : TickType.MINOR,
                             value,
-                            isNamed ? PlainNumbers.text(value) : "",
+                            isNamed ? FewDigits.of(value) : "",
                             anchor,
                             TextAnchor.CENTER,
                             0));

@@ -12,6 +12,7 @@ import org.urvant.core.protection.DifferentialTests;
 import org.urvant.core.protection.Injection;
 import org.urvant.core.protection.Phasor;
 import org.urvant.core.protection.TestPoint;
+import org.urvant.core.text.FewDigits;
 import org.urvant.project.setting.DeviceCurve;
 import org.urvant.project.setting.DeviceDifferentials;
 
@@ -105,14 +106,14 @@ public final class DifferentialPicture {
             graphics.setPaint(Canvas.GRID);
             graphics.draw(new Line2D.Double(x(i * step), y(0), x(i * step), y(highest)));
             graphics.setPaint(Canvas.INK);
-            graphics.drawString(PlainNumbers.text(i * step), (float) x(i * step) - 4, (float) y(0) + 18);
+            graphics.drawString(FewDigits.of(i * step), (float) x(i * step) - 4, (float) y(0) + 18);
         }
         double up = PlainNumbers.step(highest / TICKS);
         for (int i = 0; i * up <= highest * 1.0001; i++) {
             graphics.setPaint(Canvas.GRID);
             graphics.draw(new Line2D.Double(x(0), y(i * up), x(greatest), y(i * up)));
             graphics.setPaint(Canvas.INK);
-            graphics.drawString(PlainNumbers.text(i * up), (float) MARGIN - 34, (float) y(i * up) + 4);
+            graphics.drawString(FewDigits.of(i * up), (float) MARGIN - 34, (float) y(i * up) + 4);
         }
         graphics.drawString("bias", (float) (x(greatest) - 26), (float) y(0) + 38);
         graphics.drawString("difference", (float) MARGIN - 40, (float) MARGIN - 10);

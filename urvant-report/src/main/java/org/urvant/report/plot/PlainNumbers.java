@@ -1,28 +1,22 @@
 package org.urvant.report.plot;
 
-import java.math.BigDecimal;
-import java.math.MathContext;
 import java.text.FieldPosition;
 import java.text.NumberFormat;
 import java.text.ParsePosition;
+import org.urvant.core.text.FewDigits;
 
-/** Numbers on axes: with four digits at most, and never with an exponent. */
+/** Numbers on axes: with few digits, and never with an exponent. */
 final class PlainNumbers extends NumberFormat {
     private static final long serialVersionUID = 1L;
 
-    static String text(double number) {
-        BigDecimal rounded = new BigDecimal(number, new MathContext(4));
-        return rounded.signum() == 0 ? "0" : rounded.stripTrailingZeros().toPlainString();
-    }
-
     @Override
     public StringBuffer format(double number, StringBuffer to, FieldPosition position) {
-        return to.append(text(number));
+        return to.append(FewDigits.of(number));
     }
 
     @Override
     public StringBuffer format(long number, StringBuffer to, FieldPosition position) {
-        return to.append(text(number));
+        return to.append(FewDigits.of(number));
     }
 
     @Override

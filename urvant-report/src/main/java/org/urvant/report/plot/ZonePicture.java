@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.protection.Zone;
+import org.urvant.core.text.FewDigits;
 import org.urvant.project.setting.DeviceCurve;
 import org.urvant.project.setting.DeviceZones;
 
@@ -118,10 +119,10 @@ public final class ZonePicture {
             }
             graphics.setPaint(Canvas.INK);
             if (!isOrigin && x(value) >= MARGIN / 2 && x(value) <= right - 20) {
-                graphics.drawString(PlainNumbers.text(value), (float) x(value) + 3, (float) y(0) + 15);
+                graphics.drawString(FewDigits.of(value), (float) x(value) + 3, (float) y(0) + 15);
             }
             if (!isOrigin && y(value) >= MARGIN && y(value) <= bottom) {
-                graphics.drawString(PlainNumbers.text(value), (float) x(0) + 5, (float) y(value) - 3);
+                graphics.drawString(FewDigits.of(value), (float) x(0) + 5, (float) y(value) - 3);
             }
         }
         graphics.drawString("R", (float) right - 12, (float) y(0) - 6);
