@@ -9,6 +9,7 @@ import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.urvant.core.finding.Position;
 import org.urvant.core.text.Visible;
@@ -45,7 +46,7 @@ final class Json {
         for (int i = 0; i < json.length(); i++) {
             char letter = json.charAt(i);
             if (Visible.isHidden(letter)) {
-                escaped.append(String.format("\\u%04X", (int) letter));
+                escaped.append(String.format(Locale.ROOT, "\\u%04X", (int) letter));
             } else {
                 escaped.append(letter);
             }

@@ -3,6 +3,7 @@ package org.urvant.cli;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.finding.Finding;
@@ -157,7 +158,7 @@ final class PointListView {
 
     private void fact(String name, String text) {
         if (!text.isEmpty()) {
-            command.say(command.paint.faint(String.format("%-15s", name)) + text);
+            command.say(command.paint.faint(String.format(Locale.ROOT, "%-15s", name)) + text);
         }
     }
 

@@ -3,6 +3,7 @@ package org.urvant.cli;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.BiFunction;
 import java.util.stream.Collectors;
 import org.urvant.core.point.PlacedPoint;
@@ -77,7 +78,7 @@ final class RequestsView {
     }
 
     private static String shown(Duration time) {
-        return String.format("%.1f ms", time.toNanos() / 1e6);
+        return String.format(Locale.ROOT, "%.1f ms", time.toNanos() / 1e6);
     }
 
     Object json(RequestPlan plan) {

@@ -2,6 +2,7 @@ package org.urvant.cli;
 
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.urvant.project.Mapping;
 import org.urvant.project.mapping.SignalUse;
@@ -32,7 +33,9 @@ final class SignalView {
         use.steps().forEach(step -> steps.row(step.part(), step.meaning()));
         command.say(steps);
         command.say("");
-        facts(use).forEach((name, text) -> command.say(command.paint.faint(String.format("%-12s", name)) + text));
+        facts(use)
+                .forEach((name, text) ->
+                        command.say(command.paint.faint(String.format(Locale.ROOT, "%-12s", name)) + text));
         sayUse(use);
         command.next("urvant map DEVICE " + attribute.reference());
     }

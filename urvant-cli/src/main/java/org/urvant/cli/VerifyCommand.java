@@ -1,6 +1,7 @@
 package org.urvant.cli;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.urvant.devices.link.MaintenanceLink;
 import org.urvant.devices.transfer.RecordedLink;
@@ -61,7 +62,7 @@ final class VerifyCommand extends Command {
             } else {
                 say(paint.strong(name) + "  " + Marked.text(project, device));
                 items.forEach(item -> say((item.isSound() ? paint.good("yes  ") : paint.bad("no   "))
-                        + String.format("%-15s", item.name())
+                        + String.format(Locale.ROOT, "%-15s", item.name())
                         + item.found()));
             }
             next(remedy(items));

@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.device.Meaning.TransformerSet;
@@ -63,6 +64,7 @@ public final class StudyToTestPoints {
         TestSheet sheet = TestSheet.of(folder.load(), "F11", Optional.empty());
 
         return String.format(
+                Locale.ROOT,
                 "%d values set, %d follow the transformers, %d points to test",
                 plan.values().rows().size(),
                 change.rows().size() - 1,

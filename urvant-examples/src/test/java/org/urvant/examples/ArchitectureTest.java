@@ -111,6 +111,20 @@ class ArchitectureTest {
             .resideInAnyPackage(
                     "java.nio.file..", "java.net..", "java.nio.channels..", "org.urvant.file..", "picocli..", "com..");
 
+    /** What is written must not follow the language of the machine: its decimal comma, its digits, its capital I. */
+    @ArchTest
+    static final ArchRule TEXTS_ARE_THE_SAME_EVERYWHERE = noClasses()
+            .that()
+            .resideOutsideOfPackage("org.urvant.benchmarks..")
+            .should()
+            .callMethod(String.class, "format", String.class, Object[].class)
+            .orShould()
+            .callMethod(String.class, "formatted", Object[].class)
+            .orShould()
+            .callMethod(String.class, "toLowerCase")
+            .orShould()
+            .callMethod(String.class, "toUpperCase");
+
     @ArchTest
     static final ArchRule CONCRETE_CLASSES_ARE_FINAL = classes()
             .that()

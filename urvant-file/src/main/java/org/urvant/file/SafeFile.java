@@ -16,6 +16,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.Arrays;
+import java.util.Locale;
 import java.util.UUID;
 import java.util.function.Consumer;
 import org.urvant.core.error.LimitExceededException;
@@ -81,7 +82,7 @@ public final class SafeFile {
             }
             throw new MalformedInputException(
                     Position.line(shownAs, line),
-                    "octet " + String.format("%02X", octets[in.position()]) + " at offset " + in.position()
+                    "octet " + String.format(Locale.ROOT, "%02X", octets[in.position()]) + " at offset " + in.position()
                             + " is not UTF-8",
                     "Save the file as UTF-8.",
                     new CharacterCodingException());

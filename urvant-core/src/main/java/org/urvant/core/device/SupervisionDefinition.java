@@ -5,6 +5,7 @@ import java.math.MathContext;
 import java.math.RoundingMode;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.urvant.core.expression.Expression;
 import org.urvant.core.expression.Scope;
@@ -167,7 +168,7 @@ public record SupervisionDefinition(
     }
 
     private static Said said(boolean speaks, String form, double... values) {
-        return new Said(speaks ? Verdict.SPEAKS : Verdict.QUIET, String.format(form, (Object[])
+        return new Said(speaks ? Verdict.SPEAKS : Verdict.QUIET, String.format(Locale.ROOT, form, (Object[])
                 Arrays.stream(values).mapToObj(SupervisionDefinition::text).toArray(String[]::new)));
     }
 

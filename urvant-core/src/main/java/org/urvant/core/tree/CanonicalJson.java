@@ -1,6 +1,7 @@
 package org.urvant.core.tree;
 
 import java.nio.charset.StandardCharsets;
+import java.util.Locale;
 import java.util.Map;
 import java.util.SortedMap;
 
@@ -64,7 +65,7 @@ public final class CanonicalJson {
                 case '\n' -> json.append("\\n");
                 case '\f' -> json.append("\\f");
                 case '\r' -> json.append("\\r");
-                default -> json.append(String.format("\\u%04x", (int) c));
+                default -> json.append(String.format(Locale.ROOT, "\\u%04x", (int) c));
             }
         }
         json.append(text, plain, text.length()).append('"');

@@ -1,6 +1,7 @@
 package org.urvant.file.yaml;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -45,7 +46,7 @@ public final class YamlText {
                 case '\r' -> quoted.append("\\r");
                 default -> {
                     if (c < 0x20 || c >= 0x7F && c < 0xA0 || c == 0x2028 || c == 0x2029 || c == 0xFEFF) {
-                        quoted.append(String.format("\\u%04X", c));
+                        quoted.append(String.format(Locale.ROOT, "\\u%04X", c));
                     } else {
                         quoted.appendCodePoint(c);
                     }

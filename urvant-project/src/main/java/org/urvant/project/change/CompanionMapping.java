@@ -31,7 +31,7 @@ public final class CompanionMapping {
         }
 
         private String of(String value) {
-            return form.formatted(value);
+            return form.replace("%s", value);
         }
 
         private boolean travels(ResolvedMapping resolved) {

@@ -1,5 +1,6 @@
 package org.urvant.project.configuration;
 
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
@@ -216,7 +217,7 @@ public final class ConfigurationBuilder {
             SortedMap<String, Node> fields =
                     new TreeMap<>(signal(calculated.sources().get(i)).nodes());
             fields.put("from", Value.text(mapping.origins().get(i).connection()));
-            sources.put(String.format("%02d", i + 1), Section.of(fields));
+            sources.put(String.format(Locale.ROOT, "%02d", i + 1), Section.of(fields));
         }
         return Section.of(sources);
     }

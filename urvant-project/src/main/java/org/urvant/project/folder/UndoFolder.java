@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -61,7 +62,7 @@ final class UndoFolder {
         if (names.isEmpty()) {
             return Map.of();
         }
-        String number = String.format("%06d", newest() + 1);
+        String number = String.format(Locale.ROOT, "%06d", newest() + 1);
         Path folder = files.path(FOLDER + "/" + number + UNFINISHED);
         try {
             Files.createDirectories(folder);

@@ -3,6 +3,7 @@ package org.urvant.core.point.modbus;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -179,7 +180,7 @@ public final class ModbusSpace implements PointSpace {
                 ? new BigDecimal(real)
                 : new BigDecimal(String.valueOf(value.value()));
         return type.encoded(((ModbusPoint) point).order(), number).stream()
-                .map(word -> String.format("%04X", word))
+                .map(word -> String.format(Locale.ROOT, "%04X", word))
                 .collect(Collectors.joining(" "));
     }
 

@@ -103,8 +103,8 @@ enum RegisterType {
             case FLOAT32 -> buffer.putFloat(number.floatValue());
             case FLOAT64 -> buffer.putDouble(number.doubleValue());
             case BCD16, BCD32 ->
-                buffer.put(
-                        HexFormat.of().parseHex(String.format("%0" + 4 * registers + "d", number.toBigIntegerExact())));
+                buffer.put(HexFormat.of()
+                        .parseHex(String.format(Locale.ROOT, "%0" + 4 * registers + "d", number.toBigIntegerExact())));
             default -> {
                 byte[] octets = number.toBigIntegerExact().toByteArray(); // highest octet first, sign extended
                 byte fill = (byte) (number.signum() < 0 ? 0xFF : 0);
