@@ -7,6 +7,8 @@ import java.util.Set;
 final class InputCheck {
     private static final Set<String> SERVICES = Set.of("", "Poll", "Report", "GOOSE", "SMV");
 
+    private static final Set<String> MESSAGES = Set.of("GOOSE", "SMV");
+
     private final SclCheck check;
     private final SclStore store;
     private final TypeCheck types;
@@ -47,6 +49,14 @@ final class InputCheck {
                     subject(input),
                     input.row,
                     "expects its data by " + wanted + ", and is to take them by " + input.service());
+        }
+        if (input.publisher().equals(ied.name()) && MESSAGES.contains(input.service())) {
+            check.report(
+                    SclRules.INPUT_FROM_ITSELF,
+                    ied.name(),
+                    subject(input),
+                    input.row,
+                    "takes data by " + input.service() + " from " + ied.name() + " itself");
         }
         String object = store.attribute(input.row, "doName", "");
         if (input.sourceNode().isEmpty() != object.isEmpty()) {

@@ -12,15 +12,10 @@ import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.urvant.core.network.NetworkRules;
-import org.urvant.core.network.Station;
 
 /** Checks the communication section: who is connected, and the forms and ranges of all addresses. */
 final class NetworkSectionCheck {
-    private static final Pattern MAC = Pattern.compile("([0-9A-Fa-f]{2}-){5}[0-9A-Fa-f]{2}");
-    private static final Pattern IP = Pattern.compile(
-            "(25[0-5]|2[0-4]\\d|1?\\d?\\d)(\\.(25[0-5]|2[0-4]\\d|1?\\d?\\d)){3}|[0-9A-Fa-f:]{0,39}:[0-9A-Fa-f:.]{0,39}");
     private static final Pattern TIME = Pattern.compile("\\d{1,18}(\\.\\d{1,18})?");
-    private static final Pattern OSI = Pattern.compile("[0-9A-Fa-f]{0,40}");
 
     /** IEC 61850-6:2009+A1:2018, annex A, tPTypeEnum; makers have parts of their own beside them. */
     private static final Set<String> PARTS = Set.of(
@@ -63,12 +58,14 @@ final class NetworkSectionCheck {
     private final SclCheck check;
     private final SclStore store;
     private final Predicate<String> wanted;
+    private final HostAddressCheck hosts;
     private final Set<String> addressed = new HashSet<>();
 
     NetworkSectionCheck(SclCheck check, Predicate<String> wanted) {
         this.check = check;
         this.store = check.store();
         this.wanted = wanted;
+        this.hosts = new HostAddressCheck(check, wanted);
     }
 
     void run() {
@@ -88,6 +85,7 @@ final class NetworkSectionCheck {
             }
             near("", check.file().name() + " " + subnetwork.name(), subnetwork.row, "SubNetwork", NETWORKS);
             subnetwork.members().forEach(point -> connected(point, points));
+            hosts.masks(subnetwork.members());
         }
         for (Ied ied : check.file().ieds()) {
             if (wanted.test(ied.name()) && !ied.connectedAccessPoints().isEmpty()) {
@@ -143,8 +141,7 @@ final class NetworkSectionCheck {
         }
         parts(name, name + " " + point.accessPointName(), point.row);
         host(name, point);
-        point.address().forEach((type, value) -> ipAddress(name, point, type, value));
-        point.station().ifPresent(station -> station(name, point, station));
+        hosts.check(name, point);
         for (int block : store.children(point.row, Tag.GSE)) {
             block(ied, block, Tag.GSE);
         }
@@ -196,55 +193,6 @@ final class NetworkSectionCheck {
         }
     }
 
-    private void ipAddress(String ied, ConnectedAccessPoint point, String type, String value) {
-        boolean fits =
-                switch (type) {
-                    case "IP", "IP-SUBNET", "IP-GATEWAY" ->
-                        value.isEmpty() || IP.matcher(value).matches();
-                    case "MAC-Address" -> MAC.matcher(value).matches();
-                    case "OSI-TSEL", "OSI-SSEL", "OSI-PSEL", "OSI-NSAP" ->
-                        OSI.matcher(value).matches();
-                    default -> true;
-                };
-        if (!fits) {
-            outOfRange(
-                    ied, ied + " " + type, point.row, type + " '" + value + "' of " + ied, "an address of that form");
-        }
-    }
-
-    /** What no station can have: RFC 791, RFC 950. */
-    private void station(String ied, ConnectedAccessPoint point, Station station) {
-        station.maskMistake()
-                .ifPresent(mistake -> outOfRange(
-                        ied,
-                        ied + " IP-SUBNET",
-                        point.row,
-                        "IP-SUBNET " + station.mask() + " of " + ied + " " + mistake,
-                        "a mask of ones, then zeros"));
-        station.addressMistake()
-                .ifPresent(mistake -> outOfRange(
-                        ied,
-                        ied + " IP",
-                        point.row,
-                        "IP " + station.address() + " of " + ied + " is " + mistake,
-                        "the address of a station"));
-        station.gatewayMistake()
-                .ifPresent(mistake -> outOfRange(
-                        ied,
-                        ied + " IP-GATEWAY",
-                        point.row,
-                        "IP-GATEWAY " + station.gateway() + " of " + ied + " is " + mistake,
-                        "the address of a router"));
-        if (station.isGatewayOutside()) {
-            check.report(
-                    NetworkRules.GATEWAY_OUTSIDE,
-                    ied,
-                    ied + " IP-GATEWAY",
-                    point.row,
-                    "IP-GATEWAY " + station.gateway() + " of " + ied + " is not in the subnet of " + station.address());
-        }
-    }
-
     private void outOfRange(String ied, String subject, int row, String what, String expected) {
         check.report(NetworkRules.ADDRESS_OUT_OF_RANGE, ied, subject, row, what + "; expected " + expected);
     }
@@ -275,7 +223,7 @@ final class NetworkSectionCheck {
         String first = tag == Tag.GSE ? "01-0C-CD-01-00-00" : "01-0C-CD-04-00-00";
         String last = tag == Tag.GSE ? "01-0C-CD-01-01-FF" : "01-0C-CD-04-01-FF";
         String upper = mac.toUpperCase(Locale.ROOT);
-        if (!MAC.matcher(mac).matches() || upper.compareTo(first) < 0 || upper.compareTo(last) > 0) {
+        if (!HostAddressCheck.MAC.matcher(mac).matches() || upper.compareTo(first) < 0 || upper.compareTo(last) > 0) {
             outOfRange(ied.name(), subject, row, "MAC-Address '" + mac + "' of " + subject, first + " to " + last);
         }
         parts(ied.name(), subject, row);

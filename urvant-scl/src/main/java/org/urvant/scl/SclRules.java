@@ -300,6 +300,11 @@ public final class SclRules implements RuleRoom {
             "N141",
             "Two data objects go to one input of a relay, so the last message that comes wins.",
             "Correct the internal address of one, or take one of the two out.");
+    public static final Rule INPUT_FROM_ITSELF = ALL.warning(
+            "input-from-itself",
+            "N141",
+            "A relay is to take data from a message that it sends itself, which no network brings back to it.",
+            "Name the relay that sends, or bind the input inside the relay.");
     public static final Rule INPUT_NOT_BOUND = ALL.note(
             "input-not-bound",
             "N141",

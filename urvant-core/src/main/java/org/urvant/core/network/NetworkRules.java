@@ -34,6 +34,11 @@ public final class NetworkRules implements RuleRoom {
             "N42",
             "A device has no gateway, and no other device or IED of the project is in its subnet, so none of them reaches it.",
             "Correct address or mask, or give it a gateway.");
+    public static final Rule MASK_DIFFERS = ALL.warning(
+            "mask-differs",
+            "N42",
+            "A station has another mask than those in one subnet with it, so one of them takes stations to be near that are not, or far that are near.",
+            "Give all of them the mask of their subnet.");
     public static final Rule GATEWAY_OUTSIDE = ALL.error(
             "gateway-outside",
             "N42",

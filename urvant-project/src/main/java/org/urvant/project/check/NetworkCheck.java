@@ -18,6 +18,7 @@ import org.urvant.core.finding.Rule;
 import org.urvant.core.network.Ipv4;
 import org.urvant.core.network.NetworkRules;
 import org.urvant.core.network.Station;
+import org.urvant.core.network.Subnets;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
@@ -39,6 +40,7 @@ final class NetworkCheck {
     private final Map<String, List<Owner>> cards = new TreeMap<>();
     private final Map<String, List<Owner>> stations = new TreeMap<>();
     private final Map<Ipv4, List<Station>> reachable = new HashMap<>();
+    private final Subnets<Owner> subnets = new Subnets<>();
 
     private NetworkCheck(Project project, Consumer<Finding> findings) {
         this.project = project;
@@ -74,6 +76,7 @@ final class NetworkCheck {
         check.doubled(check.links, NetworkRules.DUPLICATE_IP, "link ");
         check.doubled(check.cards, NetworkRules.DUPLICATE_MAC, "MAC address ");
         check.doubled(check.stations, NetworkRules.DUPLICATE_STATION_ADDRESS, "common address ");
+        check.subnets.odd().forEach(check::masks);
         check.each(check::alone);
         check.each(check::reach);
         check.each(check::peers);
@@ -96,7 +99,7 @@ final class NetworkCheck {
                     .ifPresent(address -> add(addresses, address.toString(), owner));
             Owner anywhere = new Owner(owner.ref, owner.name, owner.position); // a card has one address on all networks
             SettingKind.MAC.normal(parts.getOrDefault("MAC-Address", "")).ifPresent(card -> add(cards, card, anywhere));
-            point.station().ifPresent(this::reachable);
+            point.station().ifPresent(station -> reachable(station, owner));
         }
     }
 
@@ -133,12 +136,14 @@ final class NetworkCheck {
             }
         }
         station(own).ifPresent(station -> {
-            reachable(station);
+            String mask = own.path(Meaning.NETWORK_MASK).orElseThrow(); // which is there, as the station is
+            reachable(station, new Owner(Ref.device(device.name()), device.name(), own.position(mask)));
             own(device, own, station);
         });
     }
 
-    private void reachable(Station station) {
+    private void reachable(Station station, Owner owner) {
+        subnets.add(station, owner);
         reachable
                 .computeIfAbsent(station.address(), address -> new ArrayList<>())
                 .add(station);
@@ -197,6 +202,20 @@ final class NetworkCheck {
 
     private static void add(Map<String, List<Owner>> owners, String address, Owner owner) {
         owners.computeIfAbsent(address, key -> new ArrayList<>()).add(owner);
+    }
+
+    /** Masks of IEDs beside those of their own file are told with the file. */
+    private void masks(Subnets.Odd<Owner> odd) {
+        Owner owner = odd.owner();
+        if (odd.others().stream().noneMatch(owner::isOfOneFile)) {
+            findings.accept(new Finding(
+                            NetworkRules.MASK_DIFFERS,
+                            owner.name,
+                            owner.position,
+                            "the mask of " + owner.name + " is " + odd.text(Owner::name),
+                            NetworkRules.MASK_DIFFERS.remedy())
+                    .concerning(owner.ref));
+        }
     }
 
     private void doubled(Map<String, List<Owner>> owners, Rule rule, String what) {

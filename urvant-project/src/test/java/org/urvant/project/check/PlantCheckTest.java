@@ -134,6 +134,7 @@ class PlantCheckTest {
             RTU1 | report.enabled=yes                | advice-not-followed       | the report has no text
             L21 | line.length=1 km                   | advice-not-followed       | on 1 km is unlikely
             T1  | ct.low.primary=15000 A             | advice-not-followed       | less than a tenth of the 15000 A
+            F11 | network.mask=255.255.0.0           | mask-differs              | the mask of F11 is 255.255.0.0; 255.255.255.0 is that of
             F11 | network.address=192.0.3.31         | subnet-alone              | network.address is 192.0.3.31 with the mask 255.255.255.0
             RTU1 | sending.enabled=no                | advice-not-followed       | no alarm is sent
             T1  | group.1.overcurrent.1.pick-up=0.3 A | advice-not-followed      | the stage trips from 0.3 A

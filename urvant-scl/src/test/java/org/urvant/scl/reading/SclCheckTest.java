@@ -42,6 +42,8 @@ class SclCheckTest {
                     """
             "IP">192.0.2.11< | "IP">192.0.2.255<                            | address-out-of-range   | IP 192.0.2.255 of F01 is the broadcast address of the network; expected
             "IP-SUBNET">255.255.255.0< | "IP-SUBNET">255.0.255.0<           | address-out-of-range   | IP-SUBNET 255.0.255.0 of F01 has holes
+            "IP-SUBNET">255.255.255.0< | "IP-SUBNET">255.255.255.128<       | mask-differs           | IP-SUBNET of F01 is 255.255.255.128; 255.255.255.0 is that of F02 and 4 more
+            <ExtRef iedName="F02" ldInst="PROT" | <ExtRef iedName="F01" ldInst="PROT" | input-from-itself | takes data by GOOSE from F01 itself
             nameStructure="IEDName" | nameStructure="iedname"               | attribute-malformed    | nameStructure of skarholm.scd is 'iedname'; expected IEDName or FuncName
             nomFreq="50"      | nomFreq="500"                               | attribute-malformed    | nomFreq of skarholm.scd Skarholm/K2 is '500'; expected a number of hertz up to 400
             numPhases="3"     | numPhases="31"                              | attribute-malformed    | numPhases of skarholm.scd Skarholm/K2 is '31'; expected 1 to 6
