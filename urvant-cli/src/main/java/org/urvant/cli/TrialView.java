@@ -145,12 +145,13 @@ final class TrialView {
         steady(outcome.steady());
         command.note(command.paint.faint(String.format(
                 Locale.ROOT,
-                "%s from %s (%s): %,d cycles of %s, of which %,d could change something, in %.2f s",
+                "%s from %s (%s): %,d %s of %s, of which %,d could change something, in %.2f s",
                 Trial.written(outcome.length()),
                 DateTimeFormatter.ofPattern("EEE d MMM uuuu HH:mm", Locale.ENGLISH)
                         .format(outcome.begin().atZone(where)),
                 where.getId(),
                 outcome.cycles(),
+                outcome.cycles() == 1 ? "cycle" : "cycles",
                 Trial.written(outcome.cycle()),
                 outcome.calculated(),
                 seconds)));
