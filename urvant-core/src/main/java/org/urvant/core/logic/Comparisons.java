@@ -31,7 +31,12 @@ final class Comparisons {
             return Operand.logical(code, left.start(), left, right);
         }
         Code.Ranged range = ranges -> {
-            ranges.maySettle(operator, left.range().at(ranges), right.range().at(ranges), left.start());
+            Interval one = left.range().at(ranges);
+            Interval other = right.range().at(ranges);
+            ranges.maySettle(operator, one, other, left.start());
+            if (left.type().isReal()) {
+                ranges.mayMiss(operator, one, other, left.start());
+            }
             return Interval.of(0, 1);
         };
         return Operand.whole(DataType.BOOL, code, range, left.start());

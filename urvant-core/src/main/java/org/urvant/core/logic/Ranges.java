@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.urvant.core.language.Operator;
 import org.urvant.core.language.TextPlace;
 import org.urvant.core.range.Interval;
@@ -258,6 +259,22 @@ final class Ranges {
                 "this is always " + (holds ? "TRUE" : "FALSE") + ": the left side can be " + left + ", the right side "
                         + right,
                 "Compare with what it can be; often the unit is another one.")));
+    }
+
+    /** Says when numbers with fractions, which are seldom equal to the last digit, must be; what is compared with nought may be unset. */
+    void mayMiss(Operator operator, Interval left, Interval right, TextPlace place) {
+        boolean isEquality = operator == Operator.EQUAL || operator == Operator.DIFFERENT;
+        boolean isFixed = left.single().isPresent() && right.single().isPresent();
+        boolean isNought =
+                Stream.of(left, right).flatMap(side -> side.single().stream()).anyMatch(number -> number.signum() == 0);
+        if (isEquality && !isFixed && !isNought) {
+            say(new Remark(
+                    Remark.Kind.FRACTIONS_COMPARED,
+                    "",
+                    place,
+                    "numbers with fractions are compared for equality, and calculated ones seldom are equal to the last digit",
+                    "Compare with a margin, such as ABS(a - b) < 0.05."));
+        }
     }
 
     /** Whether every number of the left is below every number of the right, or equal to it where {@code most} is 0, or none is. */

@@ -27,6 +27,8 @@ public record Remark(Kind kind, String source, TextPlace place, String message, 
         BLOCK_TWICE,
         /** A condition asks the same twice, or what can never or must always hold. */
         CONDITION_NEEDLESS,
+        /** Numbers with fractions are compared for equality. */
+        FRACTIONS_COMPARED,
         /** An output or a variable keeps itself on for ever. */
         HELD_FOREVER,
         /** A variable is never read. */

@@ -64,6 +64,10 @@ class RemarkTest {
             trip := level > 60.0;                                                          | CONDITION_NEEDLESS always FALSE
             trip := level >= 60.0;                                                         |
             trip := level <= 60.0;                                                         | CONDITION_NEEDLESS always TRUE
+            trip := level = 3.3;                                                           | FRACTIONS_COMPARED compared for equality
+            trip := level <> level * 0.5;                                                  | FRACTIONS_COMPARED compared for equality
+            trip := level <> 0.0;                                                          |
+            trip := TO_INT(level) = 3;                                                     |
             trip := 0.0 <= level;                                                          | CONDITION_NEEDLESS always TRUE
             trip := flow < -200;                                                           | CONDITION_NEEDLESS always FALSE
             trip := flow <> 201;                                                           | CONDITION_NEEDLESS always TRUE

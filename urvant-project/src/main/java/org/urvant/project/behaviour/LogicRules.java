@@ -56,6 +56,11 @@ public final class LogicRules implements RuleRoom {
             "N125",
             "A condition asks the same twice, can never hold or must always hold, or was asked before on the same way.",
             "Write what is meant.");
+    public static final Rule FRACTIONS_COMPARED = ALL.note(
+            "fractions-compared",
+            "N125",
+            "Numbers with fractions are compared for equality. Calculated ones seldom are equal to the last digit: 0.1 + 0.2 is not 0.3.",
+            "Compare with a margin, such as ABS(a - b) < 0.05.");
     public static final Rule VARIABLE_NEVER_READ = ALL.note(
             "variable-never-read",
             "N125",
@@ -74,7 +79,9 @@ public final class LogicRules implements RuleRoom {
             Remark.Kind.NO_VALUE,
             FUNCTION_WITHOUT_VALUE,
             Remark.Kind.CONDITION_NEEDLESS,
-            CONDITION_NEEDLESS);
+            CONDITION_NEEDLESS,
+            Remark.Kind.FRACTIONS_COMPARED,
+            FRACTIONS_COMPARED);
 
     /** Made when the rules are first asked for. */
     public LogicRules() {}

@@ -107,6 +107,7 @@ final class LogicCheck {
             case BLOCK_OPEN -> LogicRules.BLOCK_INPUT_OPEN;
             case BLOCK_TWICE -> LogicRules.BLOCK_CALLED_TWICE;
             case CONDITION_NEEDLESS -> LogicRules.CONDITION_NEEDLESS;
+            case FRACTIONS_COMPARED -> LogicRules.FRACTIONS_COMPARED;
             case HELD_FOREVER -> TypeRules.LATCH_WITHOUT_RESET;
             case NEVER_READ -> LogicRules.VARIABLE_NEVER_READ;
             case NEVER_SET -> LogicRules.OUTPUT_NEVER_SET;
