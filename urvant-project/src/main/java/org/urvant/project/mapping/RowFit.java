@@ -16,6 +16,8 @@ import org.urvant.project.behaviour.LogicRules;
 
 /** Holds what a row gives against what the point that it goes to can hold. */
 record RowFit(Report report) {
+    private static final BigDecimal BEYOND_ALL = new BigDecimal("1E400");
+
     /** Takes what does not fit. */
     interface Report {
         void take(Rule rule, String message, String remedy);
@@ -99,6 +101,15 @@ record RowFit(Report report) {
         BigDecimal one = from.convert(range.low(), to).orElseThrow();
         BigDecimal other = from.convert(range.high(), to).orElseThrow();
         return new Interval(one.min(other), one.max(other));
+    }
+
+    /** What arrives is held against what its carrier can hold; a floating point number too has a greatest. */
+    void range(String gives, Shape given, PointSpace space, String carrier) {
+        Shape holds = space.holds(carrier);
+        boolean isFloating = holds.form() == Form.REAL && !holds.range().isBounded();
+        BigDecimal greatest = isFloating ? space.nearest(carrier, BEYOND_ALL) : BEYOND_ALL;
+        boolean hasGreatest = given.range().isBounded() && greatest.compareTo(BEYOND_ALL) < 0;
+        range(gives, given, hasGreatest ? new Interval(greatest.negate(), greatest) : holds.range(), carrier);
     }
 
     /** What arrives is held against what is held there (calculations F8). */

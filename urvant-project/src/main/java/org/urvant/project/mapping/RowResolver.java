@@ -277,7 +277,7 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
                         report(LogicRules.OF_CALCULATIONS.get(remark.kind()), remark.message(), remark.remedy()));
         if (!transform.isLogical()) {
             Shape shape = mapping.treatment().of(calculated.shape().orElseThrow());
-            fit().range(gives, shape, held.range(), object.carrier());
+            fit().range(gives, shape, space, object.carrier());
             fit().rounding(gives, shape.form() == Form.REAL, held, object.carrier());
         }
         return true;
@@ -378,7 +378,7 @@ record RowResolver(Project project, Device device, Mapping mapping, Consumer<Fin
         if (known.isPresent() && monitor) {
             shape = known.get();
             Shape held = space.holds(object.carrier());
-            fit().range(mapped.reference() + " gives ", shape, held.range(), object.carrier());
+            fit().range(mapped.reference() + " gives ", shape, space, object.carrier());
             fit().rounding(mapped.reference() + " gives ", shape.form() == Form.REAL, held, object.carrier());
             fit().digits(mapped, mapping.treatment(), shape, space, object.carrier());
         }

@@ -121,6 +121,7 @@ class CalculatedRowTest {
                 "AI1      | LN(x)                | M_ME_TF_1 1001 | function-without-value | LN has a value above 0",
                 "AI1      | ACOS(x)              | M_ME_TF_1 1001 | function-without-value | ACOS has a value from -1 to 1",
                 "AI1      | ASIN(x / 6)          | M_ME_TF_1 1001 |                      |",
+                "AI1      | x * 1000000000000000000000000000000000000000.0 | M_ME_TF_1 1001 | result-does-not-fit | M_ME_TF_1 holds -340282350000000000000000000000000000000 to",
                 "AI1      | SQRT(ABS(x)) * 20000 | M_ME_TE_1 1001 | result-does-not-fit  | gives 0 to 45414.7",
                 "AI1      | x > 100              | M_SP_TB_1 1001 | condition-needless   | always FALSE: the left side can be",
                 "AI1      | 1 / x                | M_ME_TF_1 1001 | divisor-can-be-zero  | it can be zero",
