@@ -5,6 +5,7 @@ import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.error.RefusedException;
 import org.urvant.core.error.UnknownNameException;
+import org.urvant.core.finding.Entry;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
@@ -45,12 +46,18 @@ final class ConnectCommand extends ChangingCommand {
             throw new UnknownNameException("IED", connection, project.iedNames());
         }
         String chosen = kind == null ? kindToIed(project, device) : kind;
-        folder.save(
-                project,
-                toIed
-                        ? ConnectionChange.connect(project, deviceName, connection, chosen, connection)
-                        : ConnectionChange.connect(project, deviceName, connection, chosen));
-        say("connected " + deviceName + " " + (toIed ? "to IED " : "as ") + connection + ", kind " + chosen);
+        Project connected = toIed
+                ? ConnectionChange.connect(project, deviceName, connection, chosen, connection)
+                : ConnectionChange.connect(project, deviceName, connection, chosen);
+        folder.save(project, connected);
+        Entry port = connected
+                .device(deviceName)
+                .connections()
+                .get(connection)
+                .values()
+                .get(ConnectionKind.PORT);
+        say("connected " + deviceName + " " + (toIed ? "to IED " : "as ") + connection + ", kind " + chosen
+                + (port == null ? "" : ", on " + port.text() + ", the first port that is free"));
         next(toIed ? "urvant map " + deviceName + " SIGNAL…" : "urvant check " + deviceName);
         return Exit.DONE;
     }

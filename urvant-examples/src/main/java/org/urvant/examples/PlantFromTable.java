@@ -5,7 +5,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
-import java.util.Locale;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.sensor.SignalRange;
 import org.urvant.core.sensor.Thermocouple;
@@ -69,12 +68,7 @@ public final class PlantFromTable {
         // what the recorder's sensors mean
         double bearing = Thermocouple.N.read(3.0, 25).value();
         double pressure = SignalRange.MILLIAMPERES_4_TO_20.read(12, 0, 16).value();
-        return String.format(
-                Locale.ROOT,
-                "%d values of M31 are given; the change was taken back: %s; 3 mV are %.0f °C, 12 mA are %.0f bar",
-                given,
-                isBack ? "yes" : "no",
-                bearing,
-                pressure);
+        return given + " values of M31 are given; the change was taken back: " + (isBack ? "yes" : "no") + "; 3 mV are "
+                + Math.round(bearing) + " °C, 12 mA are " + Math.round(pressure) + " bar";
     }
 }

@@ -5,7 +5,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.urvant.core.device.Meaning.TransformerSet;
@@ -63,11 +62,7 @@ public final class StudyToTestPoints {
         Files.write(root.resolve("curves.svg"), CurvePicture.svg(CurvePlot.of(curves, 0, List.of()), 1280, 800));
         TestSheet sheet = TestSheet.of(folder.load(), "F11", Optional.empty());
 
-        return String.format(
-                Locale.ROOT,
-                "%d values set, %d follow the transformers, %d points to test",
-                plan.values().rows().size(),
-                change.rows().size() - 1,
-                sheet.points().size());
+        return plan.values().rows().size() + " values set, " + (change.rows().size() - 1) + " follow the transformers, "
+                + sheet.points().size() + " points to test";
     }
 }

@@ -22,7 +22,8 @@ final class ReportCheck {
             found(
                     SclRules.REPORT_CLIENTS_EXCEEDED,
                     report,
-                    " has " + report.instances() + (report.instances() == 1 ? " instance" : " instances") + ", kept for " + clients.size() + " clients");
+                    " has " + report.instances() + (report.instances() == 1 ? " instance" : " instances")
+                            + ", kept for " + clients.size() + " clients");
         }
         if (report.instances() < report.wantedInstances()) {
             found(

@@ -75,6 +75,7 @@ public enum Meaning {
     COMMON_ADDRESS("common address of the station", in(CONNECTION), SettingKind.INTEGER),
     COMMON_OCTETS("number of octets of common addresses", in(CONNECTION), SettingKind.INTEGER),
     OBJECT_OCTETS("number of octets of information object addresses", in(CONNECTION), SettingKind.INTEGER),
+    TCP_PORT("TCP port of the one that answers", in(CONNECTION), SettingKind.INTEGER),
     REPORT_INSTANCE("instance of report control blocks that the client uses", in(CONNECTION), SettingKind.INTEGER),
     WRITES(
             "what rows write over the connection; 'nothing' for none, whatever they say",

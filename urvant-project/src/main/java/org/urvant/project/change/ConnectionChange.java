@@ -2,10 +2,13 @@ package org.urvant.project.change;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Meaning;
@@ -21,6 +24,7 @@ import org.urvant.project.mapping.ReportPlan;
 import org.urvant.project.mapping.Subscription;
 import org.urvant.project.mapping.Subscriptions;
 import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
 import org.urvant.scl.Ied;
 
 /** Gives devices their connections. */
@@ -58,7 +62,28 @@ public final class ConnectionChange {
                 .orElseThrow(() -> new UnknownNameException(
                         "kind of connection", kind, type.connections().keySet()));
         requireFree(device, type, connection);
-        return project.with(device.with(connection(device, connection, found, ied)));
+        Connection made = connection(device, connection, found, ied);
+        return project.with(device.with(onFreePort(DeviceSheets.of(type, device), found, made)));
+    }
+
+    /** A bus takes the first port that no other bus of the device is on; where all are taken, the one that it has by default. */
+    private static Connection onFreePort(DeviceSheets sheets, ConnectionKind kind, Connection made) {
+        Optional<SettingDefinition> port = kind.setting(ConnectionKind.PORT);
+        if (port.isEmpty() || kind.sheet().setting(Meaning.BUS_NAME).isEmpty()) {
+            return made;
+        }
+        Set<Object> taken = sheets.of(Sheet.Kind.CONNECTION).stream()
+                .filter(sheet -> sheet.definition().setting(Meaning.BUS_NAME).isPresent())
+                .map(sheet -> sheet.value(ConnectionKind.PORT))
+                .filter(Objects::nonNull)
+                .collect(Collectors.toSet());
+        List<String> ports = port.get().limits().choices();
+        return ports.stream()
+                .filter(each -> !taken.contains(each))
+                .findFirst()
+                .filter(free -> !free.equals(ports.get(0)))
+                .map(free -> made.with(ConnectionKind.PORT, free))
+                .orElse(made);
     }
 
     /**

@@ -12,6 +12,9 @@ import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
+import org.urvant.core.finding.Remedy;
+import org.urvant.core.finding.Step;
+import org.urvant.core.finding.Step.Action;
 import org.urvant.core.point.ListPoint;
 import org.urvant.core.point.Role;
 import org.urvant.core.point.list.PointList;
@@ -33,6 +36,12 @@ final class BusCheck {
     private record Member(Device device, ConnectionKind kind, Sheet sheet) {
         String bus() {
             return String.valueOf(sheet.value(Meaning.BUS_NAME));
+        }
+
+        boolean isOneWith(Member other) {
+            return bus().strip().equalsIgnoreCase(other.bus().strip())
+                    && kind.protocol() == other.kind.protocol()
+                    && kind.role() == other.kind.role();
         }
 
         boolean isMaster() {
@@ -60,18 +69,40 @@ final class BusCheck {
             if (sheets.isEmpty()) {
                 continue;
             }
+            Map<Object, Member> ports = new HashMap<>();
             for (Sheet sheet : sheets.get().of(Sheet.Kind.CONNECTION)) {
                 if (sheet.value(Meaning.BUS_NAME) instanceof String bus && !bus.isEmpty()) {
                     String name =
                             bus.strip().toLowerCase(Locale.ROOT); // b1 is a slip of the pen, and no other bus than B1
                     ConnectionKind kind =
                             sheets.get().type().connection(sheet.container()).orElseThrow();
-                    buses.computeIfAbsent(name, key -> new ArrayList<>()).add(new Member(device, kind, sheet));
+                    Member member = new Member(device, kind, sheet);
+                    buses.computeIfAbsent(name, key -> new ArrayList<>()).add(member);
+                    Object port = sheet.value(ConnectionKind.PORT);
+                    Member other = port == null ? null : ports.putIfAbsent(port, member);
+                    if (other != null && !member.isOneWith(other)) {
+                        findings.accept(taken(member, other, port));
+                    }
                 }
             }
         }
         buses.values().forEach(members -> bus(members, findings));
         buses.values().forEach(members -> asked(project, members, findings));
+    }
+
+    /** A serial port is on one bus, and is one end of it; several stations of one line may be asked over it. */
+    private static Finding taken(Member member, Member other, Object port) {
+        String path = member.sheet.path(ConnectionKind.PORT);
+        return new Finding(
+                        DeviceRules.PORT_TAKEN_TWICE,
+                        member.device.name() + " " + path,
+                        member.sheet.position(ConnectionKind.PORT),
+                        path + " is " + port + " for bus " + member.bus() + ", and so is that of "
+                                + other.sheet.prefix() + " for bus " + other.bus(),
+                        Remedy.of(
+                                DeviceRules.PORT_TAKEN_TWICE.remedy(),
+                                Step.of(Action.SET, member.device.name(), path, "PORT")))
+                .concerning(member.ref());
     }
 
     private static void bus(List<Member> members, Consumer<Finding> findings) {

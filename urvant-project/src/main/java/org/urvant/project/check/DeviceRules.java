@@ -105,6 +105,11 @@ public final class DeviceRules implements RuleRoom {
             "N24",
             "A connection uses a port that does not speak its protocol.",
             "Choose one of the ports that the message names.");
+    public static final Rule PORT_TAKEN_TWICE = ALL.error(
+            "port-taken-twice",
+            "N24",
+            "Two connections of a device use one serial port for different buses, or as different ends.",
+            "Give one of them another port.");
     public static final Rule LICENCE_MISSING = ALL.error(
             "licence-missing",
             "N16",

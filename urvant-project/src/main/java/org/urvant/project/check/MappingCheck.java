@@ -129,6 +129,13 @@ final class MappingCheck {
                         row,
                         "what goes to " + points.get(0) + " comes back to it: " + String.join(" → ", points),
                         MappingRules.ROWS_IN_CIRCLE.remedy()));
+        RowTwins.find(device.mappings())
+                .forEach((row, other) -> report(
+                        MappingRules.MAPPED_TWICE,
+                        row,
+                        other.target().connection() + " gets the same at "
+                                + other.target().point(),
+                        MappingRules.MAPPED_TWICE.remedy()));
         counts.forEach(this::capacity);
         unqualified.forEach(this::quality);
         device.connections().values().forEach(this::reports);

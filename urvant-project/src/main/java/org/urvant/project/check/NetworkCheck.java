@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
+import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.finding.Entry;
@@ -79,6 +80,7 @@ final class NetworkCheck {
         check.subnets.odd().forEach(check::masks);
         check.each(check::alone);
         check.each(check::reach);
+        check.each(check::twice);
         check.each(check::peers);
     }
 
@@ -301,6 +303,33 @@ final class NetworkCheck {
                                                         .map(Ipv4::toString)
                                                         .toList()),
                                 SiteRules.PEER_ADDRESS_DIFFERS.remedy())
+                        .concerning(Ref.device(device.name())));
+            }
+        }
+    }
+
+    /** Two links to one peer that differ in nothing are one link that was copied, or an address that was not changed. */
+    private void twice(Device device, DeviceSheets sheets) {
+        Map<List<Object>, Sheet> peers = new HashMap<>();
+        for (Sheet sheet : sheets.of(Sheet.Kind.CONNECTION)) {
+            Optional<Entry> given = sheet.given(Meaning.PEER_ADDRESS);
+            Optional<Ipv4> peer = given.flatMap(entry -> Ipv4.of(entry.text())).filter(address -> !address.isNone());
+            if (peer.isEmpty()) {
+                continue;
+            }
+            ConnectionKind kind = sheets.type().connection(sheet.container()).orElseThrow();
+            Object port = sheet.value(Meaning.TCP_PORT);
+            Sheet other = peers.putIfAbsent(
+                    List.of(peer.get(), kind.protocol(), kind.role(), port == null ? "" : port), sheet);
+            if (other != null) {
+                String path = sheet.path(Meaning.PEER_ADDRESS).orElseThrow();
+                findings.accept(new Finding(
+                                SiteRules.PEER_TWICE,
+                                device.name() + " " + path,
+                                given.get().position(),
+                                path + " is " + peer.get() + " like that of " + other.prefix()
+                                        + (port == null ? "" : ", over the same port " + SiteWideCheck.shown(port)),
+                                SiteRules.PEER_TWICE.remedy())
                         .concerning(Ref.device(device.name())));
             }
         }

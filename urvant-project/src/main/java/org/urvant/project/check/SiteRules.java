@@ -31,6 +31,11 @@ public final class SiteRules implements RuleRoom {
             "The two devices of a redundant pair differ in more than their identity.",
             "Make them alike, or take the twin out.",
             Action.SET);
+    public static final Rule PEER_TWICE = ALL.warning(
+            "peer-twice",
+            "N41",
+            "Two connections of a device lead to one peer over one port, in the same role, so they cannot be told apart.",
+            "Correct the address or the port of one, or take one of them out.");
     public static final Rule PEER_ADDRESS_DIFFERS = ALL.warning(
             "peer-address-differs",
             "N37",

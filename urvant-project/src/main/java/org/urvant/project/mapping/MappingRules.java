@@ -102,6 +102,11 @@ public final class MappingRules implements RuleRoom {
             "N127",
             "Rows pass a value on from point to point, through programs of the device too, until it comes back to where it began, so one change can run round without end.",
             "Switch off or remove one of the rows, or give one a dead band or delay.");
+    public static final Rule MAPPED_TWICE = ALL.note(
+            "mapped-twice",
+            "N127",
+            "Two rows give one receiver the same value at two points.",
+            "Take one of them out, or leave both if the receiver wants it so.");
     public static final Rule RESULT_ROUNDED = ALL.note(
             "result-rounded",
             "N123",
