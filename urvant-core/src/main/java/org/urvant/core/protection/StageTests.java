@@ -128,6 +128,14 @@ public final class StageTests {
             return TestPoint.none(tested.name(), kind.text(), beyond(tested, current));
         }
         double seconds = tested.stage().operateTime(current);
+        if (seconds == Double.POSITIVE_INFINITY) { // a course through points may begin far above the pick-up
+            return point(
+                    tested,
+                    kind,
+                    current,
+                    TestPoint.Expected.of(TestPoint.Outcome.NO_OPERATION),
+                    "its course begins at a greater current");
+        }
         return point(tested, kind, current, TestPoint.Expected.after(seconds, tested.band()), note);
     }
 

@@ -95,6 +95,27 @@ class StageTestsTest {
     }
 
     @Test
+    void whereACourseThroughPointsHasNotBegunNothingOperates() {
+        List<Stage.Place> places = List.of(new Stage.Place(3, 5), new Stage.Place(6, 1));
+        Stage stage = new Stage(
+                2,
+                Course.POINTS,
+                new Stage.Timing(1, 1, 0, Double.POSITIVE_INFINITY, places),
+                new Stage.Reset(Stage.Reset.Kind.INSTANT, 0, 0.95));
+        List<TestPoint> points =
+                StageTests.of(List.of(new StageTests.Tested("own", stage, BAND, 100, Optional.empty())));
+        assertThat(points)
+                .filteredOn(point -> point.tried().equals(StageTests.Kind.TWICE.text()))
+                .singleElement()
+                .matches(point -> point.note().equals("its course begins at a greater current"))
+                .matches(point -> point.passes(false, Optional.empty()) && !point.passes(true, Optional.of(5.0)));
+        assertThat(points)
+                .filteredOn(point -> point.tried().equals(StageTests.Kind.TEN_TIMES.text()))
+                .singleElement()
+                .matches(point -> point.passes(true, Optional.of(1.0)));
+    }
+
+    @Test
     void pointsThatWereMovedToOnePlaceAreOne() {
         assertThat(points("1.2 A 0.2; 2 definite 0.05", 30))
                 .filteredOn(point ->

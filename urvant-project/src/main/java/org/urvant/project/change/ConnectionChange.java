@@ -44,7 +44,8 @@ public final class ConnectionChange {
     }
 
     /**
-     * Gives a device the end of a link to something that is no imported IED.
+     * Gives a device the end of a link to something that is no imported IED. A bus gets the first port that no other bus of the
+     * device is on.
      *
      * @param kind kind of connection in the device type
      * @throws UnknownNameException when there is no such kind
