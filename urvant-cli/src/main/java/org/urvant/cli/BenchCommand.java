@@ -27,7 +27,7 @@ import picocli.CommandLine.Option;
 final class BenchCommand extends Command {
     private static final String FAILURES = "How the stand-ins misbehave: drop-after=BYTES, corrupt-block=N,"
             + " power-off-at-write=N, bytes-per-second=N.";
-    private static final Duration PATIENCE = Duration.ofSeconds(20);
+    private static final Duration PATIENCE = Duration.ofSeconds(60);
 
     BenchCommand(Session session) {
         super(session);
@@ -82,11 +82,13 @@ final class BenchCommand extends Command {
         Process process = bench.redirectErrorStream(true).redirectOutput(log).start();
         long end = System.nanoTime() + PATIENCE.toNanos();
         while (!Files.exists(ready(folder))) {
-            if (process.waitFor(50, TimeUnit.MILLISECONDS) || System.nanoTime() > end) {
+            boolean hasEnded = process.waitFor(50, TimeUnit.MILLISECONDS);
+            if (hasEnded || System.nanoTime() > end) {
                 process.destroy();
                 throw new UnreachableException(
-                        "the bench did not start: "
-                                + Files.readString(log.toPath()).strip(),
+                        "the bench did not start"
+                                + (hasEnded ? "" : " within " + PATIENCE.toSeconds() + " s")
+                                + ": " + Files.readString(log.toPath()).strip(),
                         "See .urvant/bench.log.",
                         null);
             }
