@@ -16,7 +16,9 @@ import picocli.CommandLine.Parameters;
 
 @picocli.CommandLine.Command(
         name = "connect",
-        description = "Give a device a connection: to an imported IED of that name, or of a kind that its type has.",
+        description =
+                "Give a device a connection: to an imported IED of that name, or of a kind that its type has. A bus takes the first"
+                        + " port that no other bus of the device is on.",
         footer = {"", "Examples: urvant connect GW1 F01", "          urvant connect GW1 scada --kind control-centre"})
 final class ConnectCommand extends ChangingCommand {
     @Parameters(index = "0", paramLabel = "DEVICE", description = "Name of the device.")
