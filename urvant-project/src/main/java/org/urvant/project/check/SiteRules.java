@@ -31,6 +31,16 @@ public final class SiteRules implements RuleRoom {
             "The two devices of a redundant pair differ in more than their identity.",
             "Make them alike, or take the twin out.",
             Action.SET);
+    public static final Rule DUPLICATE_SERIAL = ALL.error(
+            "duplicate-serial",
+            "N08",
+            "Two devices of one maker have the same serial number, which is that of one unit.",
+            "Copy each from its plate again.");
+    public static final Rule DUPLICATE_DISPLAY_NAME = ALL.warning(
+            "duplicate-display-name",
+            "N07",
+            "Two devices show the same name, so nobody can tell them apart on site.",
+            "Give each a name of its own.");
     public static final Rule PEER_TWICE = ALL.warning(
             "peer-twice",
             "N41",

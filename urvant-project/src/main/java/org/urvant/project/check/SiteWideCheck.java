@@ -2,27 +2,36 @@ package org.urvant.project.check;
 
 import java.math.BigDecimal;
 import java.util.HashMap;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.urvant.core.device.Meaning;
+import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Ref;
+import org.urvant.core.finding.Rule;
 import org.urvant.project.Device;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.SitePart;
 
-/** Checks what all devices must have in common: the rated frequency and the region of the site. */
+/**
+ * Checks what all devices must have in common, the rated frequency and the region of the site, and what each must have for itself:
+ * its serial number, and the name that it shows.
+ */
 final class SiteWideCheck {
     private SiteWideCheck() {}
 
     static void check(Project project, Consumer<Finding> findings) {
         Map<String, Device> frequencies = new HashMap<>();
         Map<BigDecimal, String> levels = levels(project);
+        Map<String, Device> serials = new HashMap<>();
+        Map<String, Device> shown = new HashMap<>();
         for (Device device : project.devices().values()) {
             Optional<DeviceSheets> sheets = project.type(device).map(type -> DeviceSheets.of(type, device));
             if (sheets.isEmpty()) {
@@ -34,6 +43,46 @@ final class SiteWideCheck {
                 ofNoLevel(device, own, path, levels, findings);
             });
             own.path(Meaning.REGION).ifPresent(path -> region(project, device, own, path, findings));
+            String maker = sheets.get().type().plate().maker();
+            device.plate()
+                    .entry(Plate.Item.SERIAL)
+                    .ifPresent(serial ->
+                            once(SiteRules.DUPLICATE_SERIAL, maker + " ", "serial", serial, device, serials, findings));
+            own.definition()
+                    .setting(Meaning.DISPLAY_NAME)
+                    .filter(setting ->
+                            setting.traits().isIdentity()) // that of the whole station is no name of a device
+                    .map(setting -> own.given().get(setting.path()))
+                    .ifPresent(name -> once(
+                            SiteRules.DUPLICATE_DISPLAY_NAME,
+                            "",
+                            own.path(Meaning.DISPLAY_NAME).orElseThrow(),
+                            name,
+                            device,
+                            shown,
+                            findings));
+        }
+    }
+
+    /** Makers number their units each for themselves. */
+    private static void once(
+            Rule rule,
+            String within,
+            String path,
+            Entry given,
+            Device device,
+            Map<String, Device> known,
+            Consumer<Finding> findings) {
+        String text = given.text().strip();
+        Device other = text.isEmpty() ? null : known.putIfAbsent(within + text.toLowerCase(Locale.ROOT), device);
+        if (other != null) {
+            findings.accept(new Finding(
+                            rule,
+                            device.name() + " " + path,
+                            given.position(),
+                            path + " is " + text + " like that of " + other.name(),
+                            rule.remedy())
+                    .concerning(Ref.device(device.name()), Ref.device(other.name())));
         }
     }
 
