@@ -261,13 +261,13 @@ final class Ranges {
                 "Compare with what it can be; often the unit is another one.")));
     }
 
-    /** Says when numbers with fractions, which are seldom equal to the last digit, must be; what is compared with nought may be unset. */
+    /** Says when numbers with fractions, which are seldom equal to the last digit, must be; what is compared with zero may be unset. */
     void mayMiss(Operator operator, Interval left, Interval right, TextPlace place) {
         boolean isEquality = operator == Operator.EQUAL || operator == Operator.DIFFERENT;
         boolean isFixed = left.single().isPresent() && right.single().isPresent();
-        boolean isNought =
+        boolean isZero =
                 Stream.of(left, right).flatMap(side -> side.single().stream()).anyMatch(number -> number.signum() == 0);
-        if (isEquality && !isFixed && !isNought) {
+        if (isEquality && !isFixed && !isZero) {
             say(new Remark(
                     Remark.Kind.FRACTIONS_COMPARED,
                     "",

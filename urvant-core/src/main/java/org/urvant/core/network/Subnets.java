@@ -71,8 +71,8 @@ public final class Subnets<T> {
         members.forEach((subnet, owners) -> {
             Subnet other = usual.get(subnet);
             if (other != null) {
-                owners.forEach(owner ->
-                        odd.add(new Odd<>(owner, new Ipv4(subnet.mask), new Ipv4(other.mask), members.get(other))));
+                List<T> others = List.copyOf(members.get(other)); // once, for thousands can be odd
+                owners.forEach(owner -> odd.add(new Odd<>(owner, new Ipv4(subnet.mask), new Ipv4(other.mask), others)));
             }
         });
         return odd;
