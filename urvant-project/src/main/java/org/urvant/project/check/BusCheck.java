@@ -26,7 +26,10 @@ import org.urvant.project.mapping.MappingRules;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 
-/** Checks the members of each bus against each other: protocol, bit rate and framing, addresses, who asks, and who is asked. */
+/**
+ * Checks the members of each bus against each other: protocol, bit rate and framing, addresses, who asks, and who is asked; and that
+ * a port is on one bus.
+ */
 final class BusCheck {
     private static final List<Meaning> ALIKE = List.of(Meaning.BIT_RATE, Meaning.PARITY, Meaning.STOP_BITS);
 

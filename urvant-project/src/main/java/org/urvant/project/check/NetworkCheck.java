@@ -30,8 +30,8 @@ import org.urvant.scl.ConnectedAccessPoint;
 import org.urvant.scl.Ied;
 
 /**
- * Checks the network over the whole project: addresses that two devices have or no station can have, peers that cannot
- * reach each other, stations that answer to one address.
+ * Checks the network over the whole project: addresses that two devices have or no station can have, masks that differ in one
+ * subnet, peers that cannot reach each other, stations that answer to one address, links that cannot be told apart.
  */
 final class NetworkCheck {
     private final Project project;
