@@ -54,7 +54,7 @@ final class TransformerStep {
         step.ratings.forEach((path, text) -> {
             Sheet own = before.own();
             SettingDefinition setting = own.definition().setting(path).orElseThrow();
-            String old = ValueChange.shown(device, before, path);
+            String old = ValueChange.shown(before, path);
             if (!own.value(path).equals(step.rated.own().value(path))) {
                 step.rows.add(new Row(
                         device.name(), path, new Seen(old, "", ""), new Seen(text, "", ""), Outcome.RATING, ""));

@@ -143,13 +143,13 @@ public final class ValueChange {
      */
     public static Optional<String> given(Project project, String name, String path) {
         Device device = project.device(name);
-        return given(device, DeviceSheets.of(project.typeOf(device), device), path);
+        return given(DeviceSheets.of(project.typeOf(device), device), path);
     }
 
-    static Optional<String> given(Device device, DeviceSheets sheets, String path) {
+    static Optional<String> given(DeviceSheets sheets, String path) {
         Optional<Plate.Item> item = Plate.Item.of(path);
         if (item.isPresent()) {
-            return device.plate().entry(item.get()).map(Entry::text);
+            return sheets.device().plate().entry(item.get()).map(Entry::text);
         }
         DeviceSheets.SheetSetting at = sheets.find(path);
         return Optional.ofNullable(at.sheet().given().get(at.setting().path())).map(Entry::text);
@@ -163,11 +163,15 @@ public final class ValueChange {
      */
     public static String shown(Project project, String name, String path) {
         Device device = project.device(name);
-        return shown(device, DeviceSheets.of(project.typeOf(device), device), path);
+        return shown(DeviceSheets.of(project.typeOf(device), device), path);
     }
 
-    static String shown(Device device, DeviceSheets sheets, String path) {
-        Optional<String> given = given(device, sheets, path);
+    static String shown(DeviceSheets sheets, String path) {
+        return shown(sheets, path, given(sheets, path));
+    }
+
+    /** @param given what is given at the path */
+    static String shown(DeviceSheets sheets, String path, Optional<String> given) {
         if (Plate.Item.of(path).isPresent()) {
             return given.orElse(OPEN);
         }

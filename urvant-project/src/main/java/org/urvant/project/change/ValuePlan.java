@@ -58,45 +58,61 @@ public record ValuePlan(List<Row> rows, List<Finding> findings, Project after) {
      * @param known mistakes that the list had already when it was read
      */
     public static ValuePlan of(Project project, List<Wanted> wanted, List<Finding> known) {
+        Map<String, List<Numbered<Wanted>>> byDevice = new LinkedHashMap<>();
+        for (int i = 0; i < wanted.size(); i++) {
+            byDevice.computeIfAbsent(wanted.get(i).device(), name -> new ArrayList<>())
+                    .add(new Numbered<>(i, wanted.get(i)));
+        }
+        List<Changed> changed = Cores.map(List.copyOf(byDevice.values()), values -> changed(project, values));
         List<Finding> findings = new ArrayList<>(known);
-        List<Row> rows = new ArrayList<>();
-        Map<String, DeviceSheets> sheets = new LinkedHashMap<>();
-        Map<String, List<Wanted>> byDevice = new LinkedHashMap<>();
-        for (Wanted each : wanted) {
-            try {
-                Device device = project.device(each.device());
-                DeviceSheets at =
-                        sheets.computeIfAbsent(each.device(), name -> DeviceSheets.of(project.typeOf(device), device));
-                String before = ValueChange.shown(device, at, each.path());
-                Optional<String> given = ValueChange.given(device, at, each.path());
-                if (!given.equals(Optional.ofNullable(each.value())) && !before.equals(each.value())) {
-                    rows.add(new Row(each, before));
-                    byDevice.computeIfAbsent(each.device(), name -> new ArrayList<>())
-                            .add(each);
-                }
-            } catch (UrvantException e) {
-                findings.add(finding(each, e));
-            }
-        }
+        findings.addAll(Numbered.inOrder(changed.stream().flatMap(each -> each.findings().stream())));
+        List<Row> rows = Numbered.inOrder(changed.stream().flatMap(each -> each.rows().stream()));
         SortedMap<String, Device> devices = new TreeMap<>(project.devices());
-        for (Changed each : Cores.map(
-                List.copyOf(byDevice.keySet()), name -> changed(project, project.device(name), byDevice.get(name)))) {
-            devices.put(each.device().name(), each.device());
-            findings.addAll(each.findings());
-        }
+        changed.forEach(each -> each.after().ifPresent(after -> devices.put(after.name(), after)));
         return new ValuePlan(
-                rows, findings, findings.isEmpty() && !byDevice.isEmpty() ? project.withDevices(devices) : project);
+                rows, findings, findings.isEmpty() && !rows.isEmpty() ? project.withDevices(devices) : project);
     }
 
-    /** A device with its values, or as it was when they do not fit. */
-    private record Changed(Device device, List<Finding> findings) {}
+    /**
+     * What the values of one device change, each with its place in the list.
+     *
+     * @param after the device with them; empty when they do not fit or nothing changes
+     */
+    private record Changed(List<Numbered<Row>> rows, List<Numbered<Finding>> findings, Optional<Device> after) {}
 
-    private static Changed changed(Project project, Device old, List<Wanted> wanted) {
-        try {
-            return new Changed(ValueChange.changed(project, old, values(wanted)), List.of());
-        } catch (UrvantException together) {
-            return new Changed(old, alone(project, old, wanted, together));
+    private static Changed changed(Project project, List<Numbered<Wanted>> wanted) {
+        List<Numbered<Row>> rows = new ArrayList<>();
+        List<Numbered<Finding>> findings = new ArrayList<>();
+        for (Numbered<Wanted> each : wanted) {
+            try {
+                row(project, each.what()).ifPresent(row -> rows.add(new Numbered<>(each.number(), row)));
+            } catch (UrvantException e) {
+                findings.add(new Numbered<>(each.number(), finding(each.what(), e)));
+            }
         }
+        List<Numbered<Wanted>> changing = rows.stream()
+                .map(row -> new Numbered<>(row.number(), row.what().wanted()))
+                .toList();
+        Optional<Device> after = Optional.empty();
+        if (!changing.isEmpty()) {
+            Device old = project.device(changing.get(0).what().device());
+            try {
+                after = Optional.of(ValueChange.changed(project, old, values(changing)));
+            } catch (UrvantException together) {
+                findings.addAll(alone(project, old, changing, together));
+            }
+        }
+        return new Changed(rows, findings, after);
+    }
+
+    private static Optional<Row> row(Project project, Wanted wanted) {
+        Device device = project.device(wanted.device());
+        DeviceSheets sheets = DeviceSheets.of(project.typeOf(device), device);
+        Optional<String> given = ValueChange.given(sheets, wanted.path());
+        String before = ValueChange.shown(sheets, wanted.path(), given);
+        return given.equals(Optional.ofNullable(wanted.value())) || before.equals(wanted.value())
+                ? Optional.empty()
+                : Optional.of(new Row(wanted, before));
     }
 
     /** Returns whether every value fits. */
@@ -104,25 +120,27 @@ public record ValuePlan(List<Row> rows, List<Finding> findings, Project after) {
         return findings.isEmpty();
     }
 
-    private static Map<String, String> values(List<Wanted> wanted) {
+    private static Map<String, String> values(List<Numbered<Wanted>> wanted) {
         Map<String, String> values = new TreeMap<>();
-        wanted.forEach(each -> values.put(each.path(), each.value()));
+        wanted.forEach(each -> values.put(each.what().path(), each.what().value()));
         return values;
     }
 
     /** Where the values of a device do not fit together, each is held against it alone, to say which are wrong. */
-    private static List<Finding> alone(Project project, Device device, List<Wanted> wanted, UrvantException together) {
-        List<Finding> findings = new ArrayList<>();
-        for (Wanted each : wanted) {
+    private static List<Numbered<Finding>> alone(
+            Project project, Device device, List<Numbered<Wanted>> wanted, UrvantException together) {
+        List<Numbered<Finding>> findings = new ArrayList<>();
+        for (Numbered<Wanted> each : wanted) {
             try {
                 ValueChange.changed(project, device, values(List.of(each)));
             } catch (UrvantException e) {
-                findings.add(finding(each, e));
+                findings.add(new Numbered<>(each.number(), finding(each.what(), e)));
             }
         }
         if (findings.isEmpty()) {
-            Wanted first = wanted.get(0);
-            findings.add(finding(new Wanted(device.name(), "", "", first.position()), together));
+            Numbered<Wanted> first = wanted.get(0);
+            Wanted all = new Wanted(device.name(), "", "", first.what().position());
+            findings.add(new Numbered<>(first.number(), finding(all, together)));
         }
         return findings;
     }

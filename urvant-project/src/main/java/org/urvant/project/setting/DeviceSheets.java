@@ -16,7 +16,6 @@ import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.ModuleKind;
 import org.urvant.core.device.Service;
 import org.urvant.core.device.SettingDefinition;
-import org.urvant.core.device.SheetDefinition;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Position;
@@ -39,7 +38,7 @@ public final class DeviceSheets {
     private final SheetMaker maker;
     private volatile @Nullable Whole whole;
     private volatile @Nullable SortedMap<String, ChannelKind> channels;
-    private final Map<String, Optional<SheetSetting>> sought = new ConcurrentHashMap<>(); // the view is shared
+    private final Map<String, Optional<SheetSetting>> sought = new ConcurrentHashMap<>(64); // the view is shared
 
     /**
      * Something given that the type does not have.
@@ -268,20 +267,19 @@ public final class DeviceSheets {
 
     /** Returns the setting at a path, or empty. */
     public Optional<SheetSetting> seek(String path) {
-        SettingDefinition plain = type.sheet().settings().get(path);
-        if (plain != null) {
-            return Optional.of(new SheetSetting(maker.own(), plain));
-        }
-        return sought.computeIfAbsent(path, this::onSheet); // a change asks for the same few again and again
+        Optional<SettingDefinition> plain = type.sheet().setting(path);
+        return plain.isPresent()
+                ? plain.map(setting -> new SheetSetting(maker.own(), setting))
+                : sought.computeIfAbsent(path, this::onSheet); // a change asks for the same few again and again
     }
 
     private Optional<SheetSetting> onSheet(String path) {
         for (int dot = path.indexOf('.'); dot > 0; dot = path.indexOf('.', dot + 1)) {
             Sheet sheet = maker.at(path.substring(0, dot));
-            String within = path.substring(dot + 1);
-            if (sheet != null && sheet.definition().settings().containsKey(within)) {
-                return Optional.of(
-                        new SheetSetting(sheet, sheet.definition().settings().get(within)));
+            Optional<SettingDefinition> setting =
+                    sheet == null ? Optional.empty() : sheet.definition().setting(path.substring(dot + 1));
+            if (setting.isPresent()) {
+                return setting.map(found -> new SheetSetting(sheet, found));
             }
         }
         return newSheet(path);
@@ -302,12 +300,11 @@ public final class DeviceSheets {
             String prefix = path.substring(0, dot);
             Optional<Sheet> row =
                     maker.at(prefix) != null ? Optional.empty() : maker.row(prefix, new TreeMap<>(), device.position());
-            SettingDefinition setting = row.map(Sheet::definition)
-                    .map(SheetDefinition::settings)
-                    .map(settings -> settings.get(path.substring(prefix.length() + 1)))
-                    .orElse(null);
-            if (setting != null) {
-                return Optional.of(new SheetSetting(row.get(), setting));
+            Optional<SheetSetting> found = row.flatMap(sheet -> sheet.definition()
+                    .setting(path.substring(prefix.length() + 1))
+                    .map(setting -> new SheetSetting(sheet, setting)));
+            if (found.isPresent()) {
+                return found;
             }
         }
         return Optional.empty();

@@ -42,7 +42,7 @@ final class SheetMaker {
     private final int moreGroup;
     private final Sheet own;
     private final Sheet.Beside named = new NamedSheets(this);
-    private final Map<String, Sheet> made = new ConcurrentHashMap<>();
+    private final Map<String, Optional<Sheet>> made = new ConcurrentHashMap<>(32);
     private volatile @Nullable Map<String, ChannelKind> fitted; // in the order of their names
     private volatile @Nullable SortedSet<Integer> groups;
 
@@ -77,13 +77,13 @@ final class SheetMaker {
         if (prefix.isEmpty()) {
             return own;
         }
-        Sheet known = made.get(prefix);
+        Optional<Sheet> known = made.get(prefix);
         if (known == null) {
-            Sheet sheet = make(prefix);
-            known = sheet == null ? null : made.putIfAbsent(prefix, sheet);
-            return known == null ? sheet : known;
+            Optional<Sheet> sheet = Optional.ofNullable(make(prefix));
+            Optional<Sheet> other = made.putIfAbsent(prefix, sheet);
+            known = other == null ? sheet : other;
         }
-        return known;
+        return known.orElse(null);
     }
 
     private @Nullable Sheet make(String prefix) {
