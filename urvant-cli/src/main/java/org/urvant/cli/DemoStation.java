@@ -104,6 +104,7 @@ final class DemoStation {
         Files.writeString(stage.folder().resolve("unchecked.scd"), failing);
         stage.run(Exit.DIFFERENT, "look", "../unchecked.scd");
         stage.run(Exit.FAILED, "import", "../unchecked.scd", "--yes");
+        stage.run(Exit.DIFFERENT, "compare", "skarholm.scd", "../unchecked.scd");
     }
 
     private void lists() {

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.finding.Finding;
+import org.urvant.core.progress.Cores;
 import org.urvant.project.Device;
 import org.urvant.project.Project;
 import org.urvant.project.change.AddressFollowing;
@@ -228,8 +229,11 @@ final class SourceView {
     private void sayCounts(SclFile file) {
         boolean isByType = file.ieds().size() > MOST_NAMED;
         Map<String, IedContent> counts = new LinkedHashMap<>();
-        for (Ied ied : file.ieds()) {
-            counts.merge(isByType ? ied.maker() + " " + ied.type() : ied.name(), ied.content(), IedContent::plus);
+        List<Ied> ieds = file.ieds();
+        List<IedContent> contents = Cores.map(ieds, Ied::content);
+        for (int i = 0; i < ieds.size(); i++) {
+            Ied ied = ieds.get(i);
+            counts.merge(isByType ? ied.maker() + " " + ied.type() : ied.name(), contents.get(i), IedContent::plus);
         }
         Table table = new Table(
                 isByType ? "all of type" : "IED",

@@ -66,6 +66,18 @@ final class ByteColumn {
         return new String(letters, StandardCharsets.UTF_8);
     }
 
+    /** Returns all of them, to go through most; they are in the heap from then on, and not to be changed. */
+    byte[] here() {
+        byte[] here = numbers;
+        return here != null ? here : brought();
+    }
+
+    private synchronized byte[] brought() {
+        byte[] here = all(); // what another thread brought meanwhile
+        numbers = here;
+        return here;
+    }
+
     /** Returns whether some of them are those of another column, one by one. */
     boolean isSame(int from, ByteColumn other, int otherFrom, int count) {
         return part(from, count).equals(other.part(otherFrom, count));

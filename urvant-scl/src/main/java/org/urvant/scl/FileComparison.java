@@ -8,8 +8,10 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.urvant.core.compare.Comparison;
 import org.urvant.core.compare.Difference;
+import org.urvant.core.progress.Cores;
 import org.urvant.core.tree.Node;
 import org.urvant.core.tree.Value;
 
@@ -57,12 +59,8 @@ public final class FileComparison {
     private void run() {
         texts("header", header(left), header(right), HEADER);
         header();
-        texts("subnetworks", said(subnetworks(left)), said(subnetworks(right)), NETWORK);
-        elements("subnetworks", subnetworks(left), subnetworks(right));
-        Map<String, SitePart> own = site(left, right);
-        Map<String, SitePart> wanted = site(right, left);
-        texts("site", places(own), places(wanted), SITE);
-        elements("site", own, wanted);
+        networks();
+        site();
         TypeComparison types = TypeComparison.between(left, right);
         Map<String, Ied> known = byName(left);
         Map<String, Ied> there = byName(right);
@@ -83,13 +81,18 @@ public final class FileComparison {
                     parts(before, after, types),
                     "subscribers and clients name the IED"));
         }
-        for (Map.Entry<String, Ied> entry : there.entrySet()) {
-            Ied before = known.remove(entry.getKey());
+        List<Ied> wantedIeds = List.copyOf(there.values());
+        List<Boolean> areAlike = Cores.map(
+                wantedIeds,
+                ied -> known.containsKey(ied.name()) && IedComparison.isSame(known.get(ied.name()), ied, types));
+        for (int i = 0; i < wantedIeds.size(); i++) {
+            Ied after = wantedIeds.get(i);
+            Ied before = known.remove(after.name());
             if (before == null) {
-                come(entry.getValue());
-                ieds.add(Difference.leaf(entry.getKey(), entry.getKey(), null, said(entry.getValue()), ""));
-            } else {
-                ied(before, entry.getValue(), types, ieds);
+                come(after);
+                ieds.add(Difference.leaf(after.name(), after.name(), null, said(after), ""));
+            } else if (!areAlike.get(i)) {
+                ied(before, after, types, ieds);
             }
         }
         known.forEach((name, ied) -> {
@@ -102,6 +105,25 @@ public final class FileComparison {
         if (!ieds.isEmpty()) {
             found.add(Difference.inner("ieds", "IEDs", null, null, ieds));
         }
+    }
+
+    private void networks() {
+        Map<String, Subnetwork> own = subnetworks(left);
+        Map<String, Subnetwork> wanted = subnetworks(right);
+        texts("subnetworks", said(own), said(wanted), NETWORK);
+        elements("subnetworks", own, wanted);
+    }
+
+    private void site() {
+        List<SitePart> here = left.site();
+        List<SitePart> there = right.site();
+        int both = Math.min(here.size(), there.size());
+        List<Boolean> areAlike = Cores.map(
+                IntStream.range(0, both).boxed().toList(), i -> IedComparison.isAlike(here.get(i), there.get(i)));
+        Map<String, SitePart> own = parts(here, areAlike);
+        Map<String, SitePart> wanted = parts(there, areAlike);
+        texts("site", places(own), places(wanted), SITE);
+        elements("site", own, wanted);
     }
 
     private void edit(String path, SclEdit edit) {
@@ -256,14 +278,13 @@ public final class FileComparison {
         return found;
     }
 
-    private static Map<String, SitePart> site(SclFile file, SclFile other) {
+    /** Parts of a site by their paths. What is written alike differs in nothing, and most of two sites is. */
+    private static Map<String, SitePart> parts(List<SitePart> site, List<Boolean> areAlike) {
         Map<String, SitePart> found = new TreeMap<>();
         List<SitePart> open = new ArrayList<>();
-        List<SitePart> others = other.site();
-        List<SitePart> own = file.site();
-        for (int i = 0; i < own.size(); i++) { // what is written alike differs in nothing, and most of two sites is
-            if (i >= others.size() || !IedComparison.isAlike(own.get(i), others.get(i))) {
-                open.add(own.get(i));
+        for (int i = 0; i < site.size(); i++) {
+            if (i >= areAlike.size() || !areAlike.get(i)) {
+                open.add(site.get(i));
             }
         }
         while (!open.isEmpty()) {

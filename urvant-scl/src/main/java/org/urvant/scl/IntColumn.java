@@ -54,6 +54,18 @@ final class IntColumn {
         return copy;
     }
 
+    /** Returns all of them, to go through most; they are in the heap from then on, and not to be changed. */
+    int[] here() {
+        int[] here = numbers;
+        return here != null ? here : brought();
+    }
+
+    private synchronized int[] brought() {
+        int[] here = all(); // what another thread brought meanwhile
+        numbers = here;
+        return here;
+    }
+
     /** Returns whether some of them are those of another column, one by one. */
     boolean isSame(int from, IntColumn other, int otherFrom, int count) {
         return part(from, count).equals(other.part(otherFrom, count));

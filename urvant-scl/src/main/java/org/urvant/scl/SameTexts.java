@@ -25,11 +25,23 @@ final class SameTexts {
         if (known[text] != UNKNOWN) {
             return known[text] == other;
         }
-        boolean isSame = texts.get(text).equals(others.get(other));
+        boolean isSame = texts.isSame(text, others, other);
         if (isSame) {
             known[text] = other;
         }
         return isSame;
+    }
+
+    /** Returns whether a run of texts is one of the other pool, text by text. */
+    boolean areSame(int[] numbers, int from, int[] otherNumbers, int otherFrom, int count) {
+        for (int i = 0; i < count; i++) {
+            int text = numbers[from + i];
+            int other = otherNumbers[otherFrom + i];
+            if (known[text] != other && !isSame(text, other)) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** Returns whether all texts have the same numbers on both sides. */

@@ -176,12 +176,16 @@ final class SclStore {
         int otherStart = other.attributeStarts.get(otherRow);
         int count = attributeStarts.get(row + rows) - start;
         Same same = sameOf(other);
-        boolean areNamed = same.haveNames && attributeNames.isSame(start, other.attributeNames, otherStart, count);
+        boolean areNamed = same.haveNames
+                ? attributeNames.isSame(start, other.attributeNames, otherStart, count)
+                : areNamed(start, other, otherStart, count, same.names);
+        return areNamed
+                && same.values.areSame(attributeValues.here(), start, other.attributeValues.here(), otherStart, count);
+    }
+
+    private boolean areNamed(int start, SclStore other, int otherStart, int count, SameTexts same) {
         for (int i = 0; i < count; i++) {
-            boolean isNamed = areNamed
-                    || same.names.isSame(attributeNames.get(start + i), other.attributeNames.get(otherStart + i));
-            if (!isNamed
-                    || !same.values.isSame(attributeValues.get(start + i), other.attributeValues.get(otherStart + i))) {
+            if (!same.isSame(attributeNames.get(start + i), other.attributeNames.get(otherStart + i))) {
                 return false;
             }
         }
@@ -193,7 +197,12 @@ final class SclStore {
 
     private Same sameOf(SclStore other) {
         Same known = lately;
-        if (known == null || known.other != other) {
+        return known != null && known.other == other ? known : madeSame(other);
+    }
+
+    private synchronized Same madeSame(SclStore other) {
+        Same known = lately;
+        if (known == null || known.other != other) { // several threads may ask at once
             SameTexts same = new SameTexts(names, other.names);
             known = new Same(other, same, same.areAll(), new SameTexts(values, other.values));
             lately = known;

@@ -76,12 +76,34 @@ public final class StringPool {
     public String get(int number) {
         String string = strings[number];
         if (string == null) {
-            IntColumn places = Objects.requireNonNull(ends);
-            int start = number == 0 ? 0 : places.get(number - 1);
-            string = Objects.requireNonNull(letters).text(start, places.get(number) - start);
+            int start = start(number);
+            string = Objects.requireNonNull(letters).text(start, end(number) - start);
             strings[number] = string;
         }
         return string;
+    }
+
+    /** Returns whether a string is one of another pool, by their numbers; what was read from octets is not decoded for it. */
+    boolean isSame(int number, StringPool other, int otherNumber) {
+        ByteColumn own = letters;
+        ByteColumn theirs = other.letters;
+        return own == null || theirs == null
+                ? get(number).equals(other.get(otherNumber))
+                : Arrays.equals(
+                        own.here(),
+                        start(number),
+                        end(number),
+                        theirs.here(),
+                        other.start(otherNumber),
+                        other.end(otherNumber));
+    }
+
+    private int start(int number) {
+        return number == 0 ? 0 : end(number - 1);
+    }
+
+    private int end(int number) {
+        return Objects.requireNonNull(ends).get(number);
     }
 
     /** Returns how many strings there are. */

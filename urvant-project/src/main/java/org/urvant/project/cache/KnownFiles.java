@@ -36,14 +36,15 @@ public final class KnownFiles {
     public record Read(String digest, SclFile file) {}
 
     /**
-     * A file with all that an import needs of it.
+     * A file that was looked into.
      *
      * @param digest SHA-256 of its octets in hexadecimal digits
      * @param size how many octets it has
      * @param content the octets, when they had to be read
-     * @param read what was read
+     * @param file its views
+     * @param check what is wrong in it
      */
-    public record Looked(String digest, long size, Optional<byte[]> content, SclImport read) {}
+    public record Looked(String digest, long size, Optional<byte[]> content, SclFile file, SclCheck.Result check) {}
 
     /**
      * Returns the views of a file.
@@ -75,19 +76,14 @@ public final class KnownFiles {
         });
     }
 
-    /** Returns a file with its findings and signals. */
+    /** Returns a file with its findings. */
     public Looked look(Path file, String shownAs) {
         Optional<String> known = cache.knownDigest(file);
         if (known.isPresent()) {
             Optional<SclFile> store = cache.store(known.get(), shownAs);
-            Optional<SignalIndex> index = cache.index(known.get(), shownAs);
             Optional<SclCheck.Result> check = cache.findings(name(known.get(), shownAs), known.get());
-            if (store.isPresent() && index.isPresent() && check.isPresent()) {
-                return new Looked(
-                        known.get(),
-                        SafeFile.length(file),
-                        Optional.empty(),
-                        new SclImport(store.get(), check.get(), index.get()));
+            if (store.isPresent() && check.isPresent()) {
+                return new Looked(known.get(), SafeFile.length(file), Optional.empty(), store.get(), check.get());
             }
         }
         AtomicReference<Looked> made = new AtomicReference<>();
@@ -107,7 +103,7 @@ public final class KnownFiles {
         cache.keep(digest, read.file());
         cache.keep(digest, read.index());
         cache.keep(name(digest, shownAs), digest, read.check());
-        return new Looked(digest, content.length, Optional.of(content), read);
+        return new Looked(digest, content.length, Optional.of(content), read.file(), read.check());
     }
 
     /** Findings show the name of their file. */

@@ -32,7 +32,6 @@ import org.urvant.scl.SclCheck;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.SclRules;
 import org.urvant.scl.TypeComparison;
-import org.urvant.scl.reading.SclImport;
 
 /**
  * What an import would do, before anything is changed.
@@ -127,14 +126,13 @@ public record ImportPlan(
     static ImportPlan of(
             Path from, KnownFiles.Looked looked, Map<SclFile, List<String>> known, boolean isHeld, Progress progress) {
         String name = String.valueOf(from.getFileName());
-        SclImport read = looked.read();
-        SclFile file = read.file();
+        SclFile file = looked.file();
         if (file.ieds().isEmpty() && file.site().isEmpty()) {
             throw new RefusedException(
                     name + " holds neither an IED nor a site",
                     "Import a file with IEDs (ICD, IID, CID, SCD, SED) or with a substation section (SSD).");
         }
-        SclCheck.Result check = read.check();
+        SclCheck.Result check = looked.check();
         List<Finding> findings = new ArrayList<>(check.findings());
         List<IedRow> rows = new ArrayList<>();
         Map<String, Ied> wanted = new HashMap<>();

@@ -121,7 +121,7 @@ final class SourceFolder {
         List<SclFile> sources = new ArrayList<>();
         if (isHeld) {
             files.reads(FOLDER + "/" + name); // what is written later rests on it
-            sources.add(looked.read().file()); // the very file need not be read twice
+            sources.add(looked.file()); // the very file need not be read twice
         }
         sources.addAll(read(isHeld ? index.without(name) : index, finding -> {}).files());
         Map<SclFile, List<String>> known = new LinkedHashMap<>();
