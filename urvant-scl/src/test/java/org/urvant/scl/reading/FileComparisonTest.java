@@ -7,6 +7,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
@@ -15,6 +16,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.urvant.core.compare.Comparison;
@@ -27,6 +29,7 @@ import org.urvant.scl.SclFile;
 class FileComparisonTest {
     private static final String STATION = demo();
     private static final SclFile KNOWN = read(STATION);
+    private static final String DIGEST = "0".repeat(64);
     private static final Pattern VALUE = Pattern.compile("(?<name>\\w+)=\"(?<value>[^\"]*)\"");
 
     private static final List<MatchResult> OF_IEDS = VALUE.matcher(STATION)
@@ -135,5 +138,38 @@ class FileComparisonTest {
                 .filter(placed -> placed.path().startsWith("ieds."))
                 .count();
         assertThat(fast).isEqualTo(slow);
+    }
+
+    /** Several threads hold many IEDs against each other: each difference is told, whether files are read or kept. */
+    @Test
+    void ofManyIedsEachDifferenceIsTold(@TempDir Path folder) {
+        int start = STATION.indexOf("<IED name=\"F01\"");
+        String relay = STATION.substring(start, STATION.indexOf("</IED>", start) + 6);
+        StringBuilder own = new StringBuilder();
+        StringBuilder wanted = new StringBuilder();
+        List<String> changed = new ArrayList<>();
+        for (int i = 100; i < 180; i++) {
+            String copy = relay.replace("<IED name=\"F01\"", "<IED name=\"C" + i + "\"");
+            own.append(copy);
+            wanted.append(i % 9 == 0 ? copy.replaceFirst("confRev=\"1\"", "confRev=\"" + i + "\"") : copy);
+            if (i % 9 == 0) {
+                changed.add("C" + i);
+            }
+        }
+        SclFile before = read(beside(own));
+        SclFile after = read(beside(wanted));
+        StoreFile.write(folder.resolve("before"), DIGEST, before);
+        StoreFile.write(folder.resolve("after"), DIGEST, after);
+        Comparison kept = FileComparison.of(
+                StoreFile.read(folder.resolve("before"), DIGEST, "before").orElseThrow(),
+                StoreFile.read(folder.resolve("after"), DIGEST, "after").orElseThrow());
+        assertThat(FileComparison.of(before, after).leaves()).isEqualTo(kept.leaves());
+        assertThat(kept.leaves().stream().map(placed -> placed.path().split("\\.")[1]))
+                .containsExactlyElementsOf(changed);
+    }
+
+    private static String beside(StringBuilder copies) {
+        int end = STATION.lastIndexOf("</IED>") + 6;
+        return STATION.substring(0, end) + copies + STATION.substring(end);
     }
 }
