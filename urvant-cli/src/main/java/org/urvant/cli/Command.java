@@ -113,6 +113,13 @@ abstract class Command implements Callable<Integer> {
         }
     }
 
+    /** Tells which columns of a table are passed over, for each may say something of the values beside it. */
+    final void noteUnread(String file, List<String> headings) {
+        if (!headings.isEmpty()) {
+            note(file + ": not read: " + (headings.size() == 1 ? "column " : "columns ") + String.join(", ", headings));
+        }
+    }
+
     /** Returns an argument as one would type it. */
     private static String typed(String argument) {
         return argument.isEmpty() || argument.chars().anyMatch(Character::isWhitespace)

@@ -14,8 +14,9 @@ import picocli.CommandLine.Parameters;
 @picocli.CommandLine.Command(
         name = "fill",
         description =
-                "Take values from a table, .csv or .xlsx, with the columns device, setting and value. Says first what"
-                        + " changes; when one value does not fit, nothing is changed. An empty value means the default.",
+                "Take values from a table, .csv or .xlsx, with the columns device, setting and value, and unit and side"
+                        + " where they are columns of their own. Says first what changes; when one value does not fit,"
+                        + " nothing is changed. An empty value means the default.",
         footer = {"", "Example: urvant fill values.xlsx --dry-run"})
 final class FillCommand extends ChangingCommand {
     private static final int FEW = 20;
@@ -41,6 +42,7 @@ final class FillCommand extends ChangingCommand {
         ValueTable.Read read = ValueTable.read(session.path(file), file);
         ValuePlan plan = ValuePlan.of(project, read.rows(), read.findings());
         noteHidden(file, read.hidden());
+        noteUnread(file, read.unread());
         if (!plan.isSound()) {
             if (json) {
                 sayJson(Findings.json(plan.findings()));

@@ -111,6 +111,7 @@ final class StudyCommand extends ChangingCommand {
             note(file + ": " + read.part() + "; --sheet takes another one");
         }
         noteHidden(file, read.hidden());
+        noteUnread(file, read.unread());
         ValuePlan values = plan.values();
         if (!values.isSound()) {
             if (json) {
@@ -124,7 +125,8 @@ final class StudyCommand extends ChangingCommand {
         }
         new StudyView(this, all).say(plan, dryRun);
         if (values.rows().isEmpty()) {
-            say("the project has these " + count(read.rows().size(), "value") + " already");
+            int given = read.rows().size();
+            say("the project has " + (given == 1 ? "this value" : "these " + count(given, "value")) + " already");
             return Exit.DONE;
         }
         if (!dryRun) {

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -46,13 +47,15 @@ public final class StudyTable {
      * What was read.
      *
      * @param findings what is wrong with the file
+     * @param unread headings of columns that hold something and are not read
      * @param part which part of the file was read, in plain words; empty text for all of it
      * @param hidden how many rows that were read the sheet does not show
      */
-    public record Read(List<StudyRow> rows, List<Finding> findings, String part, int hidden) {
+    public record Read(List<StudyRow> rows, List<Finding> findings, List<String> unread, String part, int hidden) {
         public Read {
             rows = List.copyOf(rows);
             findings = List.copyOf(findings);
+            unread = List.copyOf(unread);
         }
     }
 
@@ -74,7 +77,12 @@ public final class StudyTable {
                     (table.isPart() ? "Say which sheet is meant, or name" : "Name")
                             + " the columns so, or as studies do: relay, stage, parameter, set value, unit, side.");
         }
-        return new Read(reading.rows, reading.findings, table.isPart() ? table.form() : "", table.hidden());
+        return new Read(
+                reading.rows,
+                reading.findings,
+                List.copyOf(reading.unread),
+                table.isPart() ? table.form() : "",
+                table.hidden());
     }
 
     private static final class Reading {
@@ -82,6 +90,8 @@ public final class StudyTable {
         private final Map<StudyRow, String> doubts = new LinkedHashMap<>();
         private final List<StudyRow> rows = new ArrayList<>();
         private final List<Finding> findings = new ArrayList<>();
+        private final Map<Integer, String> others = new LinkedHashMap<>(); // headings that are not understood
+        private final Set<String> unread = new LinkedHashSet<>();
         private Map<String, Integer> places;
         private int seen;
 
@@ -109,6 +119,11 @@ public final class StudyTable {
             if (isWrong || line.cells().stream().allMatch(String::isBlank)) {
                 return;
             }
+            others.forEach((place, heading) -> {
+                if (place < line.cells().size() && !line.cells().get(place).isBlank()) {
+                    unread.add(heading);
+                }
+            });
             for (String needed : List.of("device", "setting")) {
                 if (cell(line, needed).isEmpty()) {
                     find(line, places.get(needed), "the row has no " + needed, "Give it, or take the row out.");
@@ -156,6 +171,12 @@ public final class StudyTable {
                 throw new MalformedInputException(line.position(), twice, "Rename one of the two columns.");
             }
             places = found;
+            for (int i = 0; i < line.cells().size(); i++) {
+                String heading = line.cells().get(i).strip();
+                if (!heading.isEmpty() && !found.containsValue(i)) {
+                    others.put(i, heading);
+                }
+            }
         }
 
         private String cell(GivenTable.Line line, String column) {

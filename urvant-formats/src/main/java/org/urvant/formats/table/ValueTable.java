@@ -26,12 +26,16 @@ import org.urvant.file.SafeFile;
 import org.urvant.project.change.ValuePlan;
 
 /**
- * A table of settings: one row a value, with the columns {@code device}, {@code setting} and {@code value}; further columns
- * are for people and are not read back. An empty value takes the value away, so that the default counts.
+ * A table of settings: one row a value, with the columns {@code device}, {@code setting} and {@code value}, and where somebody
+ * keeps them apart {@code unit} and {@code side} of a number; further columns are for people and are not read back. An empty
+ * value takes the value away, so that the default counts.
  */
 public final class ValueTable {
-    /** The columns that are read. */
+    /** The columns that are needed. */
     public static final List<String> READ = List.of("device", "setting", "value");
+
+    /** The columns that go with a number, where there are any. */
+    private static final List<String> BESIDE = List.of("unit", "side");
 
     /** All columns that are written. */
     public static final List<String> WRITTEN =
@@ -47,12 +51,14 @@ public final class ValueTable {
     /**
      * What was read: the rows, and what is wrong with the file.
      *
+     * @param unread headings of columns that hold something and are not read, but for those that are written here
      * @param hidden how many rows the sheet does not show, as a filter leaves them; they are read like the others
      */
-    public record Read(List<ValuePlan.Wanted> rows, List<Finding> findings, int hidden) {
+    public record Read(List<ValuePlan.Wanted> rows, List<Finding> findings, List<String> unread, int hidden) {
         public Read {
             rows = List.copyOf(rows);
             findings = List.copyOf(findings);
+            unread = List.copyOf(unread);
         }
     }
 
@@ -166,7 +172,7 @@ public final class ValueTable {
             ValuePlan.Wanted row = new ValuePlan.Wanted(
                     cell(line, columns.get("device")),
                     cell(line, columns.get("setting")),
-                    cell(line, columns.get("value")),
+                    value(line, columns),
                     Position.line(source, line.number()));
             boolean isBlank =
                     row.device().isEmpty() && row.path().isEmpty() && row.text().isEmpty();
@@ -184,7 +190,31 @@ public final class ValueTable {
                 }
             }
         }
-        return new Read(rows, findings, hidden);
+        return new Read(rows, findings, unread(lines, columns), hidden);
+    }
+
+    private static List<String> unread(List<TableLine> lines, Map<String, Integer> columns) {
+        List<String> unread = new ArrayList<>();
+        columns.forEach((heading, place) -> {
+            boolean isKnown = WRITTEN.contains(heading) || BESIDE.contains(heading);
+            if (!isKnown
+                    && lines.subList(1, lines.size()).stream()
+                            .anyMatch(line -> !cell(line, place).isEmpty())) {
+                unread.add(heading);
+            }
+        });
+        return unread;
+    }
+
+    /** The value with the unit and the side that stand beside it, as it is written in one cell. */
+    private static String value(TableLine line, Map<String, Integer> columns) {
+        StringBuilder value = new StringBuilder(cell(line, columns.get("value")));
+        for (String column : BESIDE) {
+            String beside = columns.containsKey(column) ? cell(line, columns.get(column)) : "";
+            boolean isSaid = value.length() == 0 || (" " + value).endsWith(" " + beside);
+            value.append(beside.isEmpty() || isSaid ? "" : " " + beside);
+        }
+        return value.toString();
     }
 
     private static boolean isSound(
@@ -194,11 +224,21 @@ public final class ValueTable {
         if (line.mistake() != null) {
             findings.add(finding(subject, row.position(), line.mistake(), MEND_LINE));
         }
-        for (String column : READ) {
-            String mistake = line.mistakes().get(columns.get(column));
+        for (String column : List.of("device", "setting", "value", "unit", "side")) {
+            Integer place = columns.get(column);
+            String mistake = place == null ? null : line.mistakes().get(place);
             if (mistake != null) {
                 findings.add(finding(subject, row.position(), mistake, "Write the value itself into the cell."));
             }
+        }
+        boolean isNumber = NUMBER.matcher(row.text().split(" ", 2)[0]).matches();
+        String value = cell(line, columns.get("value"));
+        if (!row.text().equals(value) && !isNumber) {
+            findings.add(finding(
+                    subject,
+                    row.position(),
+                    "the value is '" + value + "', and the row has a unit or side for a number",
+                    "Write the number in figures with a point, or clear the cells beside it."));
         }
         boolean isNamed = !row.device().isEmpty() && !row.path().isEmpty();
         if (!isNamed && !(row.device() + row.path() + row.text()).isEmpty()) {

@@ -298,6 +298,8 @@ class ValueTableTest {
             device;setting;value⏎F11;a;1⏎;b;2        | a value without device or setting
             device,setting⏎F11,a                     | column 'value' is missing
             device,setting,value⏎F11,a,"1            | not CSV
+            device,setting,value,unit⏎F11,a,yes,A    | the value is 'yes', and the row has a unit or side
+            device,setting,value,side⏎F11,a,'=1,prim | the value is '=1', and the row has a unit or side
             """)
     void aTableInTextIsReadOrRefused(String text, String found) throws IOException {
         Path file = Files.writeString(folder.resolve("t.csv"), text.replace("⏎", "\n"));
@@ -308,5 +310,30 @@ class ValueTableTest {
             said = e.getMessage();
         }
         assertThat(said).contains(found);
+    }
+
+    /** Columns: headings after device and setting, cells of a row, value that is read, columns that are not. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            value,unit,side      | 480,A,primary | 480 A primary | ''
+            value,Unit           | 200,ms        | 200 ms        | ''
+            value,unit           | 5 A,A         | 5 A           | ''
+            value,unit           | ,A            | ''            | ''
+            value,unit           | yes,          | yes           | ''
+            side,value           | secondary,1.2 A | 1.2 A secondary | ''
+            value,remark,default | 5 A,why,1     | 5 A           | remark
+            value,remark         | 5 A,          | 5 A           | ''
+            """)
+    void whatStandsBesideANumberBelongsToIt(String headings, String cells, String value, String unread)
+            throws IOException {
+        Path file =
+                Files.writeString(folder.resolve("t.csv"), "device,setting," + headings + "\nF11,a," + cells + "\n");
+        ValueTable.Read read = ValueTable.read(file, "t.csv");
+        assertThat(read.findings()).isEmpty();
+        assertThat(read.rows().get(0).text()).isEqualTo(value);
+        assertThat(String.join(",", read.unread())).isEqualTo(unread);
     }
 }

@@ -222,6 +222,11 @@ public final class DeviceRules implements RuleRoom {
             "N39",
             "A list of names has one of them twice, as in a sum that adds one channel twice, where another was meant.",
             "Correct one of the two, or take it out.");
+    public static final Rule SAME_NAME = ALL.warning(
+            "same-name",
+            "N77",
+            "Two channels of one kind show the same name, so nobody can tell them apart in messages, lists and displays.",
+            "Give each a name of its own.");
     public static final Rule ORIGIN_UNKNOWN = ALL.note(
             "origin-unknown",
             "N03",

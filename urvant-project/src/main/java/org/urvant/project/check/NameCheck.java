@@ -2,10 +2,13 @@ package org.urvant.project.check;
 
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import org.urvant.core.device.ChannelKind;
+import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.expression.Names;
@@ -15,7 +18,10 @@ import org.urvant.core.finding.Rule;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 
-/** Holds the names of rows against what references and programs can write, and lists of references against naming one thing twice. */
+/**
+ * Holds the names of rows against what references and programs can write, lists of references against naming one
+ * thing twice, and channels against showing one name.
+ */
 final class NameCheck {
     private final DeviceSheets sheets;
     private final Consumer<Finding> findings;
@@ -28,8 +34,12 @@ final class NameCheck {
     static void check(DeviceSheets sheets, Consumer<Finding> findings) {
         NameCheck check = new NameCheck(sheets, findings);
         Map<String, Sheet> rows = new HashMap<>();
+        Map<String, Sheet> shown = new HashMap<>();
         for (Sheet sheet : sheets.all()) {
             check.twice(sheet);
+            if (sheet.kind() == Sheet.Kind.CHANNEL) {
+                check.shown(sheet, shown);
+            }
             if (sheet.kind() == Sheet.Kind.ROW) {
                 Sheet first = rows.putIfAbsent(sheet.container() + "." + Names.identifier(sheet.name()), sheet);
                 check.row(sheet, Optional.ofNullable(first));
@@ -56,6 +66,28 @@ final class NameCheck {
                                     : name.equalsIgnoreCase("none")
                                             ? "'none' stands for no row"
                                             : "it begins or ends with a blank"));
+        }
+    }
+
+    /** An input and an output, or a state and a measured value, may have one name: they are never mistaken for each other. */
+    private void shown(Sheet channel, Map<String, Sheet> shown) {
+        Optional<SettingDefinition> name = channel.definition().setting(Meaning.DISPLAY_NAME);
+        if (name.isEmpty()
+                || channel.idle(name.get()).isPresent()
+                || ChannelKind.UNUSED.equals(channel.value(ChannelKind.CARRIES))) {
+            return;
+        }
+        String path = name.get().path();
+        String text = channel.text(name.get()).orElse("").strip();
+        Sheet first = text.isEmpty()
+                ? null
+                : shown.putIfAbsent(channel.container() + " " + text.toLowerCase(Locale.ROOT), channel);
+        if (first != null) {
+            report(
+                    DeviceRules.SAME_NAME,
+                    channel.path(path),
+                    channel.position(path),
+                    channel.path(path) + " is '" + text + "' like " + first.path(path));
         }
     }
 

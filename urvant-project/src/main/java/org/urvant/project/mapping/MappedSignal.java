@@ -107,6 +107,11 @@ public sealed interface MappedSignal {
     /** A data attribute of an IED. */
     record OfIed(DataAttribute attribute) implements MappedSignal {
         @Override
+        public int hashCode() { // that of a record makes classes when it is first called, in each command
+            return attribute.hashCode();
+        }
+
+        @Override
         public String reference() {
             return attribute.reference();
         }
