@@ -153,9 +153,15 @@ public final class StimulusTable {
         return rows;
     }
 
-    /** A column that is misspelt would be taken for one of those that are for people. */
+    /** A column that is misspelt, or says what a value is in, would be taken for one of those that are for people. */
     private static void requireKnown(List<String> columns, Position position) {
         for (String column : columns) {
+            if (column.equals("unit") || column.equals("units")) {
+                throw new MalformedInputException(
+                        position,
+                        "there is no column '" + column + "'",
+                        "Write the unit behind the value, such as 12 mA, and take the column out.");
+            }
             Optional<String> near = COLUMNS.contains(column) ? Optional.empty() : NearestName.of(column, COLUMNS);
             if (near.isPresent()) {
                 throw new MalformedInputException(
