@@ -25,6 +25,7 @@ public enum Meaning {
     MAC_ADDRESS("MAC address of a network card", in(DEVICE), SettingKind.MAC),
     CLOCK_SOURCE("who sets the clock: a word, or the name of a kind of connection", in(DEVICE), SettingKind.CHOICE),
     CLOCK_BACKUP("who sets the clock when the source fails; 'none' for nobody", in(DEVICE), SettingKind.CHOICE),
+    TIME_SERVER("IP address of the server that sets the clock", in(DEVICE), SettingKind.ADDRESS),
     CLOCK_ZONE("time zone that the device works in", in(DEVICE), SettingKind.ZONE),
     RATED_FREQUENCY("rated frequency; alike on a site", in(DEVICE), SettingKind.CHOICE, Dimension.FREQUENCY),
     REGION("region whose signs and limits hold; alike on a site", in(DEVICE), SettingKind.CHOICE),

@@ -94,7 +94,8 @@ final class Notation {
         return colon > 0
                 && isAddress(text.substring(0, colon))
                 && text.substring(colon + 1).matches("\\d{1,5}")
-                && Integer.parseInt(text.substring(colon + 1)) <= 65535;
+                && Integer.parseInt(text.substring(colon + 1)) <= 65535
+                && Integer.parseInt(text.substring(colon + 1)) > 0;
     }
 
     /** Twelve digits with any one separator; the group bit of the first octet (IEEE 802, 8.2) is 0 for a station, and no station has 0. */

@@ -35,7 +35,7 @@ public record Ipv4(int bits) {
     }
 
     /** Returns what makes it no address of a station: a kind of address by its first octet (RFC 6890, RFC 5771, RFC 3927). */
-    Optional<String> special() {
+    public Optional<String> special() {
         int first = bits >>> 24;
         if (first == 0) {
             return Optional.of("an address of no station");

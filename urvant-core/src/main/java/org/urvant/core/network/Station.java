@@ -71,6 +71,14 @@ public record Station(Ipv4 address, Ipv4 mask, Ipv4 gateway) {
         return gateway.equals(address) ? Optional.of("the station's own address") : unfit(gateway);
     }
 
+    /** Returns what makes an address none of another station that this one talks to; empty when nothing does. */
+    public Optional<String> peerMistake(Ipv4 other) {
+        if (other.equals(address)) {
+            return Optional.of("the address of the device itself");
+        }
+        return isInSubnet(other) ? unfit(other) : other.special();
+    }
+
     /** Returns whether the gateway lies outside the subnet, so that it cannot be reached. */
     public boolean isGatewayOutside() {
         return !gateway.isNone() && gateway.special().isEmpty() && !isInSubnet(gateway);

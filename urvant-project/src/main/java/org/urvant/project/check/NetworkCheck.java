@@ -158,6 +158,11 @@ final class NetworkCheck {
                 text(own, Meaning.NETWORK_GATEWAY));
     }
 
+    /** The address of another end, which may be given with a port. */
+    private static Optional<Ipv4> address(Entry peer) {
+        return Ipv4.of(peer.text().strip().split(":", 2)[0]);
+    }
+
     private static String text(Sheet own, Meaning meaning) {
         return own.entry(meaning).map(Entry::text).orElse("");
     }
@@ -280,7 +285,7 @@ final class NetworkCheck {
             Entry given =
                     sheet.flatMap(values -> values.given(Meaning.PEER_ADDRESS)).orElse(null);
             Optional<Ied> ied = connection.ied().flatMap(project::ied);
-            Optional<Ipv4> asked = given == null ? Optional.empty() : Ipv4.of(given.text());
+            Optional<Ipv4> asked = given == null ? Optional.empty() : address(given);
             if (ied.isEmpty() || asked.isEmpty()) {
                 continue;
             }
@@ -313,7 +318,7 @@ final class NetworkCheck {
         Map<List<Object>, Sheet> peers = new HashMap<>();
         for (Sheet sheet : sheets.of(Sheet.Kind.CONNECTION)) {
             Optional<Entry> given = sheet.given(Meaning.PEER_ADDRESS);
-            Optional<Ipv4> peer = given.flatMap(entry -> Ipv4.of(entry.text())).filter(address -> !address.isNone());
+            Optional<Ipv4> peer = given.flatMap(NetworkCheck::address).filter(address -> !address.isNone());
             if (peer.isEmpty()) {
                 continue;
             }
@@ -337,20 +342,25 @@ final class NetworkCheck {
 
     /** Whoever a device has a connection to must be reached, and must reach it. */
     private void reach(Device device, DeviceSheets sheets) {
-        Optional<Station> own = station(sheets.own());
-        if (own.isEmpty()) {
-            return; // the values' own check says what is open or wrong
-        }
+        Optional<Station> own = station(sheets.own()); // the values' own check says what of it is open or wrong
+        own.ifPresent(station -> timeServer(device, sheets.own(), station));
         for (Connection connection : device.connections().values()) {
             Optional<Sheet> sheet = sheets.sheet(connection.name());
             Optional<Entry> peer = sheet.flatMap(values -> values.given(Meaning.PEER_ADDRESS));
             if (peer.isPresent()) {
                 String path = sheet.get().path(Meaning.PEER_ADDRESS).orElseThrow();
-                Ipv4.of(peer.get().text())
-                        .filter(address -> !address.isNone())
-                        .ifPresent(address -> reach(
-                                device, own.get(), connection, path, peer.get().position(), address));
-            } else {
+                Position position = peer.get().position();
+                address(peer.get()).ifPresent(other -> {
+                    Optional<String> mistake =
+                            own.map(station -> station.peerMistake(other)).orElseGet(other::special);
+                    if (mistake.isPresent()) {
+                        noStation(device, path, position, other + " is " + mistake.get());
+                    } else {
+                        own.ifPresent(station ->
+                                reach(device, station, connection.name() + " at " + other, path, position, other));
+                    }
+                });
+            } else if (own.isPresent()) {
                 connection
                         .ied()
                         .flatMap(project::ied)
@@ -359,7 +369,7 @@ final class NetworkCheck {
                         .ifPresent(station -> reach(
                                 device,
                                 own.get(),
-                                connection,
+                                connection.name() + " at " + station.address(),
                                 connection.name() + "." + Connection.IED,
                                 connection.position(),
                                 station.address()));
@@ -367,12 +377,38 @@ final class NetworkCheck {
         }
     }
 
-    private void reach(Device device, Station own, Connection connection, String path, Position position, Ipv4 other) {
+    /** A clock is set by a server that the device reaches. */
+    private void timeServer(Device device, Sheet sheet, Station own) {
+        sheet.definition()
+                .setting(Meaning.TIME_SERVER)
+                .filter(setting -> sheet.idle(setting).isEmpty())
+                .ifPresent(setting -> sheet.text(setting).flatMap(Ipv4::of).ifPresent(server -> {
+                    String path = setting.path();
+                    Position position = sheet.position(path);
+                    Optional<String> mistake = own.peerMistake(server);
+                    if (mistake.isPresent()) {
+                        noStation(device, path, position, server + " is " + mistake.get());
+                    } else {
+                        reach(device, own, path + " at " + server, path, position, server);
+                    }
+                }));
+    }
+
+    private void noStation(Device device, String path, Position position, String message) {
+        findings.accept(new Finding(
+                        NetworkRules.ADDRESS_OUT_OF_RANGE,
+                        device.name() + " " + path,
+                        position,
+                        path + " " + message,
+                        NetworkRules.ADDRESS_OUT_OF_RANGE.remedy())
+                .concerning(Ref.device(device.name())));
+    }
+
+    private void reach(Device device, Station own, String with, String path, Position position, Ipv4 other) {
         boolean there = own.reaches(other);
         List<Station> stations = reachable.getOrDefault(other, List.of());
         boolean back = stations.isEmpty() || stations.stream().anyMatch(station -> station.reaches(own.address()));
         if (!there || !back) {
-            String with = connection.name() + " at " + other;
             String message = there
                     ? with + " has no way back to " + device.name() + " at " + own.address()
                             + ": another subnet, and no gateway leads there"
