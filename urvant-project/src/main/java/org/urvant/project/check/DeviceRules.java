@@ -108,7 +108,7 @@ public final class DeviceRules implements RuleRoom {
     public static final Rule PORT_TAKEN_TWICE = ALL.error(
             "port-taken-twice",
             "N24",
-            "Two connections of a device use one serial port for different buses, or as different ends.",
+            "One port of a device serves two: a serial port different buses, or both ends of one; a TCP port two protocols or services.",
             "Give one of them another port.");
     public static final Rule LICENCE_MISSING = ALL.error(
             "licence-missing",

@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
-import org.urvant.core.device.ConnectionKind;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.finding.Entry;
@@ -20,7 +19,6 @@ import org.urvant.core.network.Ipv4;
 import org.urvant.core.network.NetworkRules;
 import org.urvant.core.network.Station;
 import org.urvant.core.network.Subnets;
-import org.urvant.project.Connection;
 import org.urvant.project.Device;
 import org.urvant.project.Plate;
 import org.urvant.project.Project;
@@ -31,7 +29,7 @@ import org.urvant.scl.Ied;
 
 /**
  * Checks the network over the whole project: addresses that two devices have or no station can have, masks that differ in one
- * subnet, peers that cannot reach each other, stations that answer to one address, links that cannot be told apart.
+ * subnet, stations that answer to one address, links that cannot be told apart.
  */
 final class NetworkCheck {
     private final Project project;
@@ -52,7 +50,7 @@ final class NetworkCheck {
      * Something with an address: what it is, its name, where the address stands, and the subnetwork of its file that it
      * is on; empty for what can be on any.
      */
-    private record Owner(Ref ref, String name, Position position, String subnetwork) {
+    record Owner(Ref ref, String name, Position position, String subnetwork) {
         Owner(Ref ref, String name, Position position) {
             this(ref, name, position, "");
         }
@@ -79,9 +77,8 @@ final class NetworkCheck {
         check.doubled(check.stations, NetworkRules.DUPLICATE_STATION_ADDRESS, "common address ");
         check.subnets.odd().forEach(check::masks);
         check.each(check::alone);
-        check.each(check::reach);
-        check.each(check::twice);
-        check.each(check::peers);
+        PeerCheck peers = new PeerCheck(project, findings, check.addresses, check.reachable);
+        check.each(peers::check);
     }
 
     private void each(BiConsumer<Device, DeviceSheets> check) {
@@ -151,16 +148,11 @@ final class NetworkCheck {
                 .add(station);
     }
 
-    private static Optional<Station> station(Sheet own) {
+    static Optional<Station> station(Sheet own) {
         return Station.of(
                 text(own, Meaning.NETWORK_ADDRESS),
                 text(own, Meaning.NETWORK_MASK),
                 text(own, Meaning.NETWORK_GATEWAY));
-    }
-
-    /** The address of another end, which may be given with a port. */
-    private static Optional<Ipv4> address(Entry peer) {
-        return Ipv4.of(peer.text().strip().split(":", 2)[0]);
     }
 
     private static String text(Sheet own, Meaning meaning) {
@@ -276,151 +268,5 @@ final class NetworkCheck {
                                         + "; nothing else of the project is in that subnet, and no gateway leads out");
                     }
                 });
-    }
-
-    /** A relay answers at an address of its file; a connection that was given another one asks nobody, or somebody else. */
-    private void peers(Device device, DeviceSheets sheets) {
-        for (Connection connection : device.connections().values()) {
-            Optional<Sheet> sheet = sheets.sheet(connection.name());
-            Entry given =
-                    sheet.flatMap(values -> values.given(Meaning.PEER_ADDRESS)).orElse(null);
-            Optional<Ied> ied = connection.ied().flatMap(project::ied);
-            Optional<Ipv4> asked = given == null ? Optional.empty() : address(given);
-            if (ied.isEmpty() || asked.isEmpty()) {
-                continue;
-            }
-            List<Ipv4> there = ied.get().connectedAccessPoints().stream()
-                    .flatMap(point -> Ipv4.of(point.address().getOrDefault("IP", "")).stream())
-                    .filter(address -> !address.isNone())
-                    .toList();
-            if (!there.isEmpty() && !there.contains(asked.get())) {
-                String path = sheet.get().path(Meaning.PEER_ADDRESS).orElseThrow();
-                findings.accept(new Finding(
-                                SiteRules.PEER_ADDRESS_DIFFERS,
-                                device.name() + " " + path,
-                                given.position(),
-                                path + " is " + asked.get() + "; "
-                                        + ied.get().position().source() + " gives "
-                                        + ied.get().name() + " "
-                                        + String.join(
-                                                " and ",
-                                                there.stream()
-                                                        .map(Ipv4::toString)
-                                                        .toList()),
-                                SiteRules.PEER_ADDRESS_DIFFERS.remedy())
-                        .concerning(Ref.device(device.name())));
-            }
-        }
-    }
-
-    /** Two links to one peer that differ in nothing are one link that was copied, or an address that was not changed. */
-    private void twice(Device device, DeviceSheets sheets) {
-        Map<List<Object>, Sheet> peers = new HashMap<>();
-        for (Sheet sheet : sheets.of(Sheet.Kind.CONNECTION)) {
-            Optional<Entry> given = sheet.given(Meaning.PEER_ADDRESS);
-            Optional<Ipv4> peer = given.flatMap(NetworkCheck::address).filter(address -> !address.isNone());
-            if (peer.isEmpty()) {
-                continue;
-            }
-            ConnectionKind kind = sheets.type().connection(sheet.container()).orElseThrow();
-            Object port = sheet.value(Meaning.TCP_PORT);
-            Sheet other = peers.putIfAbsent(
-                    List.of(peer.get(), kind.protocol(), kind.role(), port == null ? "" : port), sheet);
-            if (other != null) {
-                String path = sheet.path(Meaning.PEER_ADDRESS).orElseThrow();
-                findings.accept(new Finding(
-                                SiteRules.PEER_TWICE,
-                                device.name() + " " + path,
-                                given.get().position(),
-                                path + " is " + peer.get() + " like that of " + other.prefix()
-                                        + (port == null ? "" : ", over the same port " + SiteWideCheck.shown(port)),
-                                SiteRules.PEER_TWICE.remedy())
-                        .concerning(Ref.device(device.name())));
-            }
-        }
-    }
-
-    /** Whoever a device has a connection to must be reached, and must reach it. */
-    private void reach(Device device, DeviceSheets sheets) {
-        Optional<Station> own = station(sheets.own()); // the values' own check says what of it is open or wrong
-        own.ifPresent(station -> timeServer(device, sheets.own(), station));
-        for (Connection connection : device.connections().values()) {
-            Optional<Sheet> sheet = sheets.sheet(connection.name());
-            Optional<Entry> peer = sheet.flatMap(values -> values.given(Meaning.PEER_ADDRESS));
-            if (peer.isPresent()) {
-                String path = sheet.get().path(Meaning.PEER_ADDRESS).orElseThrow();
-                Position position = peer.get().position();
-                address(peer.get()).ifPresent(other -> {
-                    Optional<String> mistake =
-                            own.map(station -> station.peerMistake(other)).orElseGet(other::special);
-                    if (mistake.isPresent()) {
-                        noStation(device, path, position, other + " is " + mistake.get());
-                    } else {
-                        own.ifPresent(station ->
-                                reach(device, station, connection.name() + " at " + other, path, position, other));
-                    }
-                });
-            } else if (own.isPresent()) {
-                connection
-                        .ied()
-                        .flatMap(project::ied)
-                        .flatMap(Ied::connectedAccessPoint)
-                        .flatMap(ConnectedAccessPoint::station)
-                        .ifPresent(station -> reach(
-                                device,
-                                own.get(),
-                                connection.name() + " at " + station.address(),
-                                connection.name() + "." + Connection.IED,
-                                connection.position(),
-                                station.address()));
-            }
-        }
-    }
-
-    /** A clock is set by a server that the device reaches. */
-    private void timeServer(Device device, Sheet sheet, Station own) {
-        sheet.definition()
-                .setting(Meaning.TIME_SERVER)
-                .filter(setting -> sheet.idle(setting).isEmpty())
-                .ifPresent(setting -> sheet.text(setting).flatMap(Ipv4::of).ifPresent(server -> {
-                    String path = setting.path();
-                    Position position = sheet.position(path);
-                    Optional<String> mistake = own.peerMistake(server);
-                    if (mistake.isPresent()) {
-                        noStation(device, path, position, server + " is " + mistake.get());
-                    } else {
-                        reach(device, own, path + " at " + server, path, position, server);
-                    }
-                }));
-    }
-
-    private void noStation(Device device, String path, Position position, String message) {
-        findings.accept(new Finding(
-                        NetworkRules.ADDRESS_OUT_OF_RANGE,
-                        device.name() + " " + path,
-                        position,
-                        path + " " + message,
-                        NetworkRules.ADDRESS_OUT_OF_RANGE.remedy())
-                .concerning(Ref.device(device.name())));
-    }
-
-    private void reach(Device device, Station own, String with, String path, Position position, Ipv4 other) {
-        boolean there = own.reaches(other);
-        List<Station> stations = reachable.getOrDefault(other, List.of());
-        boolean back = stations.isEmpty() || stations.stream().anyMatch(station -> station.reaches(own.address()));
-        if (!there || !back) {
-            String message = there
-                    ? with + " has no way back to " + device.name() + " at " + own.address()
-                            + ": another subnet, and no gateway leads there"
-                    : with + " is not in the subnet of " + device.name() + " at " + own.address()
-                            + ", and no gateway leads there";
-            findings.accept(new Finding(
-                            NetworkRules.SUBNET_DIFFERS,
-                            device.name() + " " + path,
-                            position,
-                            message,
-                            NetworkRules.SUBNET_DIFFERS.remedy())
-                    .concerning(Ref.device(device.name())));
-        }
     }
 }

@@ -46,6 +46,11 @@ public final class SiteRules implements RuleRoom {
             "N41",
             "Two connections of a device lead to one peer over one port, in the same role, so they cannot be told apart.",
             "Correct the address or the port of one, or take one of them out.");
+    public static final Rule PEER_UNLIKELY = ALL.warning(
+            "peer-unlikely",
+            "N41",
+            "A connection leads to the address of an IED that imported files describe, and speaks another protocol than that is asked by.",
+            "Correct the address; if the IED does answer so, mute this.");
     public static final Rule PEER_ADDRESS_DIFFERS = ALL.warning(
             "peer-address-differs",
             "N37",

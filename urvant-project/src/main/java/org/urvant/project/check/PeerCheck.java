@@ -1,0 +1,237 @@
+package org.urvant.project.check;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import org.urvant.core.device.ConnectionKind;
+import org.urvant.core.device.Meaning;
+import org.urvant.core.finding.Entry;
+import org.urvant.core.finding.Finding;
+import org.urvant.core.finding.Position;
+import org.urvant.core.finding.Ref;
+import org.urvant.core.network.Ipv4;
+import org.urvant.core.network.NetworkRules;
+import org.urvant.core.network.Station;
+import org.urvant.core.point.iec61850.Iec61850Space;
+import org.urvant.project.Connection;
+import org.urvant.project.Device;
+import org.urvant.project.Project;
+import org.urvant.project.setting.DeviceSheets;
+import org.urvant.project.setting.Sheet;
+import org.urvant.scl.ConnectedAccessPoint;
+import org.urvant.scl.Ied;
+
+/**
+ * Looks at whom the connections of devices lead to, and who sets their clocks: stations that reach each other, at the addresses
+ * that files give them, each but once.
+ */
+final class PeerCheck {
+    private final Project project;
+    private final Consumer<Finding> findings;
+    private final Map<String, List<NetworkCheck.Owner>> addresses;
+    private final Map<Ipv4, List<Station>> reachable;
+
+    /**
+     * @param addresses who has each IP address
+     * @param reachable the stations at each of them, as far as their masks are known
+     */
+    PeerCheck(
+            Project project,
+            Consumer<Finding> findings,
+            Map<String, List<NetworkCheck.Owner>> addresses,
+            Map<Ipv4, List<Station>> reachable) {
+        this.project = project;
+        this.findings = findings;
+        this.addresses = addresses;
+        this.reachable = reachable;
+    }
+
+    void check(Device device, DeviceSheets sheets) {
+        reach(device, sheets);
+        twice(device, sheets);
+        peers(device, sheets);
+    }
+
+    /** The address of another end, which may be given with a port. */
+    private static Optional<Ipv4> address(Entry peer) {
+        return Ipv4.of(peer.text().strip().split(":", 2)[0]);
+    }
+
+    /** A relay answers at an address of its file; a connection that was given another one asks nobody, or somebody else. */
+    private void peers(Device device, DeviceSheets sheets) {
+        for (Connection connection : device.connections().values()) {
+            Optional<Sheet> sheet = sheets.sheet(connection.name());
+            Entry given =
+                    sheet.flatMap(values -> values.given(Meaning.PEER_ADDRESS)).orElse(null);
+            Optional<Ied> ied = connection.ied().flatMap(project::ied);
+            Optional<Ipv4> asked = given == null ? Optional.empty() : address(given);
+            if (asked.isEmpty()) {
+                continue;
+            }
+            if (ied.isEmpty()) {
+                unlikely(device, sheets, sheet.get(), given, asked.get());
+                continue;
+            }
+            List<Ipv4> there = ied.get().connectedAccessPoints().stream()
+                    .flatMap(point -> Ipv4.of(point.address().getOrDefault("IP", "")).stream())
+                    .filter(address -> !address.isNone())
+                    .toList();
+            if (!there.isEmpty() && !there.contains(asked.get())) {
+                String path = sheet.get().path(Meaning.PEER_ADDRESS).orElseThrow();
+                findings.accept(new Finding(
+                                SiteRules.PEER_ADDRESS_DIFFERS,
+                                device.name() + " " + path,
+                                given.position(),
+                                path + " is " + asked.get() + "; "
+                                        + ied.get().position().source() + " gives "
+                                        + ied.get().name() + " "
+                                        + String.join(
+                                                " and ",
+                                                there.stream()
+                                                        .map(Ipv4::toString)
+                                                        .toList()),
+                                SiteRules.PEER_ADDRESS_DIFFERS.remedy())
+                        .concerning(Ref.device(device.name())));
+            }
+        }
+    }
+
+    /** An address that was copied from a relay leads to what answers in another protocol. */
+    private void unlikely(Device device, DeviceSheets sheets, Sheet connection, Entry given, Ipv4 asked) {
+        boolean asksRelays = sheets.type()
+                .connection(connection.container())
+                .filter(kind -> kind.protocol() instanceof Iec61850Space)
+                .isPresent();
+        if (asksRelays) {
+            return;
+        }
+        addresses.getOrDefault(asked.toString(), List.of()).stream()
+                .filter(owner -> owner.ref().equals(Ref.ied(owner.name())))
+                .findFirst()
+                .ifPresent(owner -> {
+                    String path = connection.path(Meaning.PEER_ADDRESS).orElseThrow();
+                    findings.accept(new Finding(
+                                    SiteRules.PEER_UNLIKELY,
+                                    device.name() + " " + path,
+                                    given.position(),
+                                    path + " is " + asked + ", which is that of " + owner.name() + " at "
+                                            + owner.position() + ", asked over IEC 61850",
+                                    SiteRules.PEER_UNLIKELY.remedy())
+                            .concerning(Ref.device(device.name()), owner.ref()));
+                });
+    }
+
+    /** Two links to one peer that differ in nothing are one link that was copied, or an address that was not changed. */
+    private void twice(Device device, DeviceSheets sheets) {
+        Map<List<Object>, Sheet> peers = new HashMap<>();
+        for (Sheet sheet : sheets.of(Sheet.Kind.CONNECTION)) {
+            Optional<Entry> given = sheet.given(Meaning.PEER_ADDRESS);
+            Optional<Ipv4> peer = given.flatMap(PeerCheck::address).filter(address -> !address.isNone());
+            if (peer.isEmpty()) {
+                continue;
+            }
+            ConnectionKind kind = sheets.type().connection(sheet.container()).orElseThrow();
+            Object port = sheet.value(Meaning.TCP_PORT);
+            Sheet other = peers.putIfAbsent(
+                    List.of(peer.get(), kind.protocol(), kind.role(), port == null ? "" : port), sheet);
+            if (other != null) {
+                String path = sheet.path(Meaning.PEER_ADDRESS).orElseThrow();
+                findings.accept(new Finding(
+                                SiteRules.PEER_TWICE,
+                                device.name() + " " + path,
+                                given.get().position(),
+                                path + " is " + peer.get() + " like that of " + other.prefix()
+                                        + (port == null ? "" : ", over the same port " + SiteWideCheck.shown(port)),
+                                SiteRules.PEER_TWICE.remedy())
+                        .concerning(Ref.device(device.name())));
+            }
+        }
+    }
+
+    /** Whoever a device has a connection to must be reached, and must reach it. */
+    private void reach(Device device, DeviceSheets sheets) {
+        Optional<Station> own =
+                NetworkCheck.station(sheets.own()); // the values' own check says what of it is open or wrong
+        own.ifPresent(station -> timeServer(device, sheets.own(), station));
+        for (Connection connection : device.connections().values()) {
+            Optional<Sheet> sheet = sheets.sheet(connection.name());
+            Optional<Entry> peer = sheet.flatMap(values -> values.given(Meaning.PEER_ADDRESS));
+            if (peer.isPresent()) {
+                String path = sheet.get().path(Meaning.PEER_ADDRESS).orElseThrow();
+                Position position = peer.get().position();
+                address(peer.get()).ifPresent(other -> {
+                    Optional<String> mistake =
+                            own.map(station -> station.peerMistake(other)).orElseGet(other::special);
+                    if (mistake.isPresent()) {
+                        noStation(device, path, position, other + " is " + mistake.get());
+                    } else {
+                        own.ifPresent(station ->
+                                reach(device, station, connection.name() + " at " + other, path, position, other));
+                    }
+                });
+            } else if (own.isPresent()) {
+                connection
+                        .ied()
+                        .flatMap(project::ied)
+                        .flatMap(Ied::connectedAccessPoint)
+                        .flatMap(ConnectedAccessPoint::station)
+                        .ifPresent(station -> reach(
+                                device,
+                                own.get(),
+                                connection.name() + " at " + station.address(),
+                                connection.name() + "." + Connection.IED,
+                                connection.position(),
+                                station.address()));
+            }
+        }
+    }
+
+    /** A clock is set by a server that the device reaches. */
+    private void timeServer(Device device, Sheet sheet, Station own) {
+        sheet.definition()
+                .setting(Meaning.TIME_SERVER)
+                .filter(setting -> sheet.idle(setting).isEmpty())
+                .ifPresent(setting -> sheet.text(setting).flatMap(Ipv4::of).ifPresent(server -> {
+                    String path = setting.path();
+                    Position position = sheet.position(path);
+                    Optional<String> mistake = own.peerMistake(server);
+                    if (mistake.isPresent()) {
+                        noStation(device, path, position, server + " is " + mistake.get());
+                    } else {
+                        reach(device, own, path + " at " + server, path, position, server);
+                    }
+                }));
+    }
+
+    private void noStation(Device device, String path, Position position, String message) {
+        findings.accept(new Finding(
+                        NetworkRules.ADDRESS_OUT_OF_RANGE,
+                        device.name() + " " + path,
+                        position,
+                        path + " " + message,
+                        NetworkRules.ADDRESS_OUT_OF_RANGE.remedy())
+                .concerning(Ref.device(device.name())));
+    }
+
+    private void reach(Device device, Station own, String with, String path, Position position, Ipv4 other) {
+        boolean there = own.reaches(other);
+        List<Station> stations = reachable.getOrDefault(other, List.of());
+        boolean back = stations.isEmpty() || stations.stream().anyMatch(station -> station.reaches(own.address()));
+        if (!there || !back) {
+            String message = there
+                    ? with + " has no way back to " + device.name() + " at " + own.address()
+                            + ": another subnet, and no gateway leads there"
+                    : with + " is not in the subnet of " + device.name() + " at " + own.address()
+                            + ", and no gateway leads there";
+            findings.accept(new Finding(
+                            NetworkRules.SUBNET_DIFFERS,
+                            device.name() + " " + path,
+                            position,
+                            message,
+                            NetworkRules.SUBNET_DIFFERS.remedy())
+                    .concerning(Ref.device(device.name())));
+        }
+    }
+}
