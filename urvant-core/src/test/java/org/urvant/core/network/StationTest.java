@@ -52,6 +52,34 @@ class StationTest {
         assertThat(station.gatewayMistake().isPresent()).isEqualTo(wrongGateway != null);
     }
 
+    /** Columns: own address and mask, another end, what is wrong with that; empty for nothing. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            nullValues = "-",
+            textBlock =
+                    """
+            192.0.2.20 | 255.255.255.0   | 192.0.2.21      | -
+            192.0.2.20 | 255.255.255.0   | 198.51.100.255  | -
+            192.0.2.20 | 255.255.255.0   | 192.0.2.20      | the device itself
+            192.0.2.20 | 255.255.255.0   | 192.0.2.0       | network itself
+            192.0.2.20 | 255.255.255.0   | 192.0.2.255     | broadcast address of the network
+            192.0.2.20 | 255.255.255.128 | 192.0.2.127     | broadcast address of the network
+            192.0.2.20 | 255.255.255.128 | 192.0.2.255     | -
+            192.0.2.20 | 255.255.255.254 | 192.0.2.21      | -
+            192.0.2.20 | 255.255.255.0   | 0.0.0.0         | no station
+            192.0.2.20 | 255.255.255.0   | 127.0.0.1       | loopback
+            192.0.2.20 | 255.255.255.0   | 239.255.0.1     | multicast
+            192.0.2.20 | 255.255.255.0   | 255.255.255.255 | the broadcast address
+            192.0.2.20 | 255.0.255.0     | 192.0.2.255     | -
+            """)
+    void whomNobodyTalksToIsSaid(String address, String mask, String other, String wrong) {
+        Station station = Station.of(address, mask, "0.0.0.0").orElseThrow();
+        Ipv4 peer = Ipv4.of(other).orElseThrow();
+        assertThat(station.peerMistake(peer).orElse("")).contains(wrong == null ? "" : wrong);
+        assertThat(station.peerMistake(peer).isPresent()).isEqualTo(wrong != null);
+    }
+
     @ParameterizedTest
     @CsvSource({
         "192.0.2.20,255.255.255.0,0.0.0.0,192.0.2.99,true",

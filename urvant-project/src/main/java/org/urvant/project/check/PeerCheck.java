@@ -52,6 +52,48 @@ final class PeerCheck {
         reach(device, sheets);
         twice(device, sheets);
         peers(device, sheets);
+        project.ied(device.name()).ifPresent(ied -> own(device, sheets.own(), ied));
+    }
+
+    /** A device that the imported files describe is found by others where they say that it is. */
+    private void own(Device device, Sheet sheet, Ied ied) {
+        Optional<Ipv4> own = sheet.entry(Meaning.NETWORK_ADDRESS).flatMap(PeerCheck::address);
+        List<ConnectedAccessPoint> points = ied.connectedAccessPoints().stream()
+                .filter(point -> part(point, "IP").isPresent())
+                .toList();
+        if (own.isEmpty() || points.isEmpty()) {
+            return;
+        }
+        Optional<ConnectedAccessPoint> there =
+                points.stream().filter(point -> part(point, "IP").equals(own)).findFirst();
+        if (there.isEmpty()) {
+            differs(device, sheet, Meaning.NETWORK_ADDRESS, own.get(), points.get(0), "IP");
+            return;
+        }
+        Map.of(Meaning.NETWORK_MASK, "IP-SUBNET", Meaning.NETWORK_GATEWAY, "IP-GATEWAY")
+                .forEach((meaning, name) -> sheet.entry(meaning)
+                        .flatMap(PeerCheck::address)
+                        .filter(value -> part(there.get(), name)
+                                .filter(other -> !other.equals(value))
+                                .isPresent())
+                        .ifPresent(value -> differs(device, sheet, meaning, value, there.get(), name)));
+    }
+
+    private static Optional<Ipv4> part(ConnectedAccessPoint point, String name) {
+        return Ipv4.of(point.address().getOrDefault(name, ""));
+    }
+
+    private void differs(
+            Device device, Sheet sheet, Meaning meaning, Ipv4 value, ConnectedAccessPoint point, String name) {
+        String path = sheet.path(meaning).orElseThrow(); // what is compared is there
+        findings.accept(new Finding(
+                        SiteRules.OWN_ADDRESS_DIFFERS,
+                        device.name() + " " + path,
+                        sheet.position(path),
+                        path + " is " + value + "; " + point.position() + " gives " + device.name() + " "
+                                + point.address().get(name),
+                        SiteRules.OWN_ADDRESS_DIFFERS.remedy())
+                .concerning(Ref.device(device.name()), Ref.ied(device.name())));
     }
 
     /** The address of another end, which may be given with a port. */

@@ -46,6 +46,11 @@ public final class SiteRules implements RuleRoom {
             "N41",
             "Two connections of a device lead to one peer over one port, in the same role, so they cannot be told apart.",
             "Correct the address or the port of one, or take one of them out.");
+    public static final Rule OWN_ADDRESS_DIFFERS = ALL.warning(
+            "own-address-differs",
+            "N42",
+            "A device has another address, mask or gateway than imported files give the IED of its name, so whoever goes by the files does not find it.",
+            "Set the device as the file says, or import a file with what it really has.");
     public static final Rule PEER_UNLIKELY = ALL.warning(
             "peer-unlikely",
             "N41",
