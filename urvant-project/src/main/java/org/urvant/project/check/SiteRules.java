@@ -46,6 +46,11 @@ public final class SiteRules implements RuleRoom {
             "N41",
             "Two connections of a device lead to one peer over one port, in the same role, so they cannot be told apart.",
             "Correct the address or the port of one, or take one of them out.");
+    public static final Rule LEVEL_DIFFERS = ALL.warning(
+            "level-differs",
+            "N13",
+            "A rated voltage of a device is far from that of the voltage levels in which imported files put the IED of its name.",
+            "Correct the rating; or the device, or the node in the site section, belongs to another bay.");
     public static final Rule OWN_ADDRESS_DIFFERS = ALL.warning(
             "own-address-differs",
             "N42",
