@@ -51,6 +51,11 @@ public final class SiteRules implements RuleRoom {
             "N13",
             "A rated voltage of a device is far from that of the voltage levels in which imported files put the IED of its name.",
             "Correct the rating; or the device, or the node in the site section, belongs to another bay.");
+    public static final Rule MAKER_DIFFERS = ALL.warning(
+            "maker-differs",
+            "N07",
+            "A device is of another maker than the IED of its name in imported files, so one of the two is not what its name says.",
+            "Give the device another name, another type, or import the file of the one that it is.");
     public static final Rule OWN_ADDRESS_DIFFERS = ALL.warning(
             "own-address-differs",
             "N42",

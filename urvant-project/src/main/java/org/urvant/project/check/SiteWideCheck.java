@@ -17,12 +17,14 @@ import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
+import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.SitePart;
 
 /**
  * Checks what all devices must have in common, the rated frequency and the region of the site, and what each must have for itself:
- * its serial number, and the name that it shows.
+ * its serial number, and the name that it shows; and its maker, where imported
+ * files describe it.
  */
 final class SiteWideCheck {
     private SiteWideCheck() {}
@@ -44,6 +46,7 @@ final class SiteWideCheck {
             });
             own.path(Meaning.REGION).ifPresent(path -> region(project, device, own, path, findings));
             String maker = sheets.get().type().plate().maker();
+            project.ied(device.name()).ifPresent(ied -> maker(device, maker, ied, findings));
             device.plate()
                     .entry(Plate.Item.SERIAL)
                     .ifPresent(serial ->
@@ -84,6 +87,26 @@ final class SiteWideCheck {
                             rule.remedy())
                     .concerning(Ref.device(device.name()), Ref.device(other.name())));
         }
+    }
+
+    /** A maker may be written with the name of its land or house behind it. */
+    private static void maker(Device device, String maker, Ied ied, Consumer<Finding> findings) {
+        String own = letters(maker);
+        String there = letters(ied.maker());
+        if (!own.isEmpty() && !there.isEmpty() && !own.contains(there) && !there.contains(own)) {
+            findings.accept(new Finding(
+                            SiteRules.MAKER_DIFFERS,
+                            device.name(),
+                            device.position(),
+                            device.name() + " is " + device.type().text() + " by " + maker + "; " + ied.position()
+                                    + " has " + device.name() + " by " + ied.maker(),
+                            SiteRules.MAKER_DIFFERS.remedy())
+                    .concerning(Ref.device(device.name()), Ref.ied(device.name())));
+        }
+    }
+
+    private static String letters(String name) {
+        return name.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
     }
 
     private static void frequency(
