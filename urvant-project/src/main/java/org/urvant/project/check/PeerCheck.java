@@ -17,6 +17,7 @@ import org.urvant.core.network.Station;
 import org.urvant.core.point.iec61850.Iec61850Space;
 import org.urvant.project.Connection;
 import org.urvant.project.Device;
+import org.urvant.project.Plate;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
@@ -52,7 +53,26 @@ final class PeerCheck {
         reach(device, sheets);
         twice(device, sheets);
         peers(device, sheets);
+        link(device);
         project.ied(device.name()).ifPresent(ied -> own(device, sheets.own(), ied));
+    }
+
+    private void link(Device device) {
+        Optional<Entry> link = device.plate().entry(Plate.Item.LINK);
+        List<NetworkCheck.Owner> owners = link.flatMap(PeerCheck::address)
+                .map(address -> addresses.getOrDefault(address.toString(), List.of()))
+                .orElse(List.of());
+        if (!owners.isEmpty() && owners.stream().noneMatch(owner -> owner.name().equals(device.name()))) {
+            NetworkCheck.Owner other = owners.get(0);
+            findings.accept(new Finding(
+                            SiteRules.LINK_ELSEWHERE,
+                            device.name() + " " + Plate.Item.LINK.word(),
+                            link.get().position(),
+                            "link is " + link.get().text().strip() + ", and that address is " + other.name() + "'s at "
+                                    + other.position(),
+                            SiteRules.LINK_ELSEWHERE.remedy())
+                    .concerning(Ref.device(device.name()), other.ref()));
+        }
     }
 
     /** A device that the imported files describe is found by others where they say that it is. */

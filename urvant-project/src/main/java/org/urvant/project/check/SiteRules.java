@@ -51,6 +51,11 @@ public final class SiteRules implements RuleRoom {
             "N13",
             "A rated voltage of a device is far from that of the voltage levels in which imported files put the IED of its name.",
             "Correct the rating; or the device, or the node in the site section, belongs to another bay.");
+    public static final Rule LINK_ELSEWHERE = ALL.warning(
+            "link-elsewhere",
+            "N49",
+            "The link of a device leads to the address of another one, so what is meant for the one would be offered to the other.",
+            "Correct the link; if the one is reached through the other, mute this.");
     public static final Rule MAKER_DIFFERS = ALL.warning(
             "maker-differs",
             "N07",
