@@ -136,11 +136,11 @@ public final class StudyTable {
             }
             StudyRow row = new StudyRow(
                     cell(line, "device"),
-                    new StudyRow.Stage(cell(line, "stage"), cell(line, "group")),
+                    new StudyRow.Stage(ValueTable.given(cell(line, "stage")), ValueTable.given(cell(line, "group"))),
                     cell(line, "setting"),
                     value.get(),
-                    cell(line, "unit"),
-                    cell(line, "side"),
+                    ValueTable.given(cell(line, "unit")),
+                    ValueTable.given(cell(line, "side")),
                     line.position());
             rows.add(row);
             Matcher number = NUMBER.matcher(cell(line, "value"));

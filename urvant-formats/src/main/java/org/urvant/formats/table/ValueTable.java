@@ -210,11 +210,16 @@ public final class ValueTable {
     private static String value(TableLine line, Map<String, Integer> columns) {
         StringBuilder value = new StringBuilder(cell(line, columns.get("value")));
         for (String column : BESIDE) {
-            String beside = columns.containsKey(column) ? cell(line, columns.get(column)) : "";
+            String beside = columns.containsKey(column) ? given(cell(line, columns.get(column))) : "";
             boolean isSaid = value.length() == 0 || (" " + value).endsWith(" " + beside);
             value.append(beside.isEmpty() || isSaid ? "" : " " + beside);
         }
         return value.toString();
+    }
+
+    /** Returns a text, or nothing for the dash by which people say that there is none. */
+    static String given(String cell) {
+        return List.of("-", "–", "—").contains(cell) ? "" : cell;
     }
 
     private static boolean isSound(

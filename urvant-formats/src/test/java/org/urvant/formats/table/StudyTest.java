@@ -90,6 +90,7 @@ class StudyTest {
             device,stage,setting,value\\nF11,voltage 1,level,80 % | primary | '' | F11 group.1.voltage.1.level | 80 % | ''
             device,stage,setting,value,unit\\nF11,voltage 1,level,8.8,kV prim | '' | '' | F11 group.1.voltage.1.level | 8.8 kV primary | ''
             device,setting,value,unit\\nF11,group.1.thermal.time-constant,0.5,h | '' | '' | F11 group.1.thermal.time-constant | 0.5 h | ''
+            device,group,stage,setting,value,unit,side\\nF11,-,I>,TMS,0.3,-,– | '' | '' | F11 group.1.overcurrent.1.multiplier | 0.3 | ''
             device,stage,setting,value,unit,side\\nF11,I>,pick-up,4.8E+02,A,primary | '' | '' | F11 group.1.overcurrent.1.pick-up | 480 A primary | ''
             device,setting,value,side\\nF11,ct.primary,500 A,primary | '' | '' | F11 ct.primary | 500 A | ''
             device,setting,value\\nF11,ct.primary,500 A | secondary | '' | F11 ct.primary | 500 A | ''

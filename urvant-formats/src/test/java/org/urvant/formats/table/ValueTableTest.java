@@ -323,6 +323,7 @@ class ValueTableTest {
             value,unit           | 5 A,A         | 5 A           | ''
             value,unit           | ,A            | ''            | ''
             value,unit           | yes,          | yes           | ''
+            value,unit,side      | 0.3,-,–       | 0.3           | ''
             side,value           | secondary,1.2 A | 1.2 A secondary | ''
             value,remark,default | 5 A,why,1     | 5 A           | remark
             value,remark         | 5 A,          | 5 A           | ''
