@@ -222,6 +222,11 @@ public final class DeviceRules implements RuleRoom {
             "N39",
             "A list of names has one of them twice, as in a sum that adds one channel twice, where another was meant.",
             "Correct one of the two, or take it out.");
+    public static final Rule NUMBER_TWICE = ALL.warning(
+            "number-twice",
+            "N112",
+            "Two rows of people have one telephone number: who answers there is told twice, or may do what one row forbids.",
+            "Correct one of the numbers, or take one row out.");
     public static final Rule SAME_NAME = ALL.warning(
             "same-name",
             "N77",

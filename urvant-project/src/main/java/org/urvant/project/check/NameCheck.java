@@ -12,6 +12,7 @@ import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.device.SettingKind;
 import org.urvant.core.expression.Names;
+import org.urvant.core.finding.Entry;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Rule;
@@ -19,8 +20,8 @@ import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.Sheet;
 
 /**
- * Holds the names of rows against what references and programs can write, lists of references against naming one
- * thing twice, and channels against showing one name.
+ * Holds the names of rows against what references and programs can write, lists of references against naming one thing twice,
+ * channels against showing one name, and people against having one telephone number.
  */
 final class NameCheck {
     private final DeviceSheets sheets;
@@ -35,11 +36,13 @@ final class NameCheck {
         NameCheck check = new NameCheck(sheets, findings);
         Map<String, Sheet> rows = new HashMap<>();
         Map<String, Sheet> shown = new HashMap<>();
+        Map<String, Sheet> numbers = new HashMap<>();
         for (Sheet sheet : sheets.all()) {
             check.twice(sheet);
             if (sheet.kind() == Sheet.Kind.CHANNEL) {
                 check.shown(sheet, shown);
             }
+            check.number(sheet, numbers);
             if (sheet.kind() == Sheet.Kind.ROW) {
                 Sheet first = rows.putIfAbsent(sheet.container() + "." + Names.identifier(sheet.name()), sheet);
                 check.row(sheet, Optional.ofNullable(first));
@@ -88,6 +91,22 @@ final class NameCheck {
                     channel.path(path),
                     channel.position(path),
                     channel.path(path) + " is '" + text + "' like " + first.path(path));
+        }
+    }
+
+    /** Two who are told at one number may differ in what they may do. */
+    private void number(Sheet row, Map<String, Sheet> numbers) {
+        Optional<Entry> number = row.given(Meaning.RECIPIENT_NUMBER);
+        Sheet first = number.flatMap(entry -> SettingKind.PHONE.normal(entry.text()))
+                .map(normal -> numbers.putIfAbsent(normal, row))
+                .orElse(null);
+        if (first != null) {
+            String path = row.path(Meaning.RECIPIENT_NUMBER).orElseThrow();
+            report(
+                    DeviceRules.NUMBER_TWICE,
+                    path,
+                    number.get().position(),
+                    path + " is " + number.get().text() + ", the number of " + first.prefix() + " too");
         }
     }
 
