@@ -9,7 +9,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.jspecify.annotations.Nullable;
@@ -229,13 +231,12 @@ public final class ValueTable {
         if (line.mistake() != null) {
             findings.add(finding(subject, row.position(), line.mistake(), MEND_LINE));
         }
-        for (String column : List.of("device", "setting", "value", "unit", "side")) {
-            Integer place = columns.get(column);
-            String mistake = place == null ? null : line.mistakes().get(place);
-            if (mistake != null) {
-                findings.add(finding(subject, row.position(), mistake, "Write the value itself into the cell."));
-            }
-        }
+        Stream.concat(READ.stream(), BESIDE.stream())
+                .map(columns::get)
+                .filter(Objects::nonNull)
+                .flatMap(place -> Stream.ofNullable(line.mistakes().get(place)))
+                .forEach(mistake -> findings.add(
+                        finding(subject, row.position(), mistake, "Write the value itself into the cell.")));
         boolean isNumber = NUMBER.matcher(row.text().split(" ", 2)[0]).matches();
         String value = cell(line, columns.get("value"));
         if (!row.text().equals(value) && !isNumber) {

@@ -223,16 +223,9 @@ final class PeerCheck {
             if (peer.isPresent()) {
                 String path = sheet.get().path(Meaning.PEER_ADDRESS).orElseThrow();
                 Position position = peer.get().position();
-                address(peer.get()).ifPresent(other -> {
-                    Optional<String> mistake =
-                            own.map(station -> station.peerMistake(other)).orElseGet(other::special);
-                    if (mistake.isPresent()) {
-                        noStation(device, path, position, other + " is " + mistake.get());
-                    } else {
-                        own.ifPresent(station ->
-                                reach(device, station, connection.name() + " at " + other, path, position, other));
-                    }
-                });
+                address(peer.get())
+                        .ifPresent(
+                                other -> meant(device, own, connection.name() + " at " + other, path, position, other));
             } else if (own.isPresent()) {
                 connection
                         .ied()
@@ -257,24 +250,25 @@ final class PeerCheck {
                 .filter(setting -> sheet.idle(setting).isEmpty())
                 .ifPresent(setting -> sheet.text(setting).flatMap(Ipv4::of).ifPresent(server -> {
                     String path = setting.path();
-                    Position position = sheet.position(path);
-                    Optional<String> mistake = own.peerMistake(server);
-                    if (mistake.isPresent()) {
-                        noStation(device, path, position, server + " is " + mistake.get());
-                    } else {
-                        reach(device, own, path + " at " + server, path, position, server);
-                    }
+                    meant(device, Optional.of(own), path + " at " + server, path, sheet.position(path), server);
                 }));
     }
 
-    private void noStation(Device device, String path, Position position, String message) {
-        findings.accept(new Finding(
-                        NetworkRules.ADDRESS_OUT_OF_RANGE,
-                        device.name() + " " + path,
-                        position,
-                        path + " " + message,
-                        NetworkRules.ADDRESS_OUT_OF_RANGE.remedy())
-                .concerning(Ref.device(device.name())));
+    /** An address that somebody gave for another station is one of a station, and is reached. */
+    private void meant(Device device, Optional<Station> own, String with, String path, Position position, Ipv4 other) {
+        Optional<String> mistake =
+                own.map(station -> station.peerMistake(other)).orElseGet(other::special);
+        if (mistake.isPresent()) {
+            findings.accept(new Finding(
+                            NetworkRules.ADDRESS_OUT_OF_RANGE,
+                            device.name() + " " + path,
+                            position,
+                            path + " " + other + " is " + mistake.get(),
+                            "Give the address of the station that is meant.")
+                    .concerning(Ref.device(device.name())));
+        } else {
+            own.ifPresent(station -> reach(device, station, with, path, position, other));
+        }
     }
 
     private void reach(Device device, Station own, String with, String path, Position position, Ipv4 other) {

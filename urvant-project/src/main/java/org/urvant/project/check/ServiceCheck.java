@@ -102,15 +102,11 @@ final class ServiceCheck {
                     return taken != null && SiteWideCheck.shown(taken).equals(port);
                 })
                 .map(Sheet::prefix);
-        Stream<String> link = Stream.of(device)
-                .filter(each -> each.plate()
-                        .entry(Plate.Item.LINK)
-                        .filter(entry -> sheets.own()
-                                .entry(Meaning.NETWORK_ADDRESS)
-                                .filter(own -> entry.text().strip().equals(own.text() + ":" + port))
-                                .isPresent())
-                        .isPresent())
-                .map(each -> "its maintenance link");
+        Optional<Entry> own = sheets.own().entry(Meaning.NETWORK_ADDRESS);
+        Stream<String> link = device.plate().entry(Plate.Item.LINK).stream()
+                .filter(entry ->
+                        own.isPresent() && entry.text().strip().equals(own.get().text() + ":" + port))
+                .map(entry -> "its maintenance link");
         return Stream.of(services, others, link).flatMap(each -> each).findFirst();
     }
 }

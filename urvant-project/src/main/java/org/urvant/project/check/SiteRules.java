@@ -69,7 +69,7 @@ public final class SiteRules implements RuleRoom {
     public static final Rule PEER_UNLIKELY = ALL.warning(
             "peer-unlikely",
             "N41",
-            "A connection leads to the address of an IED that imported files describe, and speaks another protocol than that is asked by.",
+            "A connection in another protocol leads to the address of an IED that is asked over IEC 61850.",
             "Correct the address; if the IED does answer so, mute this.");
     public static final Rule PEER_ADDRESS_DIFFERS = ALL.warning(
             "peer-address-differs",
