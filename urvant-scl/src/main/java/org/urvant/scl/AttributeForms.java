@@ -34,12 +34,19 @@ final class AttributeForms {
             Tag.RPT_ENABLED,
             Map.of("max", Form.COUNT),
             Tag.GSE_CONTROL,
-            Map.of("confRev", Form.NUMBER, "fixedOffs", Form.LOGICAL, "appID", Form.ID, "type", Form.MESSAGE),
+            Map.of(
+                    "confRev", Form.NUMBER,
+                    "fixedOffs", Form.LOGICAL,
+                    "securityEnable", Form.SECURITY,
+                    "appID", Form.ID,
+                    "type", Form.MESSAGE),
             Tag.SAMPLED_VALUE_CONTROL,
             Map.of(
                     "confRev", Form.NUMBER,
                     "multicast", Form.LOGICAL,
                     "smpRate", Form.COUNT,
+                    "smpMod", Form.SAMPLING,
+                    "securityEnable", Form.SECURITY,
                     "nofASDU", Form.COUNT,
                     "smvID", Form.ID),
             Tag.SMV_OPTS,
@@ -58,7 +65,7 @@ final class AttributeForms {
                     "bufTime", Form.NUMBER,
                     "intgPd", Form.NUMBER),
             Tag.SETTING_CONTROL,
-            Map.of("numOfSGs", Form.COUNT, "actSG", Form.COUNT)));
+            Map.of("numOfSGs", Form.COUNT, "actSG", Form.COUNT, "resvTms", Form.NUMBER)));
 
     private static final Map<String, Form> AUTHENTICATION =
             logical("none", "password", "weak", "strong", "certificate");
@@ -85,6 +92,8 @@ final class AttributeForms {
         FORMS.put(Tag.DAI, attribute);
         FORMS.put(Tag.DO, logical("transient"));
         FORMS.put(Tag.SERVER, Map.of("timeout", Form.NUMBER));
+        FORMS.put(Tag.ACCESS_POINT, logical("router", "clock", "kdc"));
+        FORMS.put(Tag.CONNECTED_AP, Map.of("redProt", Form.REDUNDANCY));
         FORMS.put(Tag.HEADER, Map.of("nameStructure", Form.NAME_STRUCTURE));
         FORMS.put(
                 Tag.IED,
@@ -129,6 +138,11 @@ final class AttributeForms {
         DELIVERED(
                 "unicast, multicast or both",
                 text -> text.equals("unicast") || text.equals("multicast") || text.equals("both")),
+        SECURITY(
+                "None, Signature or SignatureAndEncryption",
+                Set.of("None", "Signature", "SignatureAndEncryption")::contains),
+        SAMPLING("SmpPerPeriod, SmpPerSec or SecPerSmp", Set.of("SmpPerPeriod", "SmpPerSec", "SecPerSmp")::contains),
+        REDUNDANCY("none, hsr, prp or rstp", Set.of("none", "hsr", "prp", "rstp")::contains),
         MESSAGE("GOOSE or GSSE", text -> text.equals("GOOSE") || text.equals("GSSE")),
         ID("at most " + LONGEST_ID + " characters", text -> text.length() <= LONGEST_ID);
 
@@ -230,6 +244,7 @@ final class AttributeForms {
         SclStore store = check.store();
         element(check, ied, ied, row);
         for (int point : store.children(row, Tag.ACCESS_POINT)) {
+            element(check, ied, ied + " " + store.attribute(point, "name", ""), point);
             for (int server : store.children(point, Tag.SERVER)) {
                 element(check, ied, ied, server);
                 for (int at = server + 1; at < store.end(server); at = store.end(at)) {

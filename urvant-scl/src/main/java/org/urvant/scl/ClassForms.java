@@ -14,6 +14,8 @@ final class ClassForms {
             """
             *: q=Quality t=Timestamp ctlModel=Enum units=Struct range=Enum subEna=BOOLEAN blkEna=BOOLEAN subQ=Quality
             *: Oper=Struct SBOw=Struct Cancel=Struct origin=Struct phsA=BOOLEAN phsB=BOOLEAN phsC=BOOLEAN neut=BOOLEAN
+            *: db=INT zeroDb=INT sboTimeout=INT operTimeout=INT sboClass=Enum pulseConfig=Struct sVC=Struct rangeC=Struct
+            *: d=VisString255 dU=Unicode255 dataNs=VisString255 cdcNs=VisString255 cdcName=VisString255
             SPS SPC: stVal=BOOLEAN subVal=BOOLEAN
             DPS DPC: stVal=Dbpos,Enum
             INS INC: stVal=INT,Enum
@@ -156,10 +158,10 @@ final class ClassForms {
     static List<String> part(String name) {
         return switch (name) {
             case "f", "scaleFactor", "offset" -> List.of("FLOAT32", "FLOAT64");
-            case "i", "posVal" -> List.of("INT");
+            case "i", "posVal", "onDur", "offDur", "numPls" -> List.of("INT");
             case "mag", "ang" -> List.of("Struct");
             case "transInd" -> List.of("BOOLEAN");
-            case "SIUnit", "multiplier", "orCat" -> List.of("Enum");
+            case "SIUnit", "multiplier", "orCat", "cmdQual" -> List.of("Enum");
             case "orIdent" -> List.of("Octet64");
             default -> List.of();
         };

@@ -1,6 +1,5 @@
 package org.urvant.scl;
 
-import java.util.List;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import org.urvant.core.network.NetworkRules;
@@ -13,6 +12,9 @@ final class HostAddressCheck {
     private static final Pattern IP = Pattern.compile(
             "(25[0-5]|2[0-4]\\d|1?\\d?\\d)(\\.(25[0-5]|2[0-4]\\d|1?\\d?\\d)){3}|[0-9A-Fa-f:]{0,39}:[0-9A-Fa-f:.]{0,39}");
     private static final Pattern OSI = Pattern.compile("[0-9A-Fa-f]{0,40}");
+
+    private static final Pattern TITLE = Pattern.compile("([0-9]{1,10}([,.][0-9]{1,10}){0,40})?");
+    private static final Pattern NUMBER = Pattern.compile("[0-9]{0,10}");
 
     private final SclCheck check;
     private final Predicate<String> wanted;
@@ -27,15 +29,28 @@ final class HostAddressCheck {
         point.station().ifPresent(station -> station(ied, point, station));
     }
 
-    /** Checks that those of one subnetwork who are near each other have one mask. */
-    void masks(List<ConnectedAccessPoint> members) {
+    /** Checks that those of one subnetwork who are near each other have one mask, and that none is left alone. */
+    void among(Subnetwork subnetwork) {
         Subnets<ConnectedAccessPoint> subnets = new Subnets<>();
-        members.forEach(point -> point.station().ifPresent(station -> subnets.add(station, point)));
+        subnetwork.members().forEach(point -> point.station().ifPresent(station -> subnets.add(station, point)));
         for (Subnets.Odd<ConnectedAccessPoint> odd : subnets.odd()) {
             String ied = odd.owner().iedName();
             if (wanted.test(ied)) {
                 String text = "IP-SUBNET of " + ied + " is " + odd.text(ConnectedAccessPoint::iedName);
                 check.report(NetworkRules.MASK_DIFFERS, ied, ied + " IP-SUBNET", odd.owner().row, text);
+            }
+        }
+        for (Subnets.Member<ConnectedAccessPoint> alone : subnets.alone()) {
+            String ied = alone.owner().iedName();
+            if (wanted.test(ied)) {
+                check.report(
+                        NetworkRules.SUBNET_ALONE,
+                        ied,
+                        ied + " IP",
+                        alone.owner().row,
+                        ied + " is " + alone.station().address() + " with the mask "
+                                + alone.station().mask() + "; nothing else of " + subnetwork.name()
+                                + " is in that subnet, and no gateway leads out");
             }
         }
     }
@@ -48,6 +63,11 @@ final class HostAddressCheck {
                     case "MAC-Address" -> MAC.matcher(value).matches();
                     case "OSI-TSEL", "OSI-SSEL", "OSI-PSEL", "OSI-NSAP" ->
                         OSI.matcher(value).matches();
+                    case "MMS-Port", "SNTP-Port", "IP-TCP-PORT", "IP-UDP-PORT", "C37-118-IP-Port" ->
+                        Numbers.parse(value, 0) >= 1 && Numbers.parse(value, 0) <= 65_535;
+                    case "OSI-AP-Title" -> TITLE.matcher(value).matches();
+                    case "OSI-AP-Invoke", "OSI-AE-Qualifier", "OSI-AE-Invoke" ->
+                        NUMBER.matcher(value).matches();
                     default -> true;
                 };
         if (!fits) {

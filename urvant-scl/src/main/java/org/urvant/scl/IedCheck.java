@@ -18,6 +18,7 @@ final class IedCheck {
     private final ReceiverCheck receivers;
     private final ReportCheck reports;
     private final ServiceCheck services;
+    private final InstanceCheck instances;
     private final Map<String, Integer> cuts = new HashMap<>();
 
     IedCheck(SclCheck check, TypeCheck types) {
@@ -37,10 +38,13 @@ final class IedCheck {
         this.reports = new ReportCheck(check, receivers);
         this.services = new ServiceCheck(check, table);
         this.inputs = new InputCheck(check, types, table);
+        this.instances = new InstanceCheck(check, types);
     }
 
-    void unusedTypes() {
+    /** Checks what can be told when all IEDs are known. */
+    void finish() {
         types.unused();
+        instances.finish();
     }
 
     void check(Ied ied) {
@@ -67,11 +71,19 @@ final class IedCheck {
         Map<NodeTable.NodeKey, LogicalNode> own = table.nodes(ied);
         for (LogicalDevice device : ied.logicalDevices()) {
             if (check.has(device.row, "inst", name) && !devices.add(device.instance())) {
-                twice(name, device.row, "logical device", device.instance());
+                check.twice(name, device.row, "logical device", device.instance());
             }
             boolean isGiven = store.attribute(device.row, "ldName") != null;
             (isGiven ? NameRule.GIVEN_DEVICE : NameRule.LOGICAL_DEVICE).check(check, name, device.name(), device.row);
             List<LogicalNode> nodes = device.nodes();
+            if (store.child(device.row, Tag.LN0) < 0) {
+                check.report(
+                        SclRules.ELEMENT_INCOMPLETE,
+                        name,
+                        name + " " + device.instance(),
+                        device.row,
+                        "logical device " + device.name() + " has no <LN0>");
+            }
             int groups = nodes.stream()
                     .findFirst()
                     .flatMap(LogicalNode::settingGroups)
@@ -80,7 +92,7 @@ final class IedCheck {
             for (LogicalNode node : nodes) {
                 LogicalNode first = own.get(table.key(device, node)); // none in the second of two IEDs of one name
                 if (first != null && !first.equals(node)) {
-                    twice(name, node.row, "logical node", node.reference());
+                    check.twice(name, node.row, "logical node", node.reference());
                 }
                 node(ied, node, groups);
             }
@@ -90,16 +102,11 @@ final class IedCheck {
         services.ied(ied);
     }
 
-    private void twice(String ied, int row, String what, String name) {
-        check.report(
-                SclRules.DUPLICATE_ELEMENT, ied, ied + " " + name, row, "there are two of " + what + " '" + name + "'");
-    }
-
     private void unique(int parent, Tag tag, String attribute, String ied, String what) {
         Set<String> seen = new HashSet<>();
         for (int at : store.children(parent, tag)) {
             if (check.has(at, attribute, ied) && !seen.add(store.attribute(at, attribute))) {
-                twice(ied, at, what, store.attribute(at, attribute));
+                check.twice(ied, at, what, store.attribute(at, attribute));
             }
         }
     }
@@ -119,6 +126,15 @@ final class IedCheck {
                     node.row,
                     "inst of <LN0> is '" + prefix + instance
                             + "'; there is one in a logical device, and it has no number");
+        }
+        if (store.tag(node.row) == Tag.LN0 != node.nodeClass().equals("LLN0")) {
+            check.report(
+                    SclRules.ATTRIBUTE_MALFORMED,
+                    name,
+                    node.reference(),
+                    node.row,
+                    "lnClass of <" + store.element(node.row) + "> is '" + node.nodeClass()
+                            + "'; <LN0> is LLN0, and no other node is");
         }
         boolean isNumbered = store.tag(node.row) == Tag.LN && check.has(node.row, "inst", name);
         if (isNumbered && !Numbers.areDigits(instance, 12)) {
@@ -148,6 +164,7 @@ final class IedCheck {
                 check.unsound(name);
             }
             size(node, name);
+            instances.ofType(node, type);
             String typeClass = store.attribute(type, "lnClass", "");
             if (!typeClass.equals(node.nodeClass())) {
                 check.report(
@@ -162,9 +179,9 @@ final class IedCheck {
             for (int object = store.child(node.row, Tag.DOI); object >= 0; object = store.next(object, Tag.DOI)) {
                 String data = store.attribute(object, "name", "") + store.attribute(object, "ix", "");
                 if (!objects.add(data)) {
-                    twice(name, object, "DOI", node.reference() + "." + data);
+                    check.twice(name, object, "DOI", node.reference() + "." + data);
                 }
-                instance(node, object, type, groups, "", false);
+                instances.check(node, object, type, groups);
             }
         }
         if (store.end(node.row) > node.row + 1) {
@@ -189,85 +206,6 @@ final class IedCheck {
         }
     }
 
-    private void instance(LogicalNode node, int row, int type, int groups, String path, boolean isOfGroup) {
-        String name = store.attribute(row, "name", "");
-        int part = types.data().part(type, name);
-        String ied = node.device().ied().name();
-        if (part < 0) {
-            check.report(
-                    SclRules.INSTANCE_UNKNOWN,
-                    ied,
-                    node.reference() + "." + path + name,
-                    row,
-                    node.typeName() + " has no " + path + name);
-            return;
-        }
-        if (store.tag(row) == Tag.DAI && !AttributeForms.fits(store, row)) { // texts cost more than looking
-            AttributeForms.element(check, ied, node.reference() + "." + path + name, row);
-        }
-        int below = types.data().below(part);
-        String constraint = store.attribute(part, "fc", "");
-        boolean inGroup = isOfGroup || constraint.equals("SG") || constraint.equals("SE");
-        boolean hasSeveral = row + 1 < store.end(row) && store.end(row + 1) < store.end(row);
-        Set<String> values = hasSeveral ? new HashSet<>() : Set.of(); // most have one child, which is not there twice
-        Set<String> inner = hasSeveral ? new HashSet<>() : Set.of();
-        for (int child = row + 1; child < store.end(row); child = store.end(child)) {
-            switch (store.tag(child)) {
-                case SDI, DAI -> {
-                    String given = hasSeveral
-                            ? store.attribute(child, "name", "") + " " + store.attribute(child, "ix", "")
-                            : "";
-                    if (hasSeveral && !inner.add(given)) {
-                        twice(ied, child, "instance", node.reference() + "." + path + name + "." + given.strip());
-                    }
-                    if (below >= 0) {
-                        instance(node, child, below, groups, path.isEmpty() ? name + "." : path + name + ".", inGroup);
-                    }
-                }
-                case VAL -> {
-                    if (types.misfit(part, child) != null) {
-                        types.value(ied, node.reference() + "." + path + name, part, child);
-                    }
-                    if (name.equals("ctlModel")) {
-                        types.objects().controlled(ied, node.reference() + "." + path + name, type, child);
-                    } else if (name.equals("SIUnit")) {
-                        types.objects().unit(ied, node, path + name, child);
-                    }
-                    String group = store.attribute(child, "sGroup", "");
-                    if (hasSeveral && !values.add(group)) {
-                        twice(
-                                ied,
-                                child,
-                                "value",
-                                node.reference() + "." + path + name + (group.isEmpty() ? "" : ", group " + group));
-                    }
-                    if (group.isEmpty() && inGroup && groups > 1) {
-                        check.report(
-                                SclRules.GROUP_OUT_OF_RANGE,
-                                ied,
-                                node.reference() + "." + path + name,
-                                child,
-                                "a value for no setting group, and "
-                                        + node.device().name() + " has " + groups);
-                    }
-                    long number = Numbers.parse(group, 0);
-                    if (!group.isEmpty() && (number < 1 || number > groups)) {
-                        check.report(
-                                SclRules.GROUP_OUT_OF_RANGE,
-                                ied,
-                                node.reference() + "." + path + name,
-                                child,
-                                "a value for group " + group + ", but "
-                                        + node.device().name() + " has " + groups);
-                    }
-                }
-                default -> {
-                    // texts and private elements
-                }
-            }
-        }
-    }
-
     private void blocks(Ied ied, LogicalNode node) {
         String name = ied.name();
         unique(node.row, Tag.DATA_SET, "name", name, "dataset");
@@ -280,7 +218,7 @@ final class IedCheck {
         }
         for (ControlBlock block : node.controlBlocks()) {
             if (check.has(block.row, "name", name) && !seen.add(store.tag(block.row) + " " + block.name())) {
-                twice(name, block.row, "control block", block.reference());
+                check.twice(name, block.row, "control block", block.reference());
             }
             NameRule.CONTROL_BLOCK.check(check, name, block.name(), block.row);
             AttributeForms.check(check, name, block.reference(), block.row);

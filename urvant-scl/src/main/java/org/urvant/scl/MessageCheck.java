@@ -1,9 +1,11 @@
 package org.urvant.scl;
 
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.function.ToLongFunction;
 
 /** Checks what is sent: sizes of messages, and what an IED says that it can hold. */
@@ -13,6 +15,9 @@ final class MessageCheck {
 
     /** APPID, length and two reserved words before a GOOSE or sampled-value message (IEC 61850-8-1:2011, annex C). */
     private static final int FRAME_HEAD = 8;
+
+    /** States and measured values; another one is a mistake of its own where no message can carry it. */
+    private static final Set<String> SENT = Set.of("ST", "MX", "CO", "SE");
 
     private final SclCheck check;
     private final SclStore store;
@@ -50,6 +55,7 @@ final class MessageCheck {
         if (set == null || block instanceof LogControl) {
             return;
         }
+        members(ied, block, set);
         long size = block instanceof SampledValueControl stream
                 ? streamSize(stream, sum(ied, set, TypeData.Data::plainSize), perMessage)
                 : messageSize(block, set, sum(ied, set, TypeData.Data::size));
@@ -62,6 +68,48 @@ final class MessageCheck {
                     "dataset " + set.name() + " needs up to " + size + " bytes in one message of " + block.reference()
                             + "; a frame holds " + FRAME);
         }
+    }
+
+    /** What receivers rely on: states and measured values, each with its quality. */
+    private void members(Ied ied, ControlBlock block, DataSet set) {
+        Map<NodeTable.NodeKey, LogicalNode> all = table.nodes(ied);
+        Set<String> good = new HashSet<>(); // objects that come whole, or whose quality does
+        Map<String, Integer> alone = new LinkedHashMap<>(); // objects of which values come
+        for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
+            String constraint = store.attribute(member, "fc", "");
+            NodeTable.NodeKey key = table.key(member);
+            if (FunctionalConstraint.of(constraint).isPresent() && !SENT.contains(constraint)) {
+                check.report(
+                        SclRules.MEMBER_UNLIKELY,
+                        ied.name(),
+                        block.reference(),
+                        member,
+                        block.reference() + " carries " + key + "." + table.path(member) + " under " + constraint);
+            }
+            String object = key + "." + store.attribute(member, "doName", "");
+            String attribute = store.attribute(member, "daName", "");
+            if (attribute.isEmpty() || attribute.equals("q")) {
+                good.add(object);
+            } else if (SENT.contains(constraint) && !attribute.equals("t") && hasQuality(all.get(key), member)) {
+                alone.putIfAbsent(object, member);
+            }
+        }
+        alone.keySet().removeAll(good);
+        if (!alone.isEmpty()) {
+            Map.Entry<String, Integer> first = alone.entrySet().iterator().next();
+            check.report(
+                    SclRules.QUALITY_NOT_SENT,
+                    ied.name(),
+                    block.reference(),
+                    first.getValue(),
+                    block.reference() + " carries " + first.getKey()
+                            + (alone.size() == 1 ? "" : " and " + (alone.size() - 1) + " more") + " without quality");
+        }
+    }
+
+    private boolean hasQuality(LogicalNode holder, int member) {
+        int type = holder == null ? -1 : table.type(holder);
+        return type >= 0 && table.quality(type, store.attribute(member, "doName", ""));
     }
 
     /** Streams for protection, measuring and quality have 80 to 288 samples a period, 4,000 to 96,000 a second (IEC 61869-9:2016, 6.902). */
@@ -136,6 +184,7 @@ final class MessageCheck {
     void limits(Ied ied) {
         Map<String, Integer> counts = new LinkedHashMap<>();
         Map<String, String> reportIds = new HashMap<>();
+        int instances = 0;
         Services services = ied.services();
         OptionalLong mostMembers = services.limit("ConfDataSet", "maxAttributes");
         for (LogicalNode node : table.nodes(ied).values()) {
@@ -147,6 +196,7 @@ final class MessageCheck {
             counts.merge("SMVsc", node.sampledValueControls().size(), Integer::sum);
             for (ReportControl report : node.reportControls()) {
                 counts.merge("ConfReportControl", 1, Integer::sum);
+                instances += report.instances();
                 String other = report.reportId().isEmpty()
                         ? null
                         : reportIds.putIfAbsent(report.reportId(), report.reference());
@@ -171,6 +221,19 @@ final class MessageCheck {
                         ied.name() + " has " + count + " of " + service + " and says it can hold " + most.getAsLong());
             }
         });
+        OptionalLong most = services.limit("ConfReportControl", "max");
+        if (most.isPresent()
+                && instances > most.getAsLong()
+                && counts.getOrDefault("ConfReportControl", 0) <= most.getAsLong()) {
+            check.report(
+                    SclRules.SERVICE_LIMIT_EXCEEDED,
+                    ied.name(),
+                    ied.name() + " ConfReportControl",
+                    ied.row,
+                    ied.name() + " has report control blocks with " + instances
+                            + " instances and says it can hold " + most.getAsLong()
+                            + " of them, by which some makers mean blocks");
+        }
     }
 
     private int members(DataSet set) {

@@ -85,7 +85,7 @@ final class NetworkSectionCheck {
             }
             near("", check.file().name() + " " + subnetwork.name(), subnetwork.row, "SubNetwork", NETWORKS);
             subnetwork.members().forEach(point -> connected(point, points));
-            hosts.masks(subnetwork.members());
+            hosts.among(subnetwork);
         }
         for (Ied ied : check.file().ieds()) {
             if (wanted.test(ied.name()) && !ied.connectedAccessPoints().isEmpty()) {
@@ -98,13 +98,13 @@ final class NetworkSectionCheck {
         String subject = check.file().name() + " " + subnetwork.name();
         AttributeForms.element(check, "", subject, row);
         String text = store.text(row).strip();
-        if (!TIME.matcher(text).matches()) {
+        if (!TIME.matcher(text).matches() || new BigDecimal(text).signum() == 0) {
             check.report(
                     SclRules.ATTRIBUTE_MALFORMED,
                     "",
                     subject,
                     row,
-                    "the bit rate of " + subnetwork.name() + " is '" + text + "'; expected a number");
+                    "the bit rate of " + subnetwork.name() + " is '" + text + "'; expected a number above 0");
         }
     }
 
@@ -139,6 +139,8 @@ final class NetworkSectionCheck {
                     point.row,
                     name + " " + point.accessPointName() + " is connected to " + point.subnetwork() + " twice");
         }
+        AttributeForms.element(check, name, name + " " + point.accessPointName(), point.row);
+        redundant(ied, point);
         parts(name, name + " " + point.accessPointName(), point.row);
         host(name, point);
         hosts.check(name, point);
@@ -147,6 +149,21 @@ final class NetworkSectionCheck {
         }
         for (int block : store.children(point.row, Tag.SMV)) {
             block(ied, block, Tag.SMV);
+        }
+    }
+
+    /** An access point is doubled in a way that its IED says it knows (IEC 61850-6:2009+A1:2018, 9.3.2, RedProt). */
+    private void redundant(Ied ied, ConnectedAccessPoint point) {
+        String way = store.attribute(point.row, "redProt", "none");
+        boolean isKnown = way.equals("hsr") || way.equals("prp") || way.equals("rstp");
+        if (isKnown && ied.services().offers("RedProt") && !ied.services().allows("RedProt", way)) {
+            check.report(
+                    SclRules.SERVICE_NOT_OFFERED,
+                    ied.name(),
+                    ied.name() + " " + point.accessPointName(),
+                    point.row,
+                    ied.name() + " " + point.accessPointName() + " is to be doubled by " + way + ", and " + ied.name()
+                            + " does not say that it can (RedProt)");
         }
     }
 
@@ -163,18 +180,31 @@ final class NetworkSectionCheck {
                         "the address of " + subject + " has " + type + ", which belongs to messages");
             }
         }
-        boolean isBare = !point.address().getOrDefault("IP", "").isBlank()
-                && point.address().getOrDefault("IP-SUBNET", "").isBlank();
-        if (isBare) {
+        boolean hasAddress = !point.address().getOrDefault("IP", "").isBlank();
+        boolean hasMask = !point.address().getOrDefault("IP-SUBNET", "").isBlank();
+        if (hasAddress != hasMask) {
             check.report(
                     SclRules.ADDRESS_WITHOUT_MASK,
                     ied,
                     subject,
                     point.row,
-                    "the address of " + subject + " has an IP and no IP-SUBNET");
+                    "the address of " + subject + " has an "
+                            + (hasAddress ? "IP and no IP-SUBNET" : "IP-SUBNET and no IP"));
         }
+        Set<String> ports = new HashSet<>();
         for (int cable : store.children(point.row, Tag.PHYS_CONN)) {
             near(ied, subject, cable, "PhysConn", Set.of("Connection", "RedConn"));
+            for (int part : store.children(cable, Tag.P)) {
+                String port = store.text(part).strip();
+                if (store.attribute(part, "type", "").equals("Port") && !port.isEmpty() && !ports.add(port)) {
+                    check.report(
+                            SclRules.PART_TWICE,
+                            ied,
+                            subject,
+                            part,
+                            "there are two physical connections at port " + port + " of " + subject);
+                }
+            }
         }
     }
 
@@ -214,6 +244,15 @@ final class NetworkSectionCheck {
             return;
         }
         addressed.add(tag + " " + subject);
+        if (!addressed.add(store.parent(row) + " " + tag + " " + subject)) {
+            check.report(
+                    SclRules.DUPLICATE_ELEMENT,
+                    ied.name(),
+                    subject,
+                    row,
+                    "there are two addresses of " + subject + " in one <ConnectedAP>, of which one counts",
+                    "Take one of the two out.");
+        }
         ConnectedAccessPoint point = new ConnectedAccessPoint(store, store.parent(row));
         Map<String, String> parts = (tag == Tag.GSE
                         ? point.gooseAddress(device, name)

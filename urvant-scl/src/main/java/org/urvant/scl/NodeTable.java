@@ -39,9 +39,14 @@ final class NodeTable {
                     && prefix.equals(key.prefix);
         }
 
+        /** Returns the name of the node without its device. */
+        String text() {
+            return prefix + nodeClass + instance;
+        }
+
         @Override
         public String toString() {
-            return device + "/" + prefix + nodeClass + instance;
+            return device + "/" + text();
         }
     }
 
@@ -112,6 +117,11 @@ final class NodeTable {
                 : types.data()
                         .resolve(
                                 type, object, store.attribute(member, "daName", ""), store.attribute(member, "fc", ""));
+    }
+
+    /** Returns whether an object of a node type has a quality. */
+    boolean quality(int nodeType, String object) {
+        return types.data().resolve(nodeType, object, "q", "").exists();
     }
 
     String path(int row) {

@@ -87,25 +87,6 @@ final class ObjectTypeCheck {
         }
     }
 
-    /** Checks the unit of a value against the name of its object; per cent and ratios to a rated value have none. */
-    void unit(String ied, LogicalNode node, String path, int value) {
-        String unit = store.text(value).strip();
-        List<String> wanted = ClassForms.units(path.substring(0, Math.max(0, path.indexOf('.'))));
-        boolean isUnit = !unit.isEmpty() && !unit.equals("1") && !unit.equals("%");
-        if (isUnit
-                && !wanted.isEmpty()
-                && !wanted.contains(unit)
-                && NodeClass.of(node.nodeClass()).isPresent()) {
-            check.report(
-                    SclRules.UNIT_DIFFERS,
-                    ied,
-                    node.reference() + "." + path,
-                    value,
-                    "the unit of " + node.reference() + "." + path.substring(0, path.indexOf('.')) + " is " + unit
-                            + "; expected " + wanted.get(0));
-        }
-    }
-
     /** Checks whether the texts of an enumeration have the numbers of the standard, by the role that it is used in. */
     void enumeration(String role, int part) {
         if (!StandardEnumeration.isNumbered(role)
@@ -144,9 +125,11 @@ final class ObjectTypeCheck {
                     name(object) + " of " + subject(nodeType) + " is of class " + given + "; an object of this name is "
                             + String.join(" or ", classes));
         }
-        int status = type < 0 ? -1 : data.part(type, "stVal");
-        if (status >= 0) {
-            enumeration(name(object), status);
+        for (String value : List.of("stVal", "setVal")) {
+            int status = type < 0 ? -1 : data.part(type, value);
+            if (status >= 0) {
+                enumeration(name(object), status);
+            }
         }
     }
 

@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
 import org.urvant.core.finding.Ref;
@@ -33,6 +34,7 @@ public final class RelayCheck {
     private final Map<String, LogicalDevice> devices = new HashMap<>(); // by their names on the wire
     private final Set<String> unsound = new HashSet<>();
     private final Map<String, Set<String>> subnetworks = new HashMap<>();
+    private final Map<String, Set<String>> sentOn = new HashMap<>(); // by the place of the control block
     /** By sender, then by the node within it, what its messages carry. */
     private final Map<String, Map<String, List<Carried>>> carried = new HashMap<>();
 
@@ -117,23 +119,35 @@ public final class RelayCheck {
     /** Finds addresses that two access points of a file have; over a whole project that is done with the devices. */
     private void hosts() {
         Map<String, ConnectedAccessPoint> owners = new HashMap<>();
+        Map<String, ConnectedAccessPoint> stations = new HashMap<>();
         for (Ied ied : ieds.values()) {
             for (ConnectedAccessPoint point : ied.connectedAccessPoints()) {
-                String address = point.address().getOrDefault("IP", "");
+                Map<String, String> parts = point.address();
+                String address = parts.getOrDefault("IP", "");
                 String one = Ipv4.of(address).map(Ipv4::toString).orElse(address);
-                ConnectedAccessPoint first =
-                        address.isEmpty() ? null : owners.putIfAbsent(point.subnetwork() + " " + one, point);
-                if (first != null) {
-                    unsound.add(ied.name());
-                    report(
-                            NetworkRules.DUPLICATE_IP,
-                            List.of(ied.name(), first.iedName()),
-                            ied.name() + " " + point.accessPointName(),
-                            point.position(),
-                            "IP address " + address + " is also that of " + first.iedName() + " at "
-                                    + first.position());
+                if (!address.isEmpty()) {
+                    ConnectedAccessPoint first = owners.putIfAbsent(point.subnetwork() + " " + one, point);
+                    doubled(NetworkRules.DUPLICATE_IP, "IP address " + address, point, first);
+                }
+                String mac = parts.getOrDefault("MAC-Address", "").toUpperCase(Locale.ROOT);
+                if (!mac.isEmpty()) {
+                    ConnectedAccessPoint first = stations.putIfAbsent(mac, point);
+                    boolean isOther = first != null && !first.iedName().equals(ied.name());
+                    doubled(NetworkRules.DUPLICATE_MAC, "MAC address " + mac, point, isOther ? first : null);
                 }
             }
+        }
+    }
+
+    private void doubled(Rule rule, String what, ConnectedAccessPoint point, @Nullable ConnectedAccessPoint first) {
+        if (first != null) {
+            unsound.add(point.iedName());
+            report(
+                    rule,
+                    List.of(point.iedName(), first.iedName()),
+                    point.iedName() + " " + point.accessPointName(),
+                    point.position(),
+                    what + " is also that of " + first.iedName() + " at " + first.position());
         }
     }
 
@@ -161,6 +175,12 @@ public final class RelayCheck {
             unique(streams, SclRules.DUPLICATE_STREAM_ID, "", stream.streamId(), stream, stream.position());
             stream.addresses().forEach(address -> address(stream, address));
         }
+    }
+
+    private static List<MessageAddress> addresses(ControlBlock block) {
+        return block instanceof GooseControl goose
+                ? goose.addresses()
+                : block instanceof SampledValueControl stream ? stream.addresses() : List.of();
     }
 
     private void address(ControlBlock block, MessageAddress address) {
@@ -241,7 +261,7 @@ public final class RelayCheck {
         ControlBlock block = blocks.get(place);
         if (block != null && block instanceof GooseControl == isGoose) {
             taken.add(place);
-            sameNetwork(ied, sender, input, subject);
+            sameNetwork(ied, block, place, input);
             listed(ied, block, input);
         } else {
             unsound.add(ied.name());
@@ -329,15 +349,19 @@ public final class RelayCheck {
     }
 
     /** GOOSE and sampled values are not routed, so both must be on one subnetwork (IEC 61850-8-1:2011, 18.1). */
-    private void sameNetwork(Ied ied, Ied sender, ExternalReference input, String subject) {
+    private void sameNetwork(Ied ied, ControlBlock block, String place, ExternalReference input) {
+        Ied sender = block.node().device().ied();
         Set<String> own = subnetworks(ied);
-        Set<String> others = subnetworks(sender);
+        Set<String> addressed = sentOn.computeIfAbsent(place, key -> addresses(block).stream()
+                .map(MessageAddress::subnetwork)
+                .collect(Collectors.toCollection(TreeSet::new)));
+        Set<String> others = addressed.isEmpty() ? subnetworks(sender) : addressed; // it may not be sent everywhere
         if (!own.isEmpty() && !others.isEmpty() && own.stream().noneMatch(others::contains)) {
             unsound.add(ied.name());
             report(
                     NetworkRules.SUBNET_DIFFERS,
                     List.of(ied.name(), sender.name()),
-                    subject,
+                    input.node().reference() + " " + input.internalAddress(),
                     input.position(),
                     ied.name() + " is on " + String.join(", ", own) + ", but takes " + input.controlBlock() + " from "
                             + sender.name() + " on " + String.join(", ", others));

@@ -72,7 +72,7 @@ public final class SclCheck {
         types.run();
         IedCheck ieds = new IedCheck(check, types);
         file.ieds().stream().filter(ied -> wanted.test(ied.name())).forEach(ieds::check);
-        ieds.unusedTypes();
+        ieds.finish();
         check.compareKinds();
         return check.with(around.join());
     }
@@ -147,6 +147,11 @@ public final class SclCheck {
         Position position = store().position(row);
         Finding found = new Finding(rule, subject, position, bounded(message), remedy);
         findings.add(ied.isEmpty() ? found : found.concerning(Ref.ied(ied)), ied);
+    }
+
+    /** Reports that a name of an IED's part stands twice. */
+    void twice(String ied, int row, String what, String name) {
+        report(SclRules.DUPLICATE_ELEMENT, ied, ied + " " + name, row, "there are two of " + what + " '" + name + "'");
     }
 
     /** Returns a sentence that names what was probably meant; empty text when nothing is near or nobody would read it. */

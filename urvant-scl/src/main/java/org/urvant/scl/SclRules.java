@@ -233,8 +233,8 @@ public final class SclRules implements RuleRoom {
     public static final Rule ADDRESS_WITHOUT_MASK = ALL.warning(
             "address-without-mask",
             "N41",
-            "The network section gives a host an IP address and no mask, so it cannot be said who is in its subnet.",
-            "Give IP-SUBNET beside the address.");
+            "The network section gives a host an IP address and no mask, so it cannot be said who is in its subnet, or a mask and no address.",
+            "Give IP and IP-SUBNET beside each other.");
     public static final Rule ADDRESS_WITHOUT_BLOCK = ALL.warning(
             "address-without-block",
             "N142",
@@ -265,6 +265,21 @@ public final class SclRules implements RuleRoom {
             "N53",
             "A control block names one client or receiver twice, so that an instance is kept for nobody, or another one is left out.",
             "Take one of the two out, or name the one that was meant.");
+    public static final Rule REFERENCE_LEADS_NOWHERE = ALL.warning(
+            "reference-leads-nowhere",
+            "N141",
+            "A node watches a message, or takes data, by a reference to what is not in the station's file.",
+            "Correct the reference, or empty it.");
+    public static final Rule MEMBER_UNLIKELY = ALL.warning(
+            "member-unlikely",
+            "N141",
+            "A GOOSE message or stream carries settings or descriptions, where receivers look for states and measured values.",
+            "List states (ST) or measured values (MX), and raise the revision.");
+    public static final Rule QUALITY_NOT_SENT = ALL.warning(
+            "quality-not-sent",
+            "N141",
+            "A GOOSE message or stream carries values without their quality, so a receiver takes invalid ones for good.",
+            "List the quality (q) of each object too, and raise the revision.");
     public static final Rule SENDER_ABSENT = ALL.warning(
             "sender-absent",
             "N141",
@@ -275,11 +290,26 @@ public final class SclRules implements RuleRoom {
             "N54",
             "The site section names a logical node that is not in the file.",
             "Correct the node, or leave it without IED until one is chosen.");
+    public static final Rule NODE_PLACED_TWICE = ALL.warning(
+            "node-placed-twice",
+            "N54",
+            "The site section places a logical node twice in one part, or lets one stand for two pieces of equipment.",
+            "Take one of the two out, or name the node that was meant.");
+    public static final Rule NODE_AT_OTHER_EQUIPMENT = ALL.warning(
+            "node-at-other-equipment",
+            "N54",
+            "A logical node that stands for a switch or a transformer of one kind is placed at equipment of another kind.",
+            "Place it at the equipment that it stands for, or correct the type of the equipment.");
+    public static final Rule TERMINALS_JOINED = ALL.warning(
+            "terminals-joined",
+            "N54",
+            "Both terminals of a piece of equipment lead to one connectivity node, so it joins and parts nothing.",
+            "Correct where one of them leads to.");
     public static final Rule PART_TWICE = ALL.warning(
             "part-twice",
             "N54",
-            "Two parts of a piece of equipment are for one phase, or two of its terminals have one name; often another one was meant.",
-            "Correct the phase or the name.");
+            "Two parts of a piece of equipment are for one phase, two of its terminals have one name, or two physical connections of an access point are at one port; often another one was meant.",
+            "Correct the phase, name or port.");
     public static final Rule TERMINAL_UNCONNECTED = ALL.warning(
             "terminal-unconnected",
             "N54",

@@ -66,6 +66,16 @@ final class ServiceCheck {
     }
 
     private void sends(Ied ied, Services services, LogicalNode node) {
+        boolean isSwitched =
+                node.settingGroups().filter(groups -> groups.count() > 1).isPresent();
+        if (isSwitched && !services.offers("SettingGroups")) {
+            missing(
+                    ied,
+                    node.reference(),
+                    node.row,
+                    node.reference() + " has several setting groups, and " + ied.name()
+                            + " does not say that it has any (SettingGroups)");
+        }
         for (ControlBlock block : node.controlBlocks()) {
             String wanted =
                     block instanceof GooseControl ? "GOOSE" : block instanceof SampledValueControl ? "SMVsc" : "";

@@ -18,6 +18,16 @@ final class SiteCheck {
                             + " TNK VLV AXN")
                     .split(" "));
 
+    /** Nodes that stand for a piece of equipment itself, and the kinds of it that each can stand for (IEC 61850-7-4:2010, 5.15 and 5.16). */
+    private static final Map<String, Set<String>> STANDS_FOR = Map.of(
+            "XCBR", Set.of("CBR", "DIS"),
+            "XSWI", Set.of("DIS", "CBR"),
+            "TCTR", Set.of("CTR"),
+            "TVTR", Set.of("VTR"));
+
+    /** Equipment that joins two points of the network, or parts them. */
+    private static final Set<String> SERIES = Set.of("CBR", "DIS", "CTR", "LIN", "CAB", "GIL");
+
     /** What the schema gives one type, and lets nothing leave out. */
     private static final Set<Tag> TYPED = EnumSet.of(Tag.POWER_TRANSFORMER, Tag.TRANSFORMER_WINDING, Tag.TAP_CHANGER);
 
@@ -25,6 +35,8 @@ final class SiteCheck {
     private final SclStore store;
     private final Set<String> joints = new HashSet<>();
     private final Map<String, Set<NodeTable.NodeKey>> nodes = new HashMap<>();
+    private final Map<String, SitePart> standFor =
+            new HashMap<>(); // by IED and node, where a node stands for equipment
 
     SiteCheck(SclCheck check) {
         this.check = check;
@@ -155,12 +167,84 @@ final class SiteCheck {
                                 + "', which is not in the file" + check.hint(terminal.node(), joints));
             }
         }
+        bridged(part, subject);
+        Set<String> placed = new HashSet<>();
         for (int row : store.children(part.row, Tag.L_NODE)) {
             String ied = store.attribute(row, "iedName", "None");
-            if (!ied.equals("None")) {
-                placed(part, row, ied);
+            if (ied.equals("None")) {
+                specified(part, subject, row);
+                continue;
+            }
+            placed(part, row, ied);
+            if (!placed.add(ied + " " + NodeTable.key(store, row))) {
+                placedTwice(subject, row, NodeTable.key(store, row) + " of " + ied + " stands twice in " + part.path());
+            } else {
+                standsFor(part, subject, row, ied);
             }
         }
+    }
+
+    /** What joins two points of the network has its terminals at two. */
+    private void bridged(SitePart part, String subject) {
+        List<SitePart.Terminal> terminals = part.terminals();
+        boolean isSeries = store.tag(part.row) == Tag.CONDUCTING_EQUIPMENT
+                && SERIES.contains(store.attribute(part.row, "type", ""));
+        if (isSeries
+                && terminals.size() == 2
+                && !terminals.get(0).node().isEmpty()
+                && terminals.get(0).node().equals(terminals.get(1).node())) {
+            check.report(
+                    SclRules.TERMINALS_JOINED,
+                    "",
+                    subject,
+                    part.row,
+                    "both terminals of " + part.path() + " lead to "
+                            + terminals.get(0).node());
+        }
+    }
+
+    /** A node that no IED has yet is described by a type (IEC 61850-6:2009, 9.2.4). */
+    private void specified(SitePart part, String subject, int row) {
+        String type = store.attribute(row, "lnType", "");
+        if (!type.isEmpty() && check.file().templates().type(Tag.L_NODE_TYPE, type) < 0) {
+            check.report(
+                    SclRules.PLACE_NODE_MISSING,
+                    "",
+                    subject,
+                    row,
+                    part.path() + ": the type '" + type + "' of "
+                            + NodeTable.key(store, row).text() + " is not in the file");
+        }
+    }
+
+    private void standsFor(SitePart part, String subject, int row, String ied) {
+        Set<String> kinds = STANDS_FOR.get(store.attribute(row, "lnClass", ""));
+        SitePart equipment =
+                store.tag(part.row) == Tag.SUB_EQUIPMENT ? part.parent().orElse(part) : part;
+        if (kinds == null || store.tag(equipment.row) != Tag.CONDUCTING_EQUIPMENT) {
+            return;
+        }
+        String type = store.attribute(equipment.row, "type", "");
+        String node = NodeTable.key(store, row) + " of " + ied;
+        if (EQUIPMENT.contains(type) && !kinds.contains(type)) {
+            check.report(
+                    SclRules.NODE_AT_OTHER_EQUIPMENT,
+                    "",
+                    subject,
+                    row,
+                    node + " is at " + part.path() + ", which is of the type " + type + "; "
+                            + (kinds.contains("CBR")
+                                    ? "a switch is CBR or DIS"
+                                    : "expected " + kinds.iterator().next()));
+        }
+        SitePart other = standFor.putIfAbsent(node, part);
+        if (other != null) {
+            placedTwice(subject, row, node + " stands for " + other.path() + " and for " + part.path());
+        }
+    }
+
+    private void placedTwice(String subject, int row, String message) {
+        check.report(SclRules.NODE_PLACED_TWICE, "", subject, row, message);
     }
 
     /** A terminal says twice where it leads to: by a path, and by the names that the path is made of. */

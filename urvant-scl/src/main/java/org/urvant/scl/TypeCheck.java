@@ -11,6 +11,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Checks the data type templates, and answers what a type has at a path. */
 final class TypeCheck {
+    /** IEC 61850-6:2009, 9.5.4.1. */
+    private static final String MEND_SETTING = "Take the one with SG out; SE says that it can be read as SG too.";
+
     private final SclCheck check;
     private final SclStore store;
     private final TypeTemplates templates;
@@ -260,12 +263,15 @@ final class TypeCheck {
             Integer first = names.putIfAbsent(name, part);
             if (first != null) {
                 bad.add(type);
+                String constraints = store.attribute(first, "fc", "") + store.attribute(part, "fc", "");
+                boolean isOneSetting = constraints.equals("SGSE") || constraints.equals("SESG");
                 check.report(
                         SclRules.DUPLICATE_ELEMENT,
                         "",
                         subject(type) + " " + name,
                         part,
-                        "'" + name + "' of " + subject(type) + " stands also in line " + store.line(first));
+                        "'" + name + "' of " + subject(type) + " stands also in line " + store.line(first),
+                        isOneSetting ? MEND_SETTING : SclRules.DUPLICATE_ELEMENT.remedy());
             }
         }
         data.know(type, names);

@@ -1,5 +1,7 @@
 package org.urvant.scl;
 
+import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
@@ -57,6 +59,28 @@ final class VocabularyCheck {
             DataTypeTemplates SCL, LNodeType DataTypeTemplates, DO LNodeType, DOType DataTypeTemplates, SDO DOType,
             DA DOType, DAType DataTypeTemplates, BDA DAType, EnumType DataTypeTemplates, EnumVal EnumType
             """);
+
+    /** What stands once in what it belongs to (annex A); of two nobody can say which one counts. */
+    private static final Set<Tag> ONCE = EnumSet.of(
+            Tag.HEADER,
+            Tag.COMMUNICATION,
+            Tag.DATA_TYPE_TEMPLATES,
+            Tag.BIT_RATE,
+            Tag.ADDRESS,
+            Tag.MIN_TIME,
+            Tag.MAX_TIME,
+            Tag.SERVICES,
+            Tag.SERVER,
+            Tag.SERVER_AT,
+            Tag.LN0,
+            Tag.SETTING_CONTROL,
+            Tag.TRG_OPS,
+            Tag.OPT_FIELDS,
+            Tag.RPT_ENABLED,
+            Tag.SMV_OPTS,
+            Tag.INPUTS,
+            Tag.VOLTAGE,
+            Tag.TAP_CHANGER);
 
     private final SclCheck check;
     private final SclStore store;
@@ -123,6 +147,9 @@ final class VocabularyCheck {
                 misplaced.putIfAbsent(place, row);
                 counts.merge(place, 1, Integer::sum);
             }
+            if (ONCE.contains(tag) && isWanted(row)) {
+                once(tag, row);
+            }
             if (hasUnknown) {
                 store.attributesOf(row, unknown, taker);
             }
@@ -138,6 +165,30 @@ final class VocabularyCheck {
                 name,
                 row,
                 ATTRIBUTES));
+    }
+
+    private void once(Tag tag, int row) {
+        if (store.child(store.parent(row), tag) != row) {
+            twice(row, store.parent(row));
+        } else if (tag == Tag.SERVICES) {
+            Set<String> services = new HashSet<>();
+            for (int service : store.children(row, null)) {
+                if (!services.add(store.element(service))) {
+                    twice(service, row);
+                }
+            }
+        }
+    }
+
+    private void twice(int row, int holder) {
+        check.report(
+                SclRules.DUPLICATE_ELEMENT,
+                ied(row),
+                check.file().name() + " " + store.element(row),
+                row,
+                "there are two of <" + store.element(row) + "> in one <" + store.element(holder)
+                        + ">, of which one counts",
+                "Take one of the two out.");
     }
 
     private static boolean isNewer(String edition) {

@@ -32,7 +32,7 @@ public final class NetworkRules implements RuleRoom {
     public static final Rule SUBNET_ALONE = ALL.warning(
             "subnet-alone",
             "N42",
-            "A device has no gateway, and no other device or IED of the project is in its subnet, so none of them reaches it.",
+            "A device has no gateway, and no other device or IED of the project is in its subnet, so none of them reaches it; or so an IED within its subnetwork of a file.",
             "Correct address or mask, or give it a gateway.");
     public static final Rule MASK_DIFFERS = ALL.warning(
             "mask-differs",

@@ -2,9 +2,11 @@ package org.urvant.core.network;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 
 /**
@@ -15,6 +17,7 @@ import java.util.function.Function;
  */
 public final class Subnets<T> {
     private final Map<Subnet, List<T>> members = new LinkedHashMap<>();
+    private final List<Member<T>> all = new ArrayList<>();
 
     /** Creates one without stations. */
     public Subnets() {}
@@ -24,6 +27,13 @@ public final class Subnets<T> {
             return new Subnet(network & wider, wider);
         }
     }
+
+    /**
+     * A station and whose it is.
+     *
+     * @param owner whose it is
+     */
+    public record Member<T>(Station station, T owner) {}
 
     /**
      * One with another mask.
@@ -49,6 +59,7 @@ public final class Subnets<T> {
     public void add(Station station, T owner) {
         if (station.maskMistake().isEmpty() && station.addressMistake().isEmpty()) {
             int mask = station.mask().bits();
+            all.add(new Member<>(station, owner));
             members.computeIfAbsent(new Subnet(station.address().bits() & mask, mask), key -> new ArrayList<>())
                     .add(owner);
         }
@@ -76,6 +87,34 @@ public final class Subnets<T> {
             }
         });
         return odd;
+    }
+
+    /** Returns those without a way out that no other address is near, in the order in which they were added; none where there is one. */
+    public List<Member<T>> alone() {
+        List<Integer> masks =
+                members.keySet().stream().map(Subnet::mask).distinct().toList();
+        Map<Subnet, Set<Ipv4>> near = new HashMap<>();
+        for (Member<T> member : all) {
+            Ipv4 address = member.station().address();
+            for (int mask : masks) {
+                near.computeIfAbsent(new Subnet(address.bits() & mask, mask), key -> new HashSet<>())
+                        .add(address);
+            }
+        }
+        boolean areSeveral = all.stream()
+                        .map(member -> member.station().address())
+                        .distinct()
+                        .count()
+                > 1;
+        return all.stream()
+                .filter(member -> areSeveral && member.station().gateway().isNone())
+                .filter(member -> {
+                    int mask = member.station().mask().bits();
+                    return near.get(new Subnet(member.station().address().bits() & mask, mask))
+                                    .size()
+                            == 1;
+                })
+                .toList();
     }
 
     private Subnet larger(Subnet one, Subnet other) {

@@ -121,6 +121,16 @@ class SclCheckTest {
             <MinTime unit="s" multiplier="m">4< | <MinTime unit="s" multiplier="m">4 ms< | attribute-malformed | MinTime of F01 PROT/trips_out is '4 ms'
             actSG="1"         | actSG="5"                                   | group-out-of-range     | group 5 is to be active, but F01PROT has 4
             <FCDA ldInst="PROT" lnClass="PTRC" lnInst="1" doName="Tr" fc="ST"/> | <FCDA ldInst="PROT" lnClass="PTRC" lnInst="1" doName="Tr" fc="ST"/><FCDA doName="Tr" ldInst="PROT" lnClass="PTRC" lnInst="1" fc="ST"/> | member-twice | dataset trips has PROT/PTRC1.Tr twice
+            multiplier="k">33</Voltage> | multiplier="k">33</Voltage><Voltage unit="V">11</Voltage> | duplicate-element | two of <Voltage> in one <VoltageLevel>, of which one counts
+            <TrgOps dchg="true" | <TrgOps/><TrgOps dchg="true" | duplicate-element | two of <TrgOps> in one <ReportControl>
+            <RptEnabled max="3"> | <RptEnabled max="1"/><RptEnabled max="3"> | duplicate-element | two of <RptEnabled>
+            <SettingControl numOfSGs="4" actSG="1"/> | <SettingControl numOfSGs="4" actSG="1"/><SettingControl numOfSGs="2"/> | duplicate-element | two of <SettingControl> in one <LN0>
+            <GOOSE max="4"/> | <GOOSE max="4"/><GOOSE max="9"/> | duplicate-element | two of <GOOSE> in one <Services>
+            <Communication> | <Communication/><Communication> | duplicate-element | two of <Communication> in one <SCL>
+            <GSE ldInst="PROT" cbName="trips_out"> | <GSE ldInst="PROT" cbName="trips_out"/><GSE ldInst="PROT" cbName="trips_out"> | duplicate-element | two addresses of F01 PROT/trips_out in one <ConnectedAP>
+            <LN0 lnClass="LLN0" inst="" lnType="MF7_LLN0" | <LN0 lnClass="LLN1" inst="" lnType="MF7_LLN0" | attribute-malformed | lnClass of <LN0> is 'LLN1'
+            "OSI-TSEL">0001 | "MMS-Port">102102 | address-out-of-range | MMS-Port '102102' of F01
+            <AccessPoint name="AP1" | <AccessPoint name="AP1" router="maybe" | attribute-malformed | router of F01 AP1 is 'maybe'; expected true or false
             <P type="APPID">0011 | <P type="APPID">0099</P><P type="APPID">0011 | duplicate-element  | two of address part 'APPID' of F01 PROT/trips_out
             <P type="IP">192.0.2.11< | <P type="IP">192.0.2.91</P><P type="IP">192.0.2.11< | duplicate-element | two of address part 'IP' of F01 AP1
             <P type="APPID">0011</P> |                                      | block-without-address  | the address of F01 PROT/trips_out has no APPID

@@ -5,6 +5,7 @@ import static org.urvant.scl.reading.PlantedMistake.check;
 import static org.urvant.scl.reading.PlantedMistake.text;
 
 import java.io.IOException;
+import java.util.regex.Matcher;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -66,6 +67,32 @@ class SclStandardTest {
             <P type="IP-SUBNET">255.255.255.0</P> | <P type="IP-SUBNET">255.255.255.0</P><P type="VLAN-PRIORITY">4</P> | not-in-standard | the address of F01 AP1 has VLAN-PRIORITY, which belongs to messages
             type="8-MMS"      | type="8-MNS"                                | not-in-standard        | SubNetwork of skarholm.scd station-bus is of the type '8-MNS'
             <PhysConn type="Connection" | <PhysConn type="Conection"        | not-in-standard        | Did you mean 'Connection'?
+            appID="F01-trips" | appID="F01-trips" securityEnable="Sign"     | attribute-malformed | securityEnable of F01PROT/LLN0.GO.trips_out is 'Sign'; expected None, Signature
+            smpRate="80"      | smpRate="80" smpMod="SmpPerSecond"          | attribute-malformed    | expected SmpPerPeriod, SmpPerSec or SecPerSmp
+            actSG="1"         | actSG="1" resvTms="x"                       | attribute-malformed    | resvTms of F01PROT/LLN0 is 'x'
+            apName="AP1">     | apName="AP1" redProt="PRP">                 | attribute-malformed    | redProt of F01 AP1 is 'PRP'; expected none, hsr, prp or rstp
+            multiplier="M">100< | multiplier="M">0<                         | attribute-malformed    | the bit rate of station-bus is '0'; expected a number above 0
+            <EnumVal ord="6">M< | <EnumVal ord="9">M<                       | enumeration-differs    | 'M' is 9 in EnumType MF7_MultiplierKind
+            <EnumType id="MF7_MultiplierKind"> | <EnumType id="MF7_CurveCharKind"><EnumVal ord="1">IEC Very Inverse</EnumVal></EnumType><DAType id="MF7_Curve"><BDA name="setCharact" bType="Enum" type="MF7_CurveCharKind"/></DAType><EnumType id="MF7_MultiplierKind"> | enumeration-differs | 'IEC Very Inverse' is 1 in EnumType MF7_CurveCharKind, which stands for setCharact; the standard gives it 10
+            <EnumType id="MF7_MultiplierKind"> | <EnumType id="MF7_CmdQualKind"><EnumVal ord="1">pulse</EnumVal></EnumType><DAType id="MF7_Pulse"><BDA name="cmdQual" bType="Enum" type="MF7_CmdQualKind"/></DAType><EnumType id="MF7_MultiplierKind"> | enumeration-differs | which stands for cmdQual; the standard gives it 0
+            <BDA name="SIUnit" bType="Enum" type="MF7_SIUnitKind"/> | <BDA name="SIUnit" bType="Enum" type="MF7_SIUnitKind"><Val>A</Val></BDA> | unit-differs | the unit of F01MEAS/MMXU1.PhV is A by its type; expected V
+            <DAI name="scaleFactor"><Val>0.001 | <DAI name="scaleFactor"><Val>0.0 | value-not-of-type      | value '0.0' of scaleFactor must be another number than 0
+            <LNode iedName="T01" ldInst="CTRL" lnClass="CSWI" lnInst="1"/> | <LNode iedName="T01" ldInst="CTRL" lnClass="XCBR" lnInst="1"/> | node-placed-twice | CTRL/XCBR1 of T01 stands twice in Skarholm/K2/T01/QA1
+            <LNode iedName="T01" ldInst="MEAS" lnClass="MHAI" lnInst="1"/> | <LNode iedName="T01" ldInst="CTRL" lnClass="XCBR" lnInst="1"/> | node-at-other-equipment | CTRL/XCBR1 of T01 is at Skarholm/K2/T01/BI1, which is of the type CTR; a switch is CBR or DIS
+            <LNode iedName="T01" ldInst="MEAS" lnClass="MHAI" lnInst="1"/> | <LNode iedName="T01" ldInst="CTRL" lnClass="XCBR" lnInst="1"/> | node-placed-twice | CTRL/XCBR1 of T01 stands for Skarholm/K2/T01/QA1 and for Skarholm/K2/T01/BI1
+            name="BI1" type="CTR" desc="Current transformer" | name="BI1" type="VTR" desc="Current transformer" | node-at-other-equipment | MU/I1TCTR1 of M01 is at Skarholm/K2/T01/BI1/A, which is of the type VTR; expected CTR
+            <LNode iedName="T01" ldInst="MEAS" lnClass="MHAI" lnInst="1"/> | <LNode iedName="None" lnClass="MHAI" lnInst="1" lnType="MHAI_spec"/> | place-node-missing | Skarholm/K2/T01/BI1: the type 'MHAI_spec' of MHAI1 is not in the file
+            <Terminal name="T2" connectivityNode="Skarholm/K2/T01/L2" substationName="Skarholm" voltageLevelName="K2" bayName="T01" cNodeName="L2"/> | <Terminal name="T2" connectivityNode="Skarholm/K2/T01/L1" substationName="Skarholm" voltageLevelName="K2" bayName="T01" cNodeName="L1"/> | terminals-joined | both terminals of Skarholm/K2/T01/QA1 lead to Skarholm/K2/T01/L1
+            <PhysConn type="Connection"> | <PhysConn type="RedConn"><P type="Port">1</P></PhysConn><PhysConn type="Connection"> | part-twice | there are two physical connections at port 1 of F01 AP1
+            <P type="IP">192.0.2.11</P> |                                   | address-without-mask   | the address of F01 AP1 has an IP-SUBNET and no IP
+            <P type="OSI-TSEL">0001</P> | <P type="OSI-AP-Title">1,3,x</P>  | address-out-of-range   | OSI-AP-Title '1,3,x' of F01
+            <P type="OSI-TSEL">0001</P> | <P type="OSI-AE-Qualifier">first</P> | address-out-of-range | OSI-AE-Qualifier 'first' of F01
+            <P type="IP">192.0.2.12</P> | <P type="IP">198.51.100.12</P>    | gateway-outside        | is not in the subnet of 198.51.100.12
+            doName="Tr" fc="ST"/> | doName="Tr" daName="general" fc="ST"/>  | quality-not-sent       | F01PROT/LLN0.GO.trips_out carries PROT/PTRC1.Tr
+            <FCDA ldInst="MU" prefix="I3" lnClass="TCTR" lnInst="1" doName="AmpSv" daName="q" fc="MX"/> | | quality-not-sent | M01MU/LLN0.MS.phases carries MU/I3TCTR1.AmpSv without quality
+            lnClass="TCTR" lnInst="1" doName="AmpSv" daName="q" fc="MX"/> | lnClass="TCTR" lnInst="1" doName="ARtg" fc="SP"/> | member-unlikely | M01MU/LLN0.MS.phases carries MU/I1TCTR1.ARtg under SP
+            <SettingGroups><SGEdit resvTms="true"/><ConfSG resvTms="true"/></SettingGroups> | | service-not-offered | F01PROT/LLN0 has several setting groups, and F01 does not say that it has any
+            <ConfReportControl max="12" | <ConfReportControl max="8"        | service-limit-exceeded | F01 has report control blocks with 9 instances and says it can hold 8 of them
             """)
     void whatIsAgainstTheStandardIsFound(String from, String to, String rule, String message) throws IOException {
         PlantedMistake.isFound(from, to, rule, message);
@@ -91,7 +118,7 @@ class SclStandardTest {
             smpRate="80"                                              | smpRate="256"
             <ClientServices goose="true" bufReport="true"/>           |
             <ClientServices goose="true" bufReport="true"/>           | <ClientServices goose="true" unbufReport="1" maxGOOSE="1"/>
-            <ConfReportControl max="8" bufMode="both"/>               | <ConfReportControl max="8"/>
+            <ConfReportControl max="12" bufMode="both"/>               | <ConfReportControl max="12"/>
             <MaxTime unit="s" multiplier="m">1000                     | <MaxTime unit="s" multiplier="m">60000
             <IEDName>S01</IEDName>                                    |
             serviceType="GOOSE" srcLDInst="PROT" srcLNClass="LLN0" srcCBName="trips_out" intAddr="trip-from-neighbour" | serviceType="GOOSE" intAddr="trip-from-neighbour"
@@ -117,5 +144,80 @@ class SclStandardTest {
                                 + " (SupSubscription maxGo)",
                         "nodes that watch streams (LSVS) that F01 has: 1; it says that the most are 0"
                                 + " (SupSubscription maxSv)");
+    }
+
+    /** Several changes at once; the rule and a part of its message come last. */
+    @Test
+    void whatOnePartSaysAgainstAnotherIsFound() throws IOException {
+        String station = text("skarholm.scd");
+        String mac = "<P type=\"MAC-Address\">02-00-5E-10-00-11</P>";
+        found(
+                station.replace("192.0.2.11</P>", "192.0.2.11</P>" + mac)
+                        .replace("192.0.2.12</P>", "192.0.2.12</P>" + mac.replace("5E", "5e")),
+                "duplicate-mac",
+                "MAC address 02-00-5E-10-00-11 is also that of F01");
+        found(
+                station.replaceFirst(
+                        "192.0.2.12</P>\\s*(<P type=\"IP-SUBNET\">255.255.255.0</P>)[^\n]*\n[^\n]*",
+                        "198.51.100.12</P>$1"),
+                "subnet-alone",
+                "F02 is 198.51.100.12 with the mask 255.255.255.0; nothing else of station-bus is in that subnet");
+        String lines = "<ConnectedAP iedName=\"F02\" apName=\"AP1\"";
+        int end = station.indexOf("</ConnectedAP>", station.indexOf(lines)) + "</ConnectedAP>".length();
+        String sender = station.substring(station.indexOf(lines), end);
+        String elsewhere = "<SubNetwork name=\"other-bus\" type=\"8-MMS\">" + sender
+                + "</SubNetwork><SubNetwork name=\"station-bus\"";
+        found(
+                station.replace(sender, lines + "/>").replaceFirst("<SubNetwork name=\"station-bus\"", elsewhere),
+                "subnet-differs",
+                "F01 is on station-bus, but takes trips_out from F02 on other-bus");
+        found(
+                station.replaceFirst("(<DA name=\"setMag\"[^\n]*fc=\")SG(\"/>)", "$1SG$2$1SE$2"),
+                "duplicate-element",
+                "'setMag' of DOType");
+    }
+
+    /** A node that watches a message, or takes data, by a reference to it. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            nullValues = "-",
+            textBlock =
+                    """
+            GoCBRef | F02PROT/LLN0.trips_out       | -
+            GoCBRef | F02PROT/LLN0$GO$trips_out    | -
+            GoCBRef | F02PROT/LLN0.trips           | F01PROT/LGOS1.GoCBRef.setSrcRef is 'F02PROT/LLN0.trips', but F02PROT/LLN0 has no GOOSE control block 'trips'
+            GoCBRef | F02PROT/LLN1.trips_out       | but F02PROT has no logical node LLN1. Did you mean 'LLN0'?
+            GoCBRef | F09PROT/LLN0.trips_out       | but there is no logical device F09PROT. Did you mean
+            GoCBRef | M01MU/LLN0.phases            | but M01MU/LLN0 has no GOOSE control block 'phases'
+            SvCBRef | M01MU/LLN0.phases            | -
+            InRef1  | F02PROT/PTRC1.Tr.general     | -
+            InRef1  | F02PROT/PTRC1$ST$Tr$general  | -
+            InRef1  | F02PROT/PTRC1.Trip.general   | but F02PROT/PTRC1 has no Trip
+            InRef1  | @                            | -
+            """)
+    void aReferenceLeadsToWhatIsThere(String object, String reference, String message) throws IOException {
+        String watching = text("skarholm.scd")
+                .replaceFirst(
+                        "<LN lnClass=\"PTRC\"",
+                        "<LN lnClass=\"LGOS\" inst=\"1\" lnType=\"L\"><DOI name=\"" + object
+                                + "\"><DAI name=\"setSrcRef\"><Val>" + Matcher.quoteReplacement(reference)
+                                + "</Val></DAI></DOI></LN>$0")
+                .replaceFirst(
+                        "<DataTypeTemplates>",
+                        "$0<LNodeType id=\"L\" lnClass=\"LGOS\"><DO name=\"" + object + "\" type=\"R\"/></LNodeType>"
+                                + "<DOType id=\"R\" cdc=\"ORG\"><DA name=\"setSrcRef\" bType=\"ObjRef\" fc=\"SP\"/></DOType>");
+        assertThat(check(watching, "skarholm.scd").findings())
+                .filteredOn(finding -> finding.rule().equals(SclRules.REFERENCE_LEADS_NOWHERE))
+                .extracting(Finding::message)
+                .satisfies(found -> assertThat(String.join("", found)).contains(message == null ? "" : message))
+                .hasSize(message == null ? 0 : 1);
+    }
+
+    private static void found(String text, String rule, String message) {
+        assertThat(check(text, "skarholm.scd").findings()).anySatisfy(finding -> {
+            assertThat(finding.rule().id()).isEqualTo(rule);
+            assertThat(finding.message()).contains(message);
+        });
     }
 }
