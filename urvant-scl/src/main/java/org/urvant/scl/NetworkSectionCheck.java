@@ -139,9 +139,10 @@ final class NetworkSectionCheck {
                     point.row,
                     name + " " + point.accessPointName() + " is connected to " + point.subnetwork() + " twice");
         }
-        AttributeForms.element(check, name, name + " " + point.accessPointName(), point.row);
+        String subject = name + " " + point.accessPointName();
+        AttributeForms.element(check, name, subject, point.row);
         redundant(ied, point);
-        parts(name, name + " " + point.accessPointName(), point.row);
+        parts(name, subject, point.row);
         host(name, point);
         hosts.check(name, point);
         for (int block : store.children(point.row, Tag.GSE)) {

@@ -168,19 +168,20 @@ public final class RelayCheck {
         for (GooseControl message : node.gooseControls()) {
             blocks.put(place(ied, nodePlace, message.name()), message);
             unique(identifiers, SclRules.DUPLICATE_GOOSE_ID, "", message.gooseId(), message, message.position());
-            message.addresses().forEach(address -> address(message, address));
+            sent(message, place(ied, nodePlace, message.name()), message.addresses());
         }
         for (SampledValueControl stream : node.sampledValueControls()) {
             blocks.put(place(ied, nodePlace, stream.name()), stream);
             unique(streams, SclRules.DUPLICATE_STREAM_ID, "", stream.streamId(), stream, stream.position());
-            stream.addresses().forEach(address -> address(stream, address));
+            sent(stream, place(ied, nodePlace, stream.name()), stream.addresses());
         }
     }
 
-    private static List<MessageAddress> addresses(ControlBlock block) {
-        return block instanceof GooseControl goose
-                ? goose.addresses()
-                : block instanceof SampledValueControl stream ? stream.addresses() : List.of();
+    private void sent(ControlBlock block, String place, List<MessageAddress> addresses) {
+        addresses.forEach(address -> address(block, address));
+        sentOn.put(
+                place,
+                addresses.stream().map(MessageAddress::subnetwork).collect(Collectors.toCollection(TreeSet::new)));
     }
 
     private void address(ControlBlock block, MessageAddress address) {
@@ -352,9 +353,7 @@ public final class RelayCheck {
     private void sameNetwork(Ied ied, ControlBlock block, String place, ExternalReference input) {
         Ied sender = block.node().device().ied();
         Set<String> own = subnetworks(ied);
-        Set<String> addressed = sentOn.computeIfAbsent(place, key -> addresses(block).stream()
-                .map(MessageAddress::subnetwork)
-                .collect(Collectors.toCollection(TreeSet::new)));
+        Set<String> addressed = sentOn.getOrDefault(place, Set.of());
         Set<String> others = addressed.isEmpty() ? subnetworks(sender) : addressed; // it may not be sent everywhere
         if (!own.isEmpty() && !others.isEmpty() && own.stream().noneMatch(others::contains)) {
             unsound.add(ied.name());

@@ -35,8 +35,10 @@ final class SiteCheck {
     private final SclStore store;
     private final Set<String> joints = new HashSet<>();
     private final Map<String, Set<NodeTable.NodeKey>> nodes = new HashMap<>();
-    private final Map<String, SitePart> standFor =
-            new HashMap<>(); // by IED and node, where a node stands for equipment
+    private final Map<Placed, SitePart> standFor = new HashMap<>();
+
+    /** A node of an IED that the site names. */
+    private record Placed(String ied, NodeTable.NodeKey node) {}
 
     SiteCheck(SclCheck check) {
         this.check = check;
@@ -156,7 +158,8 @@ final class SiteCheck {
         for (Tag tag : List.of(Tag.TERMINAL, Tag.NEUTRAL_POINT)) {
             store.children(part.row, tag).forEach(row -> names(part, row));
         }
-        for (SitePart.Terminal terminal : part.terminals()) {
+        List<SitePart.Terminal> terminals = part.terminals();
+        for (SitePart.Terminal terminal : terminals) {
             if (!terminal.node().isEmpty() && !terminal.isGrounded() && !joints.contains(terminal.node())) {
                 check.report(
                         SclRules.TERMINAL_UNCONNECTED,
@@ -167,26 +170,26 @@ final class SiteCheck {
                                 + "', which is not in the file" + check.hint(terminal.node(), joints));
             }
         }
-        bridged(part, subject);
-        Set<String> placed = new HashSet<>();
+        bridged(part, terminals, subject);
+        Set<Placed> placed = new HashSet<>();
         for (int row : store.children(part.row, Tag.L_NODE)) {
             String ied = store.attribute(row, "iedName", "None");
             if (ied.equals("None")) {
                 specified(part, subject, row);
                 continue;
             }
-            placed(part, row, ied);
-            if (!placed.add(ied + " " + NodeTable.key(store, row))) {
-                placedTwice(subject, row, NodeTable.key(store, row) + " of " + ied + " stands twice in " + part.path());
-            } else {
-                standsFor(part, subject, row, ied);
+            NodeTable.NodeKey node = NodeTable.key(store, row);
+            placed(part, row, ied, node);
+            if (!placed.add(new Placed(ied, node))) {
+                placedTwice(subject, row, node + " of " + ied + " stands twice in " + part.path());
+            } else if (STANDS_FOR.containsKey(node.nodeClass())) {
+                standsFor(part, subject, row, new Placed(ied, node));
             }
         }
     }
 
     /** What joins two points of the network has its terminals at two. */
-    private void bridged(SitePart part, String subject) {
-        List<SitePart.Terminal> terminals = part.terminals();
+    private void bridged(SitePart part, List<SitePart.Terminal> terminals, String subject) {
         boolean isSeries = store.tag(part.row) == Tag.CONDUCTING_EQUIPMENT
                 && SERIES.contains(store.attribute(part.row, "type", ""));
         if (isSeries
@@ -217,15 +220,15 @@ final class SiteCheck {
         }
     }
 
-    private void standsFor(SitePart part, String subject, int row, String ied) {
-        Set<String> kinds = STANDS_FOR.get(store.attribute(row, "lnClass", ""));
+    private void standsFor(SitePart part, String subject, int row, Placed placed) {
+        Set<String> kinds = STANDS_FOR.get(placed.node.nodeClass());
         SitePart equipment =
                 store.tag(part.row) == Tag.SUB_EQUIPMENT ? part.parent().orElse(part) : part;
-        if (kinds == null || store.tag(equipment.row) != Tag.CONDUCTING_EQUIPMENT) {
+        if (store.tag(equipment.row) != Tag.CONDUCTING_EQUIPMENT) {
             return;
         }
         String type = store.attribute(equipment.row, "type", "");
-        String node = NodeTable.key(store, row) + " of " + ied;
+        String node = placed.node + " of " + placed.ied;
         if (EQUIPMENT.contains(type) && !kinds.contains(type)) {
             check.report(
                     SclRules.NODE_AT_OTHER_EQUIPMENT,
@@ -237,7 +240,7 @@ final class SiteCheck {
                                     ? "a switch is CBR or DIS"
                                     : "expected " + kinds.iterator().next()));
         }
-        SitePart other = standFor.putIfAbsent(node, part);
+        SitePart other = standFor.putIfAbsent(placed, part);
         if (other != null) {
             placedTwice(subject, row, node + " stands for " + other.path() + " and for " + part.path());
         }
@@ -282,9 +285,8 @@ final class SiteCheck {
         return known;
     }
 
-    private void placed(SitePart part, int row, String ied) {
-        String device = store.attribute(row, "ldInst", "");
-        NodeTable.NodeKey node = NodeTable.key(store, row);
+    private void placed(SitePart part, int row, String ied, NodeTable.NodeKey node) {
+        String device = node.device();
         Ied found = check.file().ied(ied).orElse(null);
         String mistake = null;
         if (found == null) {
