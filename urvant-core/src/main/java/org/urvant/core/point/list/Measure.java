@@ -18,12 +18,19 @@ public record Measure(String unit, BigDecimal factor, BigDecimal offset, Interva
     /** The raw number is the value. */
     public static final Measure PLAIN = new Measure("", BigDecimal.ONE, BigDecimal.ZERO, Interval.ALL, "");
 
+    /** SI has prefixes up to 10 to the 30, and down to its inverse. */
+    private static final int MOST_DIGITS = 31;
+
     public Measure {
         Objects.requireNonNull(unit, "unit");
         Objects.requireNonNull(range, "range");
         Objects.requireNonNull(preset, "preset");
         if (factor.signum() == 0) {
             throw new IllegalArgumentException("a factor of 0 makes every value the same");
+        }
+        int size = factor.precision() - factor.scale();
+        if (Math.abs(size) > MOST_DIGITS) {
+            throw new IllegalArgumentException("no signal is scaled by a factor of 10 to the " + (size - 1));
         }
     }
 

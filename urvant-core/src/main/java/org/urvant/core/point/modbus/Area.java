@@ -34,6 +34,16 @@ enum Area {
         return word;
     }
 
+    /** Returns what one of its addresses is of, in plain words. */
+    String shown() {
+        return switch (this) {
+            case COIL -> "a coil";
+            case DISCRETE -> "a discrete input";
+            case INPUT -> "an input register";
+            case HOLDING -> "a holding register";
+        };
+    }
+
     /** Returns the group of the address plan. */
     String group() {
         return group;

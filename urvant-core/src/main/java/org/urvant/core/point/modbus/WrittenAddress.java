@@ -12,8 +12,9 @@ import org.urvant.core.point.ListColumn;
  *
  * @param first the first address, with digits alone but for hexadecimal ones
  * @param registers how many registers there are from the first to the last; empty where one address is written
+ * @param isKindApart whether it is a reference number by its form, the digit of its area standing apart
  */
-record WrittenAddress(String first, OptionalInt registers) {
+record WrittenAddress(String first, OptionalInt registers, boolean isKindApart) {
     private static final String PROTOCOL = "protocol";
     private static final String REFERENCE = "reference";
     private static final Pattern HEX = Pattern.compile("0[xX][0-9a-fA-F]{1,4}");
@@ -27,37 +28,53 @@ record WrittenAddress(String first, OptionalInt registers) {
      */
     static WrittenAddress of(String text) {
         if (isNumber(text) || HEX.matcher(text).matches()) {
-            return new WrittenAddress(text, OptionalInt.empty());
+            return new WrittenAddress(text, OptionalInt.empty(), false);
         }
         Matcher range = FROM_TO.matcher(text);
         if (!range.matches()) {
-            return new WrittenAddress(plain(text), OptionalInt.empty());
+            return one(text);
         }
-        WrittenAddress first = new WrittenAddress(plain(range.group(1)), OptionalInt.empty());
-        int count = new WrittenAddress(plain(range.group(2)), OptionalInt.empty()).number() - first.number() + 1;
+        WrittenAddress first = one(range.group(1));
+        int count = one(range.group(2)).number() - first.number() + 1;
         if (count < 1) {
             throw new IllegalArgumentException("'" + text + "' ends before it begins");
         }
-        return new WrittenAddress(first.first, OptionalInt.of(count));
+        return new WrittenAddress(first.first, OptionalInt.of(count), first.isKindApart);
     }
 
-    /** Returns a reference number whose first digit stands apart with all of its digits together. */
-    private static String plain(String text) {
+    /** Reads one address; a reference number whose first digit stands apart is put together. */
+    private static WrittenAddress one(String text) {
         Matcher apart = KIND_APART.matcher(text);
         boolean isHexadecimal = HEX.matcher(text).matches(); // 0x12 is a number, and never coil 12
-        return !isHexadecimal && apart.matches()
+        boolean isApart = !isHexadecimal && apart.matches();
+        String plain = isApart
                 ? apart.group(1) + "0".repeat(Math.max(0, 4 - apart.group(2).length())) + apart.group(2)
                 : text;
+        return new WrittenAddress(plain, OptionalInt.empty(), isApart);
     }
 
     /**
      * Returns whether it is a reference number, which counts from 1.
      *
      * @param numbering what the list says of its addresses; empty text for nothing
-     * @throws IllegalArgumentException when it can be either
+     * @throws IllegalArgumentException when it can be either, or is of another area than the row is
      */
     boolean isReference(String numbering, Optional<Area> area) {
         String word = numbering.equals(PROTOCOL) ? PROTOCOL : ListColumn.plain(numbering);
+        Optional<Area> own =
+                first.length() >= 5 && isNumber(first) ? Area.ofKindDigit(first.charAt(0) - '0') : Optional.empty();
+        boolean isOther = area.isPresent() && own.isPresent() && !own.equals(area);
+        if (isKindApart && (word.equals(PROTOCOL) || isOther)) {
+            throw new IllegalArgumentException(first + " is the reference number of "
+                    + own.map(Area::shown).orElse("")
+                    + (isOther ? "; the row says " + area.get().word() : ", and no address of the protocol"));
+        }
+        if (isOther && !area.get().isBits() && !own.get().isBits() && !word.equals(PROTOCOL)) {
+            throw new IllegalArgumentException(
+                    first + " can be the reference number of " + own.get().shown()
+                            + ", and the row says " + area.get().word()
+                            + "; correct the one that is wrong, or say numbering=protocol where it is an address of the protocol");
+        }
         if (word.equals(REFERENCE) || word.equals(PROTOCOL)) {
             return word.equals(REFERENCE);
         }
@@ -65,18 +82,12 @@ record WrittenAddress(String first, OptionalInt registers) {
             throw new IllegalArgumentException(
                     "numbering '" + numbering + "' is neither " + PROTOCOL + " nor " + REFERENCE);
         }
-        boolean looksLike = first.length() >= 5
-                && isNumber(first)
-                && Area.ofKindDigit(first.charAt(0) - '0').isPresent();
-        if (looksLike
-                && area.isPresent()
-                && area.get().kindDigit() == first.charAt(0) - '0'
-                && Integer.parseInt(first) < Area.SIZE) {
+        if (own.isPresent() && own.equals(area) && !isKindApart && Integer.parseInt(first) < Area.SIZE) {
             throw new IllegalArgumentException(first
                     + " can be a reference number, which counts from 1 behind a digit for the area, or an address of the"
                     + " protocol; say which by numbering=reference or numbering=protocol");
         }
-        return looksLike && (area.isEmpty() || area.get().kindDigit() == first.charAt(0) - '0');
+        return own.isPresent() && !isOther;
     }
 
     /**
