@@ -315,6 +315,11 @@ abstract class Command implements Callable<Integer> {
     }
 
     ParameterException wrongUse(String message) {
-        return new ParameterException(spec.commandLine(), message);
+        ParseResult typed = spec.commandLine().getParseResult();
+        while (typed != null && typed.hasSubcommand()) {
+            typed = typed.subcommand(); // whose help is the one that helps
+        }
+        return new ParameterException(
+                typed == null ? spec.commandLine() : typed.commandSpec().commandLine(), message);
     }
 }

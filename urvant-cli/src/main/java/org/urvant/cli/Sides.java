@@ -299,7 +299,7 @@ final class Sides {
                     project.sources().stream().anyMatch(source -> source.name().equals(side.name()));
             return isOwn.test(first) == isOwn.test(second)
                     ? Optional.empty()
-                    : Optional.of("urvant import " + (isOwn.test(first) ? second : first).name());
+                    : Optional.of("urvant look " + (isOwn.test(first) ? second : first).name());
         }
         Device left = project.devices().get(first.name());
         Device right = project.devices().get(second.name());

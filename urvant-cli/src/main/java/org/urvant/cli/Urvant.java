@@ -239,7 +239,10 @@ public final class Urvant {
         }
         session.err()
                 .println(session.paint().bad("urvant: ")
-                        + message.strip().replace(GUARD, "").replace("option option", "option"));
+                        + message.strip()
+                                .replace(GUARD, "")
+                                .replace("option option", "option")
+                                .replaceFirst("^Error: M", "M"));
         session.err().println("  see " + session.paint().command(spec.qualifiedName() + " --help"));
         return Exit.USAGE;
     }

@@ -60,7 +60,11 @@ public final class TestTable {
      * @throws MalformedInputException when it is no such table
      */
     public static List<TestResults.Filled> read(Path file, String shownAs) {
-        GivenTable table = GivenTable.read(SafeFile.read(file, MOST_BYTES), shownAs, Optional.empty());
+        byte[] content = SafeFile.read(file, MOST_BYTES);
+        GivenTable table = GivenTable.read(content, shownAs, Optional.empty());
+        if (table.isPart()) {
+            SheetFile.read(content, shownAs); // refuses it when another sheet holds something
+        }
         Reading reading = new Reading();
         table.forEach(reading::take);
         if (reading.headings == null) {

@@ -128,6 +128,13 @@ class SheetsTest {
         assertThatThrownBy(() -> ValueTable.read(file, "book.xlsx"))
                 .isInstanceOf(MalformedInputException.class)
                 .hasMessageContaining("the sheets 'values' and 'more' both hold something");
+        String filled =
+                "device,group,stage,point,inject,expected s,from s,to s,operated,measured\nF11,1,I>,2 x,960 A,0.7,0.6,0.8,yes,0.71";
+        assertThat(TestTable.read(book(sheets("F11", filled, "Sheet2", "")), "book.xlsx"))
+                .hasSize(1);
+        Path two = book(sheets("F11", filled, "F12", filled));
+        assertThatThrownBy(() -> TestTable.read(two, "book.xlsx"))
+                .hasMessageContaining("the sheets 'F11' and 'F12' both hold something");
     }
 
     /** Columns: rows above a study, which cells are merged, what is told; nothing where the merged ones are titles. */
