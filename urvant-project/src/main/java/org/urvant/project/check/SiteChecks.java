@@ -41,6 +41,7 @@ public final class SiteChecks implements CheckRoom {
                 SiteCheck.of("network", with(VALUES, IED), NetworkCheck::check),
                 SiteCheck.of("alike", with(VALUES, IED), SiteWideCheck::check),
                 SiteCheck.of("levels", with(VALUES, IED), LevelCheck::check),
+                SiteCheck.of("transformers", with(VALUES, IED), TransformerNodeCheck::check),
                 SiteCheck.of("buses", with(VALUES, LIST), BusCheck::check),
                 SiteCheck.of("lists", with(VALUES, LIST), ListCheck::check),
                 SiteCheck.of("bays", with(VALUES, BAY), BayCheck::check),

@@ -51,6 +51,11 @@ public final class SiteRules implements RuleRoom {
             "N13",
             "A rated voltage of a device is far from that of the voltage levels in which imported files put the IED of its name.",
             "Correct the rating; or the device, or the node in the site section, belongs to another bay.");
+    public static final Rule OWN_TRANSFORMER_DIFFERS = ALL.warning(
+            "own-transformer-differs",
+            "N78",
+            "A device is set for another instrument transformer than the IED of its name has in the imported files.",
+            "Correct the one that is wrong; see the plate of the transformer.");
     public static final Rule LINK_ELSEWHERE = ALL.warning(
             "link-elsewhere",
             "N49",
