@@ -3,6 +3,7 @@ package org.urvant.project.check;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -37,8 +38,7 @@ final class TransformerNodeCheck {
         for (Device device : project.devices().values()) {
             Optional<Ied> ied = project.ied(device.name());
             if (ied.isPresent() && project.type(device).isPresent()) {
-                Sheet sheet =
-                        DeviceSheets.of(project.typeOf(device), device).own();
+                Sheet sheet = DeviceSheets.of(project.typeOf(device), device).own();
                 held(device, sheet, ied.get(), Unit.AMPERE, "TCTR", "ARtg", findings);
                 held(device, sheet, ied.get(), Unit.VOLT, "TVTR", "VRtg", findings);
             }
@@ -63,23 +63,29 @@ final class TransformerNodeCheck {
         }
         rated(ied, nodeClass, object).forEach((value, node) -> {
             boolean isThere = own.stream()
-                    .anyMatch(setting ->
-                            isAlike((BigDecimal) sheet.value(setting.path()), value, unit == Unit.VOLT));
+                    .anyMatch(setting -> isAlike((BigDecimal) sheet.value(setting.path()), value, unit == Unit.VOLT));
             if (!isThere) {
-                SettingDefinition first = own.get(0);
+                SettingDefinition nearest = own.stream()
+                        .min(Comparator.comparing(setting -> apart((BigDecimal) sheet.value(setting.path()), value)))
+                        .orElseThrow();
                 findings.accept(new Finding(
                                 SiteRules.OWN_TRANSFORMER_DIFFERS,
-                                device.name() + " " + first.path(),
-                                sheet.position(first.path()),
-                                first.path() + " is "
-                                        + new Amount((BigDecimal) sheet.value(first.path()), unit).text()
-                                        + (own.size() == 1 ? "" : ", and no other transformer fits either") + "; "
+                                device.name() + " " + nearest.path(),
+                                sheet.position(nearest.path()),
+                                nearest.path() + " is "
+                                        + new Amount((BigDecimal) sheet.value(nearest.path()), unit).text() + "; "
                                         + node.reference() + "." + object + " is " + new Amount(value, unit).text()
                                         + " at " + node.position(),
                                 SiteRules.OWN_TRANSFORMER_DIFFERS.remedy())
                         .concerning(Ref.device(device.name()), Ref.ied(ied.name())));
             }
         });
+    }
+
+    /** Returns how many times the greater value is the smaller one. */
+    private static BigDecimal apart(BigDecimal one, BigDecimal other) {
+        BigDecimal ratio = one.max(BigDecimal.ONE).divide(other, MathContext.DECIMAL64);
+        return ratio.max(BigDecimal.ONE.divide(ratio, MathContext.DECIMAL64));
     }
 
     /** Returns the rated primary values that an IED gives, each with its first node. */
