@@ -54,6 +54,9 @@ final class IedCheck {
         }
         NameRule.IED.check(check, name, name, ied.row);
         AttributeForms.ied(check, name, ied.row);
+        if (store.child(ied.row, Tag.ACCESS_POINT) < 0) {
+            check.report(SclRules.ELEMENT_INCOMPLETE, name, name, ied.row, "IED " + name + " has no <AccessPoint>");
+        }
         unique(ied.row, Tag.ACCESS_POINT, "name", name, "access point");
         for (int point : store.children(ied.row, Tag.ACCESS_POINT)) {
             int at = store.child(point, Tag.SERVER_AT);
@@ -232,11 +235,21 @@ final class IedCheck {
                         block.reference() + " sends dataset '" + wanted + "', which " + node.reference()
                                 + " does not have" + check.hint(wanted, sets.keySet()));
             }
+            DataSet sent = sets.get(wanted);
+            if (sent != null && store.child(sent.row, Tag.FCDA) < 0) {
+                check.report(
+                        SclRules.DATASET_MISSING,
+                        name,
+                        block.reference(),
+                        block.row,
+                        block.reference() + " sends dataset '" + wanted + "', which has no members",
+                        "Give the dataset its members in the relay's file.");
+            }
             if (block instanceof ReportControl report) {
                 reports.report(ied, report);
                 services.client(ied, report);
             } else {
-                messages.message(ied, block, sets.get(wanted));
+                messages.message(ied, block, sent);
             }
         }
         node.settingGroups().ifPresent(groups -> groups(node, groups));

@@ -149,6 +149,15 @@ final class InputCheck {
                         .filter(block -> block.name().equals(input.controlBlock()))
                         .findFirst()
                         .orElse(null);
+        if (sent == null && !isNamed && input.service().isEmpty()) {
+            check.report(
+                    SclRules.GOOSE_NO_PUBLISHER,
+                    ied.name(),
+                    subject(input),
+                    input.row,
+                    sender.name() + " has no control block '" + input.controlBlock() + "' in "
+                            + input.controlBlockNode());
+        }
         if (sent != null && sent.dataSetName().isEmpty()) {
             missing(ied, input, input.controlBlock() + " of " + sender.name() + " has no dataset, and carries nothing");
         }

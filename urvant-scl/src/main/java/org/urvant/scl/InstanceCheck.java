@@ -55,6 +55,14 @@ final class InstanceCheck {
             AttributeForms.element(check, ied, node.reference() + "." + path + name, row);
         }
         int below = types.data().below(part);
+        if (store.tag(row) == Tag.SDI && below < 0 && isSimple(part)) {
+            check.report(
+                    SclRules.INSTANCE_UNKNOWN,
+                    ied,
+                    node.reference() + "." + path + name,
+                    row,
+                    path + name + " of " + node.typeName() + " is a value by itself, and has no parts");
+        }
         String constraint = store.attribute(part, "fc", "");
         boolean inGroup = isOfGroup || constraint.equals("SG") || constraint.equals("SE");
         boolean hasSeveral = row + 1 < store.end(row) && store.end(row + 1) < store.end(row);
@@ -120,6 +128,12 @@ final class InstanceCheck {
                 }
             }
         }
+    }
+
+    private boolean isSimple(int part) {
+        Tag tag = store.tag(part);
+        return (tag == Tag.DA || tag == Tag.BDA)
+                && !store.attribute(part, "bType", "").equals("Struct");
     }
 
     /** Samples that are scaled by zero are all alike. */

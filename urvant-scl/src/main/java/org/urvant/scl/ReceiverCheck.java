@@ -29,6 +29,14 @@ final class ReceiverCheck {
         for (int row = holder < 0 ? -1 : store.child(holder, tag); row >= 0; row = store.next(row, tag)) {
             String name = isReport ? store.attribute(row, "iedName", "") : store.text(row);
             receiver(ied, block, row, name);
+            if (!isReport && name.equals(ied.name())) {
+                check.report(
+                        SclRules.INPUT_FROM_ITSELF,
+                        ied.name(),
+                        block.reference(),
+                        row,
+                        block.reference() + " names " + name + " itself as a receiver");
+            }
             Map<String, String> whole = new HashMap<>(store.attributes(row));
             whole.put("iedName", name);
             if (!seen.add(whole)) {

@@ -128,7 +128,21 @@ final class TypeCheck {
         objects.objectType(at, all);
     }
 
+    /** A type of nothing leaves what refers to it without a value. */
+    private void holds(int type, Tag part) {
+        if (store.child(type, part) < 0) {
+            bad.add(type);
+            check.report(
+                    SclRules.ELEMENT_INCOMPLETE,
+                    "",
+                    subject(type),
+                    type,
+                    subject(type) + " has no <" + part.element() + ">");
+        }
+    }
+
     private void attributeType(int at) {
+        holds(at, Tag.BDA);
         named(at, Tag.BDA, NameRule.DATA_ATTRIBUTE).values().forEach(part -> {
             basicType(at, part);
             objects.attribute(at, part);
@@ -138,6 +152,7 @@ final class TypeCheck {
     private void enumeration(int at) {
         Set<String> numbers = new HashSet<>();
         Map<String, String> texts = new HashMap<>();
+        holds(at, Tag.ENUM_VAL);
         for (int value : store.children(at, Tag.ENUM_VAL)) {
             String number = store.attribute(value, "ord", "");
             if (BasicType.misfit("INT32", number) != null || number.isEmpty()) {
@@ -192,6 +207,9 @@ final class TypeCheck {
     String misfit(int attribute, int val) {
         String basic = store.attribute(attribute, "bType", "");
         String text = store.text(val);
+        if (basic.equals("Struct") && !text.isBlank()) {
+            return "given to its parts, for it is a structure";
+        }
         if (!basic.equals("Enum") || text.isEmpty()) {
             return BasicType.misfit(basic, text);
         }

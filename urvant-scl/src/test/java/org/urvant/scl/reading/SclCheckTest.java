@@ -131,6 +131,14 @@ class SclCheckTest {
             <LN0 lnClass="LLN0" inst="" lnType="MF7_LLN0" | <LN0 lnClass="LLN1" inst="" lnType="MF7_LLN0" | attribute-malformed | lnClass of <LN0> is 'LLN1'
             "OSI-TSEL">0001 | "MMS-Port">102102 | address-out-of-range | MMS-Port '102102' of F01
             <AccessPoint name="AP1" | <AccessPoint name="AP1" router="maybe" | attribute-malformed | router of F01 AP1 is 'maybe'; expected true or false
+            <IEDName>F02</IEDName> | <IEDName>F02</IEDName><IEDName>F01</IEDName> | input-from-itself | F01PROT/LLN0.GO.trips_out names F01 itself as a receiver
+            serviceType="GOOSE" srcLDInst="PROT" srcLNClass="LLN0" srcCBName="trips_out" | srcLDInst="PROT" srcLNClass="LLN0" srcCBName="tripz" | goose-no-publisher | F02 has no control block 'tripz' in PROT/LLN0
+            <DataSet name="trips" desc="Pick-ups and trips"> | <DataSet name="trips"/><DataSet name="trips2"> | dataset-missing | F01PROT/LLN0.GO.trips_out sends dataset 'trips', which has no members
+            <EnumType id="MF7_MultiplierKind"> | <EnumType id="MF7_None"/><EnumType id="MF7_MultiplierKind"> | element-incomplete | EnumType MF7_None has no <EnumVal>
+            <DAType id="MF7_AnalogueValue"> | <DAType id="MF7_None"/><DAType id="MF7_AnalogueValue"> | element-incomplete | DAType MF7_None has no <BDA>
+            <DAI name="scaleFactor"><Val>0.001</Val></DAI> | <SDI name="scaleFactor"><DAI name="f"><Val>1</Val></DAI></SDI> | instance-unknown | AmpSv.sVC.scaleFactor of NS1_TCTR is a value by itself, and has no parts
+            <SDI name="sVC"><DAI name="scaleFactor"><Val>0.001</Val></DAI></SDI> | <DAI name="sVC"><Val>0.001</Val></DAI> | value-not-of-type | value '0.001' of sVC must be given to its parts, for it is a structure
+            <IED name="F03" | <IED name="F09"/><IED name="F03" | element-incomplete | IED F09 has no <AccessPoint>
             <P type="APPID">0011 | <P type="APPID">0099</P><P type="APPID">0011 | duplicate-element  | two of address part 'APPID' of F01 PROT/trips_out
             <P type="IP">192.0.2.11< | <P type="IP">192.0.2.91</P><P type="IP">192.0.2.11< | duplicate-element | two of address part 'IP' of F01 AP1
             <P type="APPID">0011</P> |                                      | block-without-address  | the address of F01 PROT/trips_out has no APPID
