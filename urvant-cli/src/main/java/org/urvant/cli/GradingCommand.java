@@ -60,7 +60,7 @@ final class GradingCommand extends Command {
         List<SiteGrading.Wrong> wrong = grading.mistakes().stream()
                 .filter(each -> bay == null || each.bay().equals(bay))
                 .toList();
-        boolean isSound = wrong.isEmpty() && pairs.stream().noneMatch(SiteGrading.Pair::isTooShort);
+        boolean isSound = wrong.isEmpty() && pairs.stream().allMatch(pair -> pair.isSeen() && !pair.isTooShort());
         if (json) {
             sayJson(pairs.stream().map(GradingCommand::json).toList());
             return isSound ? Exit.DONE : Exit.DIFFERENT;
@@ -85,7 +85,8 @@ final class GradingCommand extends Command {
                     pair.bay(),
                     pair.feeder(),
                     pair.isJudged() ? pair.kind().word() : "–",
-                    found.map(each -> DeviceCurve.text(each.current())).orElse("–"),
+                    found.map(each -> DeviceCurve.text(each.current()))
+                            .orElse(pair.isSeen() ? "–" : DeviceCurve.text(pair.level())),
                     found.flatMap(Grading.Narrowest::down)
                             .map(GradingCommand::words)
                             .orElse("–"),
@@ -93,7 +94,7 @@ final class GradingCommand extends Command {
                     found.map(each -> each.down().isEmpty() ? "none" : DeviceCurve.text(each.margin()) + " s")
                             .orElse("–"),
                     DeviceCurve.text(pair.margin()) + " s",
-                    !pair.isJudged() ? "not judged" : pair.isTooShort() ? "too short" : "kept");
+                    outcome(pair));
             if (!pair.isJudged()) {
                 reasons.add(pair.bay() + " and " + pair.feeder() + " are not judged: " + pair.reason());
             }
@@ -104,6 +105,13 @@ final class GradingCommand extends Command {
                 .filter(SiteGrading.Pair::isTooShort)
                 .findFirst()
                 .ifPresent(pair -> next("urvant grading " + pair.bay() + " --out " + pair.bay() + ".png"));
+    }
+
+    private static String outcome(SiteGrading.Pair pair) {
+        if (!pair.isJudged()) {
+            return "not judged";
+        }
+        return !pair.isSeen() ? "not seen" : pair.isTooShort() ? "too short" : "kept";
     }
 
     private static String words(Curve.Operation operation) {
@@ -130,6 +138,7 @@ final class GradingCommand extends Command {
                 "judged", pair.isJudged(),
                 "reason", pair.reason(),
                 "tooShort", pair.isTooShort(),
+                "seen", pair.isSeen(),
                 "current", pair.narrowest().map(Grading.Narrowest::current).orElse(null),
                 "first",
                         pair.narrowest()

@@ -75,6 +75,11 @@ public record Grading(Curves down, Curves up, double ratio) {
         return Optional.ofNullable(narrowest);
     }
 
+    /** Returns whether a stage of the device nearer to the fault operates at a current. */
+    public boolean isSeen(FaultKind kind, double current) {
+        return down.at(current, kind == FaultKind.PHASE_EARTH ? current : 0).isPresent();
+    }
+
     /** Evenly spread on a logarithmic scale, and just above each current at which a stage of either begins. */
     private TreeSet<Double> currents(FaultKind kind, VectorGroup.Passage passage, double most) {
         TreeSet<Double> currents = new TreeSet<>();

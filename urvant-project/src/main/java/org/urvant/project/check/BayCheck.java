@@ -3,14 +3,12 @@ package org.urvant.project.check;
 import java.math.BigDecimal;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
@@ -21,12 +19,8 @@ import org.urvant.core.finding.Ref;
 import org.urvant.core.finding.Remedy;
 import org.urvant.core.finding.Step;
 import org.urvant.core.finding.Step.Action;
-import org.urvant.core.protection.FaultKind;
-import org.urvant.core.unit.Amount;
-import org.urvant.core.unit.Unit;
 import org.urvant.project.Bay;
 import org.urvant.project.Device;
-import org.urvant.project.Feeding;
 import org.urvant.project.Project;
 import org.urvant.project.setting.DeviceSheets;
 import org.urvant.project.setting.RatingMatch;
@@ -35,8 +29,6 @@ import org.urvant.project.setting.Sheet;
 /** Holds the ratings of primary equipment against the devices that protect it. */
 final class BayCheck {
     static final String NOTHING = "other"; // word of a breaker duty
-
-    private static final BigDecimal LEAST_SHARE = new BigDecimal("0.7");
 
     private BayCheck() {}
 
@@ -101,33 +93,6 @@ final class BayCheck {
                         "Take one of the two out.")));
     }
 
-    /** A fault between two phases has 0.87 of the current of one of three (IEC 60909-0:2016, 7.3), near machines 0.7 to 1. */
-    private static void levels(Bay bay, Consumer<Finding> findings) {
-        Map<FaultKind, Entry> levels = bay.feeding().map(Feeding::levels).orElse(Map.of());
-        Optional<BigDecimal> three = current(levels.get(FaultKind.THREE_PHASE));
-        Optional<BigDecimal> two = current(levels.get(FaultKind.PHASE_PHASE));
-        boolean areBoth = three.isPresent() && two.isPresent() && three.get().signum() > 0;
-        if (areBoth
-                && (two.get().compareTo(three.get()) > 0
-                        || two.get().compareTo(three.get().multiply(LEAST_SHARE)) < 0)) {
-            findings.accept(new Finding(
-                    SiteRules.FAULT_LEVELS_UNLIKELY,
-                    "bay " + bay.name() + " feeding",
-                    levels.get(FaultKind.PHASE_PHASE).position(),
-                    "bay " + bay.name() + " has "
-                            + levels.get(FaultKind.PHASE_PHASE).text() + " between two phases and "
-                            + levels.get(FaultKind.THREE_PHASE).text() + " with three",
-                    SiteRules.FAULT_LEVELS_UNLIKELY.remedy()));
-        }
-    }
-
-    private static Optional<BigDecimal> current(@Nullable Entry entry) {
-        return Optional.ofNullable(entry)
-                .flatMap(text -> Amount.parse(text.text()))
-                .filter(amount -> amount.unit() != null && amount.unit().dimension() == Unit.AMPERE.dimension())
-                .flatMap(amount -> amount.unit().convert(amount.number(), Unit.AMPERE));
-    }
-
     /** What is wrong with a bay concerns its devices; a rating that differs, the device that has another one. */
     static void check(Project project, Consumer<Finding> findings) {
         for (Bay bay : project.bays().values()) {
@@ -138,7 +103,7 @@ final class BayCheck {
             Consumer<Finding> ofBay = finding -> findings.accept(finding.concerning(all));
             RatingMatch.strangers(project, bay).forEach(ofBay);
             twice(bay, ofBay);
-            levels(bay, ofBay);
+            FaultLevelCheck.check(project, bay, ofBay);
             if (bay.breakers() > 0) {
                 breakers(project, bay, ofBay);
             }

@@ -47,6 +47,16 @@ final class GradingCheck {
                                         + pair.reason(),
                                 SiteRules.NOT_GRADED.remedy())
                         .concerning(about));
+            } else if (!pair.isSeen()) {
+                findings.accept(new Finding(
+                                SiteRules.FAULT_NOT_SEEN,
+                                subject,
+                                pair.position(),
+                                "at a " + pair.kind().word() + " fault of " + DeviceCurve.text(pair.level())
+                                        + " A behind bay " + pair.bay() + ", no stage of it operates, and none of bay "
+                                        + pair.feeder(),
+                                SiteRules.FAULT_NOT_SEEN.remedy())
+                        .concerning(about));
             } else if (pair.isTooShort()) {
                 findings.accept(new Finding(
                                 SiteRules.MARGIN_TOO_SHORT,

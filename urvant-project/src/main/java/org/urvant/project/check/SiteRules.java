@@ -104,8 +104,13 @@ public final class SiteRules implements RuleRoom {
     public static final Rule FAULT_LEVELS_UNLIKELY = ALL.warning(
             "fault-levels-unlikely",
             "N87",
-            "For a fault between two phases more current is given than for one of three, or less than 0.7 times as much; networks give some 0.87 times as much.",
+            "For a fault between two phases more current is given than for one of three, or less than 0.7 times as much, where networks give some 0.87 times as much; or for one to earth more than 1.5 times as much; or more behind a bay than behind the one that feeds it.",
             "Look the two up again; they may be exchanged, or of different places.");
+    public static final Rule FAULT_NOT_SEEN = ALL.warning(
+            "fault-not-seen",
+            "N87",
+            "No stage of a bay, nor of the bay that feeds it, operates at the greatest fault current that the site gives behind it.",
+            "Lower a pick-up, or look the fault current up again.");
     public static final Rule MARGIN_TOO_SHORT = ALL.warning(
             "margin-too-short",
             "N87",

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
 import org.urvant.core.device.StageDefinition.Quantity;
 import org.urvant.core.finding.Entry;
@@ -43,6 +44,7 @@ public record SiteGrading(List<Pair> pairs, List<Wrong> mistakes) {
      * @param level greatest fault current in A; 0 when it is not judged
      * @param margin least time in s by which the feeder must wait
      * @param narrowest where it waits the shortest time; empty when the feeder never operates, or it is not judged
+     * @param isSeen whether a stage of either operates at the greatest current, or it is not judged
      * @param reason why it is not judged; empty text when it is
      * @param position where the feeding is said
      */
@@ -52,6 +54,7 @@ public record SiteGrading(List<Pair> pairs, List<Wrong> mistakes) {
             double level,
             double margin,
             Optional<Grading.Narrowest> narrowest,
+            boolean isSeen,
             String reason,
             Position position) {
         /** Returns the bay behind which the fault is. */
@@ -173,6 +176,15 @@ public record SiteGrading(List<Pair> pairs, List<Wrong> mistakes) {
         return path;
     }
 
+    /**
+     * Returns by what a current behind a bay is multiplied at the bay that feeds it, at a fault of three phases; empty when what the
+     * site says of the feeding cannot be.
+     */
+    public static OptionalDouble ratio(Feeding feeding) {
+        FeedingPath path = FeedingPath.of(feeding);
+        return path.mistakes().isEmpty() ? OptionalDouble.of(path.ratio()) : OptionalDouble.empty();
+    }
+
     private static List<DeviceCurve> curves(Project project, Bay bay) {
         return bay.devices().stream()
                 .map(Entry::text)
@@ -214,8 +226,8 @@ public record SiteGrading(List<Pair> pairs, List<Wrong> mistakes) {
             }
             List<Pair> pairs = new ArrayList<>();
             if (!reason.isEmpty()) {
-                pairs.add(
-                        new Pair(names, FaultKind.THREE_PHASE, 0, path.margin(), Optional.empty(), reason, position()));
+                pairs.add(new Pair(
+                        names, FaultKind.THREE_PHASE, 0, path.margin(), Optional.empty(), true, reason, position()));
                 return pairs;
             }
             Grading grading = new Grading(down.curves(), up.curves(), path.ratio());
@@ -229,12 +241,15 @@ public record SiteGrading(List<Pair> pairs, List<Wrong> mistakes) {
                                         kind,
                                         path.transformer().get().fed()
                                                 > path.transformer().get().feeding());
+                Optional<Grading.Narrowest> narrowest =
+                        passage.flatMap(through -> grading.narrowest(kind, through, level));
                 pairs.add(new Pair(
                         names,
                         kind,
                         level,
                         path.margin(),
-                        passage.flatMap(through -> grading.narrowest(kind, through, level)),
+                        narrowest,
+                        narrowest.isPresent() || passage.isEmpty() || grading.isSeen(kind, level),
                         passage.isPresent()
                                 ? ""
                                 : "what an earth fault is on the other side depends on more than the vector group",

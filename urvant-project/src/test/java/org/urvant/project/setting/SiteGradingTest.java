@@ -83,6 +83,42 @@ class SiteGradingTest {
                 .containsExactly("LV", "K1");
     }
 
+    /** The long-time stage of Q41 picks up above 630 A, its earth-fault stage lower, F11 above 480 A at 11 kV. */
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            three-phase=24 kA | true
+            three-phase=800 A | true
+            three-phase=300 A | false
+            phase-phase=300 A | false
+            phase-earth=300 A | true
+            phase-earth=100 A | false
+            """)
+    void aFaultThatNobodySeesIsSaid(String level, boolean isSeen) {
+        Project project =
+                PLANT.with(bay("K1", "F11", "", "", "")).with(bay("LV", "Q41", "K1", "11 kV/0.4 kV Dyn11", level));
+        SiteGrading.Pair pair = SiteGrading.of(project).pairs().get(0);
+        assertThat(pair.isSeen()).isEqualTo(isSeen);
+        assertThat(pair.isTooShort()).isFalse();
+    }
+
+    /** The ratio of the voltages, and the share that comes this way. */
+    @ParameterizedTest
+    @CsvSource({
+        "'11 kV/0.4 kV Dyn11', 'three-phase=24 kA', 0.03636",
+        "'11 kV/0.4 kV Dyn11', 'three-phase=24 kA, share=0.5', 0.01818",
+        "'', 'three-phase=24 kA', 1"
+    })
+    void aCurrentIsReferredToTheBayThatFeeds(String transformer, String more, double ratio) {
+        Feeding feeding = bay("LV", "Q41", "K1", transformer, more).feeding().orElseThrow();
+        assertThat(SiteGrading.ratio(feeding)).hasValueCloseTo(ratio, within(0.0001));
+        assertThat(SiteGrading.ratio(
+                        bay("LV", "Q41", "K1", "11 kV/0.4 kV", more).feeding().orElseThrow()))
+                .isEmpty();
+    }
+
     /** Columns: device of the feeding bay, changes of Q41, transformer, more; why the two are not judged. */
     @ParameterizedTest(name = "{4}")
     @CsvSource(
