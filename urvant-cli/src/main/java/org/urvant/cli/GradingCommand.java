@@ -60,7 +60,7 @@ final class GradingCommand extends Command {
         List<SiteGrading.Wrong> wrong = grading.mistakes().stream()
                 .filter(each -> bay == null || each.bay().equals(bay))
                 .toList();
-        boolean isSound = wrong.isEmpty() && pairs.stream().allMatch(pair -> pair.isSeen() && !pair.isTooShort());
+        boolean isSound = wrong.isEmpty() && pairs.stream().allMatch(SiteGrading.Pair::isKept);
         if (json) {
             sayJson(pairs.stream().map(GradingCommand::json).toList());
             return isSound ? Exit.DONE : Exit.DIFFERENT;
@@ -94,7 +94,7 @@ final class GradingCommand extends Command {
                     found.map(each -> each.down().isEmpty() ? "none" : DeviceCurve.text(each.margin()) + " s")
                             .orElse("–"),
                     DeviceCurve.text(pair.margin()) + " s",
-                    outcome(pair));
+                    pair.outcome());
             if (!pair.isJudged()) {
                 reasons.add(pair.bay() + " and " + pair.feeder() + " are not judged: " + pair.reason());
             }
@@ -105,13 +105,6 @@ final class GradingCommand extends Command {
                 .filter(SiteGrading.Pair::isTooShort)
                 .findFirst()
                 .ifPresent(pair -> next("urvant grading " + pair.bay() + " --out " + pair.bay() + ".png"));
-    }
-
-    private static String outcome(SiteGrading.Pair pair) {
-        if (!pair.isJudged()) {
-            return "not judged";
-        }
-        return !pair.isSeen() ? "not seen" : pair.isTooShort() ? "too short" : "kept";
     }
 
     private static String words(Curve.Operation operation) {

@@ -1,6 +1,7 @@
 package org.urvant.project.cache;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.BufferUnderflowException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -204,20 +205,28 @@ public final class UserCache {
         return folder.map(at -> at.resolve(name + ending));
     }
 
+    /** A file of the cache; one that is gone by now was modified at 0. */
+    private record Kept(Path file, long modified, long size) {
+        static Kept of(Path file) {
+            return new Kept(file, SafeFile.modified(file), SafeFile.length(file));
+        }
+    }
+
     private static void sweep(Path folder) {
         long oldest = System.currentTimeMillis() - LONGEST_KEPT.toMillis();
         try (Stream<Path> all = Files.list(folder)) {
-            List<Path> newest = all.sorted(
-                            Comparator.comparingLong(SafeFile::modified).reversed())
+            List<Kept> newest = all.map(Kept::of) // each is looked at once, for others write here meanwhile
+                    .filter(kept -> kept.modified > 0)
+                    .sorted(Comparator.comparingLong(Kept::modified).reversed())
                     .toList();
             long size = 0;
-            for (Path file : newest) {
-                size += Files.size(file);
-                if (size > MOST_KEPT || SafeFile.modified(file) < oldest) {
-                    SafeFile.delete(file);
+            for (Kept kept : newest) {
+                size += kept.size;
+                if (size > MOST_KEPT || kept.modified < oldest) {
+                    SafeFile.delete(kept.file);
                 }
             }
-        } catch (IOException | UrvantException e) {
+        } catch (IOException | UncheckedIOException | UrvantException e) {
             LoggerFactory.getLogger(UserCache.class).debug("old files stay in {}", folder, e);
         }
     }

@@ -60,6 +60,11 @@ public final class DeviceRules implements RuleRoom {
             "N87",
             "The values of a stage make no course of time over current, such as one through points of which fewer than two are given, so it never operates.",
             "Correct the values that the message names, or switch the stage off.");
+    public static final Rule STAGE_WITHOUT_EFFECT = ALL.warning(
+            "stage-without-effect",
+            "N87",
+            "A stage never operates first: wherever it operates, another one that sees the same faults is at least as fast.",
+            "Correct the pick-up or the time of one of them, or take the stage out.");
     public static final Rule COURSE_RISES = ALL.warning(
             "course-rises",
             "N87",

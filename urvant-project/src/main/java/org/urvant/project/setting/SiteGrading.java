@@ -72,6 +72,19 @@ public record SiteGrading(List<Pair> pairs, List<Wrong> mistakes) {
             return reason.isEmpty();
         }
 
+        /** Returns whether nothing is wrong with the two, as far as they are judged. */
+        public boolean isKept() {
+            return isSeen && !isTooShort();
+        }
+
+        /** Returns in a word or two what came of it. */
+        public String outcome() {
+            if (!isJudged()) {
+                return "not judged";
+            }
+            return !isSeen ? "not seen" : isTooShort() ? "too short" : "kept";
+        }
+
         /** Returns whether the feeder waits too short a time somewhere. */
         public boolean isTooShort() {
             return narrowest.filter(found -> found.margin() < margin - 1e-9).isPresent();

@@ -3,6 +3,7 @@ package org.urvant.project.folder;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
@@ -14,6 +15,10 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
@@ -23,7 +28,9 @@ import org.urvant.core.finding.Finding;
 import org.urvant.file.FileState;
 import org.urvant.file.SafeFile;
 import org.urvant.project.Project;
+import org.urvant.project.cache.UserCache;
 import org.urvant.project.check.ProjectCheck;
+import org.urvant.scl.SclCheck;
 import org.urvant.scl.reading.SignalIndexFile;
 import org.urvant.scl.selection.FoundSignal;
 import org.urvant.scl.selection.Query;
@@ -85,6 +92,41 @@ class UserCacheTest {
         Files.write(stores.get(0), Files.readAllBytes(stores.get(1)));
         assertThat(ProjectCheck.check(folder.load())).isEqualTo(findings);
         assertThat(stores.get(0)).as("made again").hasBinaryContent(other);
+    }
+
+    /** Commands in other projects write into the same cache, and tidy it, while one looks what of it is old. */
+    @Test
+    void theCacheIsTidiedWhileOthersWriteIntoIt() throws Exception {
+        UserCache cache = new UserCache(place.cache());
+        SclCheck.Result nothing = new SclCheck.Result(List.of(), 0, Set.of());
+        cache.keep("first", "x", nothing);
+        Path gone = place.cache().resolve("0.gone");
+        List<Path> others = new ArrayList<>(List.of(gone));
+        for (int i = 1; i < 300; i++) {
+            others.add(Files.writeString(place.cache().resolve(i + ".other"), "x"));
+        }
+        AtomicBoolean isDone = new AtomicBoolean();
+        CompletableFuture<Void> writing = CompletableFuture.runAsync(() -> {
+            Random random = new Random(7);
+            long now = System.currentTimeMillis();
+            while (!isDone.get()) {
+                try {
+                    Path other = others.get(1 + random.nextInt(299));
+                    Files.setLastModifiedTime(other, FileTime.fromMillis(now - random.nextInt(1_000_000)));
+                    Files.writeString(gone, "x");
+                    Files.delete(gone);
+                } catch (IOException e) {
+                    throw new UncheckedIOException(e);
+                }
+            }
+        });
+        for (int i = 0; i < 150; i++) {
+            cache.keep("name" + i, "x", nothing);
+        }
+        isDone.set(true);
+        writing.get();
+        assertThat(kept(".other")).hasSize(299);
+        assertThat(kept(".findings")).hasSize(151);
     }
 
     @Test
