@@ -6,7 +6,6 @@ import java.util.regex.Pattern;
 
 /** Checks the values that nodes give their data: whether the data are there, and what a value may be. */
 final class InstanceCheck {
-    private static final Set<String> REFERENCES = Set.of("setSrcRef", "setSrcCB", "setTstRef", "setTstCB");
     private static final Pattern ZERO = Pattern.compile("[+-]?0{1,20}(\\.0{0,20})?([eE][+-]?\\d{1,3})?");
 
     private final SclCheck check;
@@ -85,15 +84,16 @@ final class InstanceCheck {
                     if (types.misfit(part, child) != null) {
                         types.value(ied, node.reference() + "." + path + name, part, child);
                     }
-                    if (name.equals("ctlModel")) {
-                        types.objects().controlled(ied, node.reference() + "." + path + name, type, child);
-                    } else if (name.equals("SIUnit")) {
-                        units.given(node, path + name, child);
-                    }
-                    if (name.equals("scaleFactor")) {
-                        scale(ied, node.reference() + "." + path + name, child);
-                    } else if (REFERENCES.contains(name)) {
-                        references.add(node, path + name, child);
+                    switch (name) {
+                        case "ctlModel" ->
+                            types.objects().controlled(ied, node.reference() + "." + path + name, type, child);
+                        case "SIUnit" -> units.given(node, path + name, child);
+                        case "scaleFactor" -> scale(ied, node.reference() + "." + path + name, child);
+                        case "setSrcRef", "setSrcCB", "setTstRef", "setTstCB" ->
+                            references.add(node, path + name, child);
+                        default -> {
+                            // held against its type alone
+                        }
                     }
                     String group = store.attribute(child, "sGroup", "");
                     if (hasSeveral && !values.add(group)) {

@@ -75,6 +75,7 @@ final class MessageCheck {
         Map<NodeTable.NodeKey, LogicalNode> all = table.nodes(ied);
         Set<String> good = new HashSet<>(); // objects that come whole, or whose quality does
         Map<String, Integer> alone = new LinkedHashMap<>(); // objects of which values come
+        boolean areWhole = areWhole(set);
         for (int member = store.child(set.row, Tag.FCDA); member >= 0; member = store.next(member, Tag.FCDA)) {
             String constraint = store.attribute(member, "fc", "");
             NodeTable.NodeKey key = table.key(member);
@@ -86,8 +87,11 @@ final class MessageCheck {
                         member,
                         block.reference() + " carries " + key + "." + table.path(member) + " under " + constraint);
             }
-            String object = key + "." + store.attribute(member, "doName", "");
+            if (areWhole) {
+                continue;
+            }
             String attribute = store.attribute(member, "daName", "");
+            String object = key + "." + store.attribute(member, "doName", "");
             if (attribute.isEmpty() || attribute.equals("q")) {
                 good.add(object);
             } else if (SENT.contains(constraint) && !attribute.equals("t") && hasQuality(all.get(key), member)) {
@@ -105,6 +109,15 @@ final class MessageCheck {
                     block.reference() + " carries " + first.getKey()
                             + (alone.size() == 1 ? "" : " and " + (alone.size() - 1) + " more") + " without quality");
         }
+    }
+
+    /** Most messages carry whole objects, each with its quality. */
+    private boolean areWhole(DataSet set) {
+        int member = store.child(set.row, Tag.FCDA);
+        while (member >= 0 && store.attribute(member, "daName") == null) {
+            member = store.next(member, Tag.FCDA);
+        }
+        return member < 0;
     }
 
     private boolean hasQuality(LogicalNode holder, int member) {

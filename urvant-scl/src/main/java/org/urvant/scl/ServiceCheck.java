@@ -66,8 +66,8 @@ final class ServiceCheck {
     }
 
     private void sends(Ied ied, Services services, LogicalNode node) {
-        boolean isSwitched =
-                node.settingGroups().filter(groups -> groups.count() > 1).isPresent();
+        boolean isSwitched = store.tag(node.row) == Tag.LN0
+                && node.settingGroups().filter(groups -> groups.count() > 1).isPresent();
         if (isSwitched && !services.offers("SettingGroups")) {
             missing(
                     ied,

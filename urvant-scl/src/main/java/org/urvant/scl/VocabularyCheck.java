@@ -82,6 +82,12 @@ final class VocabularyCheck {
             Tag.VOLTAGE,
             Tag.TAP_CHANGER);
 
+    private static final boolean[] IS_ONCE = new boolean[Tag.values().length]; // asked for every element
+
+    static {
+        ONCE.forEach(tag -> IS_ONCE[tag.ordinal()] = true);
+    }
+
     private final SclCheck check;
     private final SclStore store;
     private final Predicate<String> wanted;
@@ -147,7 +153,7 @@ final class VocabularyCheck {
                 misplaced.putIfAbsent(place, row);
                 counts.merge(place, 1, Integer::sum);
             }
-            if (ONCE.contains(tag) && isWanted(row)) {
+            if (IS_ONCE[tag.ordinal()]) {
                 once(tag, row);
             }
             if (hasUnknown) {
@@ -169,11 +175,13 @@ final class VocabularyCheck {
 
     private void once(Tag tag, int row) {
         if (store.child(store.parent(row), tag) != row) {
-            twice(row, store.parent(row));
+            if (isWanted(row)) { // which takes longer than the question itself
+                twice(row, store.parent(row));
+            }
         } else if (tag == Tag.SERVICES) {
             Set<String> services = new HashSet<>();
             for (int service : store.children(row, null)) {
-                if (!services.add(store.element(service))) {
+                if (!services.add(store.element(service)) && isWanted(row)) {
                     twice(service, row);
                 }
             }
