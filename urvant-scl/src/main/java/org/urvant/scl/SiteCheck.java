@@ -240,9 +240,9 @@ final class SiteCheck {
                                     ? "a switch is CBR or DIS"
                                     : "expected " + kinds.iterator().next()));
         }
-        SitePart other = standFor.putIfAbsent(placed, part);
-        if (other != null) {
-            placedTwice(subject, row, node + " stands for " + other.path() + " and for " + part.path());
+        SitePart other = standFor.putIfAbsent(placed, equipment);
+        if (other != null && other.row != equipment.row) { // a phase of it is it
+            placedTwice(subject, row, node + " stands for " + other.path() + " and for " + equipment.path());
         }
     }
 

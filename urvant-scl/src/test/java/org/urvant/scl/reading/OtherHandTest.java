@@ -97,6 +97,7 @@ class OtherHandTest {
                     """
             <P type="VLAN-PRIORITY">4</P><P type="VLAN-ID">00A</P> | ~~
             <P type="IP">192.0.2.12      | <P type="IP"> 192.0.2.12
+            <Terminal name="T1"          | <SubEquipment name="A" phase="A"><LNode iedName="BC1" ldInst="CTRL" lnClass="XCBR" lnInst="1"/></SubEquipment><Terminal name="T1"
             <SubNetwork name="ProcessBus" type="IP"> | <SubNetwork name="ProcessBus" type="8-MMS">
             <SubNetwork name="ProcessBus" type="IP"> | <SubNetwork name="ProcessBus">
             datSet="dsRep" confRev="4"   | datSet="dsRep" confRev="0"
