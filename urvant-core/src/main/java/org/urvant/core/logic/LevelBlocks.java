@@ -41,6 +41,8 @@ final class LevelBlocks {
                 });
     }
 
+    static final String HYSTERESIS = "HYSTERESIS";
+
     private static final class Hysteresis {
         static final int IN = 0;
         static final int ON = 1;
@@ -50,7 +52,7 @@ final class LevelBlocks {
     }
 
     private static BlockKind hysteresis() {
-        return form("HYSTERESIS", "on above ON, off below OFF; with BELOW on below ON, off above OFF")
+        return form(HYSTERESIS, "on above ON, off below OFF; with BELOW on below ON, off above OFF")
                 .in("IN", LREAL)
                 .in("ON", LREAL)
                 .in("OFF", LREAL)

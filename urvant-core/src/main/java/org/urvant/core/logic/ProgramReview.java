@@ -171,6 +171,7 @@ final class ProgramReview implements Statement.Visitor, Term.Visitor<String> {
         }
         int position = 0;
         Map<String, String> inputs = new HashMap<>();
+        Map<String, Term.Argument> levels = new HashMap<>();
         for (Term.Argument argument : invocation.arguments()) {
             if (argument.isOutput()) {
                 if (argument.term() instanceof Term.Name target) {
@@ -185,10 +186,35 @@ final class ProgramReview implements Statement.Visitor, Term.Visitor<String> {
                         .filter(parameter -> parameter.type() == DataType.BOOL && constant(argument.term()) == null)
                         .ifPresent(parameter -> different(
                                 name, parameter.name(), inputs.putIfAbsent(text, parameter.name()), argument));
-                parameter(kind, argument.name(), position)
-                        .ifPresent(parameter -> given(name, kind, parameter, argument));
+                parameter(kind, argument.name(), position).ifPresent(parameter -> {
+                    given(name, kind, parameter, argument);
+                    levels.put(parameter.name(), argument);
+                });
             }
             position += argument.name() == null ? 1 : 0;
+        }
+        if (blocks.containsKey(key) && blocks.get(key).name().equals(LevelBlocks.HYSTERESIS)) {
+            levels(name, levels);
+        }
+    }
+
+    /** A block with hysteresis goes on at the one level and off at the other, which lies before it. */
+    private void levels(String block, Map<String, Term.Argument> given) {
+        BigDecimal on = given.containsKey("ON") ? constant(given.get("ON").term()) : null;
+        BigDecimal off = given.containsKey("OFF") ? constant(given.get("OFF").term()) : null;
+        BigDecimal below =
+                given.containsKey("BELOW") ? constant(given.get("BELOW").term()) : BigDecimal.ZERO;
+        if (on != null
+                && off != null
+                && below != null
+                && (below.signum() == 0 ? on.compareTo(off) < 0 : on.compareTo(off) > 0)) {
+            remark(
+                    Kind.BLOCK_OPEN,
+                    given.get("ON").place(),
+                    "the block '" + block + "' is to go on " + (below.signum() == 0 ? "above " : "below ") + on
+                            + " and off " + (below.signum() == 0 ? "below " : "above ") + off
+                            + ", so between the two it is to do both",
+                    "Exchange ON and OFF, or say by BELOW on which side it goes on.");
         }
     }
 

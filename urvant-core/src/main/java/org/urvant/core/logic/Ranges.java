@@ -261,6 +261,39 @@ final class Ranges {
                 "Compare with what it can be; often the unit is another one.")));
     }
 
+    /** Says when the input of a block with hysteresis never comes to a level: IN, ON and OFF are its first inputs. */
+    void mayNeverReach(BlockKind kind, int at, TextPlace place) {
+        begin();
+        Interval in = read(at);
+        Interval on = read(at + 1);
+        Interval off = read(at + 2);
+        if (!kind.name().equals(LevelBlocks.HYSTERESIS)
+                || readsVague
+                || !in.isBounded()
+                || on.single().isEmpty()
+                || off.single().isEmpty()
+                || in.single().isPresent()) {
+            return;
+        }
+        int side = on.single().get().compareTo(off.single().get()); // above 0 where it goes on above ON
+        boolean isNeverOn = side > 0 ? isWithin(in, on) : side < 0 && isWithin(on, in);
+        boolean isNeverOff = side > 0 ? isWithin(off, in) : side < 0 && isWithin(in, off);
+        if (isNeverOn || isNeverOff) {
+            say(new Remark(
+                    Remark.Kind.CONDITION_NEEDLESS,
+                    "",
+                    place,
+                    "the block never goes " + (isNeverOn ? "on" : "off") + ": IN can be " + in + ", and "
+                            + (isNeverOn ? "ON is " + on : "OFF is " + off),
+                    "Give it a level that IN comes to; often the unit is another one."));
+        }
+    }
+
+    /** Returns whether no number of one is above any of the other. */
+    private static boolean isWithin(Interval one, Interval other) {
+        return settled(one, other, 0).orElse(false);
+    }
+
     /** Says when numbers with fractions, which are seldom equal to the last digit, must be; what is compared with zero may be unset. */
     void mayMiss(Operator operator, Interval left, Interval right, TextPlace place) {
         boolean isEquality = operator == Operator.EQUAL || operator == Operator.DIFFERENT;

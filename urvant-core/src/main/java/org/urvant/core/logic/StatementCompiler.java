@@ -393,6 +393,7 @@ final class StatementCompiler implements Statement.Visitor {
                 },
                 ranges -> {
                     inputs.forEach(input -> input.ranged().run(ranges));
+                    ranges.mayNeverReach(instance.kind(), at, invocation.place());
                     results.forEach(ranges::leaveOpen);
                 }));
         after.forEach(Runnable::run);

@@ -88,6 +88,16 @@ class RemarkTest {
             VAR t : TON; END_VAR t(IN := trip, PT := T#0s);                                | BLOCK_OPEN PT of the block 't' is not above 0
             VAR t : TON; END_VAR t(IN := trip, PT := -T#2s);                               | BLOCK_OPEN PT of the block 't' is not above 0
             VAR t : TON; END_VAR t(TRUE, T#2s);                                            | BLOCK_OPEN IN of the block 't' is always TRUE
+            VAR h : HYSTERESIS; END_VAR h(IN := level, ON := 50.0, OFF := 45.0);            |
+            VAR h : HYSTERESIS; END_VAR h(IN := level, ON := 45.0, OFF := 50.0);            | BLOCK_OPEN 'h' is to go on above 45.0 and off below 50.0, so between the two
+            VAR h : HYSTERESIS; END_VAR h(level, 45.0, 50.0);                               | BLOCK_OPEN 'h' is to go on above 45.0 and off below 50.0
+            VAR h : HYSTERESIS; END_VAR h(IN := level, ON := 10.0, OFF := 15.0, BELOW := TRUE); |
+            VAR h : HYSTERESIS; END_VAR h(IN := level, ON := 15.0, OFF := 10.0, BELOW := TRUE); | BLOCK_OPEN 'h' is to go on below 15.0 and off above 10.0
+            VAR h : HYSTERESIS; END_VAR h(IN := level, ON := 500.0, OFF := 45.0);           | CONDITION_NEEDLESS never goes on: IN can be 0 to 60, and ON is 500
+            VAR h : HYSTERESIS; END_VAR h(IN := level, ON := 50.0, OFF := -1.0);            | CONDITION_NEEDLESS never goes off: IN can be 0 to 60, and OFF is -1
+            VAR h : HYSTERESIS; END_VAR h(IN := level, ON := -5.0, OFF := 15.0, BELOW := TRUE); | CONDITION_NEEDLESS never goes on
+            VAR h : HYSTERESIS; END_VAR h(IN := level, ON := 10.0, OFF := 75.0, BELOW := TRUE); | CONDITION_NEEDLESS never goes off
+            VAR h : HYSTERESIS; END_VAR h(IN := free, ON := 500.0, OFF := 45.0);            |
             VAR s : SR; END_VAR s(S1 := trip, R := FALSE);                                 | BLOCK_OPEN R of the block 's' is always FALSE
             VAR s : RS; END_VAR s(S := trip, R1 := Trip);                                  | CONDITION_NEEDLESS S and R1 of the block 's' are given the same
             VAR c : CTU; END_VAR c(CU := trip, PV := 5);                                   | BLOCK_OPEN 'c' has no R
