@@ -263,12 +263,14 @@ final class Ranges {
 
     /** Says when the input of a block with hysteresis never comes to a level: IN, ON and OFF are its first inputs. */
     void mayNeverReach(BlockKind kind, int at, TextPlace place) {
+        if (!kind.name().equals(LevelBlocks.HYSTERESIS)) {
+            return; // another one may have fewer inputs
+        }
         begin();
         Interval in = read(at);
         Interval on = read(at + 1);
         Interval off = read(at + 2);
-        if (!kind.name().equals(LevelBlocks.HYSTERESIS)
-                || readsVague
+        if (readsVague
                 || !in.isBounded()
                 || on.single().isEmpty()
                 || off.single().isEmpty()

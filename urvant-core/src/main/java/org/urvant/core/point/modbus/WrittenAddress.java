@@ -65,9 +65,10 @@ record WrittenAddress(String first, OptionalInt registers, boolean isKindApart) 
                 first.length() >= 5 && isNumber(first) ? Area.ofKindDigit(first.charAt(0) - '0') : Optional.empty();
         boolean isOther = area.isPresent() && own.isPresent() && !own.equals(area);
         if (isKindApart && (word.equals(PROTOCOL) || isOther)) {
-            throw new IllegalArgumentException(first + " is the reference number of "
-                    + own.map(Area::shown).orElse("")
-                    + (isOther ? "; the row says " + area.get().word() : ", and no address of the protocol"));
+            throw new IllegalArgumentException(
+                    first.charAt(0) + "x" + first.substring(1) + " is the reference number of "
+                            + own.map(Area::shown).orElse("")
+                            + (isOther ? "; the row says " + area.get().word() : ", and no address of the protocol"));
         }
         if (isOther && !area.get().isBits() && !own.get().isBits() && !word.equals(PROTOCOL)) {
             throw new IllegalArgumentException(

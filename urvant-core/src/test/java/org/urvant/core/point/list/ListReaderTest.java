@@ -72,7 +72,7 @@ class ListReaderTest {
                 "holding;;40013;;int16;;!can be a reference number",
                 "input;;40013;;int16;;!40013 can be the reference number of a holding register, and the row says input",
                 "holding;;10013;;int16;;holding:10013 int16",
-                ";4;4x0013;;int16;;!40013 is the reference number of a holding register; the row says input",
+                ";4;4x0013;;int16;;!4x0013 is the reference number of a holding register; the row says input",
                 "input;;3x0013;;int16;;input:12 int16",
                 ";;40000;;int16;;!count from 1",
                 ";;40013-40014;;float32;;holding:12 float32 ABCD",
