@@ -24,7 +24,7 @@ final class UnitCheck {
         this.data = data;
     }
 
-    /** A unit that a type gives an object and that its name does not bear; where a node can give another one, and whether it was told. */
+    /** A unit that a type gives an object and that its name does not bear: the path at which a node can give another one, and the value. */
     private record ByType(List<String> path, int value) {}
 
     /** Checks a unit that stands in a node, at a path below it. */
