@@ -123,7 +123,7 @@ final class AttributeForms {
         TRANSFORMER("PTR", "PTR"::equals),
         WINDING("PTW", "PTW"::equals),
         TAP_CHANGER("LTC", "LTC"::equals),
-        EQUIPMENT("three capital letters or more, such as CBR", text -> text.matches("[A-Z]{3,}")),
+        EQUIPMENT("three capital letters or more, such as CBR", Form::areCapitals),
         PHASE(
                 "A, B, C, N, AB, BC, CA, all or none",
                 Set.of("A", "B", "C", "N", "AB", "BC", "CA", "all", "none")::contains),
@@ -152,6 +152,16 @@ final class AttributeForms {
         Form(String expected, Predicate<String> fits) {
             this.expected = expected;
             this.fits = fits;
+        }
+
+        /** By hand: thousands of pieces of equipment are asked. */
+        private static boolean areCapitals(String text) {
+            for (int i = 0; i < text.length(); i++) {
+                if (text.charAt(i) < 'A' || text.charAt(i) > 'Z') {
+                    return false;
+                }
+            }
+            return text.length() >= 3;
         }
 
         private static boolean isFrom(long least, String text) {

@@ -3,6 +3,7 @@ package org.urvant.scl;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Executor;
 import java.util.stream.Stream;
 import org.urvant.core.finding.Finding;
@@ -19,12 +20,14 @@ public final class FileCheck {
 
     /** Returns what was found; a part of the work may be done by the executor. */
     public static SclCheck.Result check(SclFile file, Executor executor) {
-        SclCheck.Result alone = SclCheck.check(file, ied -> true, executor);
         FindingSieve among = new FindingSieve();
-        Set<String> unsound = new HashSet<>(alone.unsoundIeds());
-        if (file.kind() == FileKind.SCD) {
-            unsound.addAll(RelayCheck.check(file.ieds(), finding -> among.add(finding, finding.subject())));
-        }
+        CompletableFuture<Set<String>> wrong = file.kind() == FileKind.SCD
+                ? CompletableFuture.supplyAsync(
+                        () -> RelayCheck.check(file.ieds(), finding -> among.add(finding, finding.subject())), executor)
+                : CompletableFuture.completedFuture(Set.of());
+        SclCheck.Result alone = SclCheck.check(file, ied -> true, executor);
+        Set<String> unsound = new HashSet<>(wrong.join());
+        unsound.addAll(alone.unsoundIeds());
         List<Finding> sorted = Stream.concat(alone.findings().stream(), among.kept().stream())
                 .sorted()
                 .toList();

@@ -14,7 +14,7 @@ public final class SclBuilder {
 
     private final String source;
     private final StringPool names = new StringPool();
-    private final StringPool values = new StringPool();
+    private final OctetPool values = new OctetPool();
     private byte[] tags;
     private int[] parents;
     private int[] ends;
@@ -66,13 +66,7 @@ public final class SclBuilder {
 
     private void row(Tag tag, int line, int column) {
         if (size == tags.length) {
-            int larger = size + size / 2;
-            tags = Arrays.copyOf(tags, larger);
-            parents = Arrays.copyOf(parents, larger);
-            ends = Arrays.copyOf(ends, larger);
-            lines = Arrays.copyOf(lines, larger);
-            columns = Arrays.copyOf(columns, larger);
-            attributeStarts = Arrays.copyOf(attributeStarts, larger + 1);
+            room(size + size / 2 + 1);
         }
         tags[size] = (byte) tag.ordinal();
         parents[size] = current;
@@ -84,13 +78,41 @@ public final class SclBuilder {
 
     /** Adds an attribute to the element opened last; only before its first child. */
     public void attribute(String name, String value) {
+        attribute(name(name), values.add(value));
+    }
+
+    /**
+     * Adds an attribute to the element opened last; only before its first child.
+     *
+     * @param name what {@link #name} says of its name
+     * @param in holds its value as UTF-8 octets
+     * @param from where that begins
+     * @param to the place behind its last octet
+     * @param sum what {@link #sum} says of it
+     */
+    public void attribute(int name, byte[] in, int from, int to, int sum) {
+        attribute(name, values.add(in, from, to, sum));
+    }
+
+    /** Returns the sum of octets: that of none is 0, and each octet makes of it 31 times it and itself. */
+    public static int sum(byte[] in, int from, int to) {
+        return OctetPool.sum(in, from, to);
+    }
+
+    private void attribute(int name, int value) {
         if (current != size - 1) {
-            throw new IllegalStateException("attribute " + name + " after a child element");
+            throw new IllegalStateException("attribute " + names.get(name) + " after a child element");
         }
         if (attributes == attributeNames.length) {
-            attributeNames = Arrays.copyOf(attributeNames, attributes + attributes / 2);
-            attributeValues = Arrays.copyOf(attributeValues, attributes + attributes / 2);
+            roomForAttributes(attributes + attributes / 2 + 1);
         }
+        attributeNames[attributes] = (char) name;
+        attributeValues[attributes] = value;
+        attributes++;
+    }
+
+    /** Returns the number of a name of attributes in this builder. */
+    public int name(String name) {
         int number = names.find(name);
         if (number < 0) {
             // the views ask by literals, and interned names are found without comparing letters
@@ -103,15 +125,66 @@ public final class SclBuilder {
                     number,
                     MOST_NAMES);
         }
-        attributeNames[attributes] = (char) number;
-        attributeValues[attributes] = values.add(value);
-        attributes++;
+        return number;
+    }
+
+    private void room(int larger) {
+        tags = Arrays.copyOf(tags, larger);
+        parents = Arrays.copyOf(parents, larger);
+        ends = Arrays.copyOf(ends, larger);
+        lines = Arrays.copyOf(lines, larger);
+        columns = Arrays.copyOf(columns, larger);
+        attributeStarts = Arrays.copyOf(attributeStarts, larger + 1);
+    }
+
+    private void roomForAttributes(int larger) {
+        attributeNames = Arrays.copyOf(attributeNames, larger);
+        attributeValues = Arrays.copyOf(attributeValues, larger);
+    }
+
+    /**
+     * Takes what stands in the root of another builder as what follows in the root of this one. Both roots are open, and nothing
+     * else is; the other one's has no attributes.
+     *
+     * @param lines how many lines lie before the first line of the other
+     */
+    public void append(SclBuilder next, int lines) {
+        if (current != 0 || next.current != 0) {
+            throw new IllegalStateException("only roots are open when one builder follows another");
+        }
+        int[] numbers = values.addAll(next.values);
+        int[] named = new int[next.names.size()];
+        for (int i = 0; i < named.length; i++) {
+            named[i] = name(next.names.get(i));
+        }
+        int rows = size - 1; // the other's root is this one's
+        room(Math.max(tags.length, rows + next.size));
+        for (int row = 1; row < next.size; row++, size++) {
+            tags[size] = next.tags[row];
+            parents[size] = next.parents[row] == 0 ? 0 : next.parents[row] + rows;
+            ends[size] = next.ends[row] + rows;
+            this.lines[size] = next.lines[row] + lines;
+            columns[size] = next.columns[row];
+            attributeStarts[size] = next.attributeStarts[row] + attributes;
+        }
+        roomForAttributes(Math.max(attributeNames.length, attributes + next.attributes));
+        for (int i = 0; i < next.attributes; i++, attributes++) {
+            attributeNames[attributes] = (char) named[next.attributeNames[i]];
+            attributeValues[attributes] = numbers[next.attributeValues[i]];
+        }
     }
 
     /** Adds the text content of the element opened last; text after a child element is not kept. */
     public void text(String text) {
         if (current == size - 1) {
             attribute(SclStore.TEXT, text);
+        }
+    }
+
+    /** Adds text content as {@link #text(String)} does, of UTF-8 octets as {@link #attribute(int, byte[], int, int, int)} takes them. */
+    public void text(byte[] in, int from, int to, int sum) {
+        if (current == size - 1) {
+            attribute(name(SclStore.TEXT), in, from, to, sum);
         }
     }
 
@@ -132,7 +205,6 @@ public final class SclBuilder {
             throw new IllegalStateException("an SCL file has one root element, opened and closed");
         }
         attributeStarts[size] = attributes;
-        values.close();
         SclStore store = new SclStore(
                 source,
                 new SclStore.Elements(
@@ -146,7 +218,7 @@ public final class SclBuilder {
                         new CharColumn(Arrays.copyOf(attributeNames, attributes)),
                         new IntColumn(Arrays.copyOf(attributeValues, attributes))),
                 names,
-                values);
+                values.close());
         return new SclFile(store);
     }
 }

@@ -1,6 +1,7 @@
 package org.urvant.scl;
 
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.EnumSet;
 import java.util.HashMap;
@@ -8,7 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Stream;
+import org.urvant.core.finding.Rule;
 
 /** Checks the substation section: names, terminals, and the logical nodes that it places. */
 final class SiteCheck {
@@ -37,6 +38,13 @@ final class SiteCheck {
     private final Map<String, Set<NodeTable.NodeKey>> nodes = new HashMap<>();
     private final Map<Placed, SitePart> standFor = new HashMap<>();
 
+    /** A part with its path, which is made once: most of it is that of the parts around it. */
+    private record Spot(SitePart part, String path, String subject) {
+        int row() {
+            return part.row;
+        }
+    }
+
     /** A node of an IED that the site names. */
     private record Placed(String ied, NodeTable.NodeKey node) {}
 
@@ -46,182 +54,179 @@ final class SiteCheck {
     }
 
     void run() {
-        Deque<SitePart> left = new ArrayDeque<>(check.file().site());
-        named(check.file().site());
-        Deque<SitePart> all = new ArrayDeque<>();
+        Deque<Spot> left = new ArrayDeque<>(named(check.file().site(), ""));
+        Deque<Spot> all = new ArrayDeque<>();
         while (!left.isEmpty()) {
-            SitePart part = left.poll();
-            all.add(part);
-            joints.addAll(part.connectivityNodes());
-            named(part.parts());
-            left.addAll(part.parts());
+            Spot spot = left.poll();
+            all.add(spot);
+            for (int node : store.children(spot.row(), Tag.CONNECTIVITY_NODE)) {
+                joints.add(spot.path + "/" + store.attribute(node, "name", ""));
+            }
+            left.addAll(named(spot.part.parts(), spot.path + "/"));
         }
         all.forEach(this::part);
     }
 
     /** Parts that stand beside each other have a name each. */
-    private void named(List<SitePart> parts) {
+    private List<Spot> named(List<SitePart> parts, String before) {
         Set<String> names = new HashSet<>();
+        List<Spot> spots = new ArrayList<>();
         for (SitePart part : parts) {
+            String path = before + part.name();
+            Spot spot = new Spot(part, path, check.file().name() + " " + path);
+            spots.add(spot);
             if (check.has(part.row, "name", "") && !names.add(part.element() + part.name())) {
-                check.report(
+                report(
                         SclRules.DUPLICATE_ELEMENT,
-                        "",
-                        check.file().name() + " " + part.path(),
+                        spot,
                         part.row,
-                        "there are two of " + part.element() + " '" + part.path() + "'");
+                        "there are two of " + part.element() + " '" + spot.path + "'");
             }
         }
+        return spots;
+    }
+
+    private void report(Rule rule, Spot spot, int row, String message) {
+        check.report(rule, "", spot.subject, row, message);
     }
 
     /** Own types begin with E; of others only one that nearly is a word of the standard is taken for a slip. */
-    private void equipment(SitePart part, String subject) {
-        if (!check.has(part.row, "type", "")) {
+    private void equipment(Spot spot) {
+        if (!check.has(spot.row(), "type", "")) {
             return;
         }
-        String type = store.attribute(part.row, "type");
+        String type = store.attribute(spot.row(), "type");
         String hint = EQUIPMENT.contains(type) || type.startsWith("E") ? "" : check.hint(type, EQUIPMENT);
         if (!hint.isEmpty()) {
-            check.report(
+            report(
                     SclRules.NOT_IN_STANDARD,
-                    "",
-                    subject,
-                    part.row,
-                    part.path() + " is of the type '" + type + "', which the standard does not have" + hint);
+                    spot,
+                    spot.row(),
+                    spot.path + " is of the type '" + type + "', which the standard does not have" + hint);
         }
     }
 
     /** A phase has one part of a piece of equipment, and each of its terminals a name of its own. */
-    private void once(SitePart part, String subject) {
+    private void once(Spot spot) {
         Set<String> phases = new HashSet<>();
-        for (SitePart inner : part.parts()) {
+        for (SitePart inner : spot.part.parts()) {
             boolean isOfPhase =
                     inner.element().equals("SubEquipment") && !inner.phase().isEmpty();
             if (isOfPhase && !phases.add(inner.phase())) {
-                check.report(
+                report(
                         SclRules.PART_TWICE,
-                        "",
-                        subject,
+                        spot,
                         inner.row,
-                        "there are two sub-equipments of phase " + inner.phase() + " in " + part.path());
+                        "there are two sub-equipments of phase " + inner.phase() + " in " + spot.path);
             }
         }
         Set<String> terminals = new HashSet<>();
-        for (int row : store.children(part.row, Tag.TERMINAL)) {
+        for (int row : store.children(spot.row(), Tag.TERMINAL)) {
             String name = store.attribute(row, "name", "");
             if (!name.isEmpty() && !terminals.add(name)) {
-                check.report(
-                        SclRules.PART_TWICE,
-                        "",
-                        subject,
-                        row,
-                        "there are two terminals '" + name + "' of " + part.path());
+                report(SclRules.PART_TWICE, spot, row, "there are two terminals '" + name + "' of " + spot.path);
             }
         }
     }
 
-    private void part(SitePart part) {
-        String subject = check.file().name() + " " + part.path();
-        once(part, subject);
-        AttributeForms.element(check, "", subject, part.row);
+    private void part(Spot spot) {
+        SitePart part = spot.part;
+        once(spot);
+        AttributeForms.element(check, "", spot.subject, part.row);
         if (TYPED.contains(store.tag(part.row))) {
             check.has(part.row, "type", "");
         }
         for (int voltage : store.children(part.row, Tag.VOLTAGE)) {
             check.has(voltage, "unit", "");
-            AttributeForms.element(check, "", subject, voltage);
+            AttributeForms.element(check, "", spot.subject, voltage);
             if (!store.text(voltage).strip().matches("\\+?(?=.*[1-9])\\d{1,12}(\\.\\d{1,12})?")) {
-                check.report(
+                report(
                         SclRules.ATTRIBUTE_MALFORMED,
-                        "",
-                        subject,
+                        spot,
                         voltage,
-                        "the voltage of " + part.path() + " is '"
+                        "the voltage of " + spot.path + " is '"
                                 + store.text(voltage).strip() + "'; expected a number above 0");
             }
         }
         if (store.tag(part.row) == Tag.CONDUCTING_EQUIPMENT) {
-            equipment(part, subject);
+            equipment(spot);
         }
         for (int node : store.children(part.row, Tag.CONNECTIVITY_NODE)) {
-            String path = part.path() + "/" + store.attribute(node, "name", "");
+            String path = spot.path + "/" + store.attribute(node, "name", "");
             String given = store.attribute(node, "pathName", "");
             if (!given.equals(path)) {
-                check.report(
+                report(
                         SclRules.TERMINAL_UNCONNECTED,
-                        "",
-                        subject,
+                        spot,
                         node,
                         "the connectivity node " + path + " says that its path is '" + given + "'");
             }
         }
         for (Tag tag : List.of(Tag.TERMINAL, Tag.NEUTRAL_POINT)) {
-            store.children(part.row, tag).forEach(row -> names(part, row));
+            store.children(part.row, tag).forEach(row -> names(spot, row));
         }
         List<SitePart.Terminal> terminals = part.terminals();
         for (SitePart.Terminal terminal : terminals) {
             if (!terminal.node().isEmpty() && !terminal.isGrounded() && !joints.contains(terminal.node())) {
-                check.report(
+                report(
                         SclRules.TERMINAL_UNCONNECTED,
-                        "",
-                        check.file().name() + " " + part.path(),
+                        spot,
                         part.row,
-                        "terminal " + terminal.name() + " of " + part.path() + " leads to '" + terminal.node()
+                        "terminal " + terminal.name() + " of " + spot.path + " leads to '" + terminal.node()
                                 + "', which is not in the file" + check.hint(terminal.node(), joints));
             }
         }
-        bridged(part, terminals, subject);
+        bridged(spot, terminals);
         Set<Placed> placed = new HashSet<>();
         for (int row : store.children(part.row, Tag.L_NODE)) {
             String ied = store.attribute(row, "iedName", "None");
             if (ied.equals("None")) {
-                specified(part, subject, row);
+                specified(spot, row);
                 continue;
             }
             NodeTable.NodeKey node = NodeTable.key(store, row);
-            placed(part, row, ied, node);
+            placed(spot, row, ied, node);
             if (!placed.add(new Placed(ied, node))) {
-                placedTwice(subject, row, node + " of " + ied + " stands twice in " + part.path());
+                placedTwice(spot, row, node + " of " + ied + " stands twice in " + spot.path);
             } else if (STANDS_FOR.containsKey(node.nodeClass())) {
-                standsFor(part, subject, row, new Placed(ied, node));
+                standsFor(spot, row, new Placed(ied, node));
             }
         }
     }
 
     /** What joins two points of the network has its terminals at two. */
-    private void bridged(SitePart part, List<SitePart.Terminal> terminals, String subject) {
-        boolean isSeries = store.tag(part.row) == Tag.CONDUCTING_EQUIPMENT
-                && SERIES.contains(store.attribute(part.row, "type", ""));
+    private void bridged(Spot spot, List<SitePart.Terminal> terminals) {
+        boolean isSeries = store.tag(spot.row()) == Tag.CONDUCTING_EQUIPMENT
+                && SERIES.contains(store.attribute(spot.row(), "type", ""));
         if (isSeries
                 && terminals.size() == 2
                 && !terminals.get(0).node().isEmpty()
                 && terminals.get(0).node().equals(terminals.get(1).node())) {
-            check.report(
+            report(
                     SclRules.TERMINALS_JOINED,
-                    "",
-                    subject,
-                    part.row,
-                    "both terminals of " + part.path() + " lead to "
+                    spot,
+                    spot.row(),
+                    "both terminals of " + spot.path + " lead to "
                             + terminals.get(0).node());
         }
     }
 
     /** A node that no IED has yet is described by a type (IEC 61850-6:2009, 9.2.4). */
-    private void specified(SitePart part, String subject, int row) {
+    private void specified(Spot spot, int row) {
         String type = store.attribute(row, "lnType", "");
         if (!type.isEmpty() && check.file().templates().type(Tag.L_NODE_TYPE, type) < 0) {
-            check.report(
+            report(
                     SclRules.PLACE_NODE_MISSING,
-                    "",
-                    subject,
+                    spot,
                     row,
-                    part.path() + ": the type '" + type + "' of "
+                    spot.path + ": the type '" + type + "' of "
                             + NodeTable.key(store, row).text() + " is not in the file");
         }
     }
 
-    private void standsFor(SitePart part, String subject, int row, Placed placed) {
+    private void standsFor(Spot spot, int row, Placed placed) {
         Set<String> kinds = STANDS_FOR.get(placed.node.nodeClass());
+        SitePart part = spot.part;
         SitePart equipment =
                 store.tag(part.row) == Tag.SUB_EQUIPMENT ? part.parent().orElse(part) : part;
         if (store.tag(equipment.row) != Tag.CONDUCTING_EQUIPMENT) {
@@ -230,44 +235,44 @@ final class SiteCheck {
         String type = store.attribute(equipment.row, "type", "");
         String node = placed.node + " of " + placed.ied;
         if (EQUIPMENT.contains(type) && !kinds.contains(type)) {
-            check.report(
+            report(
                     SclRules.NODE_AT_OTHER_EQUIPMENT,
-                    "",
-                    subject,
+                    spot,
                     row,
-                    node + " is at " + part.path() + ", which is of the type " + type + "; "
+                    node + " is at " + spot.path + ", which is of the type " + type + "; "
                             + (kinds.contains("CBR")
                                     ? "a switch is CBR or DIS"
                                     : "expected " + kinds.iterator().next()));
         }
         SitePart other = standFor.putIfAbsent(placed, equipment);
         if (other != null && other.row != equipment.row) { // a phase of it is it
-            placedTwice(subject, row, node + " stands for " + other.path() + " and for " + equipment.path());
+            placedTwice(spot, row, node + " stands for " + other.path() + " and for " + equipment.path());
         }
     }
 
-    private void placedTwice(String subject, int row, String message) {
-        check.report(SclRules.NODE_PLACED_TWICE, "", subject, row, message);
+    private void placedTwice(Spot spot, int row, String message) {
+        report(SclRules.NODE_PLACED_TWICE, spot, row, message);
     }
 
     /** A terminal says twice where it leads to: by a path, and by the names that the path is made of. */
-    private void names(SitePart part, int row) {
+    private void names(Spot spot, int row) {
         String path = store.attribute(row, "connectivityNode", "");
-        List<String> names = Stream.of("substationName", "voltageLevelName", "bayName", "cNodeName")
-                .map(attribute -> store.attribute(row, attribute, ""))
-                .toList();
+        List<String> names = List.of(
+                store.attribute(row, "substationName", ""),
+                store.attribute(row, "voltageLevelName", ""),
+                store.attribute(row, "bayName", ""),
+                store.attribute(row, "cNodeName", ""));
         boolean isGrounded = path.endsWith("/" + SitePart.EARTH) || names.contains(SitePart.EARTH);
         check.has(row, "cNodeName", "");
         if (check.has(row, "connectivityNode", "")
                 && !isGrounded
                 && !names.contains("")
                 && !path.equals(String.join("/", names))) {
-            check.report(
+            report(
                     SclRules.TERMINAL_UNCONNECTED,
-                    "",
-                    check.file().name() + " " + part.path(),
+                    spot,
                     row,
-                    "terminal " + store.attribute(row, "name", "") + " of " + part.path() + " leads to '" + path
+                    "terminal " + store.attribute(row, "name", "") + " of " + spot.path + " leads to '" + path
                             + "' by its path, and to '" + String.join("/", names) + "' by its names");
         }
     }
@@ -285,7 +290,7 @@ final class SiteCheck {
         return known;
     }
 
-    private void placed(SitePart part, int row, String ied, NodeTable.NodeKey node) {
+    private void placed(Spot spot, int row, String ied, NodeTable.NodeKey node) {
         String device = node.device();
         Ied found = check.file().ied(ied).orElse(null);
         String mistake = null;
@@ -307,12 +312,7 @@ final class SiteCheck {
             }
         }
         if (mistake != null) {
-            check.report(
-                    SclRules.PLACE_NODE_MISSING,
-                    "",
-                    check.file().name() + " " + part.path(),
-                    row,
-                    part.path() + ": " + mistake);
+            report(SclRules.PLACE_NODE_MISSING, spot, row, spot.path + ": " + mistake);
         }
     }
 }

@@ -113,6 +113,12 @@ public final class StringPool {
 
     /** Returns all strings as UTF-8 octets one after the other, and fills in the offset at which each ends. */
     public byte[] letters(int[] offsets) {
+        if (letters != null) {
+            for (int i = 0; i < size; i++) {
+                offsets[i] = end(i);
+            }
+            return letters.all();
+        }
         byte[] all = new byte[1024];
         int length = 0;
         for (int i = 0; i < size; i++) {

@@ -32,7 +32,7 @@ public final class SclReader {
     private static final int MOST_ATTRIBUTES = 200;
     private static final int BYTES_AN_ELEMENT = 60; // as a station's file has it without blanks
 
-    private static final int ELEMENTS_A_TELL = 4096;
+    static final int ELEMENTS_A_TELL = 4096;
 
     private final SclLimits limits;
     private final Progress progress;
@@ -71,12 +71,12 @@ public final class SclReader {
      * @throws UnreachableException when it cannot be read
      */
     public SclFile read(Path file, String shownAs) {
-        try (InputStream in = Files.newInputStream(file)) {
+        try {
             long length = Files.size(file);
             if (length > limits.bytes()) {
                 throw new LimitExceededException(Position.in(shownAs), "file length in bytes", length, limits.bytes());
             }
-            return read(in, shownAs, length);
+            return read(Files.readAllBytes(file), shownAs);
         } catch (IOException e) {
             throw new UnreachableException(
                     "cannot read " + file, "Check the name, and that it is a file that you may read.", e);
@@ -85,14 +85,17 @@ public final class SclReader {
 
     /** Reads a file from its bytes. */
     public SclFile read(byte[] bytes, String shownAs) {
-        return read(new ByteArrayInputStream(bytes), shownAs, bytes.length);
+        SclFile plain = new PlainReader(limits, progress).read(bytes, shownAs);
+        return plain != null ? plain : parsed(bytes, shownAs);
     }
 
-    private SclFile read(InputStream in, String shownAs, long length) {
+    /** Reads a file by the parser, which knows all of XML and says what is wrong. */
+    SclFile parsed(byte[] bytes, String shownAs) {
+        InputStream in = new ByteArrayInputStream(bytes);
         Position last = Position.in(shownAs);
         try {
             XMLStreamReader xml = factory.createXMLStreamReader(new TagGuard(in));
-            Pass pass = new Pass(xml, shownAs, limits, length, progress);
+            Pass pass = new Pass(xml, shownAs, limits, bytes.length, progress);
             try {
                 return pass.run();
             } finally {
@@ -107,6 +110,15 @@ public final class SclReader {
                     ? mistake(shownAs, last, cause)
                     : mistake(shownAs, last, new XMLStreamException(e.getMessage(), e));
         }
+    }
+
+    static String activity(String shownAs) {
+        return "reading " + shownAs;
+    }
+
+    /** Returns a builder with room for as many elements as a file of a length has. */
+    static SclBuilder builder(String shownAs, long length, SclLimits limits) {
+        return new SclBuilder(shownAs, (int) Math.min(limits.elements(), 256 + length / BYTES_AN_ELEMENT));
     }
 
     private static UrvantException mistake(String shownAs, Position last, XMLStreamException e) {
@@ -154,12 +166,11 @@ public final class SclReader {
         Pass(XMLStreamReader xml, String shownAs, SclLimits limits, long length, Progress progress) {
             this.length = length;
             this.progress = progress;
-            this.activity = "reading " + shownAs;
+            this.activity = activity(shownAs);
             this.xml = xml;
             this.shownAs = shownAs;
             this.limits = limits;
-            int expected = (int) Math.min(limits.elements(), 256 + length / BYTES_AN_ELEMENT);
-            this.builder = new SclBuilder(shownAs, expected);
+            this.builder = builder(shownAs, length, limits);
         }
 
         SclFile run() throws XMLStreamException {
