@@ -59,6 +59,15 @@ final class IedCheck {
         }
         unique(ied.row, Tag.ACCESS_POINT, "name", name, "access point");
         for (int point : store.children(ied.row, Tag.ACCESS_POINT)) {
+            int server = store.child(point, Tag.SERVER);
+            if (server >= 0 && store.child(server, Tag.L_DEVICE) < 0) {
+                check.report(
+                        SclRules.ELEMENT_INCOMPLETE,
+                        name,
+                        name + " " + store.attribute(point, "name", ""),
+                        server,
+                        "the <Server> of " + name + " " + store.attribute(point, "name", "") + " has no <LDevice>");
+            }
             int at = store.child(point, Tag.SERVER_AT);
             if (at >= 0 && ied.accessPoint(store.attribute(at, "apName", "")).isEmpty()) {
                 check.report(

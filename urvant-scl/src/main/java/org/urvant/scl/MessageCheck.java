@@ -51,6 +51,14 @@ final class MessageCheck {
                     block.row,
                     "confRev of " + block.reference() + " is 0, which is reserved; revisions count from 1");
         }
+        if (!(block instanceof LogControl) && set != null && store.attribute(block.row, "confRev") == null) {
+            check.report(
+                    SclRules.REVISION_NOT_GIVEN,
+                    ied.name(),
+                    block.reference(),
+                    block.row,
+                    block.reference() + " sends dataset '" + set.name() + "' and has no confRev");
+        }
         receivers.check(ied, block);
         if (set == null || block instanceof LogControl) {
             return;

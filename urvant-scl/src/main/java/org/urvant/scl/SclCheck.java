@@ -83,11 +83,44 @@ public final class SclCheck {
         for (int header : check.store().children(0, Tag.HEADER)) {
             check.has(header, "id", "");
             AttributeForms.element(check, "", file.name(), header);
+            check.history(header);
         }
         new NetworkSectionCheck(check, wanted).run();
         new SiteCheck(check).run();
         new VocabularyCheck(check, wanted).run();
         return check;
+    }
+
+    /** Who writes an entry into the history raises the header with it (IEC 61850-6:2009, 9.1). */
+    private void history(int header) {
+        for (int history : store().children(header, null)) {
+            for (int entry : store().children(history, null)) {
+                boolean isEntry = store().element(history).equals("History")
+                        && store().element(entry).equals("Hitem");
+                if (isEntry && isOlder(header, entry)) {
+                    report(
+                            SclRules.HEADER_OLDER,
+                            "",
+                            file.name(),
+                            entry,
+                            "the history has version " + version(entry) + "; the header bears " + version(header));
+                    return;
+                }
+            }
+        }
+    }
+
+    private String version(int row) {
+        return store().attribute(row, "version", "") + "." + store().attribute(row, "revision", "");
+    }
+
+    /** Versions that are no numbers are not told apart. */
+    private boolean isOlder(int row, int than) {
+        long own = Numbers.parse(store().attribute(row, "version", ""), -1);
+        long other = Numbers.parse(store().attribute(than, "version", ""), -1);
+        long ownRevision = Numbers.parse(store().attribute(row, "revision", ""), -1);
+        long otherRevision = Numbers.parse(store().attribute(than, "revision", ""), -1);
+        return own >= 0 && own < other || own >= 0 && own == other && ownRevision >= 0 && ownRevision < otherRevision;
     }
 
     private Result with(SclCheck other) {

@@ -280,6 +280,11 @@ public final class SclRules implements RuleRoom {
             "N141",
             "A GOOSE message or stream carries values without their quality, so a receiver takes invalid ones for good.",
             "List the quality (q) of each object too, and raise the revision.");
+    public static final Rule REVISION_NOT_GIVEN = ALL.warning(
+            "revision-not-given",
+            "N21",
+            "A message is sent without a revision number, so who takes it cannot see that its dataset was changed.",
+            "Give it a revision from 1 (confRev), and raise it with each change of the dataset.");
     public static final Rule SENDER_ABSENT = ALL.warning(
             "sender-absent",
             "N141",
@@ -340,6 +345,11 @@ public final class SclRules implements RuleRoom {
             "N141",
             "A relay has an input that is prepared but takes no data yet.",
             "Bind it in the station's engineering tool when the function is wanted.");
+    public static final Rule HEADER_OLDER = ALL.note(
+            "header-older",
+            "N21",
+            "The header of a file bears an older version than the last entry of its own history.",
+            "See that the file is the one that is meant, and raise version and revision of its header.");
     public static final Rule TYPE_UNUSED = ALL.note(
             "type-unused",
             "N19",

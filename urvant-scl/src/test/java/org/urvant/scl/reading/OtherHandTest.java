@@ -77,6 +77,9 @@ class OtherHandTest {
             cNodeName="L1"/>    | cNodeName="L9"/>                     | terminal-unconnected    | by its path, and to 'SKE/J1/Q1/L9' by its names
             <Voltage unit="V" multiplier="k">132</Voltage> | <Voltage unit="V" multiplier="k">132</Voltage><Voltage unit="V">33</Voltage> | duplicate-element | two of <Voltage> in one <VoltageLevel>
             <GOOSE max="8"      | <GOOSE max="1"/><GOOSE max="8"       | duplicate-element       | two of <GOOSE> in one <Services>
+            datSet="dsPos" confRev="10001" | datSet="dsPos"         | revision-not-given      | sends dataset 'dsPos' and has no confRev
+            version="12" revision="3" | version="12" revision="2"    | header-older            | the history has version 12.3; the header bears 12.2
+            <LDevice inst="MU01" | <Private type="x"/></Server></AccessPoint><AccessPoint name="S9"><Server><Authentication/><LDevice inst="MU01" | element-incomplete | the <Server> of MU1
             <SmvOpts refresh    | <SmvOpts/><SmvOpts refresh           | duplicate-element       | two of <SmvOpts>
             <ServerAt apName="S1" desc="process"/> | <ServerAt apName="S1"/><ServerAt apName="S1"/> | duplicate-element | two of <ServerAt> in one <AccessPoint>
             <LN0 lnClass="LLN0" inst="" lnType="LLN0_2"><SettingControl numOfSGs="4" actSG="1" resvTms="30"/></LN0> | ~~ | element-incomplete | logical device BC1PROT has no <LN0>

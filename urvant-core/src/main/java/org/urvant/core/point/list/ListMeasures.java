@@ -17,6 +17,7 @@ import org.urvant.core.finding.Rule;
 import org.urvant.core.point.Form;
 import org.urvant.core.point.Shape;
 import org.urvant.core.range.Interval;
+import org.urvant.core.text.NearestName;
 import org.urvant.core.unit.Unit;
 
 /** Reads what rows say of the values of their points. Most lists say few different things, and rows share what is theirs. */
@@ -110,16 +111,16 @@ final class ListMeasures {
         if (symbol.isEmpty() || Unit.of(symbol).isPresent() || !units.add(symbol)) {
             return;
         }
-        List<String> near = Stream.of(Unit.values())
-                .map(Unit::symbol)
-                .filter(symbol::equalsIgnoreCase)
-                .toList();
-        if (!near.isEmpty()) {
-            report.accept(
-                    ListRules.UNIT_UNKNOWN,
-                    "'" + symbol + "' is no unit that is known, so values in it are never converted; did you mean "
-                            + String.join(" or ", near) + "?");
+        List<String> all = Stream.of(Unit.values()).map(Unit::symbol).toList();
+        List<String> near = all.stream().filter(symbol::equalsIgnoreCase).toList();
+        boolean isCase = !near.isEmpty();
+        if (!isCase && symbol.length() > 2) { // of two letters, nearly every one is near
+            near = NearestName.of(symbol, all).stream().toList();
         }
+        report.accept(
+                isCase ? ListRules.UNIT_UNKNOWN : ListRules.UNIT_NOT_CONVERTED,
+                "'" + symbol + "' is no unit that is known, so values in it are never converted"
+                        + (near.isEmpty() ? "" : "; did you mean " + String.join(" or ", near) + "?"));
     }
 
     private static Interval values(Measure measure, Shape held) {

@@ -34,6 +34,11 @@ public final class ListRules implements RuleRoom {
             "N122",
             "A point list has a unit that is none but for the case of its letters, so nothing is converted from or to it, and nothing is held against it.",
             "Write the unit as the message has it: kW and not KW.");
+    public static final Rule UNIT_NOT_CONVERTED = ALL.note(
+            "list-unit-not-converted",
+            "N122",
+            "A point list has a unit that Urvant does not know: it is kept and shown, but nothing is converted from or to it, and nothing is held against it.",
+            "Correct the unit when it is misspelt; else map its values without another unit.");
     public static final Rule NAME_SHARED = ALL.warning(
             "list-name-shared",
             "N26",

@@ -90,7 +90,7 @@ class ListWritingTest {
     }
 
     @Test
-    void aUnitInAnotherCaseIsToldOnce() {
+    void aUnitThatIsNoneIsToldOnce() {
         ListReading reading = read(
                 "modbus",
                 Map.of("area", "holding", "type", "int16"),
@@ -100,14 +100,17 @@ class ListWritingTest {
                 "b|2|KW",
                 "c|3|kW",
                 "d|4|pieces",
-                "e|5|mw");
+                "e|5|mw",
+                "f|6|kWk");
         assertThat(reading.findings())
                 .extracting(finding ->
                         finding.rule().id() + " " + finding.position().line() + " " + finding.message())
                 .containsExactly(
                         "list-unit-unknown 2 'KW' is no unit that is known, so values in it are never converted; did you mean kW?",
-                        "list-unit-unknown 6 'mw' is no unit that is known, so values in it are never converted; did you mean MW?");
-        assertThat(reading.list().orElseThrow().points()).hasSize(5);
+                        "list-unit-not-converted 5 'pieces' is no unit that is known, so values in it are never converted",
+                        "list-unit-unknown 6 'mw' is no unit that is known, so values in it are never converted; did you mean MW?",
+                        "list-unit-not-converted 7 'kWk' is no unit that is known, so values in it are never converted; did you mean kW?");
+        assertThat(reading.list().orElseThrow().points()).hasSize(6);
     }
 
     @Test
