@@ -42,6 +42,17 @@ abstract class ChangingCommand extends Command {
         return dryRun;
     }
 
+    /** After a rehearsal the next step is the command itself. */
+    @Override
+    void next(String command) {
+        super.next(dryRun ? "the same without --dry-run" : command);
+    }
+
+    /** Says what was done, or would be. */
+    final void sayDone(String done, String wouldBe, String rest) {
+        say((dryRun ? "would " + wouldBe : done) + " " + rest);
+    }
+
     /** Says where a copy of what stood in a file is. */
     final void sayKept(String file) {
         say((dryRun ? "a copy would be kept in " : "kept a copy in ") + file);

@@ -51,7 +51,7 @@ final class ClearCommand extends ChangingCommand {
                 "nothing was cleared");
         List<String> kept = folder.carryOut(Change.of(project, clearing.after()).keepingOld());
         kept.forEach(this::sayKept);
-        say("cleared " + scope + " of " + name);
+        sayDone("cleared", "clear", scope + " of " + name);
         next("urvant check " + name);
         return Exit.DONE;
     }

@@ -228,7 +228,7 @@ abstract class Command implements Callable<Integer> {
     }
 
     /** Names the natural next step; on standard error, for it is no result. */
-    final void next(String command) {
+    void next(String command) {
         life.clear();
         if (!json) {
             session.err().println(paint.faint("next: ") + paint.command(command));

@@ -58,8 +58,11 @@ final class ConnectCommand extends ChangingCommand {
                 .get(connection)
                 .values()
                 .get(ConnectionKind.PORT);
-        say("connected " + deviceName + " " + (toIed ? "to IED " : "as ") + connection + ", kind " + chosen
-                + (port == null ? "" : ", on " + port.text() + ", the first port that is free"));
+        sayDone(
+                "connected",
+                "connect",
+                deviceName + " " + (toIed ? "to IED " : "as ") + connection + ", kind " + chosen
+                        + (port == null ? "" : ", on " + port.text() + ", the first port that is free"));
         next(toIed ? "urvant map " + deviceName + " SIGNAL…" : "urvant check " + deviceName);
         return Exit.DONE;
     }

@@ -69,8 +69,10 @@ final class DeviceCommand extends ChangingCommand {
         folder.carryOut(copied.change(project));
         List<String> open = copied.open();
         int rows = project.device(from).mappings().size();
-        say("added " + name + ", a copy of " + from
-                + (rows == 0 ? "" : ", with " + count(rows, "row") + " of its mapping"));
+        sayDone(
+                "added",
+                "add",
+                name + ", a copy of " + from + (rows == 0 ? "" : ", with " + count(rows, "row") + " of its mapping"));
         if (!copied.given().isEmpty()) {
             say("given by the conventions: " + BayView.pairs(copied.given()));
         }
@@ -97,7 +99,7 @@ final class DeviceCommand extends ChangingCommand {
         Project rest = DeviceChange.remove(project, name, cascade);
         consent.ask("Remove " + name + "?", "nothing was removed");
         folder.carryOut(Change.of(project, rest).keepingOld()).forEach(this::sayKept);
-        say("removed " + name);
+        sayDone("removed", "remove", name);
         next("urvant undo");
         return Exit.DONE;
     }

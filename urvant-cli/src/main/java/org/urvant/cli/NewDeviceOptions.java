@@ -57,7 +57,7 @@ final class NewDeviceOptions {
     }
 
     /** Adds it. */
-    void add(Command command, ProjectFolder folder, String name) {
+    void add(ChangingCommand command, ProjectFolder folder, String name) {
         boolean isMore = firmware != null || hardware != null || orderCode != null || example != null;
         if (isMore && route.type == null) {
             throw command.wrongUse("--firmware, --hardware, --order-code and --example belong to --type; "
@@ -74,19 +74,19 @@ final class NewDeviceOptions {
                     .with(Plate.Item.LINK, linkGiven)
                     .withExample(example);
             folder.change(site -> NewDevice.add(site, name, start));
-            command.say("added " + name + ", type " + route.type);
+            command.sayDone("added", "add", name + ", type " + route.type);
         } else if (route.file != null) {
             ConfigurationFile file = ConfigurationFile.read(command.session.path(route.file), route.file);
             folder.change(site -> NewDevice.addHeld(
                     site, name, file.configuration(), "file " + route.file, Optional.ofNullable(linkGiven)));
-            command.say("added " + name + " from " + route.file + ", made by " + file.madeBy());
+            command.sayDone("added", "add", name + " from " + route.file + ", made by " + file.madeBy());
         } else {
             addUnit(command, folder, name);
         }
         command.next("urvant show " + name);
     }
 
-    private void addUnit(Command command, ProjectFolder folder, String name) {
+    private void addUnit(ChangingCommand command, ProjectFolder folder, String name) {
         try (MaintenanceLink link = new MaintenanceLink(
                 route.unit, new KnownDevices(command.session.home().resolve("known-devices")))) {
             RecordedLink recorded = RecordedLink.of(link, folder.history(name), Optional.empty());
@@ -98,7 +98,7 @@ final class NewDeviceOptions {
                             "Add it with --type " + identity.type() + "."));
             folder.change(
                     site -> NewDevice.addHeld(site, name, held, "unit " + identity.serial(), Optional.of(route.unit)));
-            command.say("added " + name + " from the unit at " + route.unit + ", serial " + identity.serial());
+            command.sayDone("added", "add", name + " from the unit at " + route.unit + ", serial " + identity.serial());
         }
     }
 }

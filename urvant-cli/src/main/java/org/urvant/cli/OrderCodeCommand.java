@@ -79,7 +79,7 @@ final class OrderCodeCommand extends ChangingCommand {
             folder.carryOut(Change.of(project, HardwareChange.order(project, name, code))
                             .keepingOld())
                     .forEach(this::sayKept);
-            say("fitted " + name + " by its code");
+            sayDone("fitted", "fit", name + " by its code");
             next("urvant check " + name);
         }
         return decoded.mistakes().isEmpty() ? Exit.DONE : Exit.DIFFERENT;

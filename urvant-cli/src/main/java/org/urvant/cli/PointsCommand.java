@@ -76,8 +76,11 @@ final class PointsCommand extends ChangingCommand {
         ListChange change = isFollowing ? ListChange.following(project, set, to) : ListChange.copied(project, set, to);
         new PointsView(this, List.of(change.list()), Map.of()).sayPoints((point, use) -> true, "");
         folder.save(project, change.after());
-        say("added list " + to + ", " + count(change.points().size(), "point") + " of "
-                + project.list(from).points().size() + (isFollowing ? ", which follows " + from : ""));
+        sayDone(
+                "added",
+                "add",
+                "list " + to + ", " + count(change.points().size(), "point") + " of "
+                        + project.list(from).points().size() + (isFollowing ? ", which follows " + from : ""));
         next("urvant map DEVICE '" + to + "/*'");
         return Exit.DONE;
     }
@@ -92,7 +95,10 @@ final class PointsCommand extends ChangingCommand {
         Project project = load(folder);
         ListChange change = ListChange.bound(project, list, station);
         folder.save(project, change.after());
-        say("bound " + count(change.points().size(), "point") + " of list " + list + " to station " + station);
+        sayDone(
+                "bound",
+                "bind",
+                count(change.points().size(), "point") + " of list " + list + " to station " + station);
         next("urvant points " + list);
         return Exit.DONE;
     }

@@ -52,13 +52,13 @@ final class RenameCommand extends ChangingCommand {
                     "follows", follows,
                     "written", !dryRun));
         } else {
-            say((dryRun ? "would rename " : "renamed ") + renaming.from() + " to " + renaming.to());
+            sayDone("renamed", "rename", renaming.from() + " to " + renaming.to());
             follows.stream().limit(FEW).forEach(follower -> say("  follows: " + follower));
             if (follows.size() > FEW) {
                 say("  … and " + count(follows.size() - FEW, "place") + " more that follow");
             }
         }
-        next(dryRun ? "the same without --dry-run" : "urvant check");
+        next("urvant check");
         return Exit.DONE;
     }
 }

@@ -34,7 +34,10 @@ final class SaveCommand extends ChangingCommand {
             folder.recordAddresses(project, name);
             folder.history(name).saved(configuration, reason);
         }
-        say("saved " + name + ", fingerprint " + configuration.fingerprint().hex());
+        sayDone(
+                "saved",
+                "save",
+                name + ", fingerprint " + configuration.fingerprint().hex());
         next("urvant download " + name);
         return Exit.DONE;
     }

@@ -77,7 +77,7 @@ final class SetCommand extends ChangingCommand {
         for (Change change : changes) {
             ValueChange.rounding(after, change.device, change.path).ifPresent(text -> note(change.device + " " + text));
         }
-        next(dryRun ? "the same without --dry-run" : "urvant check" + (values.size() == 1 ? " " + devices : ""));
+        next("urvant check" + (values.size() == 1 ? " " + devices : ""));
         return Exit.DONE;
     }
 

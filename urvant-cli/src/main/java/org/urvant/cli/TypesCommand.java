@@ -94,7 +94,7 @@ final class TypesCommand extends ChangingCommand {
     int remove(@Parameters(paramLabel = "TYPE", description = "Name of the type.") String name) {
         ProjectFolder folder = folder();
         folder.ownTypes().remove(folder.load(), name);
-        say("removed types/" + name + ".yaml");
+        sayDone("removed", "remove", "types/" + name + ".yaml");
         return Exit.DONE;
     }
 
