@@ -1,5 +1,6 @@
 package org.urvant.project.setting;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -19,6 +20,7 @@ import org.urvant.core.device.SettingDefinition;
 import org.urvant.core.error.UnknownNameException;
 import org.urvant.core.expression.Type;
 import org.urvant.core.finding.Position;
+import org.urvant.core.range.Interval;
 import org.urvant.core.text.NearestName;
 import org.urvant.core.text.NumberedNames;
 import org.urvant.project.Device;
@@ -93,11 +95,16 @@ public final class DeviceSheets {
      * {@code rows.TABLE} are numbers, {@code licences.NAME} is yes or no.
      */
     public static Map<String, Type> facts(
-            Iterable<String> modules, Iterable<String> channels, Iterable<String> tables, Iterable<String> licences) {
+            Map<String, Integer> modules,
+            Iterable<String> channels,
+            Iterable<String> tables,
+            Iterable<String> licences) {
         Map<String, Type> facts = new TreeMap<>();
-        modules.forEach(name -> facts.put(SheetMaker.MODULES + "." + name, Type.NUMBER));
-        channels.forEach(name -> facts.put(SheetMaker.CHANNELS + "." + name, Type.NUMBER));
-        tables.forEach(name -> facts.put(SheetMaker.ROWS + "." + name, Type.NUMBER));
+        modules.forEach((name, most) -> facts.put(
+                SheetMaker.MODULES + "." + name, new Type(Type.Kind.NUMBER, null, List.of(), Interval.of(0, most))));
+        Type count = new Type(Type.Kind.NUMBER, null, List.of(), new Interval(BigDecimal.ZERO, null));
+        channels.forEach(name -> facts.put(SheetMaker.CHANNELS + "." + name, count));
+        tables.forEach(name -> facts.put(SheetMaker.ROWS + "." + name, count));
         licences.forEach(name -> facts.put(SheetMaker.LICENCES + "." + name, Type.LOGICAL));
         return facts;
     }

@@ -103,7 +103,7 @@ public final class DeviceTypeReader {
             DeviceType.Plate plate = plate(fields);
             Software software = new Software(firmware(fields, known), texts(fields, "licences"));
             Map<String, Type> facts = DeviceSheets.facts(
-                    fields.names("modules"),
+                    HardwareReader.mostOfEach(fields),
                     fields.names("channels"),
                     fields.names("tables"),
                     software.licences().keySet());
@@ -148,6 +148,11 @@ public final class DeviceTypeReader {
                     .orElse(acting);
             fields.finish();
             TypeVerifier.verify(fields, type);
+            if (findings.isEmpty()) { // else what contradicts what may follow from a mistake that was told
+                HardwareVerifier.verify(fields, type);
+                StageVerifier.verify(fields, type);
+                TypeVerifier.examples(fields, type);
+            }
             // until its kind is known, what else is said of a setting is guesswork
             findings.removeIf(finding -> !finding.message().endsWith(NO_KIND)
                     && known.unclear().stream().anyMatch(path -> TypeVerifier.names(finding.message(), path)));

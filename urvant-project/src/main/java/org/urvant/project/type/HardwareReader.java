@@ -50,6 +50,17 @@ final class HardwareReader {
         return new Hardware(known.hardware(), known.fitting().slots(), modules, channels, ports, selectors, orderCode);
     }
 
+    /** Returns how many of each kind of module a device can have: one for each slot that it fits. */
+    static Map<String, Integer> mostOfEach(FieldReader fields) {
+        int slots = Words.texts(fields, "slots").size();
+        Map<String, Integer> most = new TreeMap<>();
+        fields.children("modules").forEach((name, reader) -> {
+            int fits = Words.texts(reader, "slots").size();
+            most.put(name, fits == 0 ? slots : fits);
+        });
+        return most;
+    }
+
     private static ChannelKind channel(String name, FieldReader fields, Names names, Known known, SheetDefinition own) {
         boolean isInput = Words.word(
                 fields,

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Predicate;
 import org.urvant.core.device.ChannelKind;
@@ -19,6 +20,7 @@ import org.urvant.core.finding.Entry;
 import org.urvant.core.sensor.SignalRange;
 import org.urvant.core.sensor.Thermocouple;
 import org.urvant.core.text.NearestName;
+import org.urvant.core.unit.Unit;
 import org.urvant.file.yaml.FieldReader;
 
 /** Reads the laws of a kind of channel. */
@@ -28,8 +30,24 @@ final class LawReader {
     static List<ChannelLaw> read(FieldReader channel, SheetDefinition own, SheetReader.Sheet sheet) {
         List<ChannelLaw> laws = new ArrayList<>();
         channel.children("laws")
-                .forEach((name, reader) -> law(name, reader, own, sheet).ifPresent(laws::add));
+                .forEach((name, reader) -> law(name, reader, own, sheet).ifPresent(law -> {
+                    Words.distinct(channel, "carries").stream()
+                            .filter(word -> isOf(law, word) && laws.stream().anyMatch(before -> isOf(before, word)))
+                            .forEach(word -> reader.report(
+                                    reader.has("when") ? reader.at("when") : reader.position(),
+                                    "two laws are for '" + word + "', and the first is taken",
+                                    "Let each be for another word that the channel carries."));
+                    laws.add(law);
+                }));
         return laws;
+    }
+
+    /** Returns whether a law is for what a channel carries, whatever else is set. */
+    private static boolean isOf(ChannelLaw law, String word) {
+        return law.when() == null
+                || law.when()
+                        .test((depth, path) -> path.equals(ChannelKind.CARRIES) ? word : null)
+                        .orElse(false);
     }
 
     private static Optional<ChannelLaw> law(
@@ -82,6 +100,15 @@ final class LawReader {
                 .isNumber());
         kind(fields, "high", definition, law.ends().high(), setting -> setting.kind()
                 .isNumber());
+        definition
+                .setting(law.ends().low())
+                .flatMap(low -> definition.setting(law.ends().high()).filter(high -> !areEnds(low, high)))
+                .ifPresent(high -> fields.report(
+                        fields.at("high"),
+                        "'" + law.ends().low() + "' and '" + high.path() + "' are no two ends of one law",
+                        "Name two settings in one unit."));
+        kind(fields, "unit", definition, law.ends().unit(), setting -> setting.limits().choices().stream()
+                .allMatch(choice -> Unit.of(choice).isPresent()));
         kind(
                 fields,
                 "broken-wire",
@@ -100,6 +127,11 @@ final class LawReader {
                                 .containsAll(setting.limits().choices()));
     }
 
+    private static boolean areEnds(SettingDefinition low, SettingDefinition high) {
+        return !low.path().equals(high.path())
+                && Objects.equals(low.limits().unit(), high.limits().unit());
+    }
+
     /** Reports a setting that exists and is not what the law needs there. */
     private static void kind(
             FieldReader fields, String key, SheetDefinition sheet, String path, Predicate<SettingDefinition> fits) {
@@ -108,8 +140,8 @@ final class LawReader {
                 .ifPresent(setting -> fields.report(
                         fields.at(key),
                         "'" + path + "' is of kind " + setting.kind().word() + ", which '" + key + "' cannot use",
-                        "Name a number for ends and terminals, a logical for broken-wire, a choice of hold, low and high"
-                                + " for when-lost."));
+                        "Name a number for ends and terminals, a choice of units for unit, a logical for broken-wire, a choice"
+                                + " of hold, low and high for when-lost."));
     }
 
     /** Holds the columns that an output follows against the table that its reference names; tables are read after channels. */

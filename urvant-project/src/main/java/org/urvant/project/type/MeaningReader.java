@@ -8,7 +8,9 @@ import java.util.SortedMap;
 import java.util.regex.Pattern;
 import org.urvant.core.device.Meaning;
 import org.urvant.core.device.SettingDefinition;
+import org.urvant.core.device.Sided;
 import org.urvant.core.device.Traits;
+import org.urvant.core.protection.View;
 import org.urvant.core.text.Word;
 import org.urvant.core.unit.Dimension;
 import org.urvant.file.yaml.FieldReader;
@@ -86,6 +88,23 @@ final class MeaningReader {
                     fields.at("means"),
                     "'" + word + "' is said of kind " + setting.kind().word(),
                     "Only settings of kind " + Words.listed(List.copyOf(meaning.kinds())) + " can mean it.");
+        }
+        boolean isOfNumbers =
+                meaning == Meaning.BIT_RATE || meaning == Meaning.STOP_BITS || meaning == Meaning.RATED_FREQUENCY;
+        setting.limits().choices().stream()
+                .filter(choice -> isOfNumbers && !choice.matches("\\d{1,9}(\\.\\d{1,3})?"))
+                .findFirst()
+                .ifPresent(choice -> fields.report(
+                        fields.at("choices"),
+                        "'" + word + "' is a number, and '" + choice + "' is none",
+                        "Write the number alone; its unit belongs into the meaning."));
+        View side = setting.traits().side().map(Sided::view).orElse(null);
+        View own = meaning == Meaning.TRANSFORMER_SECONDARY ? View.SECONDARY : View.PRIMARY;
+        if (meaning.isRating() && side != null && side != own) {
+            fields.report(
+                    fields.at("domain"),
+                    "'" + word + "' is said of a value of the domain " + side.word(),
+                    "Write 'domain: " + own.word() + "'.");
         }
         if (!meaning.fits(setting.limits().unit())) {
             fields.report(

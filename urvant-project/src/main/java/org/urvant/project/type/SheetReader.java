@@ -253,6 +253,15 @@ final class SheetReader {
         if (step != null && step.signum() <= 0) {
             fields.report(fields.at("step"), "the step is " + step.toPlainString(), "Give a step above 0.");
         }
+        if (fields.has("longest") && limits.longest() < 1) {
+            fields.report(fields.at("longest"), "the text has no room for a letter", "Give its greatest length.");
+        }
+        if (step != null && isBeyond(step, limits.range())) {
+            fields.report(
+                    fields.at("step"),
+                    "the step " + step.toPlainString() + " leads from " + limits.least() + " beyond " + limits.most(),
+                    "Give a step that reaches a second value.");
+        }
         if (isAbove(limits.least(), limits.most())) {
             fields.report(
                     fields.at("least"),
@@ -291,6 +300,12 @@ final class SheetReader {
                 .filter(reading -> !reading.isSound())
                 .ifPresent(reading -> fields.report(
                         fields.at("default"), "the default does not fit: " + reading.message(), reading.remedy()));
+    }
+
+    private static boolean isBeyond(BigDecimal step, Interval range) {
+        return range.isBounded()
+                && range.low().compareTo(range.high()) < 0
+                && step.compareTo(range.high().subtract(range.low())) > 0;
     }
 
     static boolean isAbove(Bound least, Bound most) {

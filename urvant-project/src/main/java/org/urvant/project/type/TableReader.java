@@ -1,6 +1,7 @@
 package org.urvant.project.type;
 
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -40,6 +41,7 @@ final class TableReader {
             if (SheetReader.isAbove(least, most)) {
                 reader.report(reader.at("least"), "least " + least + " is above most " + most, "Exchange the two.");
             }
+            row.definition().settings().forEach((path, setting) -> attribute(path, setting, reader));
             Rule unreferenced = Words.optional(reader, "unreferenced", Rules::byId, null);
             tables.put(
                     name,
@@ -59,6 +61,18 @@ final class TableReader {
         return tables;
     }
 
+    /** Each row is offered under an attribute of its own. */
+    private static void attribute(String path, SettingDefinition setting, FieldReader table) {
+        String attribute = setting.traits().attribute();
+        if (!attribute.isEmpty() && !attribute.contains("{row}")) {
+            FieldReader fields = table.child("settings").orElse(table);
+            fields.report(
+                    fields.at(path),
+                    "all rows are offered under the one data attribute '" + attribute + "'",
+                    "Write {row} for the number of the row, such as PTOC{row}.StrVal.setMag.f.");
+        }
+    }
+
     private static Optional<TableDefinition.FrameBits> frameBits(FieldReader table, SheetDefinition row) {
         return table.child("bits").map(reader -> {
             TableDefinition.FrameBits bits = new TableDefinition.FrameBits(
@@ -68,6 +82,17 @@ final class TableReader {
                     Words.setting(reader, "order", row, true),
                     bitValue(reader, row));
             reader.finish();
+            List<String> columns = new ArrayList<>(List.of(bits.frame(), bits.start(), bits.length(), bits.order()));
+            bits.value()
+                    .ifPresent(value -> columns.addAll(
+                            List.of(value.signed(), value.factor(), value.offset(), value.least(), value.most())));
+            columns.removeIf(String::isEmpty); // which was told
+            if (columns.stream().distinct().count() < columns.size()) {
+                table.report(
+                        table.at("bits"),
+                        "one column stands for two things of a frame",
+                        "Name a column for each: " + String.join(", ", columns) + ".");
+            }
             return bits;
         });
     }

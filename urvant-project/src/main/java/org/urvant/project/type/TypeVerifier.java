@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.Hardware;
 import org.urvant.core.device.ReadValue;
@@ -200,5 +201,27 @@ final class TypeVerifier {
                     .filter(read -> !read.isSound())
                     .ifPresent(read -> fields.report(position, read.message(), read.remedy()));
         }));
+    }
+
+    /** An example that breaks a rule by a value of its own would be a bad one. */
+    static void examples(FieldReader fields, DeviceType type) {
+        fields.children("examples").forEach((name, reader) -> {
+            SortedMap<String, Entry> values =
+                    reader.child("values").map(FieldReader::values).orElse(new TreeMap<>());
+            SortedMap<String, String> texts = new TreeMap<>();
+            values.forEach((path, entry) -> texts.put(path, entry.text()));
+            DeviceSheets sheets = DeviceSheets.of(type, DeviceSheets.blank(type).with(texts));
+            sheets.all().forEach(sheet -> sheet.definition().rules().stream()
+                    .filter(rule -> !rule.isForSome() && rule.isBroken(sheet))
+                    .forEach(rule -> rule.about().stream()
+                            .map(path -> values.get(sheet.path(path)))
+                            .flatMap(Stream::ofNullable)
+                            .findFirst()
+                            .ifPresent(given -> reader.report(
+                                    given.position(),
+                                    "the example breaks a rule: "
+                                            + rule.wording().message().fill(sheet),
+                                    rule.wording().remedy().fill(sheet)))));
+        });
     }
 }
