@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -35,6 +36,10 @@ final class ProgramReview implements Statement.Visitor, Term.Visitor<String> {
     private final Map<String, List<TextPlace>> written = new HashMap<>();
     private final Map<String, Statement.Assignment> holding = new LinkedHashMap<>(); // what keeps itself on
     private Set<String> called = new HashSet<>(); // on the way to the present statement
+    private final Map<String, TextPlace> calls = new HashMap<>(); // the first of each block
+    private final Set<String> missed = new LinkedHashSet<>(); // blocks that some way does not call
+    private final Set<String> certain = new HashSet<>(); // blocks that are called on no way, but always
+    private int depth;
 
     private ProgramReview(ProgramText program, Consumer<Remark> remarks) {
         this.remarks = remarks;
@@ -52,6 +57,7 @@ final class ProgramReview implements Statement.Visitor, Term.Visitor<String> {
         ProgramReview review = new ProgramReview(program, remarks);
         program.statements().forEach(statement -> statement.accept(review));
         review.variables.forEach(review::used);
+        review.missed.forEach(review::sometimes);
         review.holding.forEach((key, assignment) -> {
             if (review.written.get(key).size() == 1) {
                 review.remark(
@@ -150,12 +156,39 @@ final class ProgramReview implements Statement.Visitor, Term.Visitor<String> {
     private void eachWay(List<List<Statement>> ways) {
         Set<String> before = called;
         Set<String> after = new HashSet<>(before);
+        Set<String> always = null;
+        depth++;
         for (List<Statement> way : ways) {
             called = new HashSet<>(before);
             way.forEach(statement -> statement.accept(this));
             after.addAll(called);
+            if (always == null) {
+                always = new HashSet<>(called);
+            }
+            always.retainAll(called);
         }
         called = after;
+        for (String block : after) {
+            if (always != null && !always.contains(block)) {
+                missed.add(block);
+            }
+        }
+        depth--;
+    }
+
+    /** Nothing runs in a block that is not called, so a time that it waits stands still, and an edge is missed or seen late. */
+    private void sometimes(String key) {
+        BlockKind kind = blocks.get(key);
+        boolean needsEachCycle = kind != null
+                && (kind.parameter("PT").isPresent() || kind.parameter("CLK").isPresent());
+        if (needsEachCycle && !certain.contains(key)) {
+            remark(
+                    Kind.BLOCK_SOMETIMES,
+                    calls.get(key),
+                    "the block '" + key + "' is called on some ways only; in other cycles its times stand still, and"
+                            + " its outputs stay",
+                    "Call it in every cycle, and let what decides be its input.");
+        }
     }
 
     @Override
@@ -168,6 +201,10 @@ final class ProgramReview implements Statement.Visitor, Term.Visitor<String> {
                     invocation.place(),
                     "the block '" + name + "' is called a second time in one cycle; it has one state for both",
                     "Declare a block for each of the two.");
+        }
+        calls.putIfAbsent(key, invocation.place());
+        if (depth == 0) {
+            certain.add(key);
         }
         int position = 0;
         Map<String, String> inputs = new HashMap<>();

@@ -224,6 +224,36 @@ final class Ranges {
         }
     }
 
+    /** @param count how many values MUX has to choose from, counted from 0 */
+    void mayChooseNone(Interval number, int count, TextPlace place) {
+        if (!readsVague
+                && number.isBounded()
+                && number.meet(Interval.of(0, count - 1L))
+                        .filter(number::equals)
+                        .isEmpty()) {
+            say(new Remark(
+                    Remark.Kind.NO_VALUE,
+                    "",
+                    place,
+                    "MUX chooses by 0 to " + (count - 1) + ", and its number can be " + number
+                            + "; the result is the first value then, invalid",
+                    "Give it a value for each number, or limit the number."));
+        }
+    }
+
+    /** Says when limits are turned round whatever they are. */
+    void mayBeReversed(Interval least, Interval most, TextPlace place) {
+        if (!readsVague && least.isBounded() && most.isBounded() && least.low().compareTo(most.high()) > 0) {
+            say(new Remark(
+                    Remark.Kind.NO_VALUE,
+                    "",
+                    place,
+                    "LIMIT keeps its value from " + least + " to " + most + ", which is no range; the result is always "
+                            + most,
+                    "Write LIMIT(least, x, most)."));
+        }
+    }
+
     /** Returns what numbers to one power can be; says when they may have none. */
     Interval power(Interval base, BigDecimal exponent, TextPlace place) {
         boolean isWhole = exponent.stripTrailingZeros().scale() <= 0;

@@ -25,6 +25,8 @@ public record Remark(Kind kind, String source, TextPlace place, String message, 
         BLOCK_OPEN,
         /** A function block is called twice in one cycle. */
         BLOCK_TWICE,
+        /** A function block that waits or looks for edges is called in some cycles alone. */
+        BLOCK_SOMETIMES,
         /** A condition asks the same twice, or what can never or must always hold. */
         CONDITION_NEEDLESS,
         /** Numbers with fractions are compared for equality. */

@@ -87,7 +87,9 @@ final class Selections {
     }
 
     private static Operand chosen(Operand chooser, List<Operand> values, TextPlace place) {
-        Code.RangedAct before = ranges -> chooser.range().at(ranges);
+        Code.RangedAct before = chooser.type() == DataType.BOOL
+                ? ranges -> chooser.range().at(ranges)
+                : ranges -> ranges.mayChooseNone(chooser.range().at(ranges), values.size(), place);
         if (chooser.type() == DataType.BOOL && values.get(0).type().isReal()) {
             Code.Real code = oneOfTwo(
                     chooser.whole(), values.get(0).real(), values.get(1).real());
@@ -162,7 +164,10 @@ final class Selections {
             return switch (name) {
                 case "MIN" -> all.stream().reduce(Interval::min).orElseThrow();
                 case "MAX" -> all.stream().reduce(Interval::max).orElseThrow();
-                default -> all.get(0).max(all.get(1)).min(all.get(2));
+                default -> {
+                    ranges.mayBeReversed(all.get(0), all.get(2), place);
+                    yield all.get(0).max(all.get(1)).min(all.get(2));
+                }
             };
         };
         if (type.isReal()) {

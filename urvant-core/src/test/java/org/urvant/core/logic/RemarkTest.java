@@ -47,6 +47,11 @@ class RemarkTest {
             VAR n : INT; END_VAR n := raw + 1;                                             | DOES_NOT_FIT -32767 to 32768; INT
             VAR n : INT; END_VAR n := n + 1;                                               |
             VAR n : INT; END_VAR n := TO_INT(free * 100.0);                                |
+            VAR y : LREAL; END_VAR y := MUX(TO_INT(level / 20.0), 1.0, 2.0);               | NO_VALUE MUX chooses by 0 to 1, and its number can be 0 to 3
+            VAR y : LREAL; END_VAR y := MUX(SEL(level > 9.0, 0, 1), 1.0, 2.0);             |
+            VAR y : LREAL; END_VAR y := LIMIT(50.0, level, 10.0);                          | NO_VALUE LIMIT keeps its value from 50 to 10, which is no range
+            VAR t : TON; END_VAR IF level > 9.0 THEN t(IN := raw > 1, PT := T#1s, Q => trip); END_IF; | BLOCK_SOMETIMES the block 't' is called on some ways only
+            VAR t : TON; END_VAR t(IN := raw > 1, PT := T#1s); IF t.Q THEN trip := TRUE; END_IF; |
             VAR y : LREAL; END_VAR y := 1.0 / level;                                       | ZERO_DIVISOR can be 0 to 60
             VAR y : LREAL; END_VAR y := SQRT(level - 1.0);                                 | NO_VALUE SQRT has a value from 0 on, and what it is given can be -1 to 59
             VAR y : LREAL; END_VAR y := LOG(level);                                        | NO_VALUE LOG has a value above 0

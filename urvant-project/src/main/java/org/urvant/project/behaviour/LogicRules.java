@@ -51,6 +51,11 @@ public final class LogicRules implements RuleRoom {
             "N125",
             "A function block is called twice in one cycle. It has one state, so a timer or a counter serves neither of the two.",
             "Declare a block for each.");
+    public static final Rule BLOCK_CALLED_SOMETIMES = ALL.note(
+            "block-called-sometimes",
+            "N125",
+            "A function block that waits or looks for edges is called under a condition alone. In other cycles its times stand still and its outputs stay as they are.",
+            "Call it in every cycle, and let the condition be a part of its input.");
     public static final Rule CONDITION_NEEDLESS = ALL.warning(
             "condition-needless",
             "N125",

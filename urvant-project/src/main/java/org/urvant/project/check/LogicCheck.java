@@ -106,6 +106,7 @@ final class LogicCheck {
             case DRIVEN_TWICE -> LogicRules.OUTPUT_DRIVEN_TWICE;
             case BLOCK_OPEN -> LogicRules.BLOCK_INPUT_OPEN;
             case BLOCK_TWICE -> LogicRules.BLOCK_CALLED_TWICE;
+            case BLOCK_SOMETIMES -> LogicRules.BLOCK_CALLED_SOMETIMES;
             case CONDITION_NEEDLESS -> LogicRules.CONDITION_NEEDLESS;
             case FRACTIONS_COMPARED -> LogicRules.FRACTIONS_COMPARED;
             case HELD_FOREVER -> TypeRules.LATCH_WITHOUT_RESET;
