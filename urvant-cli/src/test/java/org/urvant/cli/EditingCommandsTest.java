@@ -188,6 +188,31 @@ class EditingCommandsTest {
         }
     }
 
+    /** A rehearsal says what would be done, and that the next step is the command itself; the change says what was done. */
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = '|',
+            textBlock =
+                    """
+            device add F12 --type marrowby-f2      | would add F12, type marrowby-f2     | added F12, type marrowby-f2
+            device copy F11 F12                    | would add F12, a copy of F11        | added F12, a copy of F11
+            device remove GW1 --yes                | would remove GW1                    | removed GW1
+            rename GW1 scada grid                  | would rename connection scada of GW1 to grid | renamed connection scada of GW1 to grid
+            clear GW1 mappings --yes               | would clear mappings of GW1         | cleared mappings of GW1
+            connect GW1 F03                        | would connect GW1 to IED F03        | connected GW1 to IED F03
+            save GW1                               | would save GW1, fingerprint         | saved GW1, fingerprint
+            order-code F11 MF2-BVB-1 --apply --yes | would fit F11 by its code           | fitted F11 by its code
+            """)
+    void aRehearsalSaysWhatWouldBeDone(String line, String wouldBe, String done) {
+        String dry = line.replace(" --yes", "") + " --dry-run";
+        assertThat(terminal.run(Sites.words(dry))).as(terminal.err()).isLessThanOrEqualTo(1);
+        assertThat(terminal.out()).contains(wouldBe).doesNotContain(done);
+        assertThat(terminal.err()).contains("next: the same without --dry-run").doesNotContain("next: urvant");
+        assertThat(terminal.run(Sites.words(line))).as(terminal.err()).isLessThanOrEqualTo(1);
+        assertThat(terminal.out()).contains(done).doesNotContain(wouldBe);
+        assertThat(terminal.err()).doesNotContain("--dry-run");
+    }
+
     /** Many changes, one step each, taken back one by one to where they began. */
     @Test
     void tenChangesAreUndoneOneByOne() {

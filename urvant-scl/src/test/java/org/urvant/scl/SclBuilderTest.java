@@ -77,6 +77,93 @@ class SclBuilderTest {
         assertThat(file.elementCount()).isEqualTo(builder.size());
     }
 
+    /** What was read in parts is what would have been read at once, to the last number. */
+    @Property(tries = 100)
+    void partsThatFollowEachOtherMakeOneFile(@ForAll long seed, @ForAll @IntRange(min = 1, max = 5) int parts) {
+        Random random = new Random(seed);
+        List<Element> children = new ArrayList<>();
+        List<Integer> firstLines = new ArrayList<>();
+        int[] line = {1};
+        for (int i = 0; i < 3 * parts; i++) {
+            firstLines.add(line[0]);
+            children.add(random(random, 2, line));
+        }
+        SclBuilder whole = new SclBuilder("made");
+        feed(whole, new Element("SCL", 1, Map.of("a1", "root"), children), "SCL");
+        SclBuilder joined = new SclBuilder("made", 1);
+        joined.open("SCL", 1, 1);
+        joined.attribute("a1", "root");
+        for (int part = 0; part < parts; part++) {
+            int before = firstLines.get(3 * part);
+            SclBuilder next = part == 0 ? joined : new SclBuilder("made", 1);
+            if (part > 0) {
+                next.open("SCL", 0, 0);
+            }
+            for (Element child : children.subList(3 * part, 3 * part + 3)) {
+                feed(next, part == 0 ? child : moved(child, before), child.name);
+            }
+            if (part > 0) {
+                joined.append(next, before);
+            }
+        }
+        joined.close();
+        assertThat(octets(joined.build())).isEqualTo(octets(whole.build()));
+    }
+
+    private static Element moved(Element element, int lines) {
+        return new Element(
+                element.name,
+                element.line - lines,
+                element.attributes,
+                element.children.stream().map(child -> moved(child, lines)).toList());
+    }
+
+    private static List<Byte> octets(SclFile file) {
+        List<Byte> all = new ArrayList<>();
+        StoreForm.write(file, "0".repeat(64), piece -> {
+            while (piece.hasRemaining()) {
+                all.add(piece.get());
+            }
+        });
+        return all;
+    }
+
+    @Test
+    void aPartFollowsOnlyWhereBothRootsAreOpen() {
+        SclBuilder first = new SclBuilder("made");
+        SclBuilder second = new SclBuilder("made");
+        first.open("SCL", 1, 1);
+        assertThatThrownBy(() -> first.append(second, 0)).hasMessageContaining("only roots are open");
+        second.open("SCL", 0, 0);
+        second.open("IED", 1, 1);
+        assertThatThrownBy(() -> first.append(second, 0)).hasMessageContaining("only roots are open");
+    }
+
+    /** "Aa" and "BB" have one sum, and so has what is made of them. */
+    @Test
+    void textsOfOneSumAreToldApart() {
+        OctetPool pool = new OctetPool();
+        List<String> texts = List.of("AaAa", "AaBB", "BBAa", "BBBB", "", "Å", "Skarholm");
+        for (int round = 0; round < 2; round++) {
+            for (int i = 0; i < texts.size(); i++) {
+                assertThat(pool.add(texts.get(i))).isEqualTo(i);
+            }
+        }
+        for (int i = 0; i < 3000; i++) {
+            assertThat(pool.add("t" + i)).isEqualTo(texts.size() + i);
+        }
+        OctetPool other = new OctetPool();
+        other.add("new");
+        other.add("BBAa");
+        assertThat(pool.addAll(other)).containsExactly(texts.size() + 3000, 2);
+        StringPool strings = pool.close();
+        assertThat(strings.size()).isEqualTo(texts.size() + 3001);
+        for (int i = 0; i < texts.size(); i++) {
+            assertThat(strings.get(i)).isEqualTo(texts.get(i));
+        }
+        assertThat(strings.get(texts.size() + 3000)).isEqualTo("new");
+    }
+
     @Test
     void aStringPoolGivesEachStringOneNumber() {
         StringPool pool = new StringPool();

@@ -50,6 +50,11 @@ class RemarkTest {
             VAR y : LREAL; END_VAR y := MUX(TO_INT(level / 20.0), 1.0, 2.0);               | NO_VALUE MUX chooses by 0 to 1, and its number can be 0 to 3
             VAR y : LREAL; END_VAR y := MUX(SEL(level > 9.0, 0, 1), 1.0, 2.0);             |
             VAR y : LREAL; END_VAR y := LIMIT(50.0, level, 10.0);                          | NO_VALUE LIMIT keeps its value from 50 to 10, which is no range
+            VAR y : LREAL; END_VAR y := LIMIT(10.0, level, 50.0);                          |
+            VAR y : LREAL; END_VAR y := LIMIT(level, 20.0, 50.0);                          |
+            VAR e : R_TRIG; END_VAR CASE raw OF 1: e(CLK := level > 9.0, Q => trip); END_CASE; | BLOCK_SOMETIMES the block 'e' is called on some ways only
+            VAR e : R_TRIG; END_VAR CASE raw OF 1: e(CLK := TRUE); ELSE e(CLK := level > 9.0, Q => trip); END_CASE; | BLOCK_OPEN CLK of the block 'e' is always TRUE
+            VAR s : RS; END_VAR IF level > 9.0 THEN s(S := raw > 1, R1 := raw > 2, Q1 => trip); END_IF; |
             VAR t : TON; END_VAR IF level > 9.0 THEN t(IN := raw > 1, PT := T#1s, Q => trip); END_IF; | BLOCK_SOMETIMES the block 't' is called on some ways only
             VAR t : TON; END_VAR t(IN := raw > 1, PT := T#1s); IF t.Q THEN trip := TRUE; END_IF; |
             VAR y : LREAL; END_VAR y := 1.0 / level;                                       | ZERO_DIVISOR can be 0 to 60

@@ -50,4 +50,34 @@ class SpoiltTypeTest {
             assertThat(finding.position().line()).isPositive();
         });
     }
+
+    /** Columns: the type, what stands in it, what may stand there as well. */
+    @ParameterizedTest(name = "{0}: {2}")
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            textBlock =
+                    """
+            marrowby-f2 | least: 50, most: 1000, step: 10, default: 150 | least: 50, most: 1000, step: 950, default: 50
+            marrowby-f2 | means: active-group, least: 1, most: 4 | means: active-group, least: 1, most: 3
+            marrowby-f2 | needs: {CT: 3 phase-current}, meaning: overcurrent | needs: {CT: 4 phase-current}, meaning: overcurrent
+            marrowby-f2 | needs: {VT: 3 phase-voltage} | needs: {VT: 4 phase-voltage}
+            marrowby-f2 | ratio: ct.primary / ct.secondary, course: characteristic | ratio: 1 / (ct.secondary / ct.primary), course: characteristic
+            marrowby-f2 | ratio: ct.primary / ct.secondary, course: thermal | ratio: 1 * ct.primary / ct.secondary, course: thermal
+            marrowby-f2 | ct.primary: 400 A | ct.primary: 600 A
+            marrowby-f2 | applies-when: modules.vt4 > 0, otherwise: no module vt4 is fitted, meaning: rated primary | applies-when: modules.vt4 = 1, otherwise: no module vt4 is fitted, meaning: rated primary
+            marrowby-f2 | B: {meaning: inputs and outputs, module: bio}, L | B: {meaning: inputs and outputs, module: bio}, C: {meaning: inputs and outputs in grey, module: bio}, L
+            brudal-x8 | "1.1": {} | "rev A": {}
+            brudal-x8 | "1.1": {} | "1.2.9": {}
+            brudal-x8 | "S{1..4}" | "S{1..3}"
+            brudal-x8 | low: duty-low, high: duty-high | low: duty-high, high: duty-low
+            lysholt-p12 | °F, bar, l/s | °F, kPa, l/s
+            """)
+    void whatContradictsNothingIsNotTold(String type, String sound, String other) {
+        String text = Catalogue.text(type);
+        assertThat(text).contains(sound);
+        List<Finding> found = new ArrayList<>();
+        DeviceTypeReader.read(type + ".yaml", text.replace(sound, other), found::add);
+        assertThat(found).isEmpty();
+    }
 }

@@ -1,6 +1,7 @@
 package org.urvant.scl.reading;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -14,9 +15,13 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.urvant.core.error.LimitExceededException;
 import org.urvant.core.error.UrvantException;
+import org.urvant.core.finding.Position;
 import org.urvant.core.progress.Progress;
+import org.urvant.scl.Ied;
 import org.urvant.scl.SclFile;
 import org.urvant.scl.StoreForm;
 
@@ -169,5 +174,67 @@ class PlainReaderTest {
             content[OPEN.length() + 3 + i] = (byte) Integer.parseInt(each[i], 16);
         }
         assertThat(plain(content, 1)).isNull();
+    }
+
+    /** Places are those that an editor shows: lines and columns from 1, whatever ends the lines and however many parts are read. */
+    @Property(tries = 100)
+    void placesAreThoseOfTheText(@ForAll long seed) {
+        Random random = new Random(seed);
+        List<String> between =
+                List.of("", " ", "\t", "\n", "\r\n", "\n  ", "<!-- a\n b -->", "<P a='1\n2' \n/>", "<P>\r\n</P>\n");
+        StringBuilder made =
+                new StringBuilder("<?xml version=\"1.0\"?>\n<!-- of\n Skarholm -->\n" + OPEN + "<Header id=''/>");
+        for (int i = 0; i < 80; i++) {
+            made.append(between.get(random.nextInt(between.size())));
+            made.append("<IED name=\"A").append(i).append("\"/>");
+        }
+        String text = made.append("</SCL>").toString();
+        for (int cores : new int[] {1, 2, 5}) {
+            List<Ied> ieds = plain(text.getBytes(StandardCharsets.UTF_8), cores).ieds();
+            assertThat(ieds).hasSize(80);
+            for (Ied ied : ieds) {
+                int at = text.indexOf("<IED name=\"" + ied.name() + "\"");
+                long line = text.substring(0, at)
+                                .chars()
+                                .filter(letter -> letter == '\n')
+                                .count()
+                        + 1;
+                int column = at - text.lastIndexOf('\n', at);
+                assertThat(ied.position()).isEqualTo(new Position("x.scd", (int) line, column));
+            }
+        }
+    }
+
+    /**
+     * Columns: what stands in the root, whether it is within 4 elements, depth 3 and texts of 40 octets, and whether the parser takes
+     * it. The namespace of the root has 34 letters.
+     */
+    @ParameterizedTest
+    @CsvSource({
+        "<P/><P/><P/>, true, true",
+        "<P/><P/><P/><P/>, false, false",
+        "<P><P/></P>, true, true",
+        "<P><P><P/></P></P>, false, false",
+        "<P>0123456789012345678901234567890123456789</P>, true, true",
+        "<P>01234567890123456789012345678901234567890</P>, false, false",
+        "<P>01234567890123456789<!-- a -->01234567890123456789</P>, true, true",
+        "<P>01234567890123456789<!-- a -->012345678901234567890</P>, false, false",
+        "<P a='0123456789012345678901234567890123456789'/>, true, true",
+        "<P a='01234567890123456789012345678901234567890'/>, false, false",
+        "<P a='øøøøøøøøøøøøøøøøøøøøø'/>, false, true",
+        "<P a='&lt;&lt;&lt;&lt;&lt;&lt;&lt;&lt;&lt;&lt;&lt;'/>, false, true",
+    })
+    void whatMayBeBeyondALimitIsLeftToTheParser(String inner, boolean isTaken, boolean isSound) {
+        SclLimits limits = new SclLimits(1000, 4, 3, 40);
+        byte[] content =
+                ("<SCL xmlns='" + SclReader.NAMESPACE + "'>" + inner + "</SCL>").getBytes(StandardCharsets.UTF_8);
+        assertThat(new PlainReader(limits, Progress.NONE, 1, 500).read(content, "x.scd") != null)
+                .isEqualTo(isTaken);
+        SclReader reader = new SclReader(limits);
+        if (isSound) {
+            assertThat(form(reader.read(content, "x.scd"))).isEqualTo(form(reader.parsed(content, "x.scd")));
+        } else {
+            assertThatThrownBy(() -> reader.read(content, "x.scd")).isInstanceOf(LimitExceededException.class);
+        }
     }
 }
