@@ -26,7 +26,7 @@ import org.urvant.scl.SclRules;
 /** Runs the checks. The findings come sorted, so that the same project always gives the same list. */
 public final class ProjectCheck {
     /** From here on the checks of imported files take so long that they are made beside the others. */
-    private static final long MANY_ELEMENTS = 100_000;
+    static final long MANY_ELEMENTS = 100_000;
 
     private ProjectCheck() {}
 
@@ -35,12 +35,16 @@ public final class ProjectCheck {
         List<Finding> findings = new ArrayList<>(project.findings());
         boolean isLarge =
                 project.sources().stream().mapToLong(SclFile::elementCount).sum() > MANY_ELEMENTS;
+        // the first check of files goes through each of them whole; it is made here, the others beside it
+        SiteCheck mostWork =
+                checks().stream().filter(SiteCheck::isOfFiles).findFirst().orElse(null);
         List<CompletableFuture<List<Finding>>> beside = checks().stream()
-                .filter(check -> isLarge && check.isOfFiles())
+                .filter(check -> isLarge && check.isOfFiles() && check != mostWork)
                 .map(check -> CompletableFuture.supplyAsync(() -> found(project, check)))
                 .toList();
-        checks().stream().filter(check -> !(isLarge && check.isOfFiles())).forEach(check -> check.work()
-                .check(project, findings::add));
+        checks().stream()
+                .filter(check -> !isLarge || !check.isOfFiles() || check == mostWork)
+                .forEach(check -> check.work().check(project, findings::add));
         beside.forEach(check -> findings.addAll(check.join()));
         List<Finding> sorted = sorted(project, findings);
         List<Finding> idle = idleMutes(project, sorted);

@@ -13,6 +13,8 @@ import static org.urvant.core.finding.Ref.Kind.SIGNAL;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.Executor;
+import java.util.concurrent.ForkJoinPool;
 import java.util.function.Consumer;
 import org.urvant.core.finding.Finding;
 import org.urvant.core.finding.Position;
@@ -63,8 +65,10 @@ public final class SiteChecks implements CheckRoom {
 
     private static void files(Project project, Consumer<Finding> findings) {
         for (SclFile file : project.sources()) {
+            Executor beside =
+                    file.elementCount() > ProjectCheck.MANY_ELEMENTS ? ForkJoinPool.commonPool() : Runnable::run;
             SclCheck.Result result =
-                    SclCheck.check(file, ied -> !project.unwanted(file).contains(ied));
+                    SclCheck.check(file, ied -> !project.unwanted(file).contains(ied), beside);
             result.findings().forEach(findings);
             if (result.unlisted() > 0) {
                 findings.accept(new Finding(
