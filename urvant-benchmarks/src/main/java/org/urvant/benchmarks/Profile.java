@@ -13,19 +13,18 @@ import jdk.jfr.consumer.RecordedEvent;
 import jdk.jfr.consumer.RecordedFrame;
 import jdk.jfr.consumer.RecordingFile;
 
-/** Samples a piece of work and says in which of Urvant's parts, or of the parser's, the processor was. */
+/** Samples a piece of work and says in which of Urvant's parts the processor was. */
 final class Profile {
     private static final List<String> PARTS = List.of(
-            "com.fasterxml.aalto",
             "org.urvant.scl.selection",
-            "org.urvant.scl.StringPool",
+            "org.urvant.scl.OctetPool",
             "org.urvant.scl.SclBuilder",
             "org.urvant.scl.IedCheck",
             "org.urvant.scl.TypeCheck",
             "org.urvant.scl.NetworkSectionCheck",
             "org.urvant.scl.SiteCheck",
             "org.urvant.project.check",
-            "org.urvant.scl.reading.SclReader",
+            "org.urvant.scl.reading",
             "org.urvant.scl");
 
     private Profile() {}

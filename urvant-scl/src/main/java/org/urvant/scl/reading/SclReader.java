@@ -22,7 +22,8 @@ import org.urvant.scl.SclBuilder;
 import org.urvant.scl.SclFile;
 
 /**
- * Reads SCL files of any edition by StAX. A document type declaration is refused, so no entity can be declared and
+ * Reads SCL files of any edition: those that are written plainly octet by octet, all others, and those in which something is wrong,
+ * by StAX. A document type declaration is refused, so no entity can be declared and
  * nothing is fetched. Source: IEC 61850-6:2009+A1:2018.
  */
 public final class SclReader {
