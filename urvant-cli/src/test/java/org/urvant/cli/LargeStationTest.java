@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
@@ -113,5 +114,32 @@ class LargeStationTest {
         assertThat(terminal.out().lines()).hasSize(802);
         terminal.ok("site S/K1/B7");
         assertThat(terminal.out()).contains("QA1");
+    }
+
+    /** The checks of large files are made on all cores; they find what is found in small ones, each thing once. */
+    @Test
+    void aLargeFileIsCheckedAsASmallOneIs() throws IOException {
+        String small = Files.readString(station)
+                .replaceFirst("name='QA1' type='CBR'", "name='QA1' type='CBS'")
+                .replace("<DOType id='M'", "<DOType id='Z' cdc='SPS'/><DOType id='M'")
+                .replace(
+                        "<Bay name='B7'>",
+                        "<Bay name='B7'><LNode iedName='I7' ldInst='L' lnClass='LLN0'/>"
+                                + "<LNode iedName='I7' ldInst='L' lnClass='LLN0'/>");
+        String large = small.replace(
+                "<Header id='large'/>",
+                "<Private type='pad'>" + "<p/>".repeat(100_001) + "</Private>\n<Header id='large'/>");
+        String[] found = new String[2];
+        for (String text : List.of(small, large)) {
+            Files.writeString(station, text);
+            assertThat(terminal.run("import", "../large.scd", "--yes", "--keep-going"))
+                    .as(terminal.err())
+                    .isZero();
+            assertThat(terminal.run("check", "--all")).isLessThanOrEqualTo(Exit.DIFFERENT);
+            found[text.equals(small) ? 0 : 1] = terminal.out().replaceAll(":\\d+:\\d+", "");
+            assertThat(terminal.run("check", "--all")).as("what is kept").isLessThanOrEqualTo(Exit.DIFFERENT);
+            assertThat(terminal.out().replaceAll(":\\d+:\\d+", "")).isEqualTo(found[text.equals(small) ? 0 : 1]);
+        }
+        assertThat(found[1]).isEqualTo(found[0]).contains("not-in-standard", "type-unused", "node-placed-twice");
     }
 }

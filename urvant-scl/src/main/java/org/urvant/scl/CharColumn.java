@@ -35,6 +35,25 @@ final class CharColumn {
         return here != null ? here[index] : there(index);
     }
 
+    /** Returns the first place from one on, and before another, where a number stands; -1 when there is none. */
+    int find(int from, int to, int wanted) {
+        char[] here = numbers;
+        if (here == null) {
+            for (int i = from; i < to; i++) {
+                if (there(i) == wanted) {
+                    return i;
+                }
+            }
+            return -1;
+        }
+        for (int i = from; i < to; i++) {
+            if (here[i] == wanted) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
     /** Asked for one by one they are slower than an array; who asks for most of them is given one. */
     private char there(int index) {
         CharBuffer place = Objects.requireNonNull(kept);

@@ -245,13 +245,8 @@ final class SclStore {
         if (id < 0) {
             return null;
         }
-        int end = attributeStarts.get(row + 1);
-        for (int i = attributeStarts.get(row); i < end; i++) {
-            if (attributeNames.get(i) == id) {
-                return values.get(attributeValues.get(i));
-            }
-        }
-        return null;
+        int at = attributeNames.find(attributeStarts.get(row), attributeStarts.get(row + 1), id);
+        return at < 0 ? null : values.get(attributeValues.get(at));
     }
 
     /** Views ask for the same few names, as literals, millions of times. */

@@ -15,6 +15,7 @@ import java.util.concurrent.Future;
 import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
 
@@ -50,6 +51,29 @@ class ColumnTest {
             }
         }
         assertThat(kept.all()).isEqualTo(numbers);
+    }
+
+    /** A number is found where it stands first, in the heap and where it is kept, and nowhere outside of what is asked about. */
+    @Property(tries = 200)
+    void aNumberIsFoundWhereItStandsFirst(
+            @ForAll @Size(max = 20) List<@IntRange(max = 4) Integer> numbers,
+            @ForAll @IntRange(max = 20) int from,
+            @ForAll @IntRange(max = 20) int to,
+            @ForAll @IntRange(max = 5) int wanted) {
+        char[] column = new char[numbers.size()];
+        for (int i = 0; i < column.length; i++) {
+            column[i] = (char) (int) numbers.get(i);
+        }
+        int end = Math.min(to, column.length);
+        int expected = IntStream.range(from, Math.max(from, end))
+                .filter(i -> column[i] == wanted)
+                .findFirst()
+                .orElse(-1);
+        CharColumn kept = new CharColumn(CharBuffer.wrap(column.clone()).asReadOnlyBuffer());
+        for (int round = 0; round < 3; round++) { // it comes into the heap on the way
+            assertThat(kept.find(from, end, wanted)).isEqualTo(expected);
+        }
+        assertThat(new CharColumn(column).find(from, end, wanted)).isEqualTo(expected);
     }
 
     /** Texts of any letters are cut where they were put together, before and after the octets came into the heap. */
