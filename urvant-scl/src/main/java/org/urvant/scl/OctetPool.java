@@ -14,11 +14,14 @@ final class OctetPool {
     private int[] slots = empty(128);
     private int size;
 
-    /** Returns the sum of octets by which the pool finds them: that of no octets is 0, and each makes of it 31 times it and itself. */
+    /** Another one in each run, so that nobody can write a file all texts of which have one sum. */
+    static final int FACTOR = (int) System.nanoTime() << 3 | 3;
+
+    /** Returns the sum of octets by which the pool finds them: that of no octets is 0, and each makes of it a factor times it and itself. */
     static int sum(byte[] in, int from, int to) {
         int sum = 0;
         for (int i = from; i < to; i++) {
-            sum = 31 * sum + in[i];
+            sum = FACTOR * sum + in[i];
         }
         return sum;
     }

@@ -94,7 +94,10 @@ public final class SclBuilder {
         attribute(name, values.add(in, from, to, sum));
     }
 
-    /** Returns the sum of octets: that of none is 0, and each octet makes of it 31 times it and itself. */
+    /** What {@link #sum} multiplies by; another one in each run. */
+    public static final int SUM_FACTOR = OctetPool.FACTOR;
+
+    /** Returns the sum of octets: that of none is 0, and each octet makes of it {@link #SUM_FACTOR} times it and itself. */
     public static int sum(byte[] in, int from, int to) {
         return OctetPool.sum(in, from, to);
     }

@@ -10,11 +10,15 @@ import org.jspecify.annotations.Nullable;
  * from octets, a string is decoded when it is first asked for.
  */
 public final class StringPool {
+    private static final int MOST_STEPS = 500;
+
     private final @Nullable ByteColumn letters;
     private final @Nullable IntColumn ends;
     private String[] strings;
     private int[] slots;
     private int size;
+    /** What own sums of strings multiply by, once so many share one of Java's that somebody must have meant it; else 0. */
+    private int factor;
 
     /** Creates an empty pool. */
     public StringPool() {
@@ -134,12 +138,33 @@ public final class StringPool {
     }
 
     private int slot(int[] table, String string) {
-        int hash = string.hashCode() * 0x9E3779B9;
-        int slot = (hash ^ hash >>> 16) & table.length - 1;
+        int slot = first(table, string);
+        int steps = 0;
         while (table[slot] >= 0 && !strings[table[slot]].equals(string)) {
             slot = slot + 1 & table.length - 1;
+            if (++steps > MOST_STEPS && factor == 0) {
+                factor = OctetPool.FACTOR;
+                Arrays.fill(table, -1);
+                for (int i = 0; i < size; i++) {
+                    table[slot(table, strings[i])] = i;
+                }
+                return slot(table, string);
+            }
         }
         return slot;
+    }
+
+    private int first(int[] table, String string) {
+        int sum = 0;
+        if (factor == 0) {
+            sum = string.hashCode();
+        } else {
+            for (int i = 0; i < string.length(); i++) {
+                sum = factor * sum + string.charAt(i);
+            }
+        }
+        int mixed = sum * 0x9E3779B9;
+        return (mixed ^ mixed >>> 16) & table.length - 1;
     }
 
     private static int[] filled(int length) {

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -139,9 +140,29 @@ class SclBuilderTest {
         assertThatThrownBy(() -> first.append(second, 0)).hasMessageContaining("only roots are open");
     }
 
-    /** "Aa" and "BB" have one sum, and so has what is made of them. */
+    /** "Aa" and "BB" have one hash code, and so has what is made of them: 65,536 such texts are no more work than others. */
     @Test
-    void textsOfOneSumAreToldApart() {
+    void textsOfOneHashCodeAreNumberedLikeOthers() {
+        List<String> texts = List.of("");
+        for (int i = 0; i < 16; i++) {
+            texts = texts.stream()
+                    .flatMap(text -> Stream.of(text + "Aa", text + "BB"))
+                    .toList();
+        }
+        assertThat(texts.get(0).hashCode()).isEqualTo(texts.get(65_535).hashCode());
+        StringPool strings = new StringPool();
+        OctetPool octets = new OctetPool();
+        for (int i = 0; i < texts.size(); i++) {
+            assertThat(strings.add(texts.get(i))).isEqualTo(i);
+            assertThat(octets.add(texts.get(i))).isEqualTo(i);
+        }
+        assertThat(strings.find(texts.get(40_000))).isEqualTo(40_000);
+        assertThat(octets.close().get(40_000)).isEqualTo(texts.get(40_000));
+        assertThat(strings.find("AaAb")).isEqualTo(-1);
+    }
+
+    @Test
+    void textsAreToldApart() {
         OctetPool pool = new OctetPool();
         List<String> texts = List.of("AaAa", "AaBB", "BBAa", "BBBB", "", "Å", "Skarholm");
         for (int round = 0; round < 2; round++) {

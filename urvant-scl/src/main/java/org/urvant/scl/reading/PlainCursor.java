@@ -2,6 +2,7 @@ package org.urvant.scl.reading;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import org.urvant.scl.SclBuilder;
 
 /** A place in the octets of a file, its line, and how letters, blanks, names and comments are passed over from there. */
 class PlainCursor {
@@ -144,7 +145,7 @@ class PlainCursor {
         int end = from;
         int sum = 0;
         while (end < to && IN_NAMES[in[end] & 0xFF]) {
-            sum = 31 * sum + in[end++];
+            sum = SclBuilder.SUM_FACTOR * sum + in[end++];
         }
         at = end;
         PlainNames.Name name = names.of(in, from, end, sum);

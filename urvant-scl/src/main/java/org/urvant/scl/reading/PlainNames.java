@@ -83,7 +83,7 @@ final class PlainNames {
         }
     }
 
-    /** Returns the name of given octets, whose sum is 31 times that of the octets before the last, and the last. */
+    /** @param sum what {@link SclBuilder#sum} says of the octets */
     Name of(byte[] in, int from, int to, int sum) {
         int slot = slot(sum);
         while (slots[slot] != null) {

@@ -136,7 +136,7 @@ final class PlainPass extends PlainCursor {
                 throw new NotPlain();
             }
             special(kind);
-            sum = 31 * sum + octet;
+            sum = SclBuilder.SUM_FACTOR * sum + octet;
             at++;
         }
         keep(from, sum, isWorked, isBlank);
@@ -303,7 +303,7 @@ final class PlainPass extends PlainCursor {
                 special(kind);
                 next = at;
             }
-            sum = 31 * sum + octet;
+            sum = SclBuilder.SUM_FACTOR * sum + octet;
             next++;
         }
         at = next;
