@@ -76,11 +76,9 @@ final class PointsCommand extends ChangingCommand {
         ListChange change = isFollowing ? ListChange.following(project, set, to) : ListChange.copied(project, set, to);
         new PointsView(this, List.of(change.list()), Map.of()).sayPoints((point, use) -> true, "");
         folder.save(project, change.after());
-        sayDone(
-                "added",
-                "add",
-                "list " + to + ", " + count(change.points().size(), "point") + " of "
-                        + project.list(from).points().size() + (isFollowing ? ", which follows " + from : ""));
+        String points = count(change.points().size(), "point") + " of "
+                + project.list(from).points().size();
+        sayDone("added", "add", "list " + to + ", " + points + (isFollowing ? ", which follows " + from : ""));
         next("urvant map DEVICE '" + to + "/*'");
         return Exit.DONE;
     }
@@ -95,10 +93,8 @@ final class PointsCommand extends ChangingCommand {
         Project project = load(folder);
         ListChange change = ListChange.bound(project, list, station);
         folder.save(project, change.after());
-        sayDone(
-                "bound",
-                "bind",
-                count(change.points().size(), "point") + " of list " + list + " to station " + station);
+        int bound = change.points().size();
+        sayDone("bound", "bind", count(bound, "point") + " of list " + list + " to station " + station);
         next("urvant points " + list);
         return Exit.DONE;
     }

@@ -5,7 +5,7 @@ import java.util.Arrays;
 import org.urvant.scl.SclBuilder;
 
 /** A place in the octets of a file, its line, and how letters, blanks, names and comments are passed over from there. */
-class PlainCursor {
+abstract class PlainCursor {
     static final byte PLAIN = 0;
     static final byte BLANK = 1; // space and tab
     static final byte LINE = 2;
