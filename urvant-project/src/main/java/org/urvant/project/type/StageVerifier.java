@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.urvant.core.device.Bound;
 import org.urvant.core.device.DeviceType;
 import org.urvant.core.device.SettingDefinition;
@@ -48,10 +49,11 @@ final class StageVerifier {
                         type.tables().get(table), type.groups().tables().get(table))
                 .flatMap(Stream::ofNullable)
                 .map(found -> found.row());
-        return Stream.concat(rows, Stream.of(type.groups().settings()))
+        return Stream.concat(
+                        rows, Stream.of(type.groups().settings(), type.layout().sheet()))
                 .map(SheetDefinition::settings)
                 .flatMap(sheet -> sheet.values().stream())
-                .collect(() -> new ArrayList<>(), List::add, List::addAll);
+                .toList();
     }
 
     private void verify(FieldReader reader, StageDefinition.Measured measured) {
@@ -64,7 +66,7 @@ final class StageVerifier {
             return;
         }
         for (Map<String, Object> values : cases(side.get(), measured.ratio())) {
-            Scope scope = (depth, path) -> values.computeIfAbsent(path, key -> made(values.size()));
+            Scope scope = (depth, path) -> value(values, path);
             Optional<Sided.Pair> pair = side.get().basis(scope).flatMap(Sided.Basis::currents);
             BigDecimal ratio = measured.ratio() == null
                     ? BigDecimal.ONE
@@ -72,9 +74,10 @@ final class StageVerifier {
             if (pair.isEmpty() || ratio == null) {
                 continue;
             }
-            BigDecimal primary = pair.get().primary().number(scope).orElseThrow();
-            BigDecimal secondary = pair.get().secondary().number(scope).orElseThrow();
-            if (Math.abs(ratio.doubleValue() * secondary.doubleValue() / primary.doubleValue() - 1) > 1e-9) {
+            BigDecimal primary = pair.get().primary().number(scope).orElse(BigDecimal.ZERO);
+            BigDecimal secondary = pair.get().secondary().number(scope).orElse(BigDecimal.ZERO);
+            if (primary.signum() > 0
+                    && Math.abs(ratio.doubleValue() * secondary.doubleValue() / primary.doubleValue() - 1) > 1e-9) {
                 reader.report(
                         measured.ratio() == null ? reader.position() : reader.at("ratio"),
                         "the pick-up comes through transformers of "
@@ -85,6 +88,22 @@ final class StageVerifier {
                 return;
             }
         }
+    }
+
+    /** Returns a made-up value; null for what is no setting, such as a licence, so that nothing is judged by it. */
+    private @Nullable Object value(Map<String, Object> values, String path) {
+        SettingDefinition setting = setting(path).orElse(null);
+        if (values.containsKey(path) || setting == null || !setting.kind().isNumber()) {
+            return values.get(path);
+        }
+        if (setting.isDerived()) {
+            return setting.derivation()
+                    .number((depth, other) -> value(values, other))
+                    .orElse(null);
+        }
+        Object made = made(values.size());
+        values.put(path, made);
+        return made;
     }
 
     private Optional<SettingDefinition> setting(String name) {

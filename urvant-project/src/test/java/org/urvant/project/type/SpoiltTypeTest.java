@@ -29,6 +29,7 @@ class SpoiltTypeTest {
             marrowby-f2 | ratio: ct.primary / ct.secondary, course: characteristic | ratio: ct.secondary / ct.primary, course: characteristic | transformers of ct.primary / ct.secondary, the ratio of the stage is ct.secondary / ct.primary
             marrowby-f2 | ratio: ct.primary / ct.secondary, course: characteristic, | course: characteristic, | the ratio of the stage is 1
             marrowby-f2 | "SEL(source = 'residual', ct.neutral.primary / ct.neutral.secondary, ct.primary / ct.secondary)" | ct.primary / ct.secondary | the pick-up comes through transformers of ct.neutral.primary / ct.neutral.secondary
+            marrowby-f2 | ratio: ct.primary / ct.secondary, course: characteristic | ratio: "SEL(supervision.balance, ct.secondary / ct.primary, ct.primary / ct.secondary)", course: characteristic | the pick-up comes through transformers of ct.primary / ct.secondary
             marrowby-f2 | ct.primary: 400 A | ct.primary: 300 A | the example breaks a rule: the feeder carries 400 A, more than the 300 A
             marrowby-f2 | engineer: {role: engineer | engineer: {role: viewer | no user of a new device may configure it
             brudal-x8 | {frame: frame, start: start-bit | {frame: frame, start: length | one column stands for two things of a frame
@@ -64,6 +65,9 @@ class SpoiltTypeTest {
             marrowby-f2 | needs: {VT: 3 phase-voltage} | needs: {VT: 4 phase-voltage}
             marrowby-f2 | ratio: ct.primary / ct.secondary, course: characteristic | ratio: 1 / (ct.secondary / ct.primary), course: characteristic
             marrowby-f2 | ratio: ct.primary / ct.secondary, course: thermal | ratio: 1 * ct.primary / ct.secondary, course: thermal
+            marrowby-f2 | ratio: ct.primary / ct.secondary, course: characteristic | ratio: "SEL(licences.arc, ct.primary / ct.secondary, ct.secondary / ct.primary)", course: characteristic
+            marrowby-f2 | ratio: ct.primary / ct.secondary, course: characteristic | ratio: "SEL(supervision.balance, ct.primary / ct.secondary, 1 * ct.primary / ct.secondary)", course: characteristic
+            marrowby-f2 | ratio: ct.primary / ct.secondary, course: characteristic | ratio: ct.primary / ct.secondary * inputs.supply_volts / inputs.supply_volts, course: characteristic
             marrowby-f2 | ct.primary: 400 A | ct.primary: 600 A
             marrowby-f2 | applies-when: modules.vt4 > 0, otherwise: no module vt4 is fitted, meaning: rated primary | applies-when: modules.vt4 = 1, otherwise: no module vt4 is fitted, meaning: rated primary
             marrowby-f2 | B: {meaning: inputs and outputs, module: bio}, L | B: {meaning: inputs and outputs, module: bio}, C: {meaning: inputs and outputs in grey, module: bio}, L
