@@ -58,26 +58,7 @@ final class IedCheck {
             check.report(SclRules.ELEMENT_INCOMPLETE, name, name, ied.row, "IED " + name + " has no <AccessPoint>");
         }
         unique(ied.row, Tag.ACCESS_POINT, "name", name, "access point");
-        for (int point : store.children(ied.row, Tag.ACCESS_POINT)) {
-            int server = store.child(point, Tag.SERVER);
-            if (server >= 0 && store.child(server, Tag.L_DEVICE) < 0) {
-                check.report(
-                        SclRules.ELEMENT_INCOMPLETE,
-                        name,
-                        name + " " + store.attribute(point, "name", ""),
-                        server,
-                        "the <Server> of " + name + " " + store.attribute(point, "name", "") + " has no <LDevice>");
-            }
-            int at = store.child(point, Tag.SERVER_AT);
-            if (at >= 0 && ied.accessPoint(store.attribute(at, "apName", "")).isEmpty()) {
-                check.report(
-                        SclRules.ACCESS_POINT_MISSING,
-                        name,
-                        name + " ServerAt",
-                        at,
-                        name + " has no access point '" + store.attribute(at, "apName", "") + "'");
-            }
-        }
+        accessPoints(ied);
         ied.clientNodes().forEach(node -> node(ied, node, 1));
         Set<String> devices = new HashSet<>();
         Map<NodeTable.NodeKey, LogicalNode> own = table.nodes(ied);
@@ -112,6 +93,30 @@ final class IedCheck {
         ied.serviceHolders().forEach(holder -> AttributeForms.services(check, name, holder));
         messages.limits(ied);
         services.ied(ied);
+    }
+
+    private void accessPoints(Ied ied) {
+        String name = ied.name();
+        for (int point : store.children(ied.row, Tag.ACCESS_POINT)) {
+            int server = store.child(point, Tag.SERVER);
+            if (server >= 0 && store.child(server, Tag.L_DEVICE) < 0) {
+                check.report(
+                        SclRules.ELEMENT_INCOMPLETE,
+                        name,
+                        name + " " + store.attribute(point, "name", ""),
+                        server,
+                        "the <Server> of " + name + " " + store.attribute(point, "name", "") + " has no <LDevice>");
+            }
+            int at = store.child(point, Tag.SERVER_AT);
+            if (at >= 0 && ied.accessPoint(store.attribute(at, "apName", "")).isEmpty()) {
+                check.report(
+                        SclRules.ACCESS_POINT_MISSING,
+                        name,
+                        name + " ServerAt",
+                        at,
+                        name + " has no access point '" + store.attribute(at, "apName", "") + "'");
+            }
+        }
     }
 
     private void unique(int parent, Tag tag, String attribute, String ied, String what) {

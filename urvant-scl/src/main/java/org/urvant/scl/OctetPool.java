@@ -115,11 +115,17 @@ final class OctetPool {
     }
 
     private int slot(int sum) {
-        int mixed = sum * 0x9E3779B9;
-        return (mixed ^ mixed >>> 16) & slots.length - 1;
+        return place(sum, slots);
     }
 
-    private static int[] empty(int length) {
+    /** Returns the place of a table, as long as a power of two, from which on a sum is looked for. */
+    static int place(int sum, int[] table) {
+        int mixed = sum * 0x9E3779B9;
+        return (mixed ^ mixed >>> 16) & table.length - 1;
+    }
+
+    /** Returns a table in which nothing stands. */
+    static int[] empty(int length) {
         int[] slots = new int[length];
         Arrays.fill(slots, -1);
         return slots;

@@ -348,7 +348,7 @@ public final class SclRules implements RuleRoom {
     public static final Rule HEADER_OLDER = ALL.note(
             "header-older",
             "N21",
-            "The header of a file bears an older version than the last entry of its own history.",
+            "The header of a file bears an older version than an entry of its own history.",
             "See that the file is the one that is meant, and raise version and revision of its header.");
     public static final Rule TYPE_UNUSED = ALL.note(
             "type-unused",

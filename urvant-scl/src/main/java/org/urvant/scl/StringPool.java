@@ -25,7 +25,7 @@ public final class StringPool {
         letters = null;
         ends = null;
         strings = new String[64];
-        slots = filled(128);
+        slots = OctetPool.empty(128);
     }
 
     /**
@@ -54,7 +54,7 @@ public final class StringPool {
         }
         if (size == strings.length) {
             strings = Arrays.copyOf(strings, size * 2);
-            slots = filled(size * 4);
+            slots = OctetPool.empty(size * 4);
             for (int i = 0; i < size; i++) {
                 slots[slot(slots, strings[i])] = i;
             }
@@ -163,13 +163,6 @@ public final class StringPool {
                 sum = factor * sum + string.charAt(i);
             }
         }
-        int mixed = sum * 0x9E3779B9;
-        return (mixed ^ mixed >>> 16) & table.length - 1;
-    }
-
-    private static int[] filled(int length) {
-        int[] slots = new int[length];
-        Arrays.fill(slots, -1);
-        return slots;
+        return OctetPool.place(sum, table);
     }
 }
